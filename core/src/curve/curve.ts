@@ -1,0 +1,161 @@
+/** How the ends of a curve meet: not at all; as clamped ends in one place; or smoothly, with wrapped control points. */
+export type Closing = 'open' | 'clamped-closed' | 'periodic';
+
+/**
+ * A NURBS curve as a value: its arrays are never written after `makeCurve`.
+ *
+ * n control points of degree p need n + p + 1 knots; the domain is [knots[p], knots[n]]. A periodic curve
+ * repeats its first p control points at the end and its knot spacing outside the domain.
+ */
+export interface Curve {
+  readonly degree: number;
+  /** Non-decreasing, n + p + 1 values. */
+  readonly knots: Float64Array;
+  /** Homogeneous control points wx wy wz w, stride 4; coordinates in mm, w > 0. */
+  readonly points: Float64Array;
+  readonly closing: Closing;
+}
+
+/** The largest degree a curve may have; the basis loses digits beyond it and no designer asks for more. */
+export const MAX_DEGREE = 25;
+
+/** A curve that cannot be: `where` names the field or entry, the message says what was expected and what came. */
+export class InvalidCurve extends Error {
+  constructor(
+    readonly where: string,
+    what: string,
+  ) {
+    super(`${where}: ${what}`);
+    this.name = 'InvalidCurve';
+  }
+}
+
+/**
+ * Checks the parts once and makes the curve; every other function trusts it.
+ *
+ * Throws `InvalidCurve` for a degree outside 1..25, counts that do not fit, numbers that are not finite, decreasing
+ * knots, inner knots repeated more than p times, an empty domain, weights that are not positive, and ends that
+ * contradict `closing`. (The NURBS Book, 2.2 and 4.2.)
+ */
+export function makeCurve(
+  degree: number,
+  knots: ArrayLike<number>,
+  points: ArrayLike<number>,
+  closing: Closing = 'open',
+): Curve {
+  if (!Number.isInteger(degree) || degree < 1 || degree > MAX_DEGREE) {
+    throw new InvalidCurve('degree', `a whole number from 1 to ${MAX_DEGREE} is needed, not ${degree}`);
+  }
+  if (points.length % 4 !== 0) {
+    throw new InvalidCurve('points', `a multiple of 4 numbers (wx wy wz w) is needed, not ${points.length}`);
+  }
+  const count = points.length / 4;
+  if (count < degree + 1) {
+    throw new InvalidCurve('points', `degree ${degree} needs at least ${degree + 1} control points, not ${count}`);
+  }
+  const curve: Curve = { degree, knots: Float64Array.from(knots), points: Float64Array.from(points), closing };
+  checkPoints(curve.points);
+  checkKnots(curve.knots, degree, count);
+  if (closing === 'periodic') checkWrapping(curve);
+  if (closing === 'clamped-closed') checkEndsMeet(curve);
+  return curve;
+}
+
+/** Number of control points. */
+export const countOf = (curve: Curve): number => curve.points.length / 4;
+
+/** First and last parameter of the curve. */
+export const domainOf = (curve: Curve): readonly [number, number] => [
+  curve.knots[curve.degree],
+  curve.knots[countOf(curve)],
+];
+
+/** Indices k of the non-empty spans [knots[k], knots[k+1]] of the domain, in order. */
+export function spansOf(curve: Curve): number[] {
+  const spans: number[] = [];
+  for (let k = curve.degree; k < countOf(curve); k++) {
+    if (curve.knots[k] < curve.knots[k + 1]) spans.push(k);
+  }
+  return spans;
+}
+
+/** Euclidean control points x y z, stride 3. A periodic curve's wrapped copies are left out. */
+export function controlPointsOf(curve: Curve): Float64Array {
+  const count = countOf(curve) - (curve.closing === 'periodic' ? curve.degree : 0);
+  const euclidean = new Float64Array(count * 3);
+  for (let i = 0; i < count; i++) {
+    const w = curve.points[4 * i + 3];
+    for (let c = 0; c < 3; c++) euclidean[3 * i + c] = curve.points[4 * i + c] / w;
+  }
+  return euclidean;
+}
+
+/** Homogeneous control points (stride 4) from Euclidean ones (stride 3) and weights (all 1 if left out). */
+export function homogeneous(euclidean: ArrayLike<number>, weights?: ArrayLike<number>): Float64Array {
+  const count = euclidean.length / 3;
+  const points = new Float64Array(count * 4);
+  for (let i = 0; i < count; i++) {
+    const w = weights ? weights[i] : 1;
+    for (let c = 0; c < 3; c++) points[4 * i + c] = w * euclidean[3 * i + c];
+    points[4 * i + 3] = w;
+  }
+  return points;
+}
+
+function checkPoints(points: Float64Array): void {
+  for (let i = 0; i < points.length; i++) {
+    const where = `points[${Math.floor(i / 4)}].${'xyzw'[i % 4]}`;
+    if (!Number.isFinite(points[i])) throw new InvalidCurve(where, `a finite number is needed, not ${points[i]}`);
+    if (i % 4 === 3 && points[i] <= 0) throw new InvalidCurve(where, `a weight above 0 is needed, not ${points[i]}`);
+  }
+}
+
+function checkKnots(knots: Float64Array, degree: number, count: number): void {
+  if (knots.length !== count + degree + 1) {
+    throw new InvalidCurve(
+      'knots',
+      `${count} control points of degree ${degree} need ${count + degree + 1} knots, not ${knots.length}`,
+    );
+  }
+  let run = 1;
+  for (let i = 0; i < knots.length; i++) {
+    if (!Number.isFinite(knots[i])) throw new InvalidCurve(`knots[${i}]`, `a finite number is needed, not ${knots[i]}`);
+    if (i === 0) continue;
+    if (knots[i] < knots[i - 1]) {
+      throw new InvalidCurve(`knots[${i}]`, `${knots[i]} is less than the knot before it, ${knots[i - 1]}`);
+    }
+    run = knots[i] === knots[i - 1] ? run + 1 : 1;
+    const inner = knots[i] > knots[degree] && knots[i] < knots[count];
+    if (run > (inner ? degree : degree + 1)) {
+      throw new InvalidCurve(`knots[${i}]`, `${knots[i]} is repeated ${run} times, too often for degree ${degree}`);
+    }
+  }
+  if (!(knots[degree] < knots[count])) {
+    throw new InvalidCurve('knots', `the domain from ${knots[degree]} to ${knots[count]} is empty`);
+  }
+}
+
+function checkWrapping({ degree, knots, points }: Curve): void {
+  const distinct = points.length / 4 - degree;
+  const period = knots[distinct + degree] - knots[degree];
+  for (let i = 0; i < 4 * degree; i++) {
+    if (points[4 * distinct + i] !== points[i]) {
+      const index = distinct + Math.floor(i / 4);
+      throw new InvalidCurve(`points[${index}]`, `a periodic curve repeats point ${index - distinct} here`);
+    }
+  }
+  for (let i = 0; i + distinct < knots.length; i++) {
+    if (Math.abs(knots[i + distinct] - knots[i] - period) > 1e-9 * period) {
+      throw new InvalidCurve(`knots[${i + distinct}]`, `a periodic curve repeats its knots after ${period}`);
+    }
+  }
+}
+
+function checkEndsMeet(curve: Curve): void {
+  const ends = controlPointsOf(curve);
+  const last = ends.length - 3;
+  let size = 0;
+  for (const coordinate of ends) size = Math.max(size, Math.abs(coordinate));
+  const gap = Math.hypot(ends[last] - ends[0], ends[last + 1] - ends[1], ends[last + 2] - ends[2]);
+  if (gap > 1e-9 * size) throw new InvalidCurve('points', `a closed curve's ends lie ${gap} mm apart`);
+}

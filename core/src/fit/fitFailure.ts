@@ -1,0 +1,28 @@
+import type { Result } from '../result';
+import { failed, success } from '../result';
+import { chordsOf } from './parameters';
+
+/** Why no curve goes through the points. */
+export type FitFailure =
+  | { readonly kind: 'too-few-points'; readonly count: number; readonly needed: number }
+  /** `first` and `second` are indices of neighbours that lie in one place. */
+  | { readonly kind: 'coincident-points'; readonly first: number; readonly second: number };
+
+/**
+ * Checks the points of a fit: at least `needed` of them, all finite, neighbours further apart than `apart` mm.
+ * Throws a RangeError for a coordinate that is not finite: that is a bug of the caller.
+ */
+export function checkFitPoints(
+  points: Float64Array,
+  closed: boolean,
+  needed: number,
+  apart: number,
+): Result<null, FitFailure> {
+  const count = points.length / 3;
+  const bad = points.findIndex((value) => !Number.isFinite(value));
+  if (bad >= 0) throw new RangeError(`point ${Math.floor(bad / 3)}: ${points[bad]} is not a finite coordinate`);
+  if (count < needed) return failed({ kind: 'too-few-points', count, needed });
+  const first = chordsOf(points, closed).findIndex((chord) => chord <= apart);
+  if (first >= 0) return failed({ kind: 'coincident-points', first, second: (first + 1) % count });
+  return success(null);
+}

@@ -1,0 +1,34 @@
+import { cross, dot, length, scale, subtract, type Vector3 } from '../linear/vector';
+import { controlPointsOf, type Curve } from '../curve/curve';
+
+/** A plane with its own axes: `x` and `y` are unit vectors at right angles, the normal is x × y. */
+export interface Plane {
+  readonly origin: Vector3;
+  readonly x: Vector3;
+  readonly y: Vector3;
+}
+
+/** Front: x to the right, y up, z towards the viewer. */
+export const FRONT: Plane = { origin: [0, 0, 0], x: [1, 0, 0], y: [0, 1, 0] };
+
+export const normalOf = (plane: Plane): Vector3 => {
+  const normal = cross(plane.x, plane.y);
+  return scale(normal, 1 / length(normal));
+};
+
+/** Signed distance of a point from the plane, positive on the side of the normal, in mm. */
+export const heightOver = (plane: Plane, point: Vector3): number => dot(subtract(point, plane.origin), normalOf(plane));
+
+/** Whether every control point, and so the whole curve, lies within `tolerance` mm of a plane parallel to `plane`. */
+export function liesAlong(plane: Plane, curve: Curve, tolerance: number): boolean {
+  const normal = normalOf(plane);
+  const points = controlPointsOf(curve);
+  let least = Infinity;
+  let most = -Infinity;
+  for (let i = 0; i < points.length; i += 3) {
+    const height = points[i] * normal[0] + points[i + 1] * normal[1] + points[i + 2] * normal[2];
+    least = Math.min(least, height);
+    most = Math.max(most, height);
+  }
+  return most - least <= tolerance;
+}

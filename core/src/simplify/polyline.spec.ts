@@ -1,0 +1,30 @@
+import { circle, sCubic } from '../measure/shapes.fixture';
+import { evaluate } from '../curve/evaluate';
+import { homogeneous, makeCurve } from '../curve/curve';
+import { displayPolyline } from './polyline';
+
+describe('displayPolyline', () => {
+  it('keeps a circle within the tolerance with a number of segments near the theoretical one', () => {
+    const { points } = displayPolyline(circle(25), 0.01);
+    for (let i = 0; i + 3 < points.length; i += 3) {
+      const middle = Math.hypot((points[i] + points[i + 3]) / 2, (points[i + 1] + points[i + 4]) / 2);
+      expect(25 - middle).toBeLessThan(0.0101);
+    }
+    // ∫√(κ/(8 tol)) ds = 111 segments; halving may double that.
+    expect(points.length / 3 - 1).toBeGreaterThanOrEqual(111);
+    expect(points.length / 3 - 1).toBeLessThan(223);
+  });
+
+  it('starts and ends on the ends, with the parameter of every vertex, also through a symmetric S', () => {
+    const { points, parameters } = displayPolyline(sCubic, 0.05);
+    expect(parameters[0]).toBe(0);
+    expect(parameters[parameters.length - 1]).toBe(1);
+    parameters.forEach((u, i) => expect([...points.subarray(3 * i, 3 * i + 3)]).toEqual([...evaluate(sCubic, u)]));
+    expect(parameters.length).toBeGreaterThan(10);
+  });
+
+  it('draws a polygon with its vertices alone', () => {
+    const corner = makeCurve(1, [0, 0, 1, 2, 2], homogeneous([0, 0, 0, 5, 0, 0, 5, 5, 0]));
+    expect([...displayPolyline(corner, 0.01).parameters]).toEqual([0, 1, 2]);
+  });
+});

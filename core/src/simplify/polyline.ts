@@ -1,0 +1,70 @@
+import { type Curve, spansOf } from '../curve/curve';
+import { derivativesInSpan } from '../curve/evaluate';
+
+/** A polyline along a curve: its vertices with their parameters. */
+export interface Polyline {
+  /** x y z in mm. */
+  readonly points: Float64Array;
+  readonly parameters: Float64Array;
+}
+
+const START_INTERVALS = 4;
+const MAX_HALVINGS = 14;
+const scratch = new Float64Array(3);
+
+/**
+ * The curve as a polyline for display: every span is halved until its quarter points lie within `tolerance` mm of
+ * the chord. The quarter points are a test, not a proof; a certified polyline is another function's job.
+ */
+export function displayPolyline(curve: Curve, tolerance: number): Polyline {
+  const points: number[] = [];
+  const parameters: number[] = [];
+  const put = (u: number, at: Float64Array) => {
+    parameters.push(u);
+    points.push(at[0], at[1], at[2]);
+  };
+  for (const span of spansOf(curve)) {
+    const from = curve.knots[span];
+    const to = curve.knots[span + 1];
+    const read = (u: number) => Float64Array.from(derivativesInSpan(curve, span, u, 0, scratch));
+    const strays = (u: number, a: Float64Array, b: Float64Array) => {
+      derivativesInSpan(curve, span, u, 0, scratch);
+      return distanceToSegment(scratch, a, b) > tolerance;
+    };
+    const refine = (a: number, at: Float64Array, b: number, bt: Float64Array, depth: number): void => {
+      const quarter = (b - a) / 4;
+      if (
+        depth < MAX_HALVINGS &&
+        (strays(a + quarter, at, bt) || strays(a + 2 * quarter, at, bt) || strays(a + 3 * quarter, at, bt))
+      ) {
+        const middle = (a + b) / 2;
+        const mt = read(middle);
+        refine(a, at, middle, mt, depth + 1);
+        refine(middle, mt, b, bt, depth + 1);
+      } else put(b, bt);
+    };
+    let a = from;
+    let at = read(from);
+    if (parameters.length === 0) put(from, at);
+    // A straight curve needs no inner vertices.
+    const intervals = curve.degree === 1 ? 1 : START_INTERVALS;
+    for (let i = 1; i <= intervals; i++) {
+      const b = i === intervals ? to : from + ((to - from) * i) / intervals;
+      const bt = read(b);
+      refine(a, at, b, bt, 0);
+      a = b;
+      at = bt;
+    }
+  }
+  return { points: Float64Array.from(points), parameters: Float64Array.from(parameters) };
+}
+
+function distanceToSegment(p: Float64Array, a: Float64Array, b: Float64Array): number {
+  const x = b[0] - a[0];
+  const y = b[1] - a[1];
+  const z = b[2] - a[2];
+  const size = x * x + y * y + z * z;
+  const along = size > 0 ? ((p[0] - a[0]) * x + (p[1] - a[1]) * y + (p[2] - a[2]) * z) / size : 0;
+  const t = Math.min(1, Math.max(0, along));
+  return Math.hypot(p[0] - a[0] - t * x, p[1] - a[1] - t * y, p[2] - a[2] - t * z);
+}

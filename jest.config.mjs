@@ -1,0 +1,32 @@
+// One project a layer. Published packages that ship ES modules only are transformed like our own code.
+const esModules = ['bezier-js', 'd3-shape', 'd3-path', 'three'].join('|');
+
+const node = (folder) => ({
+  displayName: folder,
+  rootDir: folder,
+  testEnvironment: 'node',
+  setupFiles: ['../jest.setup.mjs'],
+  testMatch: ['<rootDir>/**/*.spec.ts'],
+  transform: {
+    '^.+\\.(ts|js|mjs)$': [
+      'ts-jest',
+      {
+        diagnostics: false,
+        tsconfig: {
+          target: 'ES2022',
+          module: 'CommonJS',
+          moduleResolution: 'node',
+          allowJs: true,
+          esModuleInterop: true,
+          isolatedModules: true,
+          resolveJsonModule: true,
+        },
+      },
+    ],
+  },
+  transformIgnorePatterns: [`/node_modules/(?!(${esModules})/)`],
+});
+
+export default {
+  projects: [node('core'), node('document'), node('exchange'), node('server'), '<rootDir>/web/jest.config.mjs'],
+};

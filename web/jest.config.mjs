@@ -1,0 +1,16 @@
+const esModules = ['@angular', '@ngrx', 'primeng', '@primeuix', 'three', 'rxjs', '@tabler'].join('|');
+
+export default {
+  displayName: 'web',
+  preset: 'jest-preset-angular',
+  setupFilesAfterEnv: ['<rootDir>/setup-jest.ts'],
+  testMatch: ['<rootDir>/src/**/*.spec.ts'],
+  moduleNameMapper: { '\\.svg$': '<rootDir>/testing/svg.ts' },
+  transform: {
+    '^.+\\.(ts|mjs|js|html)$': [
+      'jest-preset-angular',
+      { tsconfig: '<rootDir>/tsconfig.spec.json', stringifyContentPathRegex: '\\.html$' },
+    ],
+  },
+  transformIgnorePatterns: [`/node_modules/(?!(${esModules})|.*\\.mjs$)`],
+};
