@@ -5,7 +5,7 @@ const node = (folder) => ({
   displayName: folder,
   rootDir: folder,
   testEnvironment: 'node',
-  setupFiles: ['../jest.setup.mjs'],
+  setupFiles: ['../jest.setup.ts'],
   testMatch: ['<rootDir>/**/*.spec.ts'],
   transform: {
     '^.+\\.(ts|js|mjs)$': [

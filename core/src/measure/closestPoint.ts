@@ -16,7 +16,7 @@ const scratch = new Float64Array(3);
 
 /**
  * The place on a curve nearest to a point: 16 samples a span, the nearest local minima of them polished by Newton's
- * method on the distance squared, with |r'|² alone where the second-order term would send it away.
+ * method on the distance squared (with |r'|² alone where the second-order term would send it away) inside a bracket.
  * (The NURBS Book, 6.1.)
  */
 export function closestPoint(curve: Curve, target: Vector3): ClosestPoint {
@@ -49,6 +49,7 @@ export function closestPoint(curve: Curve, target: Vector3): ClosestPoint {
   return best;
 }
 
+/** Newton's method on the slope of the distance squared, bisecting where it leaves the bracket or has no divisor. */
 function polish(curve: Curve, target: Vector3, start: number, low: number, high: number): ClosestPoint {
   const at = (u: number): ClosestPoint => {
     const point = evaluate(curve, u);
@@ -57,19 +58,22 @@ function polish(curve: Curve, target: Vector3, start: number, low: number, high:
   const [first, last] = domainOf(curve);
   let best = at(start);
   let u = start;
-  for (let round = 0; round < 30; round++) {
+  for (let round = 0; round < 60; round++) {
     const d = derivatives(curve, u, 2);
     const gap = [d[0] - target[0], d[1] - target[1], d[2] - target[2]];
     const slope = gap[0] * d[3] + gap[1] * d[4] + gap[2] * d[5];
     const speed = d[3] * d[3] + d[4] * d[4] + d[5] * d[5];
     const bend = speed + gap[0] * d[6] + gap[1] * d[7] + gap[2] * d[8];
-    const divisor = bend > 0 ? bend : speed;
-    if (!(divisor > 0)) break;
-    const next = Math.min(high, Math.max(low, u - slope / divisor));
+    if (slope === 0 && speed > 0) break;
+    if (slope > 0) high = u;
+    else low = u;
+    const step = u - slope / (bend > 0 ? bend : speed);
+    const next = step > low && step < high ? step : (low + high) / 2;
     const found = at(next);
     if (found.distance <= best.distance) best = found;
     if (Math.abs(next - u) <= 1e-15 * (last - first)) break;
     u = next;
   }
-  return best;
+  const ends = [at(low), at(high)];
+  return ends.reduce((nearest, end) => (end.distance < nearest.distance ? end : nearest), best);
 }

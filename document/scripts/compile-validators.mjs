@@ -1,0 +1,37 @@
+// Compiles the JSON Schemas ahead into one self-contained module: browsers need no run-time evaluation for it.
+import { mkdir, readFile, writeFile } from 'node:fs/promises';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import Ajv2020 from 'ajv/dist/2020.js';
+import standaloneCode from 'ajv/dist/standalone/index.js';
+import { build } from 'esbuild';
+
+const root = join(dirname(fileURLToPath(import.meta.url)), '..');
+const read = async (name) => JSON.parse(await readFile(join(root, 'schema', name), 'utf8'));
+const project = await read('project.schema.json');
+const commands = await read('commands.schema.json');
+const step = await read('step.schema.json');
+
+const ajv = new Ajv2020.default({
+  schemas: [project, commands, step],
+  allErrors: false,
+  discriminator: true,
+  strict: true,
+  strictRequired: false,
+  code: { source: true, esm: true },
+});
+const names = { project: project.$id, step: step.$id };
+for (const name of Object.keys(commands.$defs)) names[name] = `${commands.$id}#/$defs/${name}`;
+
+const bundled = await build({
+  stdin: { contents: standaloneCode.default(ajv, names), resolveDir: root },
+  bundle: true,
+  format: 'esm',
+  write: false,
+});
+const source = join(root, 'src');
+await mkdir(source, { recursive: true });
+const head = '// Made by scripts/compile-validators.mjs from schema/.\n';
+await writeFile(join(source, 'validators.generated.js'), head + bundled.outputFiles[0].text);
+const types = Object.keys(names).map((name) => `export declare const ${name}: (value: unknown) => boolean;\n`);
+await writeFile(join(source, 'validators.generated.d.ts'), head + types.join(''));

@@ -1,0 +1,68 @@
+import { type Problem, pointer } from '../problem';
+import { resolveRecipe } from '../recipe/resolve';
+import { schemaProblems } from '../schemaProblems';
+import type { Id, Project } from './project';
+
+/** Everything wrong with a value as a project of this version: its schema first, then what a schema cannot say. */
+export function checkProject(value: unknown): Problem[] {
+  const problems = schemaProblems('project', value);
+  return problems.length > 0 ? problems : contentProblems(value as Project);
+}
+
+/** What the schema cannot say: records and orders name the same ids, references lead somewhere, curves resolve. */
+function contentProblems(project: Project): Problem[] {
+  const problems = [
+    ...orderProblems('layerOrder', project.layerOrder, 'layers', project.layers),
+    ...orderProblems('itemOrder', project.itemOrder, 'items', project.items),
+  ];
+  for (const [id, { x, y }] of Object.entries(project.planes)) {
+    const dots = [x, y].map((axis) => axis[0] ** 2 + axis[1] ** 2 + axis[2] ** 2);
+    const skew = x[0] * y[0] + x[1] * y[1] + x[2] * y[2];
+    if (Math.abs(dots[0] - 1) > 1e-9 || Math.abs(dots[1] - 1) > 1e-9 || Math.abs(skew) > 1e-9) {
+      problems.push({ path: pointer('planes', id), message: 'The axes x and y must be unit vectors at right angles' });
+    }
+  }
+  for (const [id, item] of Object.entries(project.items)) {
+    for (const [member, names] of [
+      ['layer', project.layers],
+      ['plane', project.planes],
+    ] as const) {
+      if (!Object.hasOwn(names, item[member])) {
+        problems.push({ path: pointer('items', id, member), message: `There is no ${member} '${item[member]}'` });
+      }
+    }
+    if (item.kind === 'curve') {
+      problems.push(...twiceNamed(id, item.recipe.points));
+      const resolved = resolveRecipe(item.recipe);
+      if (!resolved.ok) {
+        problems.push({
+          path: pointer('items', id, 'recipe') + resolved.failure.path,
+          message: `${item.name}: ${resolved.failure.message}`,
+        });
+      }
+    }
+  }
+  return problems;
+}
+
+function orderProblems(name: string, order: readonly Id[], recordName: string, record: object): Problem[] {
+  const problems = order.flatMap((id, index) =>
+    Object.hasOwn(record, id) ? [] : [{ path: pointer(name, index), message: `There is no '${id}' in ${recordName}` }],
+  );
+  const listed = new Set(order);
+  for (const id of Object.keys(record)) {
+    if (!listed.has(id)) problems.push({ path: pointer(recordName, id), message: `'${id}' is missing in ${name}` });
+  }
+  return problems;
+}
+
+function twiceNamed(item: Id, points: readonly { readonly id: Id }[]): Problem[] {
+  const seen = new Set<Id>();
+  return points.flatMap(({ id }, index) => {
+    if (!seen.has(id)) {
+      seen.add(id);
+      return [];
+    }
+    return [{ path: pointer('items', item, 'recipe', 'points', index, 'id'), message: `The id '${id}' stands twice` }];
+  });
+}

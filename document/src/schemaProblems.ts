@@ -1,0 +1,27 @@
+import type { ErrorObject, ValidateFunction } from 'ajv';
+import { type Problem } from './problem';
+import * as compiled from './validators.generated';
+
+export type SchemaName = keyof typeof compiled;
+
+/** What a value breaks in one of the schemas, checked by code compiled ahead: nothing is evaluated at run time. */
+export function schemaProblems(schema: SchemaName, value: unknown): Problem[] {
+  const validate = compiled[schema] as ValidateFunction;
+  if (validate(value)) return [];
+  return (validate.errors ?? []).map((error) => ({ path: error.instancePath, message: describe(error) }));
+}
+
+function describe({ keyword, params, message }: ErrorObject): string {
+  switch (keyword) {
+    case 'additionalProperties':
+      return `there is no member '${params['additionalProperty']}' in this format`;
+    case 'const':
+      return `must be ${JSON.stringify(params['allowedValue'])}`;
+    case 'enum':
+      return `must be one of ${JSON.stringify(params['allowedValues'])}`;
+    case 'type':
+      return params['type'] === 'number' ? 'must be a finite number' : `must be of type ${params['type']}`;
+    default:
+      return message ?? keyword;
+  }
+}
