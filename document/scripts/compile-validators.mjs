@@ -17,6 +17,7 @@ const ajv = new Ajv2020.default({
   allErrors: false,
   discriminator: true,
   strict: true,
+  strictTypes: false,
   strictRequired: false,
   code: { source: true, esm: true },
 });

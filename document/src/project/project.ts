@@ -1,6 +1,6 @@
 import type { Closing, Parameterisation, Vector3 } from '@pencil-bend/core';
 
-/** Names a layer, plane, item or point for as long as it lives: 1 to 40 letters, digits, `_` and `-`. */
+/** Names a layer, plane, item or point for as long as it lives: 1 to 40 letters, digits, `_` and `-`, the first a letter or digit. */
 export type Id = string;
 
 export const FORMAT = 'pencil-bend-project';

@@ -1,0 +1,74 @@
+import { failed, type Result, success } from '@pencil-bend/core';
+import { type Draft, produceWithPatches } from 'immer';
+import { applyPatch, fromImmer } from '../history/patch';
+import { stacksOf, type Step } from '../history/history';
+import { inWords } from '../problem';
+import { checkProject } from '../project/check';
+import type { Project } from '../project/project';
+import { schemaProblems } from '../schemaProblems';
+import { type Command, Refusal } from './command';
+import { commands, type Order } from './registry';
+
+/** What the caller brings, so that everything here stays pure: a fresh id and the time. */
+export interface Stamp {
+  readonly id: string;
+  /** ISO 8601. */
+  readonly at: string;
+}
+
+export interface Performed {
+  readonly project: Project;
+  readonly step: Step;
+}
+
+/** A project with a step done, or why it cannot be done, in words; then nothing has changed. */
+export type Outcome = Result<Performed, string>;
+
+/**
+ * Does an order to a project: checks its arguments, applies its command, and checks the project it leads to.
+ * Numbers come out without minus zero, which JSON would not bring back.
+ */
+export function perform(project: Project, order: Order, stamp: Stamp): Outcome {
+  const { schema, stepName, change } = commands[order.command] as Command<unknown>;
+  const given = schemaProblems(schema, order.args);
+  if (given.length > 0) return failed(inWords(given));
+  try {
+    const args = withoutMinusZero(order.args);
+    const name = stepName(project, args);
+    const [changed, patches, inverse] = produceWithPatches(project, (draft: Draft<Project>) => change(draft, args));
+    const problems = checkProject(changed);
+    if (problems.length > 0) return failed(problems.map(({ message }) => message).join('; '));
+    return success({
+      project: changed,
+      step: { ...stamp, kind: 'do', of: null, name, patch: fromImmer(patches), inverse: fromImmer(inverse) },
+    });
+  } catch (error) {
+    if (error instanceof Refusal) return failed(error.message);
+    throw error;
+  }
+}
+
+/** Takes back the last step that still stands: a new step of the log that applies its inverse. */
+export const undo = (project: Project, log: readonly Step[], stamp: Stamp): Outcome => {
+  const step = stacksOf(log).undo.at(-1);
+  return step ? replay(project, { ...step, ...stamp, kind: 'undo', of: step.id, patch: step.inverse, inverse: step.patch }) : failed('There is nothing to undo');
+};
+
+/** Does again what was undone last. */
+export const redo = (project: Project, log: readonly Step[], stamp: Stamp): Outcome => {
+  const step = stacksOf(log).redo.at(-1);
+  return step ? replay(project, { ...step, ...stamp, kind: 'redo', of: step.id }) : failed('There is nothing to redo');
+};
+
+function replay(project: Project, step: Step): Outcome {
+  const changed = applyPatch(project, step.patch);
+  return changed.ok ? success({ project: changed.value, step }) : failed(changed.failure.message);
+}
+
+/** A copy of plain JSON with every -0 as 0. */
+function withoutMinusZero(value: unknown): unknown {
+  if (typeof value === 'number') return value + 0;
+  if (Array.isArray(value)) return value.map(withoutMinusZero);
+  if (typeof value !== 'object' || value === null) return value;
+  return Object.fromEntries(Object.entries(value).map(([key, member]) => [key, withoutMinusZero(member)]));
+}

@@ -1,0 +1,35 @@
+import type { Patch } from './patch';
+
+/** One step of the log: what was done, with what takes it back. Undo and redo are steps too. */
+export interface Step {
+  readonly id: string;
+  readonly kind: 'do' | 'undo' | 'redo';
+  /** The 'do' step that is undone or redone; null for 'do' itself. */
+  readonly of: string | null;
+  /** Readable: 'Move point 4 of Spout'. */
+  readonly name: string;
+  /** ISO 8601 time. */
+  readonly at: string;
+  readonly patch: Patch;
+  readonly inverse: Patch;
+}
+
+/** What can be undone and redone now, each with the next one last. */
+export interface Stacks {
+  readonly undo: readonly Step[];
+  readonly redo: readonly Step[];
+}
+
+/** The stacks follow from the log alone, so they are never kept beside it. */
+export function stacksOf(log: readonly Step[]): Stacks {
+  const undo: Step[] = [];
+  let redo: Step[] = [];
+  for (const step of log) {
+    if (step.kind === 'do') {
+      undo.push(step);
+      redo = [];
+    } else if (step.kind === 'undo') redo.push(...undo.splice(-1));
+    else undo.push(...redo.splice(-1));
+  }
+  return { undo, redo };
+}

@@ -1,0 +1,2 @@
+export { picture } from './picture';
+export { PROJECT_FILE_EXTENSION, readProject, readProjectFile, writeProjectFile } from './projectFile';

@@ -1,0 +1,76 @@
+import { EntitySchema } from 'typeorm';
+
+/** A project as it is listed; its drawing is the newest snapshot with the later steps applied. */
+export interface ProjectRow {
+  id: string;
+  /** Copied from the drawing, for the list. */
+  name: string;
+  /** Number of steps kept so far. */
+  revision: number;
+  createdAt: string;
+  changedAt: string;
+  /** View settings as JSON: beside the drawing, not in its log. */
+  view: string;
+}
+
+/** One kept step of a project's log; `revision` is the one it leads to. */
+export interface StepRow {
+  projectId: string;
+  revision: number;
+  /** Given by the browser, so that a step sent twice is kept once. */
+  id: string;
+  kind: string;
+  of: string | null;
+  name: string;
+  at: string;
+  patch: string;
+  inverse: string;
+}
+
+/** The whole drawing at a revision. */
+export interface SnapshotRow {
+  projectId: string;
+  revision: number;
+  project: string;
+}
+
+const ofProject = { type: 'many-to-one', target: 'project', joinColumn: { name: 'projectId' }, onDelete: 'CASCADE' } as const;
+
+export const ProjectEntity = new EntitySchema<ProjectRow>({
+  name: 'project',
+  columns: {
+    id: { type: 'text', primary: true },
+    name: { type: 'text' },
+    revision: { type: 'integer' },
+    createdAt: { type: 'text' },
+    changedAt: { type: 'text' },
+    view: { type: 'text' },
+  },
+});
+
+export const StepEntity = new EntitySchema<StepRow & { project: ProjectRow }>({
+  name: 'step',
+  columns: {
+    projectId: { type: 'text', primary: true },
+    revision: { type: 'integer', primary: true },
+    id: { type: 'text' },
+    kind: { type: 'text' },
+    of: { type: 'text', nullable: true },
+    name: { type: 'text' },
+    at: { type: 'text' },
+    patch: { type: 'text' },
+    inverse: { type: 'text' },
+  },
+  uniques: [{ columns: ['projectId', 'id'] }],
+  relations: { project: ofProject },
+});
+
+export const SnapshotEntity = new EntitySchema<SnapshotRow & { owner: ProjectRow }>({
+  name: 'snapshot',
+  columns: {
+    projectId: { type: 'text', primary: true },
+    revision: { type: 'integer', primary: true },
+    project: { type: 'text' },
+  },
+  relations: { owner: ofProject },
+});

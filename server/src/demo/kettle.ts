@@ -1,0 +1,179 @@
+import type { Vector3 } from '@pencil-bend/core';
+import { type CurveItem, emptyProject, fitRecipe, FRONT_ID, GRAPHITE, type Id, type Project } from '@pencil-bend/document';
+
+type Pair = readonly [x: number, y: number];
+
+const BLUE = '#2f5d8a';
+const UMBER = '#7a5230';
+
+const placed = (pairs: readonly Pair[], name: Id) =>
+  pairs.map(([x, y], index) => ({ id: `${name}-${index + 1}`, at: [x, y, 0] as Vector3 }));
+
+const mirrored = (pairs: readonly Pair[]): Pair[] => pairs.map(([x, y]) => [-x, y]);
+
+const WALL: readonly Pair[] = [
+  [60, 2],
+  [61.5, 14],
+  [57, 46],
+  [47.5, 84],
+  [40, 110],
+  [33, 126],
+];
+
+interface Sketch {
+  readonly id: Id;
+  readonly name: string;
+  readonly layer: Id;
+  readonly points: readonly Pair[];
+  readonly closed?: boolean;
+  readonly colour?: string;
+}
+
+const THROUGH_POINTS: readonly Sketch[] = [
+  { id: 'wall-right', name: 'Wall, right', layer: 'body', points: WALL },
+  { id: 'wall-left', name: 'Wall, left', layer: 'body', points: mirrored(WALL) },
+  {
+    id: 'base',
+    name: 'Base',
+    layer: 'body',
+    points: [
+      [-60, 2],
+      [-42, 0.2],
+      [0, -0.8],
+      [42, 0.2],
+      [60, 2],
+    ],
+  },
+  {
+    id: 'lid',
+    name: 'Lid',
+    layer: 'body',
+    points: [
+      [-33, 126],
+      [-19, 131.2],
+      [0, 133],
+      [19, 131.2],
+      [33, 126],
+    ],
+  },
+  {
+    id: 'knob',
+    name: 'Knob',
+    layer: 'body',
+    points: [
+      [-6, 132.8],
+      [-10.5, 141],
+      [-8.5, 149],
+      [0, 152],
+      [8.5, 149],
+      [10.5, 141],
+      [6, 132.8],
+    ],
+  },
+  {
+    id: 'window',
+    name: 'Water window',
+    layer: 'body',
+    closed: true,
+    colour: BLUE,
+    points: [
+      [0, 26],
+      [5, 32],
+      [5.5, 50],
+      [5, 68],
+      [0, 74],
+      [-5, 68],
+      [-5.5, 50],
+      [-5, 32],
+    ],
+  },
+  {
+    id: 'spout',
+    name: 'Spout centre line',
+    layer: 'spout',
+    points: [
+      [60.5, 22],
+      [76, 26.5],
+      [86.5, 43],
+      [90.5, 66],
+      [93.5, 90],
+      [101, 112],
+      [114, 124],
+      [129, 123],
+      [139, 114],
+    ],
+  },
+  {
+    id: 'grip-outer',
+    name: 'Grip, outer',
+    layer: 'handle',
+    colour: UMBER,
+    points: [
+      [-44.5, 96],
+      [-58, 117],
+      [-80, 125],
+      [-101, 113],
+      [-108.5, 86],
+      [-103, 54],
+      [-88, 26],
+    ],
+  },
+  {
+    id: 'grip-inner',
+    name: 'Grip, inner',
+    layer: 'handle',
+    colour: UMBER,
+    points: [
+      [-48.5, 82],
+      [-61, 101],
+      [-78, 108],
+      [-91, 99],
+      [-95.5, 80],
+      [-93, 52],
+      [-88, 26],
+    ],
+  },
+];
+
+/** The demo project: a gooseneck pour-over kettle seen from the front. All of it is invented. */
+export function kettle(): Project {
+  const items: Record<Id, CurveItem> = {};
+  for (const { id, name, layer, points, closed = false, colour = GRAPHITE } of THROUGH_POINTS) {
+    const recipe = fitRecipe(placed(points, id), closed);
+    items[id] = { kind: 'curve', name, colour, visible: true, layer, plane: FRONT_ID, recipe };
+  }
+  items['lip'] = {
+    kind: 'curve',
+    name: 'Lip',
+    colour: GRAPHITE,
+    visible: true,
+    layer: 'spout',
+    plane: FRONT_ID,
+    recipe: {
+      kind: 'control',
+      degree: 3,
+      closing: 'open',
+      knots: [0, 0, 0, 0, 1, 1, 1, 1],
+      points: placed(
+        [
+          [132, 109.5],
+          [139, 113],
+          [144, 118.5],
+          [150, 119.5],
+        ],
+        'lip',
+      ).map((point) => ({ ...point, weight: 1 })),
+    },
+  };
+  return {
+    ...emptyProject('Gooseneck kettle'),
+    layers: {
+      body: { name: 'Body', visible: true },
+      spout: { name: 'Spout', visible: true },
+      handle: { name: 'Handle', visible: true },
+    },
+    layerOrder: ['body', 'spout', 'handle'],
+    items,
+    itemOrder: Object.keys(items),
+  };
+}
