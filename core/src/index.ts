@@ -37,6 +37,7 @@ export { averagedKnots, interpolate } from './fit/interpolate';
 
 export { type ArcLength, arcLength, lengthAt, parameterAt } from './measure/arcLength';
 export { type ClosestPoint, closestPoint } from './measure/closestPoint';
+export { automaticScale, type CurvatureComb, curvatureComb } from './measure/curvatureComb';
 export { type Curvature, curvatureAt, curvatureFrom } from './measure/curvature';
 export {
   type CurvatureProfile,

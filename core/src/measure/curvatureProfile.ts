@@ -42,6 +42,8 @@ interface Sample {
   readonly u: number;
   readonly kappa: number;
   readonly rate: number;
+  /** |r'| in mm per unit of the parameter. */
+  readonly speed: number;
 }
 
 /** A sample with the span it was read in: at a knot the two sides differ. */
@@ -54,13 +56,16 @@ interface Column {
 const START_INTERVALS = 8;
 const MAX_HALVINGS = 12;
 
+/** Between samples the curve turns by no more than this, in radians: a comb drawn from them looks round. */
+const MOST_TURN = 0.06;
+
 const scratch = new Float64Array(12);
 
 /**
  * Reads curvature along the whole curve, densely where it changes fast.
  *
  * Each span is read from inside, so jumps at knots show. Intervals are halved until κ is straight between samples
- * within `tolerance`; every change of sign of dκ/ds between samples is polished to an extremum and kept as a
+ * within `tolerance` and the curve turns little; every change of sign of dκ/ds between samples is polished to an extremum and kept as a
  * sample, so a peak between two samples cannot be missed however narrow it is, unless two share one interval.
  * Lengths are Gauss-Legendre sums over the sampling intervals.
  */
@@ -118,7 +123,7 @@ export const radiusOf = (kappa: number): number => (kappa === 0 ? Infinity : 1 /
 
 function sampleAt(curve: Curve, span: number, u: number, normal: Vector3 | null): Sample {
   derivativesInSpan(curve, span, u, 3, scratch);
-  return { u, ...curvatureFrom(scratch, normal) };
+  return { u, ...curvatureFrom(scratch, normal), speed: Math.hypot(scratch[3], scratch[4], scratch[5]) };
 }
 
 /** Samples of all spans in order, both ends of every span included. */
@@ -170,7 +175,8 @@ function between(
   const middle = sampleAt(curve, span, u, normal);
   const nearby = Math.max(Math.abs(a.sample.kappa), Math.abs(b.sample.kappa), Math.abs(middle.kappa));
   const strays = Math.abs(middle.kappa - (a.sample.kappa + b.sample.kappa) / 2);
-  return strays > Math.max(tolerance * nearby, coarsest) ? { span, sample: middle } : null;
+  const turns = Math.abs(middle.kappa) * middle.speed * (b.sample.u - a.sample.u) > MOST_TURN;
+  return turns || strays > Math.max(tolerance * nearby, coarsest) ? { span, sample: middle } : null;
 }
 
 /**

@@ -1,0 +1,66 @@
+import { evaluate } from '../curve/evaluate';
+import type { Curve } from '../curve/curve';
+import type { CurvatureProfile } from './curvatureProfile';
+
+/** The comb's shape over a curve: feet on the curve, tips off it by curvature times a scale. */
+export interface CurvatureComb {
+  /** Feet and tips of the outline, x y z each, one for each sample of the profile. */
+  readonly outlineFeet: Float64Array;
+  readonly outlineTips: Float64Array;
+  /** Feet and tips of the teeth, at equal lengths along the curve with one at each end. */
+  readonly teethFeet: Float64Array;
+  readonly teethTips: Float64Array;
+  /** Curvature at each tooth in 1/mm. */
+  readonly teethKappa: Float64Array;
+}
+
+/**
+ * Lays a comb of `teeth` + 1 teeth over a curve read by `curvatureProfile`. Teeth stand on the outer side of the
+ * bend, `scale` mm high for each 1/mm of curvature.
+ */
+export function curvatureComb(curve: Curve, profile: CurvatureProfile, teeth: number, scale: number): CurvatureComb {
+  const { u, s, points, across, kappa, length } = profile;
+  const outlineTips = points.map((coordinate, i) => coordinate - across[i] * kappa[Math.floor(i / 3)] * scale);
+  const comb = {
+    outlineFeet: points,
+    outlineTips,
+    teethFeet: new Float64Array(3 * (teeth + 1)),
+    teethTips: new Float64Array(3 * (teeth + 1)),
+    teethKappa: new Float64Array(teeth + 1),
+  };
+  let i = 0;
+  for (let tooth = 0; tooth <= teeth; tooth++) {
+    const at = (length * tooth) / teeth;
+    while (i < s.length - 2 && s[i + 1] < at) i++;
+    const width = s[i + 1] - s[i];
+    const t = width > 0 ? Math.min(1, Math.max(0, (at - s[i]) / width)) : 0;
+    const foot = evaluate(curve, u[i] + t * (u[i + 1] - u[i]));
+    const k = kappa[i] + t * (kappa[i + 1] - kappa[i]);
+    comb.teethKappa[tooth] = k;
+    for (let c = 0; c < 3; c++) {
+      const side = across[3 * i + c] + t * (across[3 * i + 3 + c] - across[3 * i + c]);
+      comb.teethFeet[3 * tooth + c] = foot[c];
+      comb.teethTips[3 * tooth + c] = foot[c] - side * k * scale;
+    }
+  }
+  return comb;
+}
+
+/**
+ * A scale that makes the comb `height` mm high where the curve is tight, in steps of √2 so that it rests while the
+ * curve is bent a little. The tightest 3 % of the length may stand higher: one sharp spot must not flatten the rest.
+ */
+export function automaticScale(profile: CurvatureProfile, height: number): number {
+  const stations = 200;
+  const read: number[] = [];
+  let i = 0;
+  for (let station = 0; station <= stations; station++) {
+    const at = (profile.length * station) / stations;
+    while (i < profile.s.length - 2 && profile.s[i + 1] < at) i++;
+    read.push(Math.abs(profile.kappa[i]));
+  }
+  read.sort((a, b) => a - b);
+  const typical = read[Math.floor(0.97 * stations)];
+  if (!(typical > 0) || !(height > 0)) return 1;
+  return 2 ** (Math.round(2 * Math.log2(height / typical)) / 2);
+}
