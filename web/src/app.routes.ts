@@ -1,4 +1,5 @@
 import type { Routes } from '@angular/router';
+import type { BenchPage } from './bench/benchPage';
 import { ProjectsPage } from './projects/projectsPage';
 
 export const routes: Routes = [
@@ -6,7 +7,8 @@ export const routes: Routes = [
   {
     path: 'bench/:id',
     title: 'Bench · Pencil Bend',
-    loadComponent: () => import('./bench/benchPage').then(({ BenchPage }) => BenchPage),
+    canDeactivate: [(bench: BenchPage) => bench.mayLeave()],
+    loadComponent: () => import('./bench/benchPage').then((bench) => bench.BenchPage),
   },
   { path: '**', redirectTo: '' },
 ];

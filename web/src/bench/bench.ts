@@ -1,0 +1,215 @@
+import { computed, inject, Injectable, signal } from '@angular/core';
+import {
+  type ArcLength,
+  arcLength,
+  automaticScale,
+  controlPointsOf,
+  type Curve,
+  curvatureAt,
+  curvatureComb,
+  curvatureProfile,
+  evaluate,
+  FRONT,
+  lengthAt,
+  liesAlong,
+  normalOf,
+  parameterAt,
+  type Plane,
+  type Vector3,
+} from '@pencil-bend/core';
+import { FRONT_ID, type Id, isShown, itemsOf, type Order, type Recipe, resolveRecipe } from '@pencil-bend/document';
+import { Store } from '@ngrx/store';
+import type { Drawn } from '../sheet/drawn';
+import { benchActions } from '../state/actions';
+import { newId, newStamp } from '../state/ids';
+import type { BenchState } from '../state/reducers';
+import { selectProject, selectSelection, selectStacks, selectView } from '../state/selectors';
+import { idle } from '../tools/bend/bend';
+import { preview, prompt, step, takeUp } from '../tools/tools';
+import type { Selection, ToolContext, ToolInput, ToolState, Transition } from '../tools/tool';
+
+const NO_PARAMETERS = new Float64Array();
+
+/** What is seen at the shared cursor of sheet and strip. */
+export interface CursorReading {
+  readonly s: number;
+  readonly at: Vector3;
+  readonly kappa: number;
+}
+
+/** The bench at work: the tool in hand, and what sheet, strip and card read off the drawing as it is this instant. */
+@Injectable()
+export class Bench {
+  private readonly store: Store<BenchState> = inject(Store);
+
+  readonly project = this.store.selectSignal(selectProject);
+  readonly selection = this.store.selectSignal(selectSelection);
+  readonly stacks = this.store.selectSignal(selectStacks);
+  readonly view = this.store.selectSignal(selectView);
+
+  readonly tool = signal<ToolState>(idle);
+  /** Length along the read curve at the pointer, on the sheet or on the strip; null when it is elsewhere. */
+  readonly cursor = signal<number | null>(null);
+  /** The pointer's place on the sheet. */
+  readonly pointer = signal<Vector3 | null>(null);
+
+  readonly preview = computed(() => preview(this.tool(), (item) => this.recipeOf(item)));
+  readonly prompt = computed(() => prompt(this.tool(), this.context()));
+
+  /** Every shown item as it is now, a drag included. */
+  readonly drawn = computed((): readonly Drawn[] => {
+    const project = this.project();
+    const { item: held, recipe, movedTo } = this.preview();
+    if (!project) return [];
+    return itemsOf(project)
+      .filter(([, item]) => isShown(project, item))
+      .map(([id, item]): Drawn => {
+        const isHeld = id === held;
+        if (item.kind === 'point') {
+          const at = (isHeld && movedTo) || item.at;
+          return { id, item: { ...item, at }, curve: null, fitParameters: NO_PARAMETERS, at };
+        }
+        // While a dragged point lies on its neighbour there is no curve through them: the last one stays.
+        const moved = isHeld && recipe ? resolveRecipe(recipe) : null;
+        const resolved = moved?.ok ? moved : resolveRecipe(item.recipe);
+        const now = isHeld && recipe ? { ...item, recipe } : item;
+        return resolved.ok
+          ? { id, item: now, at: null, ...resolved.value }
+          : { id, item: now, at: null, curve: null, fitParameters: NO_PARAMETERS };
+      });
+  });
+
+  /** The curve being drawn. */
+  readonly drawing = computed((): Curve | null => {
+    const { item, recipe } = this.preview();
+    const resolved = recipe && item === null ? resolveRecipe(recipe) : null;
+    return resolved?.ok ? resolved.value.curve : null;
+  });
+
+  readonly selected = computed(() => this.drawn().find(({ id }) => id === this.selection().item) ?? null);
+
+  /** The curve whose comb and graph are shown: the one being drawn, else the selected one. */
+  readonly curve = computed(() => (this.tool().tool === 'draw' ? this.drawing() : (this.selected()?.curve ?? null)));
+
+  /** The normal that gives curvature its sign; null for a curve that leaves its plane. */
+  readonly normal = computed((): Vector3 | null => {
+    const curve = this.curve();
+    const plane = this.planeOf(this.tool().tool === 'draw' ? null : (this.selected()?.item.plane ?? null));
+    return curve && liesAlong(plane, curve, 1e-6) ? normalOf(plane) : null;
+  });
+
+  readonly profile = computed(() => {
+    const curve = this.curve();
+    return curve && curvatureProfile(curve, { normal: this.normal() });
+  });
+
+  private readonly measured = computed((): ArcLength | null => {
+    const curve = this.curve();
+    return curve && arcLength(curve);
+  });
+
+  /** The kept curve gives the automatic scale, so that the comb does not rescale under a drag. */
+  private readonly automatic = computed(() => {
+    const project = this.project();
+    const id = this.selection().item;
+    const item = id && project && this.tool().tool !== 'draw' ? project.items[id] : null;
+    const resolved = item?.kind === 'curve' ? resolveRecipe(item.recipe) : null;
+    const curve = resolved?.ok ? resolved.value.curve : this.curve();
+    return curve ? automaticScale(curvatureProfile(curve, { normal: this.normal() }), 0.13 * sizeOf(curve)) : 1;
+  });
+
+  /** Height of the comb in mm for each 1/mm. */
+  readonly combScale = computed(() => this.view().comb.scale ?? this.automatic());
+
+  readonly comb = computed(() => {
+    const { shown, teeth } = this.view().comb;
+    const curve = this.curve();
+    const profile = this.profile();
+    if (!shown || !curve || !profile || !(profile.length > 0)) return null;
+    return { profile, comb: curvatureComb(curve, profile, teeth, this.combScale()) };
+  });
+
+  readonly reading = computed((): CursorReading | null => {
+    const s = this.cursor();
+    const curve = this.curve();
+    const measured = this.measured();
+    if (s === null || !curve || !measured) return null;
+    const u = parameterAt(measured, Math.min(measured.total, Math.max(0, s)));
+    return { s, at: evaluate(curve, u), kappa: curvatureAt(curve, u, this.normal()).kappa };
+  });
+
+  /** Puts the shared cursor at a parameter of the read curve. */
+  pointAt(u: number | null): void {
+    const measured = this.measured();
+    this.cursor.set(u === null || !measured ? null : lengthAt(measured, u));
+  }
+
+  feed(input: ToolInput): void {
+    this.follow(step(this.tool(), input, this.context()));
+  }
+
+  takeUp(tool: ToolState['tool']): void {
+    this.follow(takeUp(this.tool(), tool, this.context()));
+  }
+
+  do(order: Order): void {
+    this.store.dispatch(benchActions.ordered({ order, stamp: newStamp() }));
+  }
+
+  select(selection: Selection): void {
+    this.store.dispatch(benchActions.selected({ selection }));
+  }
+
+  undo(): void {
+    const tool = this.tool();
+    // Inside a drawing the last step is the last point.
+    if (tool.tool === 'draw' && tool.points.length > 0) this.feed({ type: 'key', key: 'Backspace' });
+    else this.store.dispatch(benchActions.undone({ stamp: newStamp() }));
+  }
+
+  redo(): void {
+    this.store.dispatch(benchActions.redone({ stamp: newStamp() }));
+  }
+
+  private follow({ state, order, select }: Transition): void {
+    this.tool.set(state);
+    if (order) this.do(order);
+    if (select && (select.item !== this.selection().item || select.point !== this.selection().point)) {
+      this.select(select);
+    }
+  }
+
+  private context(): ToolContext {
+    const project = this.project();
+    const selection = this.selection();
+    const item = selection.item && project ? project.items[selection.item] : null;
+    return {
+      selection,
+      removable: item?.kind === 'curve' && item.recipe.kind === 'fit' && selection.point !== null,
+      layer: item?.layer ?? project?.layerOrder[0] ?? 'sheet',
+      plane: FRONT_ID,
+      newId,
+    };
+  }
+
+  private recipeOf(id: Id): Recipe | null {
+    const item = this.project()?.items[id];
+    return item?.kind === 'curve' ? item.recipe : null;
+  }
+
+  private planeOf(id: Id | null): Plane {
+    return this.project()?.planes[id ?? FRONT_ID] ?? FRONT;
+  }
+}
+
+/** Diagonal of the box around a curve's control points, in mm. */
+function sizeOf(curve: Curve): number {
+  const points = controlPointsOf(curve);
+  const low = [Infinity, Infinity, Infinity];
+  const high = [-Infinity, -Infinity, -Infinity];
+  points.forEach((value, i) => {
+    low[i % 3] = Math.min(low[i % 3], value);
+    high[i % 3] = Math.max(high[i % 3], value);
+  });
+  return Math.hypot(...high.map((value, c) => value - low[c]));
+}

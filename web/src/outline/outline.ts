@@ -1,0 +1,75 @@
+import { ChangeDetectionStrategy, Component, computed, type ElementRef, inject, signal, viewChild } from '@angular/core';
+import { GRAPHITE, type Id, itemsOf } from '@pencil-bend/document';
+import { ButtonDirective } from 'primeng/button';
+import { Popover } from 'primeng/popover';
+import { Bench } from '../bench/bench';
+import { Icon } from '../parts/icon';
+
+/** Colours to choose from: none of them is one that means something on the bench. */
+const COLOURS = [
+  { name: 'Graphite', value: GRAPHITE },
+  { name: 'Blue', value: '#2f5d8a' },
+  { name: 'Umber', value: '#7a5230' },
+  { name: 'Slate', value: '#6b7783' },
+  { name: 'Rose', value: '#a34a6b' },
+] as const;
+
+/** The list of curves by layer: select, rename, hide, colour, delete. */
+@Component({
+  selector: 'pb-outline',
+  imports: [ButtonDirective, Icon, Popover],
+  templateUrl: './outline.html',
+  styleUrl: './outline.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Outline {
+  protected readonly bench = inject(Bench);
+  protected readonly colours = COLOURS;
+  protected readonly renaming = signal<Id | null>(null);
+  protected readonly colouring = signal<Id | null>(null);
+  private readonly field = viewChild<ElementRef<HTMLInputElement>>('field');
+
+  protected readonly layers = computed(() => {
+    const project = this.bench.project();
+    if (!project) return [];
+    const items = itemsOf(project);
+    return project.layerOrder.map((layer) => ({
+      id: layer,
+      name: project.layers[layer].name,
+      items: items
+        .filter(([, item]) => item.layer === layer)
+        .map(([id, item]) => ({
+          id,
+          item,
+          points: item.kind === 'curve' ? `${item.recipe.points.length} pts` : 'point',
+        })),
+    }));
+  });
+
+  protected startRenaming(id: Id): void {
+    this.renaming.set(id);
+    setTimeout(() => this.field()?.nativeElement.select());
+  }
+
+  protected rename(id: Id, name: string): void {
+    if (this.renaming() !== id) return;
+    this.renaming.set(null);
+    const given = name.trim();
+    if (given && given !== this.bench.project()?.items[id].name) {
+      this.bench.do({ command: 'renameItem', args: { item: id, name: given } });
+    }
+  }
+
+  protected colour(colour: string): void {
+    const item = this.colouring();
+    if (item) this.bench.do({ command: 'colourItem', args: { item, colour } });
+  }
+
+  protected show(item: Id, visible: boolean): void {
+    this.bench.do({ command: 'showItem', args: { item, visible } });
+  }
+
+  protected remove(item: Id): void {
+    this.bench.do({ command: 'deleteItem', args: { item } });
+  }
+}

@@ -1,0 +1,249 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  type ElementRef,
+  inject,
+  signal,
+  untracked,
+  viewChild,
+} from '@angular/core';
+import { closestPoint, FRONT } from '@pencil-bend/core';
+import { FRONT_ID } from '@pencil-bend/document';
+import { Store } from '@ngrx/store';
+import { Bench } from '../bench/bench';
+import { curvatureInWords, radiusInWords } from '../parts/words';
+import { viewActions } from '../state/actions';
+import type { BenchState } from '../state/reducers';
+import type { PointerInput } from '../tools/tool';
+import { type Camera, fitted, panned, type Pixel, toPixel, toSheet, zoomed } from './camera';
+import { flattened } from './drawn';
+import { handlesOf } from './handles';
+import { pick } from './picking';
+import { SheetScene, type Stroke } from './scene';
+
+/** How near to a handle or a curve a click may be, in pixels. */
+const REACH = 9;
+const CAMERA_RESTS_MS = 400;
+const VERMILION = '#c8431f';
+
+/** The drawing: curves and comb by WebGL, handles as SVG on top, and the pointer's way to the tool in hand. */
+@Component({
+  selector: 'pb-sheet',
+  templateUrl: './sheet.html',
+  styleUrl: './sheet.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { '[class.panning]': 'panning()' },
+})
+export class Sheet {
+  protected readonly bench = inject(Bench);
+  private readonly store: Store<BenchState> = inject(Store);
+  private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
+  private readonly overlay = viewChild.required<ElementRef<SVGSVGElement>>('overlay');
+  private readonly scene = signal<SheetScene | null>(null);
+  protected readonly failure = signal<string | null>(null);
+
+  protected readonly camera = signal<Camera>({ plane: FRONT, x: 0, y: 0, scale: 0.25, width: 0, height: 0 });
+  private readonly placed = signal<string | null>(null);
+  /** Where a pan was last, and whether the space bar is held for one. */
+  protected readonly panning = signal<Pixel | null>(null);
+  readonly spaceHeld = signal(false);
+  private restTimer: ReturnType<typeof setTimeout> | undefined;
+  private readonly touches = new Map<number, Pixel>();
+
+  protected readonly handles = computed(() => {
+    const selected = this.bench.selected();
+    return selected && handlesOf(selected, this.camera());
+  });
+
+  protected readonly points = computed(() =>
+    this.bench
+      .drawn()
+      .filter(({ at }) => at)
+      .map(({ id, item, at }) => ({ id, colour: item.colour, ...this.pixel(at ?? [0, 0, 0]) })),
+  );
+  protected readonly placedPoints = computed(() => this.bench.preview().placed.map((at) => this.pixel(at)));
+  protected readonly ghost = computed(() => {
+    const { ghost } = this.bench.preview();
+    return ghost && this.pixel(ghost);
+  });
+  protected readonly reading = computed(() => {
+    const reading = this.bench.reading();
+    if (!reading) return null;
+    const { x, y } = this.pixel(reading.at);
+    const { width, height } = this.camera();
+    if (x < 0 || y < 0 || x > width || y > height) return null;
+    return {
+      x,
+      y,
+      words: `${reading.s.toFixed(1)} mm`,
+      more: `κ ${curvatureInWords(reading.kappa)}`,
+      radius: `R ${radiusInWords(reading.kappa === 0 ? Infinity : 1 / Math.abs(reading.kappa))}`,
+      left: x > width - 180,
+    };
+  });
+
+  private readonly strokes = computed((): Stroke[] => {
+    const selected = this.bench.selection().item;
+    const hover = this.hovered();
+    const strokes = this.bench.drawn().flatMap(({ id, item, curve }): Stroke[] => {
+      if (!curve) return [];
+      const isSelected = id === selected;
+      const colour = isSelected ? VERMILION : item.colour;
+      return [{ key: id, curve, colour, width: isSelected || id === hover ? 2.6 : 1.8 }];
+    });
+    const drawing = this.bench.drawing();
+    if (drawing) strokes.push({ key: ' drawing', curve: drawing, colour: VERMILION, width: 2.4 });
+    return strokes;
+  });
+
+  private readonly hovered = computed(() => {
+    const tool = this.bench.tool();
+    return tool.tool === 'bend' ? (tool.hover?.item ?? null) : null;
+  });
+
+  constructor() {
+    const observer = new ResizeObserver(([{ contentRect }]) => this.resize(contentRect.width, contentRect.height));
+    effect(() => {
+      const canvas = this.canvas().nativeElement;
+      observer.observe(canvas);
+      try {
+        this.scene.set(new SheetScene(canvas));
+      } catch {
+        this.failure.set('The sheet cannot be drawn: this browser gives no WebGL. The drawing itself is safe.');
+      }
+    });
+    effect(() => {
+      const camera = this.camera();
+      if (camera.width > 0) this.scene()?.draw({ camera, strokes: this.strokes(), comb: this.bench.comb() });
+    });
+    effect(() => this.lookFirst());
+    inject(DestroyRef).onDestroy(() => {
+      observer.disconnect();
+      clearTimeout(this.restTimer);
+      this.scene()?.dispose();
+    });
+  }
+
+  /** Shows all that is drawn. */
+  showAll(): void {
+    const shown = this.bench.drawn();
+    const points = shown.flatMap(({ curve, at }) => (curve ? [...flattened(curve, 1).points] : (at ?? [])));
+    this.look(fitted(this.camera(), Float64Array.from(points)));
+  }
+
+  protected wheel(event: WheelEvent): void {
+    event.preventDefault();
+    const perNotch = event.deltaMode === WheelEvent.DOM_DELTA_LINE ? 16 : 1;
+    // A pinch on a touchpad arrives as a wheel with Ctrl, in smaller steps.
+    const strength = event.ctrlKey ? 0.01 : 0.0015;
+    const factor = Math.exp(event.deltaY * perNotch * strength);
+    this.look(zoomed(this.camera(), this.pixelOf(event), factor));
+  }
+
+  protected press(event: PointerEvent): void {
+    const at = this.pixelOf(event);
+    this.overlay().nativeElement.setPointerCapture(event.pointerId);
+    this.overlay().nativeElement.focus({ preventScroll: true });
+    if (event.pointerType === 'touch') this.touches.set(event.pointerId, at);
+    if (event.button === 1 || (event.button === 0 && this.spaceHeld()) || this.touches.size === 2) {
+      event.preventDefault();
+      this.panning.set(at);
+    } else if (event.button === 0) this.feed('press', event);
+  }
+
+  protected move(event: PointerEvent): void {
+    const at = this.pixelOf(event);
+    const from = this.panning();
+    if (this.touches.size === 2) this.pinch(event.pointerId, at);
+    else if (from) {
+      this.look(panned(this.camera(), from, at));
+      this.panning.set(at);
+    } else {
+      this.bench.pointer.set(toSheet(this.camera(), at));
+      this.feed('move', event);
+      this.readAt(at);
+    }
+  }
+
+  protected release(event: PointerEvent): void {
+    this.touches.delete(event.pointerId);
+    if (this.panning()) this.panning.set(null);
+    else if (event.button === 0) this.feed('release', event);
+  }
+
+  protected double(event: MouseEvent): void {
+    this.feed('double', event);
+  }
+
+  protected leave(): void {
+    this.bench.pointer.set(null);
+    this.bench.cursor.set(null);
+  }
+
+  private feed(type: PointerInput['type'], event: MouseEvent): void {
+    const camera = this.camera();
+    const at = toSheet(camera, this.pixelOf(event));
+    const reach = REACH * camera.scale;
+    const hit = pick(at, this.bench.drawn(), this.bench.selection(), reach, camera.scale);
+    this.bench.feed({ type, at, hit, reach });
+  }
+
+  /** The shared cursor follows the pointer along the read curve while it is near. */
+  private readAt(pixel: Pixel): void {
+    const curve = this.bench.curve();
+    const tool = this.bench.tool();
+    if (!curve || tool.tool !== 'bend' || tool.drag) return this.bench.pointAt(null);
+    const camera = this.camera();
+    const { u, distance } = closestPoint(curve, toSheet(camera, pixel));
+    this.bench.pointAt(distance <= 2 * REACH * camera.scale ? u : null);
+  }
+
+  private pinch(id: number, at: Pixel): void {
+    const before = [...this.touches.values()];
+    this.touches.set(id, at);
+    const after = [...this.touches.values()];
+    const spread = ([a, b]: Pixel[]) => Math.hypot(a[0] - b[0], a[1] - b[1]);
+    const middle = ([a, b]: Pixel[]): Pixel => [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
+    const moved = panned(this.camera(), middle(before), middle(after));
+    this.look(zoomed(moved, middle(after), spread(before) / (spread(after) || 1)));
+  }
+
+  private look(camera: Camera): void {
+    this.camera.set(camera);
+    clearTimeout(this.restTimer);
+    const { x, y, scale } = camera;
+    this.restTimer = setTimeout(
+      () => this.store.dispatch(viewActions.cameraRested({ camera: { x, y, scale } })),
+      CAMERA_RESTS_MS,
+    );
+  }
+
+  /** A project that was just opened is shown as it was left, or whole. */
+  private lookFirst(): void {
+    const project = this.bench.project();
+    const { width } = this.camera();
+    if (!project || width === 0 || this.placed() !== null) return;
+    this.placed.set('done');
+    const kept = this.bench.view().camera;
+    if (kept) this.camera.update((camera) => ({ ...camera, ...kept }));
+    else untracked(() => this.showAll());
+  }
+
+  private resize(width: number, height: number): void {
+    const plane = this.bench.project()?.planes[FRONT_ID] ?? FRONT;
+    this.camera.update((camera) => ({ ...camera, plane, width, height }));
+  }
+
+  private pixelOf({ clientX, clientY }: MouseEvent): Pixel {
+    const { left, top } = this.overlay().nativeElement.getBoundingClientRect();
+    return [clientX - left, clientY - top];
+  }
+
+  private pixel(at: readonly [number, number, number]): { x: number; y: number } {
+    const [x, y] = toPixel(this.camera(), at);
+    return { x, y };
+  }
+}

@@ -1,0 +1,119 @@
+import type { CurvatureProfile } from '@pencil-bend/core';
+
+/** Where the graph stands on its canvas: pixels for lengths along the curve and for curvature. */
+export interface StripFrame {
+  readonly width: number;
+  readonly height: number;
+  readonly length: number;
+  /** The largest |κ| shown, in 1/mm. */
+  readonly most: number;
+}
+
+const LEFT = 62;
+const RIGHT = 18;
+const TOP = 10;
+const BOTTOM = 20;
+
+export function stripFrame({ length, kappa }: CurvatureProfile, width: number, height: number): StripFrame {
+  let most = 0;
+  for (const value of kappa) most = Math.max(most, Math.abs(value));
+  return { width, height, length, most: roundUp(most) };
+}
+
+export const xOf = ({ width, length }: StripFrame, s: number): number =>
+  LEFT + ((width - LEFT - RIGHT) * s) / (length || 1);
+
+export const lengthAtX = ({ width, length }: StripFrame, x: number): number =>
+  (Math.min(1, Math.max(0, (x - LEFT) / (width - LEFT - RIGHT))) * length);
+
+export function yOf({ height, most }: StripFrame, kappa: number): number {
+  const middle = TOP + (height - TOP - BOTTOM) / 2;
+  return middle - ((height - TOP - BOTTOM) / 2) * (kappa / (most || 1));
+}
+
+/** The next 1, 2, 3, 5 or 8 times a power of ten: the axis rests while a point is dragged a little. */
+function roundUp(value: number): number {
+  if (!(value > 0)) return 0;
+  const power = 10 ** Math.floor(Math.log10(value));
+  return power * ([1, 2, 3, 5, 8].find((factor) => factor * power >= value) ?? 10);
+}
+
+const INK = '#23252b';
+const QUIET = '#615e57';
+const LINE = '#e2dccd';
+const MONO = "12px 'Spline Sans Mono', monospace";
+
+/** Draws signed curvature over arc length; `cursor` is a length along the curve. */
+export function drawStrip(
+  context: CanvasRenderingContext2D,
+  frame: StripFrame,
+  profile: CurvatureProfile,
+  cursor: number | null,
+): void {
+  const { width, height, length, most } = frame;
+  const zero = yOf(frame, 0);
+  context.clearRect(0, 0, width, height);
+  context.font = MONO;
+  context.textBaseline = 'middle';
+  context.fillStyle = QUIET;
+  context.textAlign = 'right';
+  if (most > 0) {
+    context.fillText(`+${Number(most.toPrecision(2))}`, LEFT - 8, yOf(frame, most) + 4);
+    context.fillText(`−${Number(most.toPrecision(2))}`, LEFT - 8, yOf(frame, -most) - 4);
+  }
+  context.fillText('0', LEFT - 8, zero);
+  axis(context, frame);
+
+  for (const [sign, colour] of [
+    [1, 'rgb(31 122 109 / 0.16)'],
+    [-1, 'rgb(111 74 142 / 0.16)'],
+  ] as const) {
+    context.beginPath();
+    context.moveTo(xOf(frame, 0), zero);
+    profile.s.forEach((s, i) => context.lineTo(xOf(frame, s), yOf(frame, sign * Math.max(0, sign * profile.kappa[i]))));
+    context.lineTo(xOf(frame, length), zero);
+    context.fillStyle = colour;
+    context.fill();
+  }
+  context.beginPath();
+  profile.s.forEach((s, i) => context.lineTo(xOf(frame, s), yOf(frame, profile.kappa[i])));
+  context.strokeStyle = INK;
+  context.lineWidth = 1.6;
+  context.lineJoin = 'round';
+  context.stroke();
+
+  if (cursor !== null) {
+    const x = Math.round(xOf(frame, cursor)) + 0.5;
+    line(context, '#c8431f', [x, TOP - 6], [x, height - BOTTOM]);
+  }
+}
+
+/** The zero line, and ticks at round lengths. */
+function axis(context: CanvasRenderingContext2D, frame: StripFrame): void {
+  const { width, height, length } = frame;
+  const zero = Math.round(yOf(frame, 0)) + 0.5;
+  line(context, '#b9b2a1', [LEFT, zero], [width - RIGHT, zero]);
+  if (!(length > 0)) return;
+  const power = 10 ** Math.floor(Math.log10(length / 4));
+  const step = power * ([1, 2, 5].find((factor) => (factor * power * 10) >= length) ?? 10);
+  context.textAlign = 'center';
+  for (let s = 0; s <= length * (1 + 1e-9); s += step) {
+    const x = Math.round(xOf(frame, s)) + 0.5;
+    line(context, LINE, [x, TOP], [x, height - BOTTOM]);
+    context.fillText(`${Number(s.toPrecision(6))}`, x, height - BOTTOM + 9);
+  }
+}
+
+function line(
+  context: CanvasRenderingContext2D,
+  colour: string,
+  from: readonly [number, number],
+  to: readonly [number, number],
+): void {
+  context.beginPath();
+  context.moveTo(...from);
+  context.lineTo(...to);
+  context.strokeStyle = colour;
+  context.lineWidth = 1;
+  context.stroke();
+}
