@@ -5,7 +5,13 @@ import { build } from './build.mjs';
 import { install, root, run } from './run.mjs';
 
 const SOURCES = ['core/src', 'document', 'exchange/src', 'server', 'web', 'package-lock.json'];
-const NOT_SOURCES = new Set(['dist', 'node_modules', '.angular', 'validators.generated.js', 'validators.generated.d.ts']);
+const NOT_SOURCES = new Set([
+  'dist',
+  'node_modules',
+  '.angular',
+  'validators.generated.js',
+  'validators.generated.d.ts',
+]);
 
 function newest(path) {
   const state = statSync(path);

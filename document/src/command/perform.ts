@@ -51,7 +51,9 @@ export function perform(project: Project, order: Order, stamp: Stamp): Outcome {
 /** Takes back the last step that still stands: a new step of the log that applies its inverse. */
 export const undo = (project: Project, log: readonly Step[], stamp: Stamp): Outcome => {
   const step = stacksOf(log).undo.at(-1);
-  return step ? replay(project, { ...step, ...stamp, kind: 'undo', of: step.id, patch: step.inverse, inverse: step.patch }) : failed('There is nothing to undo');
+  return step
+    ? replay(project, { ...step, ...stamp, kind: 'undo', of: step.id, patch: step.inverse, inverse: step.patch })
+    : failed('There is nothing to undo');
 };
 
 /** Does again what was undone last. */

@@ -80,7 +80,8 @@ export const commands = {
     stepName: (project, { item, index }) => `Add point ${index + 1} to ${itemOf(project, item).name}`,
     change: (project, { item, index, point }) => {
       const { points } = fitRecipeOf(itemOf(project, item));
-      if (index > points.length) throw new Refusal(`There are ${points.length} points: none can be number ${index + 1}`);
+      if (index > points.length)
+        throw new Refusal(`There are ${points.length} points: none can be number ${index + 1}`);
       points.splice(index, 0, castDraft(point));
     },
   }),

@@ -75,7 +75,9 @@ function fitProblem(failure: FitFailure, packed: Float64Array, closed: boolean):
 function resolveControl({ degree, closing, knots, points }: ControlRecipe): Resolved {
   // A periodic curve repeats its first control points at the end.
   const wrapped =
-    closing === 'periodic' ? Array.from({ length: points.length + degree }, (_, i) => points[i % points.length]) : points;
+    closing === 'periodic'
+      ? Array.from({ length: points.length + degree }, (_, i) => points[i % points.length])
+      : points;
   try {
     const packed = homogeneous(
       packVectors(wrapped.map(({ at }) => at)),

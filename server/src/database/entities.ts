@@ -34,7 +34,12 @@ export interface SnapshotRow {
   project: string;
 }
 
-const ofProject = { type: 'many-to-one', target: 'project', joinColumn: { name: 'projectId' }, onDelete: 'CASCADE' } as const;
+const ofProject = {
+  type: 'many-to-one',
+  target: 'project',
+  joinColumn: { name: 'projectId' },
+  onDelete: 'CASCADE',
+} as const;
 
 export const ProjectEntity = new EntitySchema<ProjectRow>({
   name: 'project',

@@ -1,5 +1,13 @@
 import type { Vector3 } from '@pencil-bend/core';
-import { type CurveItem, emptyProject, fitRecipe, FRONT_ID, GRAPHITE, type Id, type Project } from '@pencil-bend/document';
+import {
+  type CurveItem,
+  emptyProject,
+  fitRecipe,
+  FRONT_ID,
+  GRAPHITE,
+  type Id,
+  type Project,
+} from '@pencil-bend/document';
 
 type Pair = readonly [x: number, y: number];
 
@@ -156,10 +164,10 @@ export function kettle(): Project {
       knots: [0, 0, 0, 0, 1, 1, 1, 1],
       points: placed(
         [
-          [132, 109.5],
-          [139, 113],
-          [144, 118.5],
-          [150, 119.5],
+          [134, 108.5],
+          [138, 111.5],
+          [141.5, 115],
+          [144, 119.5],
         ],
         'lip',
       ).map((point) => ({ ...point, weight: 1 })),

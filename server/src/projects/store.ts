@@ -94,15 +94,13 @@ export class ProjectStore {
       if (fresh.length === 0) return () => row.revision;
       const project = this.applied(head.project, fresh, kept);
       const revision = row.revision + fresh.length;
-      const stepRows = fresh.map(
-        (step, index): StepRow => ({
-          ...step,
-          projectId: id,
-          revision: row.revision + index + 1,
-          patch: JSON.stringify(step.patch),
-          inverse: JSON.stringify(step.inverse),
-        }),
-      );
+      const stepRows = fresh.map((step, index): StepRow => ({
+        ...step,
+        projectId: id,
+        revision: row.revision + index + 1,
+        patch: JSON.stringify(step.patch),
+        inverse: JSON.stringify(step.inverse),
+      }));
       await manager.insert(StepEntity, stepRows);
       await manager.update(
         ProjectEntity,
@@ -138,12 +136,7 @@ export class ProjectStore {
   }
 
   /** How many of the steps, from the first on, already stand in the log right after `base`. */
-  private async keptAlready(
-    manager: EntityManager,
-    id: string,
-    base: number,
-    steps: readonly Step[],
-  ): Promise<number> {
+  private async keptAlready(manager: EntityManager, id: string, base: number, steps: readonly Step[]): Promise<number> {
     let kept = 0;
     while (kept < steps.length) {
       const row = await manager.findOneBy(StepEntity, { projectId: id, revision: base + kept + 1 });

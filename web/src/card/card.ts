@@ -59,7 +59,8 @@ export class Card {
       { name: 'Degree', value: String(curve.degree) },
       {
         name: 'Points',
-        value: item.recipe.kind === 'fit' ? `${item.recipe.points.length} fit, ${control} control` : `${control} control`,
+        value:
+          item.recipe.kind === 'fit' ? `${item.recipe.points.length} fit, ${control} control` : `${control} control`,
       },
       ...(item.recipe.kind === 'fit' ? [{ name: 'Spacing', value: 'live' }] : []),
       { name: 'Length', value: `${length.toFixed(2)} mm` },

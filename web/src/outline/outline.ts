@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, type ElementRef, inject, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  type ElementRef,
+  inject,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { GRAPHITE, type Id, itemsOf } from '@pencil-bend/document';
 import { ButtonDirective } from 'primeng/button';
 import { Popover } from 'primeng/popover';

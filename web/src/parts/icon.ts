@@ -20,10 +20,18 @@ const icons = {
   hidden,
   fit,
   remove,
-  bend: own('<path d="M3 19C9 19 8 8 13 8s4 6 8 6"/><circle cx="13" cy="8" r="2.6" fill="currentColor"/><path d="M13 2v2M7 8H5M21 8h-2"/>'),
-  draw: own('<path d="M4 18C7 18 7 8 11.500 8S16 16 20 15"/><circle cx="4" cy="18" r="2" fill="var(--paper)"/><circle cx="11.500" cy="8" r="2" fill="var(--paper)"/><circle cx="20" cy="15" r="2" fill="var(--paper)"/>'),
-  insert: own('<path d="M3 17C8 17 9 9 20 8"/><circle cx="11" cy="12.200" r="2.400" fill="currentColor"/><path d="M18 14v7M14.500 17.500h7"/>'),
-  comb: own('<path d="M3 18c6 0 6-3 18-4"/><path d="M5 17.500V12M9 17V7M13 15.500V5M17 14.500V8M21 14v-3" stroke-width="1.200"/>'),
+  bend: own(
+    '<path d="M3 19C9 19 8 8 13 8s4 6 8 6"/><circle cx="13" cy="8" r="2.6" fill="currentColor"/><path d="M13 2v2M7 8H5M21 8h-2"/>',
+  ),
+  draw: own(
+    '<path d="M4 18C7 18 7 8 11.500 8S16 16 20 15"/><circle cx="4" cy="18" r="2" fill="var(--paper)"/><circle cx="11.500" cy="8" r="2" fill="var(--paper)"/><circle cx="20" cy="15" r="2" fill="var(--paper)"/>',
+  ),
+  insert: own(
+    '<path d="M3 17C8 17 9 9 20 8"/><circle cx="11" cy="12.200" r="2.400" fill="currentColor"/><path d="M18 14v7M14.500 17.500h7"/>',
+  ),
+  comb: own(
+    '<path d="M3 18c6 0 6-3 18-4"/><path d="M5 17.500V12M9 17V7M13 15.500V5M17 14.500V8M21 14v-3" stroke-width="1.200"/>',
+  ),
 } as const;
 
 @Component({

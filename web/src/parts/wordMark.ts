@@ -4,7 +4,13 @@ import { ChangeDetectionStrategy, Component } from '@angular/core';
   selector: 'pb-word-mark',
   template: `
     <svg viewBox="0 0 28 20" width="28" height="20" aria-hidden="true">
-      <path d="M2 17C9 17 8 4 14 4s5 13 12 13" fill="none" stroke="currentColor" stroke-width="2.4" stroke-linecap="round" />
+      <path
+        d="M2 17C9 17 8 4 14 4s5 13 12 13"
+        fill="none"
+        stroke="currentColor"
+        stroke-width="2.4"
+        stroke-linecap="round"
+      />
       <circle cx="14" cy="4" r="3" fill="var(--vermilion)" />
     </svg>
     <span>Pencil Bend</span>

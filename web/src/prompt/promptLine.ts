@@ -17,7 +17,9 @@ import { selectNotice } from '../state/selectors';
       } @else {
         <strong>{{ bench.prompt().text }}</strong>
         @for (key of bench.prompt().keys; track key.key) {
-          <span class="key"><kbd>{{ key.key }}</kbd> {{ key.does }}</span>
+          <span class="key"
+            ><kbd>{{ key.key }}</kbd> {{ key.does }}</span
+          >
         }
       }
     </div>

@@ -46,7 +46,10 @@ export function handlesOf({ item, curve }: Drawn, camera: Camera): Handles | nul
     const here = pixel(d[0], d[1], d[2]);
     return { ...here, turn: (Math.atan2(along.y - here.y, along.x - here.x) * 180) / Math.PI };
   };
-  const [first, last] = domainOf(curve);
+  const [first] = domainOf(curve);
+  // The arrow stands in the middle of the middle span, clear of the points at its ends.
+  const spans = spansOf(curve);
+  const middle = spans[spans.length >> 1];
   return {
     fitPoints:
       recipe.kind === 'fit'
@@ -56,7 +59,7 @@ export function handlesOf({ item, curve }: Drawn, camera: Camera): Handles | nul
     polygon: `M${corners.join('L')}${curve.closing === 'periodic' ? 'Z' : ''}`,
     knots: knotsOf(curve).map(({ u, multiplicity }) => ({ ...direction(u), reach: 4 + 3 * multiplicity })),
     start: direction(first),
-    direction: direction(first + 0.53 * (last - first)),
+    direction: direction((curve.knots[middle] + curve.knots[middle + 1]) / 2),
   };
 }
 

@@ -134,7 +134,11 @@ export class SheetScene {
       if (positions.length === 0) continue;
       const lines = this.segments(positions, colour, 1);
       lines.position.set(
-        ...([0, 1, 2].map((c) => plane.origin[c] + origin[0] * plane.x[c] + origin[1] * plane.y[c]) as [number, number, number]),
+        ...([0, 1, 2].map((c) => plane.origin[c] + origin[0] * plane.x[c] + origin[1] * plane.y[c]) as [
+          number,
+          number,
+          number,
+        ]),
       );
       this.grid.add(lines);
     }
@@ -183,7 +187,14 @@ export class SheetScene {
         const geometry = new BufferGeometry();
         geometry.setAttribute('position', positions);
         geometry.setIndex(areas[side]);
-        const material = new MeshBasicMaterial({ color: colour, transparent: true, opacity: 0.13, side: DoubleSide, depthTest: false, depthWrite: false });
+        const material = new MeshBasicMaterial({
+          color: colour,
+          transparent: true,
+          opacity: 0.13,
+          side: DoubleSide,
+          depthTest: false,
+          depthWrite: false,
+        });
         objects.push(new Mesh(geometry, material));
       }
       const teeth: number[] = [];
@@ -217,7 +228,14 @@ export class SheetScene {
     const key = [colour, width, opacity].join();
     let material = this.materials.get(key);
     if (!material) {
-      material = new LineMaterial({ color: colour, linewidth: width, opacity, transparent: true, depthTest: false, depthWrite: false });
+      material = new LineMaterial({
+        color: colour,
+        linewidth: width,
+        opacity,
+        transparent: true,
+        depthTest: false,
+        depthWrite: false,
+      });
       this.materials.set(key, material);
     }
     return material;

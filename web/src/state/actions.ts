@@ -6,16 +6,16 @@ import type { KeptView, SeenCamera } from './view';
 export const benchActions = createActionGroup({
   source: 'Bench',
   events: {
-    'Entered': props<{ id: string }>(),
-    'Opened': props<{ id: string; revision: number; changedAt: string; project: Project; view: Partial<KeptView> }>(),
+    Entered: props<{ id: string }>(),
+    Opened: props<{ id: string; revision: number; changedAt: string; project: Project; view: Partial<KeptView> }>(),
     'Could not open': props<{ why: string }>(),
-    'Left': emptyProps(),
+    Left: emptyProps(),
     /** A change of the drawing: one action for all commands. */
-    'Ordered': props<{ order: Order; stamp: Stamp }>(),
-    'Undone': props<{ stamp: Stamp }>(),
-    'Redone': props<{ stamp: Stamp }>(),
+    Ordered: props<{ order: Order; stamp: Stamp }>(),
+    Undone: props<{ stamp: Stamp }>(),
+    Redone: props<{ stamp: Stamp }>(),
     'Notice read': emptyProps(),
-    'Selected': props<{ selection: Selection }>(),
+    Selected: props<{ selection: Selection }>(),
   },
 });
 
@@ -33,8 +33,8 @@ export const viewActions = createActionGroup({
 export const savingActions = createActionGroup({
   source: 'Saving',
   events: {
-    'Sent': emptyProps(),
-    'Kept': props<{ steps: number; at: string }>(),
+    Sent: emptyProps(),
+    Kept: props<{ steps: number; at: string }>(),
     /** `again`: it is worth another try by itself. */
     'Not kept': props<{ why: string; again: boolean }>(),
     'Try again': emptyProps(),

@@ -44,16 +44,22 @@ export const savingEffects = {
   keep: createEffect(
     (actions = inject(Actions), store: Store<BenchState> = inject(Store), api = inject(ProjectsApi)) =>
       actions.pipe(
-        ofType(benchActions.ordered, benchActions.undone, benchActions.redone, savingActions.kept, savingActions.tryAgain),
+        ofType(
+          benchActions.ordered,
+          benchActions.undone,
+          benchActions.redone,
+          savingActions.kept,
+          savingActions.tryAgain,
+        ),
         concatMap(() =>
           // What is left to send is read when its turn comes, not when it was asked for.
           store.select(selectUnkept).pipe(
             take(1),
             filter((unkept) => unkept !== null),
             switchMap(({ id, revision, steps }) =>
-              api.append(id, revision, steps).pipe(
-                map(() => savingActions.kept({ steps: steps.length, at: new Date().toISOString() })),
-              ),
+              api
+                .append(id, revision, steps)
+                .pipe(map(() => savingActions.kept({ steps: steps.length, at: new Date().toISOString() }))),
             ),
             catchError((error: unknown) => of(savingActions.notKept(explain(error)))),
             takeUntil(actions.pipe(ofType(benchActions.left))),

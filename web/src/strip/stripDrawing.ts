@@ -24,7 +24,7 @@ export const xOf = ({ width, length }: StripFrame, s: number): number =>
   LEFT + ((width - LEFT - RIGHT) * s) / (length || 1);
 
 export const lengthAtX = ({ width, length }: StripFrame, x: number): number =>
-  (Math.min(1, Math.max(0, (x - LEFT) / (width - LEFT - RIGHT))) * length);
+  Math.min(1, Math.max(0, (x - LEFT) / (width - LEFT - RIGHT))) * length;
 
 export function yOf({ height, most }: StripFrame, kappa: number): number {
   const middle = TOP + (height - TOP - BOTTOM) / 2;
@@ -95,7 +95,7 @@ function axis(context: CanvasRenderingContext2D, frame: StripFrame): void {
   line(context, '#b9b2a1', [LEFT, zero], [width - RIGHT, zero]);
   if (!(length > 0)) return;
   const power = 10 ** Math.floor(Math.log10(length / 4));
-  const step = power * ([1, 2, 5].find((factor) => (factor * power * 10) >= length) ?? 10);
+  const step = power * ([1, 2, 5].find((factor) => factor * power * 10 >= length) ?? 10);
   context.textAlign = 'center';
   for (let s = 0; s <= length * (1 + 1e-9); s += step) {
     const x = Math.round(xOf(frame, s)) + 0.5;

@@ -43,12 +43,20 @@ const preset = definePreset(Aura, {
       light: {
         surface: paper,
         primary: { color: ink[500], contrastColor: '#fffdf8', hoverColor: ink[600], activeColor: ink[700] },
-        formField: { background: '#fffdf8', borderColor: paper[300], hoverBorderColor: paper[400], focusBorderColor: ink[500] },
+        formField: {
+          background: '#fffdf8',
+          borderColor: paper[300],
+          hoverBorderColor: paper[400],
+          focusBorderColor: ink[500],
+        },
         text: { color: '#23252b', mutedColor: '#615e57' },
       },
     },
   },
   components: {
+    button: {
+      colorScheme: { light: { outlined: { secondary: { color: '#23252b', borderColor: paper[300] } } } },
+    },
     tooltip: { root: { background: '#23252b', color: '#fffdf8', padding: '0.3rem 0.5rem' } },
     slider: {
       track: { size: '2px' },
@@ -58,4 +66,7 @@ const preset = definePreset(Aura, {
   },
 });
 
-export const theme = { preset, options: { darkModeSelector: false as const, cssLayer: { name: 'primeng', order: 'primeng, own' } } };
+export const theme = {
+  preset,
+  options: { darkModeSelector: false as const, cssLayer: { name: 'primeng', order: 'primeng, own' } },
+};

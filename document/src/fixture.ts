@@ -1,0 +1,38 @@
+import type { Vector3 } from '@pencil-bend/core';
+import { perform } from './command/perform';
+import type { Order } from './command/registry';
+import type { Step } from './history/history';
+import { emptyProject, type FitPoint, type Project } from './project/project';
+
+/** Small projects for the specs. */
+
+export const points = (...places: readonly Vector3[]): FitPoint[] => places.map((at, i) => ({ id: `p${i + 1}`, at }));
+
+let serial = 0;
+export const stamp = () => ({ id: `step-${String(++serial).padStart(6, '0')}`, at: '2026-11-23T12:00:00.000Z' });
+
+/** Does orders one after the other; throws for one that is refused. */
+export function performed(project: Project, ...orders: readonly Order[]): { project: Project; log: Step[] } {
+  const log: Step[] = [];
+  for (const order of orders) {
+    const outcome = perform(project, order, stamp());
+    if (!outcome.ok) throw new Error(outcome.failure);
+    project = outcome.value.project;
+    log.push(outcome.value.step);
+  }
+  return { project, log };
+}
+
+export const drawArch: Order = {
+  command: 'drawCurve',
+  args: {
+    id: 'arch',
+    layer: 'sheet',
+    plane: 'front',
+    closed: false,
+    points: points([0, 0, 0], [30, 20, 0], [60, 0, 0]),
+  },
+};
+
+/** A sheet with one curve through three points. */
+export const archProject = (): Project => performed(emptyProject('Test'), drawArch).project;

@@ -1,0 +1,30 @@
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { PlaywrightTestConfig } from '@playwright/test';
+
+/** The real server with the demo project in a data folder of its own, and Debian's Chromium with software WebGL. */
+export const against = (port: number): PlaywrightTestConfig => ({
+  workers: 1,
+  use: {
+    baseURL: `http://127.0.0.1:${port}`,
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-background-networking',
+        '--use-angle=swiftshader',
+        '--enable-unsafe-swiftshader',
+      ],
+    },
+  },
+  webServer: {
+    command: 'node ../server/dist/main.js --demo',
+    url: `http://127.0.0.1:${port}/api/health`,
+    env: {
+      PENCIL_BEND_PORT: String(port),
+      PENCIL_BEND_DATA: mkdtempSync(join(tmpdir(), 'pencil-bend-data-')),
+    },
+  },
+});

@@ -1,0 +1,64 @@
+import { readFile, writeFile } from 'node:fs/promises';
+import { expect, test } from '@playwright/test';
+import { BenchUser } from '../bench';
+
+test('says truthfully that nothing is kept while the server is away, and keeps it when it is back', async ({
+  page,
+}) => {
+  const user = new BenchUser(page);
+  await user.newSheet();
+  await page.route('**/steps', (route) => route.abort());
+  await user.draw([
+    [200, 300],
+    [400, 250],
+    [500, 320],
+  ]);
+  await page.keyboard.press('Enter');
+  await expect(user.header).toContainText('Not kept: the server does not answer');
+  await user.drag(user.fitPoint(2), 0, -60);
+  await page.unroute('**/steps');
+  await expect(user.header).toContainText(/Kept \d\d:\d\d/, { timeout: 5000 });
+  const y = await user.coordinate(2, 'y').inputValue();
+  await page.reload();
+  await user.curve('Curve 1').click();
+  await expect(user.coordinate(2, 'y')).toHaveValue(y);
+});
+
+test('saves a project as a file and brings it back to the last bit; a broken file is refused in words', async ({
+  page,
+}, info) => {
+  const user = new BenchUser(page);
+  await user.openKettle();
+  await page.goto('/');
+  const download = page.waitForEvent('download');
+  await page
+    .getByRole('listitem')
+    .filter({ hasText: 'Gooseneck kettle' })
+    .getByRole('link', { name: 'Save as a file' })
+    .click();
+  const path = info.outputPath('kettle.pencilbend.json');
+  await (await download).saveAs(path);
+  const text = await readFile(path, 'utf8');
+  const copy = info.outputPath('copy.json');
+  await writeFile(copy, text.replace('Gooseneck kettle', 'Kettle from a file'));
+  await page.getByLabel('Project file').setInputFiles(copy);
+  const row = page.getByRole('listitem').filter({ hasText: 'Kettle from a file' });
+  await expect(row).toBeVisible();
+  const again = page.waitForEvent('download');
+  await row.getByRole('link', { name: 'Save as a file' }).click();
+  const second = info.outputPath('second.json');
+  await (await again).saveAs(second);
+  expect((await readFile(second, 'utf8')).replace('Kettle from a file', 'Gooseneck kettle')).toBe(text);
+
+  const broken = info.outputPath('broken.json');
+  await writeFile(broken, text.replace('"tolerance": 0.01', '"tolerance": "fine"'));
+  await page.getByLabel('Project file').setInputFiles(broken);
+  await expect(page.getByRole('alert')).toContainText('/tolerance: must be a finite number');
+});
+
+test('a project that is not there says so and leads back', async ({ page }) => {
+  await page.goto('/bench/nowhere');
+  await expect(page.getByText("There is no project 'nowhere'")).toBeVisible();
+  await page.getByRole('link', { name: 'Back to the projects' }).click();
+  await expect(page.getByRole('heading', { name: 'Projects' })).toBeVisible();
+});

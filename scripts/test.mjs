@@ -1,0 +1,86 @@
+// npm test: installs, checks, builds and runs every suite; the last line counts them all.
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdtempSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { build } from './build.mjs';
+import { install, must, run } from './run.mjs';
+
+const reports = mkdtempSync(join(tmpdir(), 'pencil-bend-'));
+const total = { passed: 0, failed: 0 };
+
+async function check(name, work) {
+  console.log(`\n== ${name}`);
+  try {
+    await work();
+    total.passed++;
+  } catch (error) {
+    console.error(error.message);
+    total.failed++;
+  }
+}
+
+const script = (name) => () => must('npm', ['run', '--silent', name]);
+
+/** Adds what a runner's JSON report counts; a runner that wrote none has failed as a whole. */
+function count(file, read) {
+  if (!existsSync(file)) {
+    total.failed++;
+    return;
+  }
+  const { passed, failed } = read(JSON.parse(readFileSync(file, 'utf8')));
+  total.passed += passed;
+  total.failed += failed;
+}
+
+const fromJest = ({ numPassedTests, numFailedTests, numRuntimeErrorTestSuites }) => ({
+  passed: numPassedTests,
+  failed: numFailedTests + numRuntimeErrorTestSuites,
+});
+const fromPlaywright = ({ stats, errors }) => ({
+  passed: stats.expected,
+  failed: stats.unexpected + stats.flaky + errors.length,
+});
+
+/** Debian's Chromium, installed if this machine may. */
+async function chromium() {
+  if (existsSync('/usr/bin/chromium')) return;
+  const mayInstall = process.getuid?.() === 0 && spawnSync('apt-get', ['--version']).status === 0;
+  if (!mayInstall) throw new Error('The browser tests need Chromium: sudo apt-get install chromium');
+  await must('apt-get', ['update', '-qq']);
+  await must('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium']);
+}
+
+try {
+  await install();
+  await must('npm', ['run', '--silent', 'generate']);
+} catch (error) {
+  console.error(error.message);
+  console.log('0 passed, 1 failed');
+  process.exit(1);
+}
+await check('Types', script('typecheck'));
+await check('Lint', script('lint'));
+await check('Format', script('format:check'));
+await check('Layers', script('layers'));
+await check('Licences', script('licences'));
+
+console.log('\n== Jest');
+const jest = join(reports, 'jest.json');
+await run('npx', ['jest', '--ci', '--silent', '--json', '--outputFile', jest], {
+  stdio: ['ignore', 'ignore', 'inherit'],
+});
+count(jest, fromJest);
+
+await check('Build', build);
+await check('Chromium', chromium);
+
+console.log('\n== Playwright');
+const playwright = join(reports, 'playwright.json');
+await run('npm', ['run', '--silent', 'e2e', '--', '--reporter=list,json'], {
+  env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: playwright },
+});
+count(playwright, fromPlaywright);
+
+console.log(`\n${total.passed} passed, ${total.failed} failed`);
+process.exit(total.failed > 0 ? 1 : 0);
