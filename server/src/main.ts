@@ -1,16 +1,21 @@
 import { createServer } from 'node:http';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
 import pino from 'pino';
 import { openDatabase } from './database/dataSource';
 import { kettle } from './demo/kettle';
 import { makeApp } from './http/app';
 import { ProjectStore } from './projects/store';
-import { repositoryRoot, settingsFrom } from './settings';
+import { settingsFrom } from './settings';
+
+/** The repository's folder, from the server's bundle in server/dist. */
+const root = join(dirname(fileURLToPath(import.meta.url)), '../..');
 
 const log = pino({ level: process.env['PENCIL_BEND_LOG'] ?? 'warn' });
 
 /** Starts the server; with `--demo` an empty database gets the demo project first. */
 async function main(): Promise<void> {
-  const settings = settingsFrom(process.env, repositoryRoot());
+  const settings = settingsFrom(process.env, root);
   const source = await openDatabase(settings.data);
   const store = new ProjectStore(source);
   if (process.argv.includes('--demo') && (await store.list()).length === 0) await store.create(kettle());

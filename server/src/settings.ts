@@ -1,5 +1,4 @@
-import { fileURLToPath } from 'node:url';
-import { dirname, join, resolve } from 'node:path';
+import { join, resolve } from 'node:path';
 
 /** Where the server listens and keeps its data. */
 export interface Settings {
@@ -34,6 +33,3 @@ export function settingsFrom(environment: Readonly<Record<string, string | undef
     web: join(root, 'web/dist/web/browser'),
   };
 }
-
-/** The repository's folder, from the server's bundle in server/dist. */
-export const repositoryRoot = (): string => join(dirname(fileURLToPath(import.meta.url)), '../..');

@@ -298,6 +298,23 @@ describe('the curve through points', () => {
     ).toThrow('point 1: NaN is not a finite coordinate');
   });
 
+  it('passes through points spaced as unevenly as numbers allow', () => {
+    for (const ratio of [1e3, 1e6, 1e9]) {
+      const points = flat([
+        [0, 0],
+        [1, 1],
+        [2, ratio],
+        [3, ratio - 1],
+        [4, 0],
+        [5, -1],
+      ]);
+      const { curve, parameters } = fitted(points);
+      parameters.forEach((u, i) => {
+        expect(distance(evaluate(curve, u), vectorAt(points, i))).toBeLessThan(1e-12 * ratio);
+      });
+    }
+  });
+
   it('stays straight through points in line, and works far from the origin', () => {
     const { curve } = fitted(
       flat([

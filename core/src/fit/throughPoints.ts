@@ -59,8 +59,9 @@ function naturalCubic(points: Float64Array, parameters: Float64Array): Curve {
   const start = basisDerivatives(knots, 3, 3, parameters[0], 2);
   const end = basisDerivatives(knots, 3, count - 1, parameters[last], 2);
   for (let j = 0; j < 3; j++) {
-    addEntry(matrix, 1, j, start[8 + j]);
-    addEntry(matrix, count - 2, count - 3 + j, end[9 + j]);
+    // Second derivatives grow with the square of short spans; the rows of basis values are of size 1.
+    addEntry(matrix, 1, j, start[8 + j] / Math.abs(start[9]));
+    addEntry(matrix, count - 2, count - 3 + j, end[9 + j] / Math.abs(end[10]));
   }
   const basis = new Float64Array(4);
   for (let i = 1; i < last; i++) {

@@ -29,7 +29,8 @@ export function addEntry(matrix: BandedMatrix, row: number, column: number, valu
  * matrix is used up. Cost O(size · band²).
  *
  * Gaussian elimination with partial pivoting in band storage: Golub, Van Loan, Matrix Computations, 4.3.
- * Returns false, with both arguments spoilt, when a pivot vanishes against the largest entry of the matrix.
+ * Returns false, with both arguments spoilt, when no row is left with a pivot. Rows should be of like size: the
+ * caller knows what they mean and scales them.
  */
 export function solveBanded(matrix: BandedMatrix, right: Float64Array, columns: number): boolean {
   const { size, lower, values } = matrix;
@@ -37,9 +38,6 @@ export function solveBanded(matrix: BandedMatrix, right: Float64Array, columns: 
   // Entry (row, column) stands at values[row * (width - 1) + lower + column].
   const at = (row: number, column: number) => row * (width - 1) + lower + column;
   const reach = lower + matrix.upper;
-  let largest = 0;
-  for (const value of values) largest = Math.max(largest, Math.abs(value));
-  const tiny = largest * Number.EPSILON;
 
   for (let k = 0; k < size; k++) {
     const lastRow = Math.min(size - 1, k + lower);
@@ -48,7 +46,7 @@ export function solveBanded(matrix: BandedMatrix, right: Float64Array, columns: 
     for (let row = k + 1; row <= lastRow; row++) {
       if (Math.abs(values[at(row, k)]) > Math.abs(values[at(pivot, k)])) pivot = row;
     }
-    if (!(Math.abs(values[at(pivot, k)]) > tiny)) return false;
+    if (!(Math.abs(values[at(pivot, k)]) > 0)) return false;
     if (pivot !== k) {
       for (let column = k; column <= lastColumn; column++) swap(values, at(k, column), at(pivot, column));
       for (let c = 0; c < columns; c++) swap(right, k * columns + c, pivot * columns + c);

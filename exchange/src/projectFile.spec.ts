@@ -1,0 +1,57 @@
+import fc from 'fast-check';
+import { emptyProject, fitRecipe, perform, type Project } from '@pencil-bend/document';
+import { readProjectFile, writeProjectFile } from './projectFile';
+
+function withCurve(coordinates: readonly number[]): Project {
+  const points = coordinates.map((y, i) => ({ id: `p${i}`, at: [i * 10, y, 0] as const }));
+  const outcome = perform(
+    emptyProject('Kettle'),
+    { command: 'drawCurve', args: { id: 'c', layer: 'sheet', plane: 'front', closed: false, points } },
+    { id: 'step-0001', at: '2026-11-23T12:00:00.000Z' },
+  );
+  if (!outcome.ok) throw new Error(outcome.failure);
+  return outcome.value.project;
+}
+
+describe('project files', () => {
+  it('come back to the last bit', () => {
+    const coordinate = fc.double({ min: -1e6, max: 1e6, noNaN: true });
+    fc.assert(
+      fc.property(fc.array(coordinate, { minLength: 2, maxLength: 12 }), (coordinates) => {
+        const project = withCurve(coordinates);
+        const read = readProjectFile(writeProjectFile(project));
+        expect(read).toEqual({ ok: true, value: project });
+      }),
+    );
+  });
+
+  it.each([
+    ['{ "format": ', '', 'This is not a project file: it is not JSON'],
+    ['[]', '/format', "This is not a project file: its format is not 'pencil-bend-project'"],
+    ['null', '/format', 'This is not a project file'],
+    [
+      '{"format":"pencil-bend-project","version":2}',
+      '/version',
+      'made by a newer Pencil Bend (file version 2; this one reads up to 1)',
+    ],
+    ['{"format":"pencil-bend-project","version":1}', '', "must have required property 'name'"],
+  ])('refuses %s and says what and where', (text, path, message) => {
+    const read = readProjectFile(text);
+    expect(read.ok).toBe(false);
+    if (read.ok) return;
+    expect(read.failure[0].path).toBe(path);
+    expect(read.failure[0].message).toContain(message);
+  });
+
+  it('names the coordinate that is not finite: 1e999 is no number a drawing can hold', () => {
+    const text = writeProjectFile(withCurve([0, 12345, 0])).replace('12345', '1e999');
+    expect(readProjectFile(text)).toMatchObject({
+      failure: [{ path: '/items/c/recipe/points/1/at/1', message: 'must be a finite number' }],
+    });
+  });
+
+  it('keep recipes as they were made, defaults written out', () => {
+    const { items } = withCurve([0, 1, 0]);
+    expect(items['c']).toMatchObject({ recipe: { ...fitRecipe([], false), points: expect.any(Array) } });
+  });
+});
