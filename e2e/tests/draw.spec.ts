@@ -15,7 +15,7 @@ test('draws through points, prompted all the way, and Enter ends', async ({ page
   await expect(user.prompt).toContainText('Click to place the first point');
   await user.click(...PLACES[0]);
   await expect(user.prompt).toContainText('Click to place the second point');
-  for (const place of PLACES.slice(1)) await user.click(...place);
+  for (const [x, y] of PLACES.slice(1)) await user.click(x, y);
   await expect(user.prompt).toContainText('click the first one to close');
   await page.keyboard.press('Backspace');
   await expect(user.sheet.locator('circle.fit')).toHaveCount(3);
