@@ -16,7 +16,7 @@ test('draws through points, prompted all the way, and Enter ends', async ({ page
   await user.click(...PLACES[0]);
   await expect(user.prompt).toContainText('Click to place the second point');
   for (const [x, y] of PLACES.slice(1)) await user.click(x, y);
-  await expect(user.prompt).toContainText('click the first one to close');
+  await expect(user.prompt).toContainText('or the first one to close');
   await page.keyboard.press('Backspace');
   await expect(user.sheet.locator('circle.fit')).toHaveCount(3);
   await user.click(600, 330);

@@ -75,7 +75,7 @@ describe('drawing through points', () => {
       'Click to place the first point.',
       'Click to place the second point.',
       'Click to place the next point.',
-      'Click to place the next point, or click the first one to close the curve.',
+      'Click to place the next point, or the first one to close.',
       'Click to close the curve, smooth over the seam.',
     ]);
   });

@@ -77,11 +77,11 @@ export function promptDrawing({ points, closing }: DrawState): Prompt {
   if (points.length === 0) {
     return { text: 'Click to place the first point.', keys: [{ key: 'Esc', does: 'back to bending' }] };
   }
-  const back = { key: 'Backspace', does: 'takes back the last point' };
+  const back = { key: 'Backspace', does: 'takes one back' };
   if (points.length === 1) {
     return {
       text: 'Click to place the second point.',
-      keys: [back, { key: 'Esc', does: 'ends and keeps the one point' }],
+      keys: [back, { key: 'Esc', does: 'ends and keeps it' }],
     };
   }
   return {
@@ -89,8 +89,8 @@ export function promptDrawing({ points, closing }: DrawState): Prompt {
       ? 'Click to close the curve, smooth over the seam.'
       : points.length < NEEDED_TO_CLOSE
         ? 'Click to place the next point.'
-        : 'Click to place the next point, or click the first one to close the curve.',
-    keys: [back, { key: 'Enter', does: 'or double-click ends' }, { key: 'Esc', does: 'ends and keeps the points' }],
+        : 'Click to place the next point, or the first one to close.',
+    keys: [back, { key: 'Enter', does: 'or double-click ends' }, { key: 'Esc', does: 'ends and keeps them' }],
   };
 }
 
