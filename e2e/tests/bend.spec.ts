@@ -140,6 +140,7 @@ test('wheel zooms about the pointer, space and drag pan, a key shows all', async
   };
   // The view is kept with the project: start from all in view.
   await page.keyboard.press('a');
+  await page.waitForTimeout(300);
   const [x, y] = await place();
   await page.mouse.move(x, y);
   const other = await user.fitPoint(2).boundingBox();

@@ -11,7 +11,7 @@ describe('resolve', () => {
     if (!first?.ok) throw new Error('no curve');
     expect([...first.value.fitParameters]).toHaveLength(3);
     const [x, y] = evaluate(first.value.curve, first.value.fitParameters[1]);
-    expect([x, y]).toEqual([30, 20]);
+    expect(Math.hypot(x - 30, y - 20)).toBeLessThan(1e-13);
   });
 
   it('answers what keeps a curve from being, with the place in the recipe', () => {

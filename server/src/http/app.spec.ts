@@ -149,7 +149,7 @@ describe('bad input', () => {
   it('gets a problem that says what and where, and changes nothing', async () => {
     const id = await create();
     const { step } = done(emptyProject('Kettle'), draw('one'));
-    const [add] = step.patch as { op: string; path: string; value: unknown }[];
+    const add = step.patch.find(({ path }) => path === '/items/one');
     const coincident = { op: 'add', path: '/items/one/recipe/points/2', value: { id: 'c', at: [0.1 + 0.2, 7, 0] } };
     const cases: readonly [unknown, number, string, string][] = [
       [{ ...step, kind: 'guess' }, 400, '/steps/0/kind', 'must be one of'],
