@@ -87,8 +87,9 @@ export class BenchPage {
     if (isTyping(event.target)) return;
     const shortcut = shortcutOf(event);
     if (!shortcut) return;
-    // A button in focus answers Enter and Space itself.
-    if ((shortcut === 'Enter' || shortcut === 'pan') && event.target instanceof HTMLButtonElement) return;
+    // A button in focus answers Enter and Space itself, unless the pointer is on the sheet: then Space is for panning.
+    const onButton = event.target instanceof HTMLButtonElement;
+    if (onButton && (shortcut === 'Enter' || (shortcut === 'pan' && !this.bench.pointer()))) return;
     event.preventDefault();
     switch (shortcut) {
       case 'undo':
@@ -110,8 +111,11 @@ export class BenchPage {
     }
   }
 
-  protected keyUp({ key }: KeyboardEvent): void {
-    if (key === ' ') this.sheet()?.spaceHeld.set(false);
+  protected keyUp(event: KeyboardEvent): void {
+    const sheet = this.sheet();
+    if (event.key !== ' ' || !sheet?.spaceHeld()) return;
+    event.preventDefault();
+    sheet.spaceHeld.set(false);
   }
 
   protected beforeUnload(event: BeforeUnloadEvent): void {
