@@ -132,14 +132,14 @@ try {
   server.kill();
 }
 
-/** Drags a point through 60 places and sums the main thread's scripting between pointer moves, from the trace. */
+/** Drags a point through 40 places and sums the main thread's scripting between pointer moves, from the trace. */
 async function drag(page, browser) {
   const box = await page.locator('circle.fit').nth(3).boundingBox();
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
   await page.mouse.move(x, y);
   await page.mouse.down();
   await browser.startTracing(page, { categories: ['devtools.timeline'] });
-  for (let i = 1; i <= 60; i++) await page.mouse.move(x + 20 * Math.sin(i / 9), y + 20 * Math.cos(i / 7));
+  for (let i = 1; i <= 40; i++) await page.mouse.move(x + 20 * Math.sin(i / 9), y + 20 * Math.cos(i / 7));
   const trace = JSON.parse((await browser.stopTracing()).toString());
   await page.mouse.up();
   const events = trace.traceEvents.filter(({ ph, dur }) => ph === 'X' && dur > 0);

@@ -187,7 +187,10 @@ export class Sheet {
     const camera = this.camera();
     const at = toSheet(camera, this.pixelOf(event));
     const reach = REACH * camera.scale;
-    const hit = pick(at, this.bench.drawn(), this.bench.selection(), reach, camera.scale);
+    const tool = this.bench.tool();
+    // While a point is dragged or placed, what lies under the pointer does not matter.
+    const aims = tool.tool === 'insert' || (tool.tool === 'bend' && !tool.drag);
+    const hit = aims ? pick(at, this.bench.drawn(), this.bench.selection(), reach, camera.scale) : null;
     this.bench.feed({ type, at, hit, reach });
   }
 
