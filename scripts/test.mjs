@@ -78,7 +78,7 @@ await check('Chromium', chromium);
 console.log('\n== Playwright');
 const playwright = join(reports, 'playwright.json');
 await run('npm', ['run', '--silent', 'e2e', '--', '--reporter=list,json'], {
-  env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: playwright },
+  env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_FILE: playwright },
 });
 count(playwright, fromPlaywright);
 
