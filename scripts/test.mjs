@@ -4,7 +4,7 @@ import { existsSync, mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { build } from './build.mjs';
-import { install, must, run } from './run.mjs';
+import { install, must, root, run } from './run.mjs';
 
 const reports = mkdtempSync(join(tmpdir(), 'pencil-bend-'));
 const total = { passed: 0, failed: 0 };
@@ -77,7 +77,8 @@ await check('Chromium', chromium);
 
 console.log('\n== Playwright');
 const playwright = join(reports, 'playwright.json');
-await run('npm', ['run', '--silent', 'e2e', '--', '--reporter=list,json'], {
+await run('npx', ['playwright', 'test', '--reporter=list,json'], {
+  cwd: join(root, 'e2e'),
   env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_FILE: playwright },
 });
 count(playwright, fromPlaywright);
