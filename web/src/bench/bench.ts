@@ -79,6 +79,9 @@ export class Bench {
       });
   });
 
+  /** Apart from the tool's state, which changes with every move: what depends on this alone rests during a drag. */
+  private readonly isDrawing = computed(() => this.tool().tool === 'draw');
+
   /** The curve being drawn. */
   readonly drawing = computed((): Curve | null => {
     const { item, recipe } = this.preview();
@@ -89,14 +92,17 @@ export class Bench {
   readonly selected = computed(() => this.drawn().find(({ id }) => id === this.selection().item) ?? null);
 
   /** The curve whose comb and graph are shown: the one being drawn, else the selected one. */
-  readonly curve = computed(() => (this.tool().tool === 'draw' ? this.drawing() : (this.selected()?.curve ?? null)));
+  readonly curve = computed(() => (this.isDrawing() ? this.drawing() : (this.selected()?.curve ?? null)));
 
   /** The normal that gives curvature its sign; null for a curve that leaves its plane. */
-  readonly normal = computed((): Vector3 | null => {
-    const curve = this.curve();
-    const plane = this.planeOf(this.tool().tool === 'draw' ? null : (this.selected()?.item.plane ?? null));
-    return curve && liesAlong(plane, curve, 1e-6) ? normalOf(plane) : null;
-  });
+  readonly normal = computed(
+    (): Vector3 | null => {
+      const curve = this.curve();
+      const plane = this.planeOf(this.isDrawing() ? null : (this.selected()?.item.plane ?? null));
+      return curve && liesAlong(plane, curve, 1e-6) ? normalOf(plane) : null;
+    },
+    { equal: (a, b) => a?.join() === b?.join() },
+  );
 
   readonly profile = computed(() => {
     const curve = this.curve();
@@ -112,7 +118,7 @@ export class Bench {
   private readonly automatic = computed(() => {
     const project = this.project();
     const id = this.selection().item;
-    const item = id && project && this.tool().tool !== 'draw' ? project.items[id] : null;
+    const item = id && project && !this.isDrawing() ? project.items[id] : null;
     const resolved = item?.kind === 'curve' ? resolveRecipe(item.recipe) : null;
     const curve = resolved?.ok ? resolved.value.curve : this.curve();
     return curve ? automaticScale(curvatureProfile(curve, { normal: this.normal() }), 0.13 * sizeOf(curve)) : 1;
