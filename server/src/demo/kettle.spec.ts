@@ -2,7 +2,7 @@ import { checkProject } from '@pencil-bend/document';
 import { kettle } from './kettle';
 
 describe('the demo project', () => {
-  it('is a valid project with a closed curve, a control recipe and a wall that is its own mirror', () => {
+  it('is a valid project of ten curves, a closed one and a control recipe among them', () => {
     const project = kettle();
     expect(checkProject(project)).toEqual([]);
     const recipes = Object.values(project.items).map((item) => (item.kind === 'curve' ? item.recipe : null));
