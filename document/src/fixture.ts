@@ -36,3 +36,15 @@ export const drawArch: Order = {
 
 /** A sheet with one curve through three points. */
 export const archProject = (): Project => performed(emptyProject('Test'), drawArch).project;
+
+/** Seeded chance for random play: the same seed gives the same play. (Mulberry32, public domain, by T. Ettinger.) */
+export function randomly(seed: number) {
+  let state = seed >>> 0;
+  const below = (limit: number): number => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let mixed = Math.imul(state ^ (state >>> 15), state | 1);
+    mixed ^= mixed + Math.imul(mixed ^ (mixed >>> 7), mixed | 61);
+    return Math.floor((((mixed ^ (mixed >>> 14)) >>> 0) / 2 ** 32) * limit);
+  };
+  return { below, oneOf: <T>(choices: readonly T[]): T => choices[below(choices.length)] };
+}

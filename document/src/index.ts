@@ -1,7 +1,7 @@
 // What a project is and everything that can be done to it.
 export { type Order, commands, type CommandName } from './command/registry';
 export { type Outcome, perform, type Performed, redo, type Stamp, undo } from './command/perform';
-export { type Stacks, stacksOf, type Step } from './history/history';
+export { NO_STACKS, type Stacks, stacksOf, type Step } from './history/history';
 export { applyPatch, type Operation, type Patch } from './history/patch';
 export { inWords, pointer, type Problem } from './problem';
 export { checkProject } from './project/check';

@@ -20,6 +20,7 @@ const STORY: readonly Order[] = [
   { command: 'showItem', args: { item: 'arch', visible: false } },
   { command: 'renameProject', args: { name: 'Kettle' } },
   { command: 'deleteItem', args: { item: 'arch' } },
+  { command: 'restoreStage', args: { name: 'First arch', drawing: archProject() } },
 ];
 
 const refused = (project: Project, order: unknown): string => {
@@ -43,6 +44,7 @@ describe('commands', () => {
       'Hide Spout',
       'Rename the project to Kettle',
       'Delete Spout',
+      'Restore the stage First arch',
     ]);
   });
 
@@ -133,7 +135,7 @@ describe('undo and redo', () => {
     const end = project;
     const walk = (move: typeof undo) => {
       for (;;) {
-        const outcome = move(project, log, stamp());
+        const outcome = move(project, stacksOf(log), stamp());
         if (!outcome.ok) return outcome.failure;
         project = outcome.value.project;
         log = [...log, outcome.value.step];
@@ -146,9 +148,27 @@ describe('undo and redo', () => {
     expect(log).toHaveLength(3 * STORY.length);
   });
 
+  it('go on from the stacks before a log that is known only in part', () => {
+    const { log } = performed(emptyProject('Test'), ...STORY);
+    for (const split of [0, 3, STORY.length]) {
+      expect(stacksOf(log.slice(split), stacksOf(log.slice(0, split)))).toEqual(stacksOf(log));
+    }
+  });
+
+  it('restoring a stage is a step that holds only what differs, and can be undone', () => {
+    const stage = archProject();
+    const { project } = performed(stage, STORY[1], STORY[2]);
+    const restored = performed(project, { command: 'restoreStage', args: { name: 'First', drawing: stage } });
+    expect(restored.project).toEqual(stage);
+    expect(restored.log[0].patch).toContainEqual({ op: 'remove', path: '/items/dot' });
+    expect(JSON.stringify(restored.log[0].patch)).not.toContain('layers');
+    const back = undo(restored.project, stacksOf(restored.log), stamp());
+    expect(back.ok && back.value.project).toEqual(project);
+  });
+
   it('a new step ends what could be redone, and the stacks follow from the log alone', () => {
     const { project, log } = performed(emptyProject('Test'), ...STORY.slice(0, 3));
-    const outcome = undo(project, log, stamp());
+    const outcome = undo(project, stacksOf(log), stamp());
     if (!outcome.ok) throw new Error(outcome.failure);
     const undone: Step[] = [...log, outcome.value.step];
     expect(stacksOf(undone).redo.map(({ name }) => name)).toEqual(['Move point 2 of Curve 1']);

@@ -1,7 +1,7 @@
 import { failed, type Result, success } from '@pencil-bend/core';
 import { type Draft, produceWithPatches } from 'immer';
 import { applyPatch, fromImmer } from '../history/patch';
-import { stacksOf, type Step } from '../history/history';
+import type { Stacks, Step } from '../history/history';
 import { inWords } from '../problem';
 import { checkProject } from '../project/check';
 import type { Project } from '../project/project';
@@ -49,16 +49,16 @@ export function perform(project: Project, order: Order, stamp: Stamp): Outcome {
 }
 
 /** Takes back the last step that still stands: a new step of the log that applies its inverse. */
-export const undo = (project: Project, log: readonly Step[], stamp: Stamp): Outcome => {
-  const step = stacksOf(log).undo.at(-1);
+export const undo = (project: Project, stacks: Stacks, stamp: Stamp): Outcome => {
+  const step = stacks.undo.at(-1);
   return step
     ? replay(project, { ...step, ...stamp, kind: 'undo', of: step.id, patch: step.inverse, inverse: step.patch })
     : failed('There is nothing to undo');
 };
 
 /** Does again what was undone last. */
-export const redo = (project: Project, log: readonly Step[], stamp: Stamp): Outcome => {
-  const step = stacksOf(log).redo.at(-1);
+export const redo = (project: Project, stacks: Stacks, stamp: Stamp): Outcome => {
+  const step = stacks.redo.at(-1);
   return step ? replay(project, { ...step, ...stamp, kind: 'redo', of: step.id }) : failed('There is nothing to redo');
 };
 

@@ -10,6 +10,7 @@ import {
   type Item,
   type Project,
 } from '../project/project';
+import { become } from './become';
 import { type Command, Refusal } from './command';
 
 interface Drawn {
@@ -135,6 +136,12 @@ export const commands = {
       delete project.items[item];
       project.itemOrder.splice(project.itemOrder.indexOf(item), 1);
     },
+  }),
+
+  restoreStage: command<{ name: string; drawing: Project }>({
+    schema: 'restoreStage',
+    stepName: (_project, { name }) => `Restore the stage ${name}`,
+    change: (project, { drawing }) => become(project, drawing),
   }),
 
   renameProject: command<{ name: string }>({

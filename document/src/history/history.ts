@@ -15,15 +15,23 @@ export interface Step {
 }
 
 /** What can be undone and redone now, each with the next one last. */
-export interface Stacks {
-  readonly undo: readonly Step[];
-  readonly redo: readonly Step[];
+export interface Stacks<Entry = Step> {
+  readonly undo: readonly Entry[];
+  readonly redo: readonly Entry[];
 }
 
-/** The stacks follow from the log alone, so they are never kept beside it. */
-export function stacksOf(log: readonly Step[]): Stacks {
-  const undo: Step[] = [];
-  let redo: Step[] = [];
+export const NO_STACKS: Stacks<never> = { undo: [], redo: [] };
+
+/**
+ * The stacks follow from the log alone, so they are never kept beside it. A log that is known only from some step on
+ * goes on from the stacks `before` that step.
+ */
+export function stacksOf<Entry extends Pick<Step, 'kind'>>(
+  log: readonly Entry[],
+  before: Stacks<Entry> = NO_STACKS,
+): Stacks<Entry> {
+  const undo = [...before.undo];
+  let redo = [...before.redo];
   for (const step of log) {
     if (step.kind === 'do') {
       undo.push(step);
