@@ -3,8 +3,8 @@ import { build } from 'esbuild';
 
 const own = '@pencil-bend/';
 await build({
-  entryPoints: ['src/main.ts'],
-  outfile: 'dist/main.js',
+  entryPoints: ['src/main.ts', 'src/checkDatabase.ts'],
+  outdir: 'dist',
   bundle: true,
   platform: 'node',
   format: 'esm',

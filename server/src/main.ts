@@ -1,26 +1,34 @@
-import { createServer } from 'node:http';
+import { createServer, type Server } from 'node:http';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import pino from 'pino';
 import { openDatabase } from './database/dataSource';
+import { Turns } from './database/turns';
 import { kettle } from './demo/kettle';
 import { makeApp } from './http/app';
+import { Stages } from './projects/stages';
 import { ProjectStore } from './projects/store';
 import { settingsFrom } from './settings';
 
 /** The repository's folder, from the server's bundle in server/dist. */
 const root = join(dirname(fileURLToPath(import.meta.url)), '../..');
 
-const log = pino({ level: process.env['PENCIL_BEND_LOG'] ?? 'warn' });
+const log = pino({ level: process.env['PENCIL_BEND_LOG'] ?? 'warn', base: null });
+
+const BIN_LOOKED_AT_MS = 12 * 3600 * 1000;
+/** Longest time that an answer which was begun may take when the server stops. */
+const LAST_ANSWERS_MS = 10_000;
 
 /** Starts the server; with `--demo` an empty database gets the demo project first. */
 async function main(): Promise<void> {
   const settings = settingsFrom(process.env, root);
-  const source = await openDatabase(settings.data);
-  const store = new ProjectStore(source);
+  const turns = new Turns(await openDatabase(settings.data));
+  const store = new ProjectStore(turns);
+  await store.emptyBin(new Date());
+  setInterval(() => store.emptyBin(new Date()).catch((error: unknown) => log.error(error)), BIN_LOOKED_AT_MS).unref();
   if (process.argv.includes('--demo') && (await store.list()).length === 0) await store.create(kettle());
 
-  const server = createServer(makeApp(store, settings.web, log));
+  const server = createServer(makeApp({ store, stages: new Stages(turns), settings, log }));
   server.on('error', (error: NodeJS.ErrnoException) => {
     const taken = error.code === 'EADDRINUSE';
     console.error(
@@ -35,15 +43,29 @@ async function main(): Promise<void> {
     const port = typeof bound === 'object' && bound ? bound.port : settings.port;
     const host = settings.address.includes(':') ? `[${settings.address}]` : settings.address;
     console.log(`Pencil Bend is at http://${host}:${port}/`);
+    if (settings.token) console.log('The first visit of a browser needs ?token= and the token you set.');
   });
+  stopGracefully(server, turns);
+}
 
+/** On SIGINT and SIGTERM: takes no new requests, answers those that were begun, closes the database, and ends. */
+function stopGracefully(server: Server, turns: Turns): void {
   let stopping = false;
   const stop = () => {
     if (stopping) return;
     stopping = true;
-    // Requests that were begun are answered first.
-    server.close(() => void source.destroy().then(() => process.exit(0)));
-    server.closeIdleConnections();
+    server.close(() => {
+      turns.close().then(
+        () => process.exit(0),
+        (error: unknown) => {
+          log.error(error);
+          process.exit(1);
+        },
+      );
+    });
+    // A browser keeps its connections open after the last answer.
+    setInterval(() => server.closeIdleConnections(), 50).unref();
+    setTimeout(() => server.closeAllConnections(), LAST_ANSWERS_MS).unref();
   };
   process.on('SIGINT', stop);
   process.on('SIGTERM', stop);

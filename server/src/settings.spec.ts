@@ -5,6 +5,8 @@ describe('settingsFrom', () => {
     expect(settingsFrom({}, '/repo')).toEqual({
       address: '127.0.0.1',
       port: 4173,
+      token: null,
+      hosts: [],
       data: '/repo/data',
       web: '/repo/web/dist/web/browser',
     });
@@ -14,10 +16,18 @@ describe('settingsFrom', () => {
     });
   });
 
-  it('refuses a port that is none, and addresses other than loopback', () => {
+  it('refuses a port that is none, and an address that others can reach without a token that is hard to guess', () => {
     for (const port of ['70000', 'http', '', '1.5']) {
       expect(() => settingsFrom({ PENCIL_BEND_PORT: port }, '/repo')).toThrow('must be a port from 0 to 65535');
     }
-    expect(() => settingsFrom({ PENCIL_BEND_ADDRESS: '0.0.0.0' }, '/repo')).toThrow('must be a loopback address');
+    const wide = { PENCIL_BEND_ADDRESS: '0.0.0.0' };
+    expect(() => settingsFrom(wide, '/repo')).toThrow('set PENCIL_BEND_TOKEN as well');
+    expect(() => settingsFrom({ ...wide, PENCIL_BEND_TOKEN: 'short' }, '/repo')).toThrow('at least 16 characters');
+    expect(() => settingsFrom({ ...wide, PENCIL_BEND_TOKEN: 'with spaces and & signs' }, '/repo')).toThrow('letters');
+    expect(() => settingsFrom({ PENCIL_BEND_ADDRESS: 'bench.example' }, '/repo')).toThrow('must be an IP address');
+    const token = 'kettle-lid-handle-spout';
+    expect(
+      settingsFrom({ ...wide, PENCIL_BEND_TOKEN: token, PENCIL_BEND_HOSTS: 'Bench.example, b.example' }, '/repo'),
+    ).toMatchObject({ address: '0.0.0.0', token, hosts: ['bench.example', 'b.example'] });
   });
 });

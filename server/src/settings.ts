@@ -1,9 +1,14 @@
+import { isIP } from 'node:net';
 import { join, resolve } from 'node:path';
 
-/** Where the server listens and keeps its data. */
+/** Where the server listens, who may come in, and where it keeps its data. */
 export interface Settings {
   readonly address: string;
   readonly port: number;
+  /** What every visitor must bring; null on loopback, unless the operator set one. */
+  readonly token: string | null;
+  /** Names under which the server is reached, besides loopback names and bare addresses. */
+  readonly hosts: readonly string[];
   /** Folder of the SQLite file. */
   readonly data: string;
   /** Folder of the built web application. */
@@ -12,14 +17,31 @@ export interface Settings {
 
 const LOOPBACK = new Set(['127.0.0.1', '::1', 'localhost']);
 
+export const isLoopback = (address: string): boolean => LOOPBACK.has(address);
+
+const SHORTEST_TOKEN = 16;
+
 /**
- * Reads PENCIL_BEND_ADDRESS, PENCIL_BEND_PORT and PENCIL_BEND_DATA. Throws for a port that is none, and for an
- * address other than loopback: there is no access control yet.
+ * Reads PENCIL_BEND_ADDRESS, PENCIL_BEND_PORT, PENCIL_BEND_TOKEN, PENCIL_BEND_HOSTS and PENCIL_BEND_DATA. Throws for
+ * a port that is none, a token that is easily guessed, and an address other than loopback without a token.
  */
 export function settingsFrom(environment: Readonly<Record<string, string | undefined>>, root: string): Settings {
   const address = environment['PENCIL_BEND_ADDRESS'] ?? '127.0.0.1';
-  if (!LOOPBACK.has(address)) {
-    throw new Error(`PENCIL_BEND_ADDRESS must be a loopback address (127.0.0.1, ::1 or localhost), not ${address}`);
+  if (!isLoopback(address) && isIP(address) === 0) {
+    throw new Error(`PENCIL_BEND_ADDRESS must be an IP address of this machine or localhost, not ${address}`);
+  }
+  const token = environment['PENCIL_BEND_TOKEN'] ?? null;
+  if (token !== null && !/^[\w.~-]+$/.test(token)) {
+    throw new Error('PENCIL_BEND_TOKEN may hold letters, digits and - . _ ~ only: it stands in an address');
+  }
+  if (token !== null && token.length < SHORTEST_TOKEN) {
+    throw new Error(`PENCIL_BEND_TOKEN must have at least ${SHORTEST_TOKEN} characters`);
+  }
+  if (token === null && !isLoopback(address)) {
+    throw new Error(
+      `PENCIL_BEND_ADDRESS is ${address}, which others can reach: set PENCIL_BEND_TOKEN as well, so that only those ` +
+        'who have it come in',
+    );
   }
   const given = environment['PENCIL_BEND_PORT'] ?? '4173';
   const port = Number(given);
@@ -29,6 +51,8 @@ export function settingsFrom(environment: Readonly<Record<string, string | undef
   return {
     address,
     port,
+    token,
+    hosts: (environment['PENCIL_BEND_HOSTS'] ?? '').split(',').flatMap((host) => host.trim().toLowerCase() || []),
     data: resolve(root, environment['PENCIL_BEND_DATA'] ?? 'data'),
     web: join(root, 'web/dist/web/browser'),
   };

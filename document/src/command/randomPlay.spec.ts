@@ -107,7 +107,7 @@ function orders(seed: number) {
     const ids = [...model.items.keys()];
     // Now and then somebody asks for what is not there.
     const id = ids.length > 0 && below(40) > 0 ? oneOf(ids) : 'nobody';
-    const point = oneOf(model.items.get(id)?.points ?? [{ id: 'nobody' }]).id;
+    const point = oneOf(model.items.get(id)?.points.map((each) => each.id) ?? ['nobody']);
     const drawn = ids.length > 0 && below(60) === 0 ? id : `i${serial++}`;
     switch (below(ids.length < 12 ? 12 : 10)) {
       case 0:
@@ -125,12 +125,12 @@ function orders(seed: number) {
           ? { command: 'deleteItem', args: { item: id } }
           : { command: 'renameProject', args: { name: `Play ${below(9)}` } };
       case 6:
-        if (stages.length > 0) return { command: 'restoreStage', args: { name: 'Stage', drawing: oneOf(stages) } };
-      // falls through
       case 7:
       case 8:
       case 9:
-        return { command: 'movePoint', args: { item: id, point, to: place() } };
+        return stages.length > 0 && below(4) === 0
+          ? { command: 'restoreStage', args: { name: 'Stage', drawing: oneOf(stages) } }
+          : { command: 'movePoint', args: { item: id, point, to: place() } };
       case 10:
         return { command: 'drawPoint', args: { id: drawn, ...sheet, at: place() } };
       default: {

@@ -1,28 +1,56 @@
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { DataSource } from 'typeorm';
-import { ProjectEntity, SnapshotEntity, StepEntity } from './entities';
+import { DataSource, type DataSourceOptions } from 'typeorm';
+import { ProjectEntity, SnapshotEntity, StageEntity, StepEntity } from './entities';
 import { First1795000000000 } from './first.migration';
+import { Second1795500000000 } from './second.migration';
+import { inWordsOfSqlite } from './trouble';
+
+/** Another program may hold the database for this long, in ms, before it is said: nothing else is answered meanwhile. */
+const BUSY_MS = 500;
+
+export const databaseFile = (folder: string): string => join(folder, 'pencil-bend.sqlite');
+
+type Options = Partial<Extract<DataSourceOptions, { type: 'better-sqlite3' }>>;
 
 /**
  * Opens the database in a folder, made and migrated as needed. Another database that TypeORM speaks to would be
- * configured here and nowhere else.
+ * configured in this file and nowhere else. Throws an error whose message says what is wrong with folder or file.
  */
-export async function openDatabase(folder: string): Promise<DataSource> {
-  mkdirSync(folder, { recursive: true });
-  const source = new DataSource({
-    type: 'better-sqlite3',
-    database: join(folder, 'pencil-bend.sqlite'),
-    entities: [ProjectEntity, StepEntity, SnapshotEntity],
-    migrations: [First1795000000000],
-    migrationsRun: true,
-    synchronize: false,
-    prepareDatabase: (database: { pragma(statement: string): unknown }) => {
-      database.pragma('journal_mode = WAL');
-      // A kept change survives a power cut: the log is flushed to the disk at every commit.
-      database.pragma('synchronous = FULL');
-      database.pragma('foreign_keys = ON');
-    },
+export function openDatabase(folder: string): Promise<DataSource> {
+  return opened(folder, () => {
+    mkdirSync(folder, { recursive: true });
+    return {
+      migrations: [First1795000000000, Second1795500000000],
+      migrationsRun: true,
+      prepareDatabase: (database: { pragma(statement: string): unknown }) => {
+        database.pragma('journal_mode = WAL');
+        // A kept change survives a power cut: the log is flushed to the disk at every commit.
+        database.pragma('synchronous = FULL');
+        database.pragma('foreign_keys = ON');
+      },
+    };
   });
-  return source.initialize();
+}
+
+/** Opens the database that is there, and changes nothing in it. */
+export const openToRead = (folder: string): Promise<DataSource> => opened(folder, () => ({ readonly: true }));
+
+async function opened(folder: string, options: () => Options): Promise<DataSource> {
+  const database = databaseFile(folder);
+  let source: DataSource | null = null;
+  try {
+    source = new DataSource({
+      type: 'better-sqlite3',
+      database,
+      entities: [ProjectEntity, StepEntity, SnapshotEntity, StageEntity],
+      synchronize: false,
+      timeout: BUSY_MS,
+      ...options(),
+    });
+    return await source.initialize();
+  } catch (error) {
+    if (source?.isInitialized) await source.destroy();
+    throw new Error(`The database ${database} cannot be opened: ${inWordsOfSqlite(error)}.`, { cause: error });
+  }
 }

@@ -9,6 +9,10 @@ export interface ProjectRow {
   revision: number;
   createdAt: string;
   changedAt: string;
+  /** Curves and points in the drawing, for the list. */
+  items: number;
+  /** When it was put into the bin; null outside. */
+  deletedAt: string | null;
   /** View settings as JSON: beside the drawing, not in its log. */
   view: string;
 }
@@ -25,6 +29,15 @@ export interface StepRow {
   at: string;
   patch: string;
   inverse: string;
+}
+
+/** A named revision; its drawing is the snapshot of that revision. */
+export interface StageRow {
+  projectId: string;
+  id: string;
+  revision: number;
+  name: string;
+  at: string;
 }
 
 /** The whole drawing at a revision. */
@@ -49,6 +62,8 @@ export const ProjectEntity = new EntitySchema<ProjectRow>({
     revision: { type: 'integer' },
     createdAt: { type: 'text' },
     changedAt: { type: 'text' },
+    items: { type: 'integer' },
+    deletedAt: { type: 'text', nullable: true },
     view: { type: 'text' },
   },
 });
@@ -78,4 +93,16 @@ export const SnapshotEntity = new EntitySchema<SnapshotRow & { owner: ProjectRow
     project: { type: 'text' },
   },
   relations: { owner: ofProject },
+});
+
+export const StageEntity = new EntitySchema<StageRow & { within: ProjectRow }>({
+  name: 'stage',
+  columns: {
+    projectId: { type: 'text', primary: true },
+    id: { type: 'text', primary: true },
+    revision: { type: 'integer' },
+    name: { type: 'text' },
+    at: { type: 'text' },
+  },
+  relations: { within: ofProject },
 });

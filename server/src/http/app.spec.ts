@@ -1,153 +1,101 @@
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { emptyProject, type Order, perform, type Project, type Step, undo } from '@pencil-bend/document';
-import type { Express } from 'express';
-import pino from 'pino';
-import request from 'supertest';
-import type { DataSource } from 'typeorm';
-import { openDatabase } from '../database/dataSource';
+import { emptyProject, stacksOf, undo } from '@pencil-bend/document';
 import { kettle } from '../demo/kettle';
-import { ProjectStore } from '../projects/store';
-import { makeApp } from './app';
+import { done, draw, stamp, TestServer } from '../testServer.fixture';
 
-let folder: string;
-let source: DataSource;
-let app: Express;
-
-async function start(): Promise<void> {
-  source = await openDatabase(folder);
-  app = makeApp(new ProjectStore(source), folder, pino({ level: 'silent' }));
-}
+let server: TestServer;
 
 beforeEach(async () => {
-  folder = mkdtempSync(join(tmpdir(), 'pencil-bend-'));
-  writeFileSync(join(folder, 'index.html'), '<pb-root ngCspNonce="PENCIL_BEND_NONCE"></pb-root>');
-  await start();
+  server = await TestServer.start();
 });
-
-afterEach(async () => {
-  await source.destroy();
-  rmSync(folder, { recursive: true });
-});
-
-let serial = 0;
-const stamp = () => ({ id: `step-${String(++serial).padStart(6, '0')}`, at: new Date().toISOString() });
-
-function done(project: Project, order: Order): { project: Project; step: Step } {
-  const outcome = perform(project, order, stamp());
-  if (!outcome.ok) throw new Error(outcome.failure);
-  return outcome.value;
-}
-
-const draw = (id: string, y = 7): Order => ({
-  command: 'drawCurve',
-  args: {
-    id,
-    layer: 'sheet',
-    plane: 'front',
-    closed: false,
-    points: [
-      { id: 'a', at: [0, 0, 0] },
-      { id: 'b', at: [0.1 + 0.2, y, 0] },
-    ],
-  },
-});
-
-const create = async (body: object = { name: 'Kettle' }): Promise<string> =>
-  (await request(app).post('/api/projects').send(body).expect(201)).body.id;
-
-const append = (id: string, revision: number, steps: readonly unknown[]) =>
-  request(app).post(`/api/projects/${id}/steps`).set('If-Match', `"${revision}"`).send({ steps });
+afterEach(() => server.end());
 
 describe('projects', () => {
   it('are made, listed and opened', async () => {
-    const id = await create(kettle());
-    const [listed] = (await request(app).get('/api/projects').expect(200)).body;
+    const id = await server.create(kettle());
+    const [listed] = (await server.request.get('/api/projects').expect(200)).body;
     expect(listed).toMatchObject({ id, name: 'Gooseneck kettle', revision: 0, items: 10 });
-    const opened = await request(app).get(`/api/projects/${id}`).expect(200).expect('ETag', '"0"');
+    const opened = await server.request.get(`/api/projects/${id}`).expect(200).expect('ETag', '"0"');
     expect(opened.body.project).toEqual(kettle());
-    const svg = await request(app).get(`/api/projects/${id}/picture.svg`).expect(200).expect('Content-Type', /svg/);
+    const svg = await server.request.get(`/api/projects/${id}/picture.svg`).expect(200).expect('Content-Type', /svg/);
     expect(String(svg.body)).toContain('<polyline');
-    const file = await request(app).get(`/api/projects/${id}/file`).expect(200);
+    const file = await server.request.get(`/api/projects/${id}/file`).expect(200);
     expect(file.headers['content-disposition']).toContain('Gooseneck kettle.pencilbend.json');
     expect(JSON.parse(file.text)).toEqual(kettle());
   });
 
   it('keep steps, undo included, through a restart, to the last bit', async () => {
-    const id = await create();
+    const id = await server.create();
     const first = done(emptyProject('Kettle'), draw('one'));
     const second = done(first.project, { command: 'renameProject', args: { name: 'Pot' } });
-    await append(id, 0, [first.step, second.step]).expect(200, { revision: 2 });
-    const back = undo(second.project, [first.step, second.step], stamp());
+    await server.append(id, 0, [first.step, second.step]).expect(200, { revision: 2 });
+    const back = undo(second.project, stacksOf([first.step, second.step]), stamp());
     if (!back.ok) throw new Error(back.failure);
-    await append(id, 2, [back.value.step]).expect(200, { revision: 3 });
-    await source.destroy();
-    await start();
-    const opened = (await request(app).get(`/api/projects/${id}`).expect(200)).body;
+    await server.append(id, 2, [back.value.step]).expect(200, { revision: 3 });
+    await server.restart();
+    const opened = (await server.request.get(`/api/projects/${id}`).expect(200)).body;
     expect(opened).toMatchObject({ revision: 3 });
     expect(opened.project).toEqual(first.project);
   });
 
   it('take snapshots on the way and open the same from them', async () => {
-    const id = await create();
+    const id = await server.create();
     let { project, step } = done(emptyProject('Kettle'), draw('one'));
-    await append(id, 0, [step]).expect(200);
-    for (let i = 1; i < 120; i++) {
+    await server.append(id, 0, [step]).expect(200);
+    for (let i = 1; i < 210; i++) {
       ({ project, step } = done(project, {
         command: 'movePoint',
         args: { item: 'one', point: 'a', to: [i / 7, i, 0] },
       }));
-      await append(id, i, [step]).expect(200, { revision: i + 1 });
+      await server.append(id, i, [step]).expect(200, { revision: i + 1 });
     }
-    expect(await source.query('SELECT "revision" FROM "snapshot" ORDER BY "revision"')).toEqual(
-      [0, 50, 100].map((revision) => ({ revision })),
+    expect(await server.source.query('SELECT "revision" FROM "snapshot" ORDER BY "revision"')).toEqual(
+      [0, 200].map((revision) => ({ revision })),
     );
-    await source.destroy();
-    await start();
-    expect((await request(app).get(`/api/projects/${id}`)).body.project).toEqual(project);
+    await server.restart();
+    expect((await server.request.get(`/api/projects/${id}`)).body.project).toEqual(project);
   });
 
   it('refuse a stale change and overwrite nothing; the same steps sent twice are kept once', async () => {
-    const id = await create();
+    const id = await server.create();
     const mine = done(emptyProject('Kettle'), draw('mine'));
     const theirs = done(emptyProject('Kettle'), draw('theirs'));
-    await append(id, 0, [mine.step]).expect(200);
-    const stale = await append(id, 0, [theirs.step])
+    await server.append(id, 0, [mine.step]).expect(200);
+    const stale = await server
+      .append(id, 0, [theirs.step])
       .expect(412)
       .expect('Content-Type', /problem\+json/);
     expect(stale.body).toMatchObject({ status: 412, revision: 1 });
-    await append(id, 0, [mine.step]).expect(200, { revision: 1 });
+    await server.append(id, 0, [mine.step]).expect(200, { revision: 1 });
     const next = done(mine.project, draw('next'));
-    await append(id, 0, [mine.step, next.step]).expect(200, { revision: 2 });
-    expect((await request(app).get(`/api/projects/${id}`)).body.project.itemOrder).toEqual(['mine', 'next']);
+    await server.append(id, 0, [mine.step, next.step]).expect(200, { revision: 2 });
+    expect((await server.request.get(`/api/projects/${id}`)).body.project.itemOrder).toEqual(['mine', 'next']);
   });
 
   it('lose nothing to writers at the same time: one wins, the others are told', async () => {
-    const id = await create();
+    const id = await server.create();
     const steps = Array.from({ length: 12 }, (_, i) => done(emptyProject('Kettle'), draw(`c${i}`)).step);
-    const answers = await Promise.all(steps.map((step) => append(id, 0, [step])));
+    const answers = await Promise.all(steps.map((step) => server.append(id, 0, [step])));
     expect(answers.map(({ status }) => status).sort()).toEqual([200, ...Array<number>(11).fill(412)]);
-    expect((await request(app).get(`/api/projects/${id}`)).body).toMatchObject({ revision: 1 });
+    expect((await server.request.get(`/api/projects/${id}`)).body).toMatchObject({ revision: 1 });
   });
 
   it('keep view settings beside the drawing', async () => {
-    const id = await create();
-    await request(app)
+    const id = await server.create();
+    await server.request
       .put(`/api/projects/${id}/view`)
       .send({ comb: { teeth: 40 } })
       .expect(204);
-    expect((await request(app).get(`/api/projects/${id}`)).body).toMatchObject({
+    expect((await server.request.get(`/api/projects/${id}`)).body).toMatchObject({
       revision: 0,
       view: { comb: { teeth: 40 } },
     });
-    await request(app).put(`/api/projects/${id}/view`).send([1]).expect(400);
+    await server.request.put(`/api/projects/${id}/view`).send([1]).expect(400);
   });
 });
 
 describe('bad input', () => {
   it('gets a problem that says what and where, and changes nothing', async () => {
-    const id = await create();
+    const id = await server.create();
     const { step } = done(emptyProject('Kettle'), draw('one'));
     const add = step.patch.find(({ path }) => path === '/items/one');
     const coincident = { op: 'add', path: '/items/one/recipe/points/2', value: { id: 'c', at: [0.1 + 0.2, 7, 0] } };
@@ -165,42 +113,43 @@ describe('bad input', () => {
       [{ ...step, patch: [{ op: 'replace', path: '/tolerance', value: null }] }, 422, '/tolerance', 'finite number'],
     ];
     for (const [bad, status, path, message] of cases) {
-      const { body } = await append(id, 0, [bad])
+      const { body } = await server
+        .append(id, 0, [bad])
         .expect(status)
         .expect('Content-Type', /problem\+json/);
       expect(body.problems[0]).toMatchObject({ path, message: expect.stringContaining(message) });
     }
-    expect((await request(app).get(`/api/projects/${id}`)).body).toMatchObject({
+    expect((await server.request.get(`/api/projects/${id}`)).body).toMatchObject({
       revision: 0,
       project: emptyProject('Kettle'),
     });
   });
 
   it('all or nothing: a good step before a bad one is not kept either', async () => {
-    const id = await create();
+    const id = await server.create();
     const good = done(emptyProject('Kettle'), draw('one')).step;
-    await append(id, 0, [good, { ...good, id: 'step-again-1' }]).expect(422);
-    expect((await request(app).get(`/api/projects/${id}`)).body.revision).toBe(0);
+    await server.append(id, 0, [good, { ...good, id: 'step-again-1' }]).expect(422);
+    expect((await server.request.get(`/api/projects/${id}`)).body.revision).toBe(0);
   });
 
   it('is met by name: unknown ids, no If-Match, no JSON, too large, a project file that breaks the schema', async () => {
-    const id = await create();
-    expect((await request(app).get('/api/projects/lost').expect(404)).body.title).toBe("There is no project 'lost'");
-    await request(app).put('/api/projects/lost/view').send({}).expect(404);
-    await append('lost', 0, [done(emptyProject('Kettle'), draw('one')).step]).expect(404);
-    await request(app).post(`/api/projects/${id}/steps`).send({ steps: [] }).expect(428);
-    await append(id, 0, []).expect(400);
-    await request(app).post('/api/projects').send({ name: '' }).expect(400);
-    const noJson = await request(app).post('/api/projects').type('json').send('{"name": ').expect(400);
+    const id = await server.create();
+    expect((await server.request.get('/api/projects/lost').expect(404)).body.title).toBe("There is no project 'lost'");
+    await server.request.put('/api/projects/lost/view').send({}).expect(404);
+    await server.append('lost', 0, [done(emptyProject('Kettle'), draw('one')).step]).expect(404);
+    await server.request.post(`/api/projects/${id}/steps`).send({ steps: [] }).expect(428);
+    await server.append(id, 0, []).expect(400);
+    await server.request.post('/api/projects').send({ name: '' }).expect(400);
+    const noJson = await server.request.post('/api/projects').type('json').send('{"name": ').expect(400);
     expect(noJson.body.title).toContain('not JSON');
     const large = JSON.stringify({ name: 'x'.repeat(21 * 1024 * 1024) });
-    expect((await request(app).post('/api/projects').type('json').send(large).expect(413)).body.title).toContain(
+    expect((await server.request.post('/api/projects').type('json').send(large).expect(413)).body.title).toContain(
       '20 MB',
     );
     const broken = { ...kettle(), units: 'furlong' };
-    const { body } = await request(app).post('/api/projects').send(broken).expect(422);
+    const { body } = await server.request.post('/api/projects').send(broken).expect(422);
     expect(body.problems[0]).toMatchObject({ path: '/units', message: expect.stringContaining('must be one of') });
-    await request(app)
+    await server.request
       .get('/api/nothing')
       .expect(404)
       .expect('Content-Type', /problem\+json/);
@@ -211,22 +160,22 @@ describe('the web application', () => {
   it('is answered at every page address with a fresh nonce and a strict policy', async () => {
     const nonces = new Set<string>();
     for (const path of ['/', '/bench/some-id']) {
-      const { text, headers } = await request(app).get(path).expect(200);
+      const { text, headers } = await server.request.get(path).expect(200);
       const [, nonce] = /ngCspNonce="([^"]+)"/.exec(text) ?? [];
       expect(headers['content-security-policy']).toContain(`script-src 'self' 'nonce-${nonce}'`);
       expect(headers['content-security-policy']).not.toMatch(/script-src[^;]*unsafe/);
       nonces.add(nonce);
     }
     expect(nonces.size).toBe(2);
-    await request(app).get('/lost.js').expect(404);
-    await request(app).get('/api/health').expect(200, { status: 'ok' });
+    await server.request.get('/lost.js').expect(404);
+    await server.request.get('/api/health').expect(200, { status: 'ok' });
   });
 });
 
 describe('the database', () => {
   it('writes ahead and flushes every commit', async () => {
-    expect(await source.query('PRAGMA journal_mode')).toEqual([{ journal_mode: 'wal' }]);
-    expect(await source.query('PRAGMA synchronous')).toEqual([{ synchronous: 2 }]);
-    expect(await source.query('PRAGMA foreign_keys')).toEqual([{ foreign_keys: 1 }]);
+    expect(await server.source.query('PRAGMA journal_mode')).toEqual([{ journal_mode: 'wal' }]);
+    expect(await server.source.query('PRAGMA synchronous')).toEqual([{ synchronous: 2 }]);
+    expect(await server.source.query('PRAGMA foreign_keys')).toEqual([{ foreign_keys: 1 }]);
   });
 });

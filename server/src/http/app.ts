@@ -2,26 +2,44 @@ import compression from 'compression';
 import express, { type Express } from 'express';
 import type { Logger } from 'pino';
 import { Failure } from '../projects/failure';
+import type { Stages } from '../projects/stages';
 import type { ProjectStore } from '../projects/store';
+import type { Settings } from '../settings';
+import { guard } from './guard';
 import { BODY_LIMIT, problems } from './problems';
 import { projectRoutes } from './projectRoutes';
+import { requestLog } from './requestLog';
+import { stageRoutes } from './stageRoutes';
+import { withToken } from './token';
 import { secured, webBuild } from './webBuild';
 
+export interface Parts {
+  readonly store: ProjectStore;
+  readonly stages: Stages;
+  readonly settings: Pick<Settings, 'address' | 'hosts' | 'token' | 'web'>;
+  readonly log: Logger;
+}
+
 /** The whole HTTP side: REST under /api, the web application elsewhere. */
-export function makeApp(store: ProjectStore, web: string, log: Logger): Express {
+export function makeApp({ store, stages, settings, log }: Parts): Express {
   const app = express();
   app.disable('x-powered-by');
+  app.use(requestLog(log));
   app.use(secured);
-  app.use(compression());
-  app.use(express.json({ limit: BODY_LIMIT }));
+  app.use(guard(settings));
+  app.use(withToken(settings.token));
   app.get('/api/health', (_request, response) => {
     response.json({ status: 'ok' });
   });
+  // Answers of the API are not packed: on loopback that costs more time than it saves.
+  app.use('/api/projects', express.json({ limit: BODY_LIMIT }));
   app.use('/api/projects', projectRoutes(store));
+  app.use('/api/projects/:project/stages', stageRoutes(stages));
   app.use('/api', (request) => {
     throw new Failure(404, `There is nothing at ${request.method} ${request.originalUrl}`);
   });
-  app.use(webBuild(web));
+  app.use(compression());
+  app.use(webBuild(settings.web));
   app.use(problems(log));
   return app;
 }

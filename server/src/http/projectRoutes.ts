@@ -1,18 +1,24 @@
-import { emptyProject, type Problem, pointer, schemaProblems, type Step } from '@pencil-bend/document';
+import { emptyProject, type Project } from '@pencil-bend/document';
 import { picture, PROJECT_FILE_EXTENSION, readProject, writeProjectFile } from '@pencil-bend/exchange';
 import { Router } from 'express';
+import { kettle } from '../demo/kettle';
 import { Failure } from '../projects/failure';
 import type { ProjectStore } from '../projects/store';
+import { countFrom, isRecord, matchFrom, nameFrom, stepsFrom } from './input';
+
+/** Steps that a copy may bring: what a window collected while the server was away. */
+const STEPS_OF_A_COPY = 20_000;
+const LARGEST_VIEW = 20_000;
 
 /** REST under /api/projects. */
 export function projectRoutes(store: ProjectStore): Router {
   const routes = Router();
 
-  routes.get('/', async (_request, response) => {
-    response.json(await store.list());
+  routes.get('/', async (request, response) => {
+    response.json(await store.list(request.query['bin'] !== undefined));
   });
 
-  /** A new project: an empty one from { "name": … }, or a project file as it is. */
+  /** A new project: an empty one from { "name": … }, the demo from { "demo": true }, or a project file as it is. */
   routes.post('/', async (request, response) => {
     const created = await store.create(projectFrom(request.body));
     response.status(201).location(`/api/projects/${created.id}`).json(created);
@@ -25,68 +31,80 @@ export function projectRoutes(store: ProjectStore): Router {
     response.json(opened);
   });
 
+  routes.patch('/:id', async (request, response) => {
+    const args = { name: nameFrom(request.body) };
+    response.json(await store.perform(request.params.id, { command: 'renameProject', args }));
+  });
+
+  /** Into the bin; with ?forever out of it, for good. */
+  routes.delete('/:id', async (request, response) => {
+    if (request.query['forever'] === undefined) {
+      response.json(await store.bin(request.params.id, true));
+      return;
+    }
+    await store.destroy(request.params.id);
+    response.status(204).end();
+  });
+
+  /** Out of the bin. */
+  routes.post('/:id/restore', async (request, response) => {
+    response.json(await store.bin(request.params.id, false));
+  });
+
   /** Appends steps to the log; If-Match names the revision they were made on. */
   routes.post('/:id/steps', async (request, response) => {
-    const base = revisionFrom(request.get('If-Match'));
-    const revision = await store.append(request.params.id, base, stepsFrom(request.body));
+    const base = matchFrom(request.get('If-Match'));
+    const revision = await store.append(request.params.id, base, stepsFrom(request.body, 1));
     response.setHeader('ETag', `"${revision}"`);
     response.json({ revision });
   });
 
+  /** What could be undone and redone at a revision, below what is known already. */
+  routes.get('/:id/history', async (request, response) => {
+    const { query, params } = request;
+    const revision = countFrom('revision', query['revision']);
+    if (revision === null) throw new Failure(400, 'The history is asked for at a revision');
+    const undo = countFrom('undo', query['undo']) ?? undefined;
+    const redo = countFrom('redo', query['redo']) ?? undefined;
+    response.json(await store.history(params.id, revision, { undo, redo }));
+  });
+
+  /** A copy with its log: of the project now, or of `revision` going on with `steps`. */
+  routes.post('/:id/copies', async (request, response) => {
+    const revision = countFrom('revision', isRecord(request.body) ? request.body['revision'] : null);
+    const steps = revision === null ? [] : stepsFrom(request.body, 0, STEPS_OF_A_COPY);
+    const created = await store.copy(request.params.id, revision, steps);
+    response.status(201).location(`/api/projects/${created.id}`).json(created);
+  });
+
   routes.put('/:id/view', async (request, response) => {
     if (!isRecord(request.body)) throw new Failure(400, 'View settings are a JSON object');
+    if (JSON.stringify(request.body).length > LARGEST_VIEW)
+      throw new Failure(413, 'View settings are that large never');
     await store.keepView(request.params.id, request.body);
     response.status(204).end();
   });
 
   routes.get('/:id/file', async (request, response) => {
-    const { project } = await store.open(request.params.id);
+    const project = await store.drawing(request.params.id);
     response.attachment(`${project.name}${PROJECT_FILE_EXTENSION}`).type('application/json');
     response.send(writeProjectFile(project));
   });
 
   routes.get('/:id/picture.svg', async (request, response) => {
-    const { project } = await store.open(request.params.id);
+    const project = await store.drawing(request.params.id);
+    response.setHeader('Cache-Control', 'no-cache');
     response.type('image/svg+xml').send(picture(project));
   });
 
   return routes;
 }
 
-const isRecord = (value: unknown): value is Record<string, unknown> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value);
-
-function projectFrom(body: unknown) {
-  if (isRecord(body) && Object.keys(body).join() === 'name') {
-    const name = body['name'];
-    if (typeof name === 'string' && name.trim() !== '' && name.length <= 120) return emptyProject(name.trim());
-    throw new Failure(400, 'A project needs a name of 1 to 120 characters', [
-      { path: '/name', message: 'must be a text of 1 to 120 characters' },
-    ]);
-  }
+function projectFrom(body: unknown): Project {
+  const members = isRecord(body) ? Object.keys(body).join() : '';
+  if (members === 'name') return emptyProject(nameFrom(body));
+  if (members === 'demo') return kettle();
   const read = readProject(body);
   if (!read.ok) throw new Failure(422, 'The project file cannot be taken in', read.failure);
   return read.value;
-}
-
-function revisionFrom(header: string | undefined): number {
-  const [, digits] = /^"(\d{1,15})"$/.exec(header ?? '') ?? [];
-  if (!digits) throw new Failure(428, 'If-Match must name the revision the steps were made on, such as "12"');
-  return Number(digits);
-}
-
-const STEPS_AT_ONCE = 500;
-
-function stepsFrom(body: unknown): Step[] {
-  const steps = isRecord(body) ? body['steps'] : null;
-  if (!Array.isArray(steps) || steps.length === 0 || steps.length > STEPS_AT_ONCE) {
-    throw new Failure(400, `The body must hold 1 to ${STEPS_AT_ONCE} steps`, [
-      { path: '/steps', message: `must be an array of 1 to ${STEPS_AT_ONCE} steps` },
-    ]);
-  }
-  const problems = steps.flatMap((step, index): Problem[] =>
-    schemaProblems('step', step).map(({ path, message }) => ({ path: pointer('steps', index) + path, message })),
-  );
-  if (problems.length > 0) throw new Failure(400, 'The steps are not well formed', problems);
-  return steps as Step[];
 }

@@ -1,15 +1,13 @@
 import { randomUUID } from 'node:crypto';
-import { applyPatch, checkProject, pointer, type Project, type Step } from '@pencil-bend/document';
-import { Mutex } from 'async-mutex';
-import { type DataSource, type EntityManager, MoreThan } from 'typeorm';
-import { ProjectEntity, type ProjectRow, SnapshotEntity, StepEntity, type StepRow } from '../database/entities';
+import { applyPatch, checkProject, type Order, perform, pointer, type Project, type Step } from '@pencil-bend/document';
+import { Between, type EntityManager, IsNull, LessThan, Not } from 'typeorm';
+import { ProjectEntity, type ProjectRow, StepEntity, type StepRow } from '../database/entities';
+import type { Turns } from '../database/turns';
 import { Failure } from './failure';
-
-/** A drawing and the number of steps that led to it. */
-export interface Head {
-  readonly revision: number;
-  readonly project: Project;
-}
+import { drawingAt, type Head, Heads } from './heads';
+import { historyAt, type HistoryPart } from './history';
+import { rowOf } from './rows';
+import { isSnapshotDue, takeSnapshot } from './snapshots';
 
 export interface ListedProject {
   readonly id: string;
@@ -17,61 +15,65 @@ export interface ListedProject {
   readonly revision: number;
   readonly changedAt: string;
   readonly items: number;
+  /** When it was put into the bin; null outside. */
+  readonly deletedAt: string | null;
 }
 
 export interface OpenedProject extends Head {
   readonly id: string;
   readonly changedAt: string;
   readonly view: unknown;
+  readonly history: HistoryPart;
 }
 
-/** A snapshot every so many steps: opening a project replays fewer than this. */
-const STEPS_PER_SNAPSHOT = 50;
+/** Whatever was put into the bin longer ago than this is gone. */
+export const BIN_DAYS = 30;
+
+/** Names told to a window whose change came too late. */
+const NAMES_TOLD = 5;
 
 /** Keeps projects. Every answer is given after the commit; every drawing it holds has passed `checkProject`. */
 export class ProjectStore {
-  /** TypeORM shares one SQLite connection: transactions must not overlap, nor reads see half of one. */
-  private readonly turn = new Mutex();
-  private readonly heads = new Map<string, Head>();
+  private readonly heads = new Heads();
 
-  constructor(private readonly source: DataSource) {}
+  constructor(private readonly turns: Turns) {}
 
-  list(): Promise<ListedProject[]> {
-    return this.turn.runExclusive(async () => {
-      const { manager } = this.source;
-      const rows = await manager.find(ProjectEntity, { order: { changedAt: 'DESC' } });
-      const listed: ListedProject[] = [];
-      for (const { id, name, revision, changedAt } of rows) {
-        const { project } = await this.head(manager, id);
-        listed.push({ id, name, revision, changedAt, items: project.itemOrder.length });
-      }
-      return listed;
+  /** All projects, or what lies in the bin; the one changed last first. */
+  list(bin = false): Promise<ListedProject[]> {
+    return this.turns.read(async (manager) => {
+      const where = { deletedAt: bin ? Not(IsNull()) : IsNull() };
+      return (await manager.find(ProjectEntity, { where, order: { changedAt: 'DESC' } })).map(listed);
     });
   }
 
   /** Takes a checked project in as a new one. */
-  async create(project: Project, view: unknown = {}): Promise<ListedProject> {
-    const id = randomUUID();
-    const now = new Date().toISOString();
-    const { name } = project;
-    await this.inTransaction(async (manager) => {
-      await manager.insert(ProjectEntity, {
-        id,
-        name,
-        revision: 0,
-        createdAt: now,
-        changedAt: now,
-        view: JSON.stringify(view),
-      });
-      await manager.insert(SnapshotEntity, { projectId: id, revision: 0, project: JSON.stringify(project) });
+  create(project: Project): Promise<ListedProject> {
+    return this.turns.write(async (manager) => {
+      const row = newRow(project, 0);
+      await manager.insert(ProjectEntity, row);
+      await takeSnapshot(manager, row.id, 0, project);
+      return listed(row);
     });
-    return { id, name, revision: 0, changedAt: now, items: project.itemOrder.length };
   }
 
   open(id: string): Promise<OpenedProject> {
-    return this.turn.runExclusive(async () => {
-      const { changedAt, view } = await this.row(this.source.manager, id);
-      return { id, changedAt, view: JSON.parse(view), ...(await this.head(this.source.manager, id)) };
+    return this.turns.read(async (manager) => {
+      const row = await rowOf(manager, id);
+      const { changedAt, view, revision } = row;
+      const history = await historyAt(manager, id, revision);
+      return { id, changedAt, view: JSON.parse(view), history, ...(await this.heads.now(manager, row)) };
+    });
+  }
+
+  drawing(id: string): Promise<Project> {
+    return this.turns.read(async (manager) => (await this.heads.now(manager, await rowOf(manager, id))).project);
+  }
+
+  /** The part of the stacks below what is known already. */
+  history(id: string, ...rest: [revision: number, below: { undo?: number; redo?: number }]): Promise<HistoryPart> {
+    return this.turns.read(async (manager) => {
+      await rowOf(manager, id);
+      return historyAt(manager, id, ...rest);
     });
   }
 
@@ -82,68 +84,135 @@ export class ProjectStore {
    * Throws a `Failure`: 404 without such a project, 412 when others changed it since `base`, 422 when a step does
    * not fit the drawing or leads to one that is not valid.
    */
-  append(id: string, base: number, steps: readonly Step[]): Promise<number> {
-    return this.inTransaction(async (manager) => {
-      const row = await this.row(manager, id);
-      const kept = await this.keptAlready(manager, id, base, steps);
+  async append(id: string, base: number, steps: readonly Step[]): Promise<number> {
+    const head = await this.turns.write(async (manager) => {
+      const row = await rowOf(manager, id);
+      const since = await manager.find(StepEntity, {
+        where: { projectId: id, revision: Between(base + 1, base + Math.max(steps.length, NAMES_TOLD)) },
+        select: { id: true, name: true },
+        order: { revision: 'ASC' },
+      });
+      let kept = 0;
+      while (kept < steps.length && since[kept]?.id === steps[kept].id) kept++;
       if (base + kept !== row.revision) {
-        throw new Failure(412, 'The project was changed elsewhere since', [], { revision: row.revision });
+        const names = since.slice(kept, kept + NAMES_TOLD).map(({ name }) => name);
+        const theirs = { revision: row.revision, count: Math.max(0, row.revision - base - kept), names };
+        throw new Failure(412, 'The project was changed elsewhere since', [], theirs);
       }
-      const head = await this.head(manager, id);
-      const fresh = steps.slice(kept);
-      if (fresh.length === 0) return () => row.revision;
-      const project = this.applied(head.project, fresh, kept);
-      const revision = row.revision + fresh.length;
-      const stepRows = fresh.map((step, index): StepRow => ({
-        ...step,
-        projectId: id,
-        revision: row.revision + index + 1,
-        patch: JSON.stringify(step.patch),
-        inverse: JSON.stringify(step.inverse),
-      }));
-      await manager.insert(StepEntity, stepRows);
-      await manager.update(
-        ProjectEntity,
-        { id },
-        { revision, name: project.name, changedAt: new Date().toISOString() },
+      return this.appendTo(manager, row, steps.slice(kept), kept);
+    });
+    this.heads.remember(id, head);
+    return head.revision;
+  }
+
+  /** Does an order to the project as it is now: one more step of its log. */
+  async perform(id: string, order: Order): Promise<ListedProject> {
+    const [head, row] = await this.turns.write(async (manager) => {
+      const before = await rowOf(manager, id);
+      const { project } = await this.heads.now(manager, before);
+      const outcome = perform(project, order, newStamp());
+      if (!outcome.ok) throw new Failure(422, outcome.failure);
+      const { step } = outcome.value;
+      const after = await this.appendTo(manager, before, step.patch.length > 0 ? [step] : [], 0);
+      return [after, await rowOf(manager, id)] as const;
+    });
+    this.heads.remember(id, head);
+    return listed(row);
+  }
+
+  /**
+   * A new project that goes on from an older one at `revision` (default: now) with steps of its own: it has the whole
+   * log up to there, its view and its stages. The last step of its log gives it a name of its own.
+   */
+  copy(id: string, revision: number | null = null, steps: readonly Step[] = []): Promise<ListedProject> {
+    return this.turns.write(async (manager) => {
+      const original = await rowOf(manager, id);
+      const from = revision ?? original.revision;
+      if (from > original.revision) {
+        throw new Failure(422, `The project has ${original.revision} steps: it cannot be copied at revision ${from}`);
+      }
+      const drawing = await drawingAt(manager, id, from);
+      const row = { ...newRow(drawing, from), view: original.view };
+      await manager.insert(ProjectEntity, row);
+      for (const [table, columns] of COPIED) {
+        const names = columns.map((name) => `"${name}"`).join();
+        await manager.query(
+          `INSERT INTO "${table}" ("projectId", ${names})
+           SELECT ?, ${names} FROM "${table}" WHERE "projectId" = ? AND "revision" <= ?`,
+          [row.id, id, from],
+        );
+      }
+      const changed = this.applied(drawing, steps, 0);
+      const naming = perform(
+        changed,
+        { command: 'renameProject', args: { name: await freeName(manager, changed.name) } },
+        newStamp(),
       );
-      if (Math.floor(revision / STEPS_PER_SNAPSHOT) > Math.floor(row.revision / STEPS_PER_SNAPSHOT)) {
-        await manager.insert(SnapshotEntity, { projectId: id, revision, project: JSON.stringify(project) });
-      }
-      return () => {
-        this.heads.set(id, { revision, project });
-        return revision;
-      };
-    }).then((done) => done());
+      if (!naming.ok) throw new Failure(422, naming.failure);
+      await this.appendTo(manager, row, [...steps, naming.value.step], 0);
+      return listed(await rowOf(manager, row.id));
+    });
+  }
+
+  /** Into the bin, or out of it. Windows that have the project open can go on: nothing of theirs is lost. */
+  bin(id: string, deleted: boolean): Promise<ListedProject> {
+    return this.turns.write(async (manager) => {
+      const row = await rowOf(manager, id);
+      const deletedAt = deleted ? (row.deletedAt ?? new Date().toISOString()) : null;
+      await manager.update(ProjectEntity, { id }, { deletedAt });
+      return listed({ ...row, deletedAt });
+    });
+  }
+
+  /** Deletes for good what lies in the bin. */
+  destroy(id: string): Promise<void> {
+    return this.turns.write(async (manager) => {
+      const { deletedAt } = await rowOf(manager, id);
+      if (!deletedAt) throw new Failure(409, 'Only a project in the bin can be deleted for good');
+      await manager.delete(ProjectEntity, { id });
+    });
+  }
+
+  /** Deletes for good what has been in the bin for `BIN_DAYS`. */
+  emptyBin(now: Date): Promise<number> {
+    const before = new Date(now.getTime() - BIN_DAYS * 24 * 3600 * 1000).toISOString();
+    return this.turns.write(
+      async (manager) => (await manager.delete(ProjectEntity, { deletedAt: LessThan(before) })).affected ?? 0,
+    );
   }
 
   /** View settings are kept beside the drawing: no step, no revision. */
-  async keepView(id: string, view: unknown): Promise<void> {
-    await this.inTransaction(async (manager) => {
-      await this.row(manager, id);
+  keepView(id: string, view: unknown): Promise<void> {
+    return this.turns.write(async (manager) => {
+      await rowOf(manager, id);
       await manager.update(ProjectEntity, { id }, { view: JSON.stringify(view) });
     });
   }
 
-  private inTransaction<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
-    return this.turn.runExclusive(() => this.source.transaction(work));
-  }
-
-  private async row(manager: EntityManager, id: string): Promise<ProjectRow> {
-    const row = await manager.findOneBy(ProjectEntity, { id });
-    if (!row) throw new Failure(404, `There is no project '${id}'`);
-    return row;
-  }
-
-  /** How many of the steps, from the first on, already stand in the log right after `base`. */
-  private async keptAlready(manager: EntityManager, id: string, base: number, steps: readonly Step[]): Promise<number> {
-    let kept = 0;
-    while (kept < steps.length) {
-      const row = await manager.findOneBy(StepEntity, { projectId: id, revision: base + kept + 1 });
-      if (row?.id !== steps[kept].id) break;
-      kept++;
-    }
-    return kept;
+  private async appendTo(
+    manager: EntityManager,
+    row: ProjectRow,
+    steps: readonly Step[],
+    offset: number,
+  ): Promise<Head> {
+    const { id } = row;
+    const head = await this.heads.now(manager, row);
+    if (steps.length === 0) return head;
+    const project = this.applied(head.project, steps, offset);
+    const revision = row.revision + steps.length;
+    const rows = steps.map((step, index): StepRow => ({
+      ...step,
+      projectId: id,
+      revision: row.revision + index + 1,
+      patch: JSON.stringify(step.patch),
+      inverse: JSON.stringify(step.inverse),
+    }));
+    await manager.insert(StepEntity, rows);
+    const { name, itemOrder } = project;
+    const changes = { revision, name, items: itemOrder.length, changedAt: new Date().toISOString() };
+    await manager.update(ProjectEntity, { id }, changes);
+    if (isSnapshotDue(row.revision, revision)) await takeSnapshot(manager, id, revision, project);
+    return { revision, project };
   }
 
   private applied(project: Project, steps: readonly Step[], offset: number): Project {
@@ -163,24 +232,41 @@ export class ProjectStore {
     });
     return changed;
   }
+}
 
-  /** The drawing now: the newest snapshot with the later steps applied, remembered once it is known. */
-  private async head(manager: EntityManager, id: string): Promise<Head> {
-    const { revision } = await this.row(manager, id);
-    const known = this.heads.get(id);
-    if (known?.revision === revision) return known;
-    const snapshot = await manager.findOne(SnapshotEntity, { where: { projectId: id }, order: { revision: 'DESC' } });
-    if (!snapshot) throw new Error(`project ${id} has no snapshot`);
-    const later = { projectId: id, revision: MoreThan(snapshot.revision) };
-    const rows = await manager.find(StepEntity, { where: later, order: { revision: 'ASC' } });
-    let project = JSON.parse(snapshot.project) as Project;
-    for (const row of rows) {
-      const applied = applyPatch(project, JSON.parse(row.patch));
-      if (!applied.ok) throw new Error(`step ${row.revision} of project ${id}: ${applied.failure.message}`);
-      project = applied.value;
-    }
-    const head = { revision, project };
-    this.heads.set(id, head);
-    return head;
+/** What a copy takes over up to its revision. */
+const COPIED = [
+  ['step', ['revision', 'id', 'kind', 'of', 'name', 'at', 'patch', 'inverse']],
+  ['snapshot', ['revision', 'project']],
+  ['stage', ['revision', 'id', 'name', 'at']],
+] as const;
+
+const newStamp = () => ({ id: randomUUID(), at: new Date().toISOString() });
+
+function newRow({ name, itemOrder }: Project, revision: number): ProjectRow {
+  const now = new Date().toISOString();
+  const items = itemOrder.length;
+  return { id: randomUUID(), name, revision, createdAt: now, changedAt: now, items, deletedAt: null, view: '{}' };
+}
+
+const listed = ({ id, name, revision, changedAt, items, deletedAt }: ProjectRow): ListedProject => ({
+  id,
+  name,
+  revision,
+  changedAt,
+  items,
+  deletedAt,
+});
+
+const LONGEST_NAME = 120;
+
+/** 'Kettle copy', or 'Kettle copy 2' when there is one. */
+async function freeName(manager: EntityManager, name: string): Promise<string> {
+  const original = name.replace(/ copy( \d+)?$/, '');
+  const taken = new Set((await manager.find(ProjectEntity, { select: { name: true } })).map((row) => row.name));
+  for (let number = 1; ; number++) {
+    const ending = number === 1 ? ' copy' : ` copy ${number}`;
+    const free = original.slice(0, LONGEST_NAME - ending.length) + ending;
+    if (!taken.has(free)) return free;
   }
 }

@@ -1,0 +1,95 @@
+import { isDeepStrictEqual } from 'node:util';
+import { applyPatch, checkProject, inWords, type Patch, type Project, schemaProblems } from '@pencil-bend/document';
+import { type EntityManager, MoreThan } from 'typeorm';
+import { ProjectEntity, type ProjectRow, SnapshotEntity, StageEntity, StepEntity, type StepRow } from './entities';
+
+/** What a look through the whole database found. */
+export interface Findings {
+  readonly projects: number;
+  readonly steps: number;
+  readonly snapshots: number;
+  /** Everything that is wrong, with its place, in words. */
+  readonly wrong: readonly string[];
+}
+
+const STEPS_AT_ONCE = 1000;
+
+/**
+ * Verifies a database without changing it: the file itself, and of each project the whole log. Every step must lead
+ * from the drawing before it to a valid one and back again, and every snapshot must be what the log leads to.
+ */
+export async function checkDatabase(manager: EntityManager): Promise<Findings> {
+  const wrong: string[] = [];
+  const integrity: Record<string, string>[] = await manager.query('PRAGMA integrity_check');
+  const says = integrity.flatMap((row) => Object.values(row)).filter((line) => line !== 'ok');
+  wrong.push(...says.map((line) => `The file: ${line}`));
+  const strays: { table: string; rowid: number }[] = await manager.query('PRAGMA foreign_key_check');
+  wrong.push(...strays.map(({ table, rowid }) => `Table ${table}, row ${rowid}: its project is not there`));
+
+  const projects = await manager.find(ProjectEntity);
+  for (const row of projects) {
+    for (const words of await wrongInProject(manager, row)) wrong.push(`Project '${row.name}' (${row.id}): ${words}`);
+  }
+  return {
+    projects: projects.length,
+    steps: await manager.count(StepEntity),
+    snapshots: await manager.count(SnapshotEntity),
+    wrong,
+  };
+}
+
+async function wrongInProject(manager: EntityManager, row: ProjectRow): Promise<string[]> {
+  const projectId = row.id;
+  const wrong: string[] = [];
+  const snapshots = await manager.find(SnapshotEntity, { where: { projectId }, select: { revision: true } });
+  const at = new Set(snapshots.map(({ revision }) => revision));
+  const snapshotAt = async (revision: number): Promise<Project> => {
+    const { project } = await manager.findOneByOrFail(SnapshotEntity, { projectId, revision });
+    return JSON.parse(project) as Project;
+  };
+  if (!at.has(0)) return ['its first drawing is missing'];
+  let project = await snapshotAt(0);
+  let revision = 0;
+  for (;;) {
+    const rows = await manager.find(StepEntity, {
+      where: { projectId, revision: MoreThan(revision) },
+      order: { revision: 'ASC' },
+      take: STEPS_AT_ONCE,
+    });
+    for (const step of rows) {
+      const where = `step ${step.revision} ('${step.name}')`;
+      if (step.revision !== revision + 1) return [...wrong, `${where} follows step ${revision}`];
+      revision = step.revision;
+      const after = afterStep(project, step);
+      if (typeof after === 'string') return [...wrong, `${where}: ${after}`];
+      project = after;
+      if (at.has(revision) && !isDeepStrictEqual(await snapshotAt(revision), project)) {
+        wrong.push(`the snapshot at revision ${revision} is not what the log leads to`);
+      }
+    }
+    if (rows.length < STEPS_AT_ONCE) break;
+  }
+  if (revision !== row.revision) wrong.push(`${row.revision} steps were kept, ${revision} are there`);
+  if (project.name !== row.name) wrong.push(`the list calls it so, the drawing '${project.name}'`);
+  if (project.itemOrder.length !== row.items) wrong.push(`the list counts ${row.items} items`);
+  const problems = checkProject(project);
+  if (problems.length > 0) wrong.push(`the drawing is not valid: ${inWords(problems)}`);
+  for (const stage of await manager.findBy(StageEntity, { projectId })) {
+    if (!at.has(stage.revision)) wrong.push(`the stage '${stage.name}' has no drawing`);
+  }
+  return wrong;
+}
+
+/** The drawing after a step, or what is wrong with the step. */
+function afterStep(project: Project, { projectId: _project, revision: _revision, ...row }: StepRow): Project | string {
+  const step = { ...row, patch: JSON.parse(row.patch) as Patch, inverse: JSON.parse(row.inverse) as Patch };
+  const problems = schemaProblems('step', step);
+  if (problems.length > 0) return inWords(problems);
+  const after = applyPatch(project, step.patch);
+  if (!after.ok) return `it does not fit: ${after.failure.message}`;
+  const back = applyPatch(after.value, step.inverse);
+  if (!back.ok) return `it cannot be taken back: ${back.failure.message}`;
+  // What a step did not touch is the same object before and after, so this compares little.
+  if (!isDeepStrictEqual(back.value, project)) return 'taking it back leads to another drawing than before';
+  return after.value;
+}

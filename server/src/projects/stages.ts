@@ -1,0 +1,68 @@
+import { randomUUID } from 'node:crypto';
+import type { Project } from '@pencil-bend/document';
+import type { EntityManager } from 'typeorm';
+import { StageEntity, type StageRow } from '../database/entities';
+import type { Turns } from '../database/turns';
+import { Failure } from './failure';
+import { drawingAt } from './heads';
+import { rowOf } from './rows';
+import { takeSnapshot } from './snapshots';
+
+export type Stage = Pick<StageRow, 'id' | 'name' | 'revision' | 'at'>;
+
+const told = ({ id, name, revision, at }: StageRow): Stage => ({ id, name, revision, at });
+
+/** Named revisions of projects. Naming one keeps its drawing; the log is not touched. */
+export class Stages {
+  constructor(private readonly turns: Turns) {}
+
+  /** The newest first. */
+  list(projectId: string): Promise<Stage[]> {
+    return this.turns.read(async (manager) => {
+      await rowOf(manager, projectId);
+      return (await manager.find(StageEntity, { where: { projectId }, order: { at: 'DESC' } })).map(told);
+    });
+  }
+
+  make(projectId: string, name: string, revision: number): Promise<Stage> {
+    return this.turns.write(async (manager) => {
+      const project = await rowOf(manager, projectId);
+      if (revision > project.revision) {
+        throw new Failure(422, `The project has ${project.revision} steps: revision ${revision} cannot be named`);
+      }
+      const stage = { projectId, id: randomUUID(), name, revision, at: new Date().toISOString() };
+      await manager.insert(StageEntity, stage);
+      await takeSnapshot(manager, projectId, revision, await drawingAt(manager, projectId, revision));
+      return told(stage);
+    });
+  }
+
+  rename(projectId: string, id: string, name: string): Promise<Stage> {
+    return this.turns.write(async (manager) => {
+      const stage = await this.stage(manager, projectId, id);
+      await manager.update(StageEntity, { projectId, id }, { name });
+      return told({ ...stage, name });
+    });
+  }
+
+  /** Only the name goes: the steps that led there stay in the log. */
+  remove(projectId: string, id: string): Promise<void> {
+    return this.turns.write(async (manager) => {
+      await this.stage(manager, projectId, id);
+      await manager.delete(StageEntity, { projectId, id });
+    });
+  }
+
+  drawing(projectId: string, id: string): Promise<Project> {
+    return this.turns.read(async (manager) => {
+      const { revision } = await this.stage(manager, projectId, id);
+      return drawingAt(manager, projectId, revision);
+    });
+  }
+
+  private async stage(manager: EntityManager, projectId: string, id: string): Promise<StageRow> {
+    const stage = await manager.findOneBy(StageEntity, { projectId, id });
+    if (!stage) throw new Failure(404, `There is no stage '${id}' in this project`);
+    return stage;
+  }
+}

@@ -1,0 +1,93 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { type Order, perform, type Project, type Step } from '@pencil-bend/document';
+import type { Express } from 'express';
+import pino from 'pino';
+import supertest from 'supertest';
+import type { DataSource } from 'typeorm';
+import { openDatabase } from './database/dataSource';
+import { Turns } from './database/turns';
+import { makeApp, type Parts } from './http/app';
+import { Stages } from './projects/stages';
+import { ProjectStore } from './projects/store';
+
+const OWN: Parts['settings'] = { address: '127.0.0.1', hosts: [], token: null, web: '' };
+
+/** The whole server without a port, on a data folder of its own that is gone at the end. */
+export class TestServer {
+  source!: DataSource;
+  store!: ProjectStore;
+  app!: Express;
+
+  private constructor(
+    readonly folder: string,
+    private readonly settings: Partial<Parts['settings']>,
+    private readonly log = pino({ level: 'silent' }),
+  ) {}
+
+  static async start(settings: Partial<Parts['settings']> = {}, log?: pino.Logger): Promise<TestServer> {
+    const folder = mkdtempSync(join(tmpdir(), 'pencil-bend-'));
+    writeFileSync(join(folder, 'index.html'), '<pb-root ngCspNonce="PENCIL_BEND_NONCE"></pb-root>');
+    const server = new TestServer(folder, settings, log);
+    await server.open();
+    return server;
+  }
+
+  private async open(): Promise<void> {
+    this.source = await openDatabase(this.folder);
+    const turns = new Turns(this.source);
+    this.store = new ProjectStore(turns);
+    const settings = { ...OWN, web: this.folder, ...this.settings };
+    this.app = makeApp({ store: this.store, stages: new Stages(turns), settings, log: this.log });
+  }
+
+  async restart(): Promise<void> {
+    await this.source.destroy();
+    await this.open();
+  }
+
+  async end(): Promise<void> {
+    if (this.source.isInitialized) await this.source.destroy();
+    rmSync(this.folder, { recursive: true });
+  }
+
+  get request() {
+    return supertest(this.app);
+  }
+
+  async create(body: object = { name: 'Kettle' }): Promise<string> {
+    return (await this.request.post('/api/projects').send(body).expect(201)).body.id as string;
+  }
+
+  append(id: string, revision: number, steps: readonly unknown[]) {
+    return this.request.post(`/api/projects/${id}/steps`).set('If-Match', `"${revision}"`).send({ steps });
+  }
+
+  async opened(id: string) {
+    return (await this.request.get(`/api/projects/${id}`).expect(200)).body;
+  }
+}
+
+let serial = 0;
+export const stamp = () => ({ id: `step-${String(++serial).padStart(6, '0')}`, at: new Date().toISOString() });
+
+export function done(project: Project, order: Order): { project: Project; step: Step } {
+  const outcome = perform(project, order, stamp());
+  if (!outcome.ok) throw new Error(outcome.failure);
+  return outcome.value;
+}
+
+export const draw = (id: string, y = 7): Order => ({
+  command: 'drawCurve',
+  args: {
+    id,
+    layer: 'sheet',
+    plane: 'front',
+    closed: false,
+    points: [
+      { id: 'a', at: [0, 0, 0] },
+      { id: 'b', at: [0.1 + 0.2, y, 0] },
+    ],
+  },
+});
