@@ -1,4 +1,14 @@
-const esModules = ['@angular', '@ngrx', 'primeng', '@primeuix', 'three', 'rxjs', '@tabler'].join('|');
+const esModules = [
+  '@angular',
+  '@ngrx',
+  'primeng',
+  '@primeuix',
+  'three',
+  'rxjs',
+  '@tabler',
+  'idb',
+  'fake-indexeddb',
+].join('|');
 
 export default {
   displayName: 'web',

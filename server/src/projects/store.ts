@@ -78,8 +78,8 @@ export class ProjectStore {
   }
 
   /**
-   * Appends steps that were made on `base`, all or none of them, and answers the new revision. Steps that are kept
-   * already are passed over, so a sender that never saw the answer can send them again.
+   * Appends steps that were made on `base`, all or none of them, and answers the revision they lead to. Steps that
+   * are kept already are passed over, so a sender that never saw the answer can send them again.
    *
    * Throws a `Failure`: 404 without such a project, 412 when others changed it since `base`, 422 when a step does
    * not fit the drawing or leads to one that is not valid.
@@ -94,6 +94,7 @@ export class ProjectStore {
       });
       let kept = 0;
       while (kept < steps.length && since[kept]?.id === steps[kept].id) kept++;
+      if (kept === steps.length) return { revision: base + kept, project: null };
       if (base + kept !== row.revision) {
         const names = since.slice(kept, kept + NAMES_TOLD).map(({ name }) => name);
         const theirs = { revision: row.revision, count: Math.max(0, row.revision - base - kept), names };
@@ -101,8 +102,9 @@ export class ProjectStore {
       }
       return this.appendTo(manager, row, steps.slice(kept), kept);
     });
-    this.heads.remember(id, head);
-    return head.revision;
+    const { revision, project } = head;
+    if (project) this.heads.remember(id, { revision, project });
+    return revision;
   }
 
   /** Does an order to the project as it is now: one more step of its log. */

@@ -18,17 +18,23 @@ import {
   type Vector3,
 } from '@pencil-bend/core';
 import { FRONT_ID, type Id, isShown, itemsOf, type Order, type Recipe, resolveRecipe } from '@pencil-bend/document';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import type { Drawn } from '../sheet/drawn';
 import { benchActions } from '../state/actions';
 import { newId, newStamp } from '../state/ids';
 import type { BenchState } from '../state/reducers';
-import { selectProject, selectSelection, selectStacks, selectView } from '../state/selectors';
+import { selectHistory, selectProject, selectSelection, selectView } from '../state/selectors';
 import { idle } from '../tools/bend/bend';
+import { type DrawState, startDrawing } from '../tools/draw/draw';
+import { startInserting } from '../tools/insert/insert';
 import { preview, prompt, step, takeUp } from '../tools/tools';
 import type { Selection, ToolContext, ToolInput, ToolState, Transition } from '../tools/tool';
+import { Waiting } from '../waiting/waiting';
 
 const NO_PARAMETERS = new Float64Array();
+const NO_POINTS: DrawState['points'] = [];
 
 /** What is seen at the shared cursor of sheet and strip. */
 export interface CursorReading {
@@ -44,10 +50,17 @@ export class Bench {
 
   readonly project = this.store.selectSignal(selectProject);
   readonly selection = this.store.selectSignal(selectSelection);
-  readonly stacks = this.store.selectSignal(selectStacks);
+  readonly history = this.store.selectSignal(selectHistory);
   readonly view = this.store.selectSignal(selectView);
 
+  private readonly waiting = inject(Waiting);
+  private readonly id = this.store.selectSignal((state) => state.drawing.id);
+
   readonly tool = signal<ToolState>(idle);
+  private keptTool: Pick<DrawState, 'points'> & { readonly tool: ToolState['tool'] } = {
+    tool: 'bend',
+    points: NO_POINTS,
+  };
   /** Length along the read curve at the pointer, on the sheet or on the strip; null when it is elsewhere. */
   readonly cursor = signal<number | null>(null);
   /** The pointer's place on the sheet. */
@@ -144,6 +157,12 @@ export class Bench {
     return { s, at: evaluate(curve, u), kappa: curvatureAt(curve, u, this.normal()).kappa };
   });
 
+  constructor() {
+    inject(Actions)
+      .pipe(ofType(benchActions.opened), takeUntilDestroyed())
+      .subscribe(({ id }) => void this.takeToolAgain(id));
+  }
+
   /** Puts the shared cursor at a parameter of the read curve. */
   pointAt(u: number | null): void {
     const measured = this.measured();
@@ -167,6 +186,7 @@ export class Bench {
   }
 
   undo(): void {
+    this.feed({ type: 'settle' });
     const tool = this.tool();
     // Inside a drawing the last step is the last point.
     if (tool.tool === 'draw' && tool.points.length > 0) this.feed({ type: 'key', key: 'Backspace' });
@@ -177,20 +197,53 @@ export class Bench {
     this.store.dispatch(benchActions.redone({ stamp: newStamp() }));
   }
 
+  /** Whether a point is selected, so that keys can move it. */
+  hasPlace(): boolean {
+    return this.context().place !== null;
+  }
+
+  /** Takes back, or does again, so many steps. */
+  walk(way: 'undo' | 'redo', count: number): void {
+    const stamps = Array.from({ length: count }, newStamp);
+    this.store.dispatch(benchActions.walked({ way, stamps }));
+  }
+
   private follow({ state, order, select }: Transition): void {
     this.tool.set(state);
+    this.keepTool(state);
     if (order) this.do(order);
     if (select && (select.item !== this.selection().item || select.point !== this.selection().point)) {
       this.select(select);
     }
   }
 
+  /** The tool in hand outlives a reload, with what it has placed. */
+  private keepTool(state: ToolState): void {
+    const id = this.project() && this.id();
+    const points = state.tool === 'draw' ? state.points : NO_POINTS;
+    const same = state.tool === this.keptTool.tool && points === this.keptTool.points;
+    if (!id || same) return;
+    this.keptTool = { tool: state.tool, points };
+    // Storage that fails is said when a change of the drawing is to be stored.
+    void this.waiting.keepTool(id, state.tool === 'bend' ? null : { tool: state.tool, points }).catch(() => undefined);
+  }
+
+  private async takeToolAgain(id: Id): Promise<void> {
+    const at = await this.waiting.takeTool(id).catch(() => null);
+    if (!at || this.id() !== id || this.tool() !== idle) return;
+    this.keptTool = at;
+    this.tool.set(at.tool === 'draw' ? { ...startDrawing, points: at.points } : startInserting);
+  }
+
   private context(): ToolContext {
     const project = this.project();
     const selection = this.selection();
     const item = selection.item && project ? project.items[selection.item] : null;
+    const place =
+      item?.kind === 'point' ? item.at : (item?.recipe.points.find(({ id }) => id === selection.point)?.at ?? null);
     return {
       selection,
+      place,
       removable: item?.kind === 'curve' && item.recipe.kind === 'fit' && selection.point !== null,
       layer: item?.layer ?? project?.layerOrder[0] ?? 'sheet',
       plane: FRONT_ID,

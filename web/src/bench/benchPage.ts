@@ -5,7 +5,6 @@ import {
   computed,
   DestroyRef,
   effect,
-  type ElementRef,
   inject,
   input,
   signal,
@@ -19,21 +18,40 @@ import { ButtonDirective } from 'primeng/button';
 import { Tooltip } from 'primeng/tooltip';
 import { Card } from '../card/card';
 import { Outline } from '../outline/outline';
+import { HistoryPanel } from '../history/historyPanel';
 import { Icon } from '../parts/icon';
+import { NameField } from '../parts/nameField';
+import { counted } from '../parts/words';
 import { WordMark } from '../parts/wordMark';
 import { PromptLine } from '../prompt/promptLine';
 import { Sheet } from '../sheet/sheet';
 import { benchActions, viewActions } from '../state/actions';
 import type { BenchState } from '../state/reducers';
-import { selectKeeping, selectNotice } from '../state/selectors';
+import { selectKeeping, selectNotice, selectSafe } from '../state/selectors';
 import { Strip } from '../strip/strip';
 import { Bench } from './bench';
+import { Notices } from './notices';
 import { shortcutOf } from './shortcuts';
 
 /** The main screen: header, outline, sheet over strip, card, prompt line. */
 @Component({
   selector: 'pb-bench-page',
-  imports: [ButtonDirective, Card, DatePipe, Icon, Outline, PromptLine, RouterLink, Sheet, Strip, Tooltip, WordMark],
+  imports: [
+    ButtonDirective,
+    Card,
+    DatePipe,
+    HistoryPanel,
+    Icon,
+    NameField,
+    Notices,
+    Outline,
+    PromptLine,
+    RouterLink,
+    Sheet,
+    Strip,
+    Tooltip,
+    WordMark,
+  ],
   providers: [Bench],
   templateUrl: './benchPage.html',
   styleUrl: './benchPage.css',
@@ -49,13 +67,14 @@ export class BenchPage {
   protected readonly bench = inject(Bench);
   private readonly store: Store<BenchState> = inject(Store);
   private readonly sheet = viewChild(Sheet);
-  private readonly nameField = viewChild<ElementRef<HTMLInputElement>>('nameField');
   protected readonly keeping = this.store.selectSignal(selectKeeping);
   protected readonly notice = this.store.selectSignal(selectNotice);
+  private readonly safe = this.store.selectSignal(selectSafe);
   protected readonly renaming = signal(false);
+  protected readonly historyShown = signal(false);
 
-  protected readonly undoName = computed(() => this.bench.stacks().undo.at(-1)?.name ?? null);
-  protected readonly redoName = computed(() => this.bench.stacks().redo.at(-1)?.name ?? null);
+  protected readonly undoName = computed(() => this.bench.history().stacks.undo.at(-1)?.name ?? null);
+  protected readonly redoName = computed(() => this.bench.history().stacks.redo.at(-1)?.name ?? null);
 
   protected readonly tools = [
     { tool: 'bend', words: 'Bend: drag points (B)' },
@@ -73,13 +92,16 @@ export class BenchPage {
     inject(DestroyRef).onDestroy(() => this.store.dispatch(benchActions.left()));
   }
 
-  /** Leaving the bench: what is being drawn is kept, and what the server has not kept yet is not let go silently. */
+  /**
+   * Leaving the bench: what is being drawn is kept. Changes that wait in this browser are sent with the next visit;
+   * where it stores nothing, they are not let go silently.
+   */
   async mayLeave(): Promise<boolean> {
     if (this.bench.tool().tool !== 'bend') this.bench.takeUp('bend');
     for (let wait = 0; wait < 20 && this.keeping().state === 'keeping'; wait++) {
       await new Promise((resolve) => setTimeout(resolve, 100));
     }
-    if (this.keeping().state === 'kept' || !this.bench.project()) return true;
+    if (this.safe() || !this.bench.project()) return true;
     return window.confirm('The last changes are not kept yet. Leave the bench and lose them?');
   }
 
@@ -100,6 +122,8 @@ export class BenchPage {
         return this.sheetShowsAll();
       case 'comb':
         return this.toggleComb();
+      case 'history':
+        return this.historyShown.update((shown) => !shown);
       case 'pan':
         return this.sheet()?.spaceHeld.set(true);
       case 'bend':
@@ -119,7 +143,7 @@ export class BenchPage {
   }
 
   protected beforeUnload(event: BeforeUnloadEvent): void {
-    if (this.keeping().state !== 'kept') event.preventDefault();
+    if (!this.safe()) event.preventDefault();
   }
 
   protected sheetShowsAll(): void {
@@ -130,18 +154,18 @@ export class BenchPage {
     this.store.dispatch(viewActions.combShown({ shown: !this.bench.view().comb.shown }));
   }
 
-  protected startRenaming(): void {
-    this.renaming.set(true);
-    setTimeout(() => this.nameField()?.nativeElement.select());
+  protected rename(name: string): void {
+    this.renaming.set(false);
+    this.bench.do({ command: 'renameProject', args: { name } });
   }
 
-  protected rename(name: string): void {
-    if (!this.renaming()) return;
-    this.renaming.set(false);
-    const given = name.trim();
-    if (given && given !== this.bench.project()?.name) {
-      this.bench.do({ command: 'renameProject', args: { name: given } });
-    }
+  protected waiting({ waiting, stored }: { waiting: number; stored: boolean }): string {
+    const wait = `${counted(waiting, 'change', 'changes')} ${waiting === 1 ? 'waits' : 'wait'}`;
+    return `${wait} in this ${stored ? 'browser' : 'window'}`;
+  }
+
+  protected toSheet(): void {
+    this.sheet()?.focus();
   }
 }
 

@@ -1,6 +1,7 @@
 import type { KeyInput } from '../tools/tool';
 
-export type Shortcut = KeyInput['key'] | 'undo' | 'redo' | 'all' | 'comb' | 'pan' | 'bend' | 'draw' | 'insert';
+export type Shortcut =
+  KeyInput['key'] | 'undo' | 'redo' | 'all' | 'comb' | 'pan' | 'bend' | 'draw' | 'insert' | 'history';
 
 /** The one table that binds keys. */
 const PLAIN: Readonly<Record<string, Shortcut>> = {
@@ -12,6 +13,7 @@ const PLAIN: Readonly<Record<string, Shortcut>> = {
   a: 'all',
   b: 'bend',
   c: 'comb',
+  h: 'history',
   i: 'insert',
   t: 'draw',
 };

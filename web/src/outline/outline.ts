@@ -1,17 +1,10 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  type ElementRef,
-  inject,
-  signal,
-  viewChild,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { GRAPHITE, type Id, itemsOf } from '@pencil-bend/document';
 import { ButtonDirective } from 'primeng/button';
 import { Popover } from 'primeng/popover';
 import { Bench } from '../bench/bench';
 import { Icon } from '../parts/icon';
+import { NameField } from '../parts/nameField';
 
 /** Colours to choose from: none of them is one that means something on the bench. */
 const COLOURS = [
@@ -25,7 +18,7 @@ const COLOURS = [
 /** The list of curves by layer: select, rename, hide, colour, delete. */
 @Component({
   selector: 'pb-outline',
-  imports: [ButtonDirective, Icon, Popover],
+  imports: [ButtonDirective, Icon, NameField, Popover],
   templateUrl: './outline.html',
   styleUrl: './outline.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -35,7 +28,6 @@ export class Outline {
   protected readonly colours = COLOURS;
   protected readonly renaming = signal<Id | null>(null);
   protected readonly colouring = signal<Id | null>(null);
-  private readonly field = viewChild<ElementRef<HTMLInputElement>>('field');
 
   protected readonly layers = computed(() => {
     const project = this.bench.project();
@@ -54,18 +46,9 @@ export class Outline {
     }));
   });
 
-  protected startRenaming(id: Id): void {
-    this.renaming.set(id);
-    setTimeout(() => this.field()?.nativeElement.select());
-  }
-
   protected rename(id: Id, name: string): void {
-    if (this.renaming() !== id) return;
     this.renaming.set(null);
-    const given = name.trim();
-    if (given && given !== this.bench.project()?.items[id].name) {
-      this.bench.do({ command: 'renameItem', args: { item: id, name: given } });
-    }
+    this.bench.do({ command: 'renameItem', args: { item: id, name } });
   }
 
   protected colour(colour: string): void {

@@ -5,6 +5,12 @@ import redo from '@tabler/icons/outline/arrow-forward-up.svg';
 import back from '@tabler/icons/outline/chevron-left.svg';
 import shown from '@tabler/icons/outline/eye.svg';
 import hidden from '@tabler/icons/outline/eye-off.svg';
+import copy from '@tabler/icons/outline/copy.svg';
+import save from '@tabler/icons/outline/download.svg';
+import edit from '@tabler/icons/outline/edit.svg';
+import history from '@tabler/icons/outline/history.svg';
+import restore from '@tabler/icons/outline/restore.svg';
+import close from '@tabler/icons/outline/x.svg';
 import fit from '@tabler/icons/outline/maximize.svg';
 import remove from '@tabler/icons/outline/trash.svg';
 
@@ -19,6 +25,12 @@ const icons = {
   shown,
   hidden,
   fit,
+  copy,
+  save,
+  edit,
+  history,
+  restore,
+  close,
   remove,
   bend: own(
     '<path d="M3 19C9 19 8 8 13 8s4 6 8 6"/><circle cx="13" cy="8" r="2.6" fill="currentColor"/><path d="M13 2v2M7 8H5M21 8h-2"/>',

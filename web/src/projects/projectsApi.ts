@@ -2,6 +2,7 @@ import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type { Problem, Project, Step } from '@pencil-bend/document';
 import type { Observable } from 'rxjs';
+import { GONE, type Theirs } from '../state/saving';
 import type { KeptView } from '../state/view';
 
 export interface ListedProject {
@@ -10,6 +11,27 @@ export interface ListedProject {
   readonly revision: number;
   readonly changedAt: string;
   readonly items: number;
+  /** When it was put into the bin; null outside. */
+  readonly deletedAt: string | null;
+}
+
+/** The upper part of a stack, the next step last, and how many lie below. */
+export interface StackPart {
+  readonly steps: readonly Step[];
+  readonly more: number;
+}
+
+export interface HistoryPart {
+  readonly undo: StackPart;
+  readonly redo: StackPart;
+}
+
+/** A named revision. */
+export interface Stage {
+  readonly id: string;
+  readonly name: string;
+  readonly revision: number;
+  readonly at: string;
 }
 
 export interface OpenedProject {
@@ -18,6 +40,7 @@ export interface OpenedProject {
   readonly changedAt: string;
   readonly project: Project;
   readonly view: Partial<KeptView>;
+  readonly history: HistoryPart;
 }
 
 /** The server's projects, as REST. */
@@ -30,8 +53,41 @@ export class ProjectsApi {
     return this.http.get<ListedProject[]>(this.root);
   }
 
+  bin(): Observable<ListedProject[]> {
+    return this.http.get<ListedProject[]>(`${this.root}?bin`);
+  }
+
   create(name: string): Observable<ListedProject> {
     return this.http.post<ListedProject>(this.root, { name });
+  }
+
+  createDemo(): Observable<ListedProject> {
+    return this.http.post<ListedProject>(this.root, { demo: true });
+  }
+
+  rename(id: string, name: string): Observable<ListedProject> {
+    return this.http.patch<ListedProject>(`${this.root}/${id}`, { name });
+  }
+
+  duplicate(id: string): Observable<ListedProject> {
+    return this.http.post<ListedProject>(`${this.root}/${id}/copies`, {});
+  }
+
+  /** A new project that goes on from `revision` with steps of its own. */
+  copy(id: string, revision: number, steps: readonly Step[]): Observable<ListedProject> {
+    return this.http.post<ListedProject>(`${this.root}/${id}/copies`, { revision, steps });
+  }
+
+  putIntoBin(id: string): Observable<ListedProject> {
+    return this.http.delete<ListedProject>(`${this.root}/${id}`);
+  }
+
+  restore(id: string): Observable<ListedProject> {
+    return this.http.post<ListedProject>(`${this.root}/${id}/restore`, {});
+  }
+
+  destroy(id: string): Observable<void> {
+    return this.http.delete<void>(`${this.root}/${id}?forever`);
   }
 
   /** Takes in a project file's text as it is: the server reads and checks it. */
@@ -52,6 +108,33 @@ export class ProjectsApi {
     );
   }
 
+  /** What could be undone and redone at a revision, below so many steps of each stack. */
+  history(id: string, revision: number, below: { undo: number; redo: number }): Observable<HistoryPart> {
+    return this.http.get<HistoryPart>(`${this.root}/${id}/history`, { params: { revision, ...below } });
+  }
+
+  stages(id: string): Observable<Stage[]> {
+    return this.http.get<Stage[]>(`${this.root}/${id}/stages`);
+  }
+
+  makeStage(id: string, name: string, revision: number): Observable<Stage> {
+    return this.http.post<Stage>(`${this.root}/${id}/stages`, { name, revision });
+  }
+
+  renameStage(id: string, stage: string, name: string): Observable<Stage> {
+    return this.http.patch<Stage>(`${this.root}/${id}/stages/${stage}`, { name });
+  }
+
+  removeStage(id: string, stage: string): Observable<void> {
+    return this.http.delete<void>(`${this.root}/${id}/stages/${stage}`);
+  }
+
+  stageDrawing(id: string, stage: string): Observable<Project> {
+    return this.http.get<Project>(`${this.root}/${id}/stages/${stage}/drawing`);
+  }
+
+  pictureOfStage = (id: string, stage: string): string => `${this.root}/${id}/stages/${stage}/picture.svg`;
+
   keepView(id: string, view: KeptView): Observable<void> {
     return this.http.put<void>(`${this.root}/${id}/view`, view);
   }
@@ -61,20 +144,36 @@ export class ProjectsApi {
   pictureOf = ({ id, revision }: ListedProject): string => `${this.root}/${id}/picture.svg?revision=${revision}`;
 }
 
-/** What a failed request means, in words; `again` says whether the same request may succeed later. */
-export function explain(error: unknown): { readonly why: string; readonly again: boolean } {
-  if (!(error instanceof HttpErrorResponse)) throw error;
-  if (error.status === 0) return { why: 'the server does not answer', again: true };
-  const body = error.error as { title?: string; problems?: readonly Problem[] } | string | null;
-  const parsed = typeof body === 'string' ? parse(body) : body;
-  const { title = `the server answered ${error.status}`, problems = [] } = parsed ?? {};
-  const details = problems.slice(0, 3).map(({ path, message }) => (path ? `${path}: ${message}` : message));
-  return { why: [title, ...details].join('. '), again: error.status >= 500 };
+/** What a failed request means, in words. */
+export interface Explained {
+  readonly why: string;
+  /** The same request may succeed later. */
+  readonly again: boolean;
+  /** What others did before, when the request came too late. */
+  readonly theirs: Theirs | null;
 }
 
-function parse(text: string): { title?: string; problems?: readonly Problem[] } | null {
+interface ProblemBody {
+  readonly title?: string;
+  readonly problems?: readonly Problem[];
+  readonly count?: number;
+  readonly names?: readonly string[];
+}
+
+export function explain(error: unknown): Explained {
+  if (!(error instanceof HttpErrorResponse)) throw error;
+  if (error.status === 0) return { why: 'the server is away', again: true, theirs: null };
+  const body = error.error as ProblemBody | string | null;
+  const parsed = typeof body === 'string' ? parse(body) : body;
+  const { title = `the server answered ${error.status}`, problems = [], count = 0, names = [] } = parsed ?? {};
+  const details = problems.slice(0, 3).map(({ path, message }) => (path ? `${path}: ${message}` : message));
+  const theirs = error.status === 412 ? { count, names } : error.status === 404 ? GONE : null;
+  return { why: [title, ...details].join('. '), again: error.status >= 500, theirs };
+}
+
+function parse(text: string): ProblemBody | null {
   try {
-    return JSON.parse(text);
+    return JSON.parse(text) as ProblemBody;
   } catch {
     return null;
   }

@@ -1,14 +1,24 @@
 import { DatePipe } from '@angular/common';
-import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { ButtonDirective } from 'primeng/button';
-import { firstValueFrom } from 'rxjs';
+import { InputText } from 'primeng/inputtext';
+import { Tooltip } from 'primeng/tooltip';
+import { firstValueFrom, type Observable } from 'rxjs';
+import { Icon } from '../parts/icon';
+import { NameField } from '../parts/nameField';
+import { counted } from '../parts/words';
 import { WordMark } from '../parts/wordMark';
 import { explain, type ListedProject, ProjectsApi } from './projectsApi';
+import { listed, type Sorting, SORTINGS } from './sorting';
 
+/** Days that a project stays in the bin; the server empties it. */
+const BIN_DAYS = 30;
+
+/** All projects: open, make, rename, duplicate, bring in and save as a file; and the bin. */
 @Component({
   selector: 'pb-projects-page',
-  imports: [ButtonDirective, DatePipe, RouterLink, WordMark],
+  imports: [ButtonDirective, DatePipe, Icon, InputText, NameField, RouterLink, Tooltip, WordMark],
   templateUrl: './projectsPage.html',
   styleUrl: './projectsPage.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -16,40 +26,110 @@ import { explain, type ListedProject, ProjectsApi } from './projectsApi';
 export class ProjectsPage {
   protected readonly api = inject(ProjectsApi);
   private readonly router = inject(Router);
-  protected readonly projects = signal<readonly ListedProject[] | null>(null);
+  protected readonly sortings = SORTINGS;
+  protected readonly counted = counted;
+  private readonly projects = signal<readonly ListedProject[] | null>(null);
+  private readonly binned = signal<readonly ListedProject[]>([]);
+  protected readonly showsBin = signal(false);
+  protected readonly search = signal('');
+  protected readonly sorting = signal<Sorting>('changed');
+  protected readonly renaming = signal<string | null>(null);
+  /** A project that is asked about before it goes for good. */
+  protected readonly asked = signal<string | null>(null);
+  /** What went wrong, or what was done and can be taken back. */
   protected readonly notice = signal<string | null>(null);
+  protected readonly justBinned = signal<ListedProject | null>(null);
+
+  protected readonly inBin = computed(() => this.binned().length);
+  protected readonly isReady = computed(() => this.projects() !== null);
+  protected readonly isEmpty = computed(() => this.projects()?.length === 0);
+  protected readonly shown = computed(() =>
+    listed((this.showsBin() ? this.binned() : this.projects()) ?? [], this.search(), this.sorting()),
+  );
 
   constructor() {
-    void this.attempt('The projects cannot be listed', async () => {
-      this.projects.set(await firstValueFrom(this.api.list()));
-    });
+    void this.attempt('The projects cannot be listed', () => Promise.resolve());
   }
 
   protected create(): Promise<void> {
-    return this.attempt('No new sheet was made', async () => {
-      const taken = new Set(this.projects()?.map(({ name }) => name));
-      let number = 1;
-      while (taken.has(`Sheet ${number}`)) number++;
-      const { id } = await firstValueFrom(this.api.create(`Sheet ${number}`));
-      await this.router.navigate(['bench', id]);
-    });
+    const taken = new Set(this.projects()?.map(({ name }) => name));
+    let number = 1;
+    while (taken.has(`Sheet ${number}`)) number++;
+    return this.openNew('No new sheet was made', this.api.create(`Sheet ${number}`));
+  }
+
+  protected createDemo(): Promise<void> {
+    return this.openNew('The demo was not made', this.api.createDemo());
   }
 
   protected async bringIn(field: HTMLInputElement): Promise<void> {
     const [file] = field.files ?? [];
     if (!file) return;
-    await this.attempt(`'${file.name}' was not brought in`, async () => {
+    await this.attempt(`\u2018${file.name}\u2019 was not brought in`, async () => {
       await firstValueFrom(this.api.bringIn(await file.text()));
-      this.projects.set(await firstValueFrom(this.api.list()));
+      this.showsBin.set(false);
     });
     // The same file can be chosen again once it is mended.
     field.value = '';
   }
 
-  private async attempt(failing: string, work: () => Promise<void>): Promise<void> {
+  protected rename({ id, name }: ListedProject, given: string): Promise<void> {
+    this.renaming.set(null);
+    return this.attempt(`${name} was not renamed`, () => firstValueFrom(this.api.rename(id, given)));
+  }
+
+  protected duplicate({ id, name }: ListedProject): Promise<void> {
+    return this.attempt(`${name} was not duplicated`, () => firstValueFrom(this.api.duplicate(id)));
+  }
+
+  protected putIntoBin(project: ListedProject): Promise<void> {
+    return this.attempt(`${project.name} was not put into the bin`, async () => {
+      await firstValueFrom(this.api.putIntoBin(project.id));
+      this.justBinned.set(project);
+    });
+  }
+
+  protected restore({ id, name }: ListedProject): Promise<void> {
+    return this.attempt(`${name} was not restored`, () => firstValueFrom(this.api.restore(id)));
+  }
+
+  protected destroy({ id, name }: ListedProject): Promise<void> {
+    this.asked.set(null);
+    return this.attempt(`${name} was not deleted`, () => firstValueFrom(this.api.destroy(id)));
+  }
+
+  protected show(bin: boolean): void {
+    this.showsBin.set(bin);
+    this.asked.set(null);
+    this.justBinned.set(null);
+  }
+
+  protected sort(by: string): void {
+    this.sorting.set(by as Sorting);
+  }
+
+  /** When a binned project goes for good. */
+  protected goes({ deletedAt }: ListedProject): Date {
+    return new Date(new Date(deletedAt ?? 0).getTime() + BIN_DAYS * 24 * 3600 * 1000);
+  }
+
+  private openNew(failing: string, making: Observable<ListedProject>): Promise<void> {
+    return this.attempt(failing, async () => {
+      const { id } = await firstValueFrom(making);
+      await this.router.navigate(['bench', id]);
+    });
+  }
+
+  /** Does something and shows the projects as they are then. */
+  private async attempt(failing: string, work: () => Promise<unknown>): Promise<void> {
     this.notice.set(null);
+    this.justBinned.set(null);
     try {
       await work();
+      const [projects, binned] = await Promise.all([this.api.list(), this.api.bin()].map((all) => firstValueFrom(all)));
+      this.projects.set(projects);
+      this.binned.set(binned);
+      if (binned.length === 0) this.showsBin.set(false);
     } catch (error) {
       this.notice.set(`${failing}: ${explain(error).why}.`);
     }

@@ -10,7 +10,7 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
-import { closestPoint, FRONT } from '@pencil-bend/core';
+import { closestPoint, FRONT, type Vector3 } from '@pencil-bend/core';
 import { FRONT_ID } from '@pencil-bend/document';
 import { Store } from '@ngrx/store';
 import { Bench } from '../bench/bench';
@@ -18,16 +18,24 @@ import { curvatureInWords, radiusInWords } from '../parts/words';
 import { viewActions } from '../state/actions';
 import type { BenchState } from '../state/reducers';
 import type { PointerInput } from '../tools/tool';
-import { type Camera, fitted, panned, type Pixel, toPixel, toSheet, zoomed } from './camera';
+import { type Camera, fitted, gridStep, panned, type Pixel, toPixel, toSheet, zoomed } from './camera';
 import { flattened } from './drawn';
 import { handlesOf } from './handles';
 import { pick } from './picking';
 import { SheetScene, type Stroke } from './scene';
+import { placeInWords, type Spot, spotsOf, stepped } from './walk';
 
 /** How near to a handle or a curve a click may be, in pixels. */
 const REACH = 9;
 const CAMERA_RESTS_MS = 400;
 const VERMILION = '#c8431f';
+
+const ARROWS: Readonly<Record<string, readonly [right: number, up: number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, 1],
+  ArrowDown: [0, -1],
+};
 
 /** The drawing: curves and comb by WebGL, handles as SVG on top, and the pointer's way to the tool in hand. */
 @Component({
@@ -104,6 +112,30 @@ export class Sheet {
     return tool.tool === 'bend' ? (tool.hover?.item ?? null) : null;
   });
 
+  private readonly spots = computed(() => spotsOf(this.bench.drawn(), this.bench.selection()));
+  /** Where arrow keys have gone to, as long as it is there. */
+  private readonly walkedTo = signal<Spot | null>(null);
+  private readonly spot = computed(() => {
+    const to = this.walkedTo();
+    return this.spots().find(({ item, point }) => item === to?.item && point === to.point) ?? null;
+  });
+  protected readonly ring = computed(() => {
+    const spot = this.spot();
+    return spot && this.bench.tool().tool === 'bend' ? this.pixel(spot.at) : null;
+  });
+  /** Where the point in hand has been moved to by keys. */
+  private readonly nudgedTo = computed(() => {
+    const tool = this.bench.tool();
+    return tool.tool === 'bend' ? (tool.drag?.to ?? null) : null;
+  });
+  protected readonly activeHandle = computed(() => {
+    const point = this.spot()?.point ?? this.bench.selection().point;
+    return point ? `handle-${point}` : null;
+  });
+  /** What a screen reader says next. */
+  protected readonly said = signal('');
+  private pointsByKeys = false;
+
   constructor() {
     const observer = new ResizeObserver(([{ contentRect }]) => this.resize(contentRect.width, contentRect.height));
     effect(() => {
@@ -178,14 +210,107 @@ export class Sheet {
     this.feed('double', event);
   }
 
+  focus(): void {
+    this.overlay().nativeElement.focus();
+  }
+
+  /** Arrow keys: between points, or the point in hand by the grid (with Shift by a tenth), or the place to draw at. */
+  protected keyDown(event: KeyboardEvent): void {
+    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    const way = ARROWS[event.key];
+    const take = event.key === 'Enter' || event.key === ' ';
+    if (way ? this.arrow(way, event.shiftKey) : take && this.take(event.key)) {
+      event.preventDefault();
+      event.stopPropagation();
+    }
+  }
+
+  /** A point moved by keys stays where it is when they are let go. */
+  protected settle(): void {
+    this.bench.feed({ type: 'settle' });
+  }
+
+  protected blur(): void {
+    this.settle();
+    this.walkedTo.set(null);
+  }
+
+  private arrow([right, up]: readonly [number, number], finely: boolean): boolean {
+    const camera = this.camera();
+    const grid = gridStep(camera) * (finely ? 0.1 : 1);
+    const { x, y } = camera.plane;
+    const by = [0, 1, 2].map((c) => grid * (right * x[c] + up * y[c])) as unknown as Vector3;
+    if (this.bench.tool().tool !== 'bend') return this.pointBy(by, (right + up) * grid);
+    if (this.bench.hasPlace()) {
+      this.bench.feed({ type: 'nudge', by });
+      const to = this.nudgedTo();
+      if (to) this.said.set(placeInWords(to));
+      return true;
+    }
+    const spot = stepped(this.spots(), this.spot(), right + up > 0 ? 1 : -1);
+    this.walkedTo.set(spot);
+    this.said.set(spot?.words ?? 'Nothing is drawn yet');
+    return true;
+  }
+
+  /** Where the next point goes: with a curve at hand along it, else by the grid. */
+  private pointBy(by: Vector3, along: number): boolean {
+    this.pointsByKeys = true;
+    const curve = this.bench.curve();
+    let at: Vector3;
+    if (this.bench.tool().tool === 'insert' && curve) {
+      this.bench.cursor.update((s) => Math.max(0, (s ?? 0) + along));
+      const reading = this.bench.reading();
+      if (!reading) return true;
+      this.bench.cursor.set(reading.s);
+      at = reading.at;
+    } else {
+      at = this.bench.pointer() ?? this.middle();
+      at = at.map((value, c) => Number((value + by[c]).toFixed(9))) as unknown as Vector3;
+    }
+    this.bench.pointer.set(at);
+    this.feedAt('move', at);
+    this.said.set(placeInWords(at));
+    return true;
+  }
+
+  /** Takes what the keyboard is at: a spot into hand, or a place for a point. */
+  private take(key: string): boolean {
+    const spot = this.spot();
+    const at = this.bench.pointer();
+    if (this.bench.tool().tool === 'bend') {
+      if (!spot) return false;
+      this.bench.select({ item: spot.item, point: spot.point });
+      this.said.set(`${spot.words}, selected`);
+      if (spot.point === null) this.walkedTo.set(null);
+      return true;
+    }
+    if (!this.pointsByKeys || !at || key !== ' ') return false;
+    this.feedAt('press', at);
+    this.feedAt('release', at);
+    return true;
+  }
+
+  /** The grid's place nearest to the middle of the sheet. */
+  private middle(): Vector3 {
+    const camera = this.camera();
+    const grid = gridStep(camera);
+    const at = toSheet(camera, [camera.width / 2, camera.height / 2]);
+    return at.map((value) => Math.round(value / grid) * grid) as unknown as Vector3;
+  }
+
   protected leave(): void {
     this.bench.pointer.set(null);
     this.bench.cursor.set(null);
   }
 
   private feed(type: PointerInput['type'], event: MouseEvent): void {
+    this.pointsByKeys = false;
+    this.feedAt(type, toSheet(this.camera(), this.pixelOf(event)));
+  }
+
+  private feedAt(type: PointerInput['type'], at: Vector3): void {
     const camera = this.camera();
-    const at = toSheet(camera, this.pixelOf(event));
     const reach = REACH * camera.scale;
     const tool = this.bench.tool();
     // While a point is dragged or placed, what lies under the pointer does not matter.

@@ -1,19 +1,35 @@
 import type { Order, Project, Stamp } from '@pencil-bend/document';
 import { createActionGroup, emptyProps, props } from '@ngrx/store';
+import type { HistoryPart } from '../projects/projectsApi';
 import type { Selection } from '../tools/tool';
+import type { WaitingBatch } from '../waiting/waiting';
+import type { Theirs } from './saving';
 import type { KeptView, SeenCamera } from './view';
 
 export const benchActions = createActionGroup({
   source: 'Bench',
   events: {
     Entered: props<{ id: string }>(),
-    Opened: props<{ id: string; revision: number; changedAt: string; project: Project; view: Partial<KeptView> }>(),
-    'Could not open': props<{ why: string }>(),
+    Opened: props<{
+      id: string;
+      revision: number;
+      changedAt: string;
+      project: Project;
+      view: Partial<KeptView>;
+      history: HistoryPart;
+    }>(),
+    /** `again`: it is worth another try by itself. */
+    'Could not open': props<{ id: string; why: string; again: boolean }>(),
     Left: emptyProps(),
     /** A change of the drawing: one action for all commands. */
     Ordered: props<{ order: Order; stamp: Stamp }>(),
     Undone: props<{ stamp: Stamp }>(),
     Redone: props<{ stamp: Stamp }>(),
+    /** To another place of the history: a step back or forth for each stamp. */
+    Walked: props<{ way: 'undo' | 'redo'; stamps: readonly Stamp[] }>(),
+    'Earlier wanted': emptyProps(),
+    'Earlier came': props<{ history: HistoryPart }>(),
+    'Notice given': props<{ words: string }>(),
     'Notice read': emptyProps(),
     Selected: props<{ selection: Selection }>(),
   },
@@ -33,10 +49,30 @@ export const viewActions = createActionGroup({
 export const savingActions = createActionGroup({
   source: 'Saving',
   events: {
-    Sent: emptyProps(),
     Kept: props<{ steps: number; at: string }>(),
-    /** `again`: it is worth another try by itself. */
-    'Not kept': props<{ why: string; again: boolean }>(),
+    /** The server does not answer, or cannot now. */
+    'Put off': props<{ why: string }>(),
+    'Not kept': props<{ why: string }>(),
     'Try again': emptyProps(),
+    /** Others changed the project before: `mine` are steps of a window that was closed, or null for this one's. */
+    'Came too late': props<{ theirs: Theirs; mine: WaitingBatch | null }>(),
+    'Theirs taken': emptyProps(),
+    'Copy wanted': emptyProps(),
+    /** What came too late is a project of its own; `steps` of this window's log went there. */
+    Copied: props<{ id: string; steps: number }>(),
+    /** What came too late was let go. */
+    Settled: emptyProps(),
+    /** So many steps of the log lie in the browser, or lay there until the server had them. */
+    Stored: props<{ steps: number }>(),
+    'Not stored': props<{ why: string }>(),
+    'Not stored read': emptyProps(),
   },
 });
+
+/** Everything that makes the log longer. */
+export const steppingActions = [
+  benchActions.ordered,
+  benchActions.undone,
+  benchActions.redone,
+  benchActions.walked,
+] as const;

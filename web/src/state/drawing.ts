@@ -1,6 +1,16 @@
-import { type Outcome, perform, type Project, redo, type Step, undo } from '@pencil-bend/document';
+import {
+  NO_STACKS,
+  type Outcome,
+  perform,
+  type Project,
+  redo,
+  type Stacks,
+  type Step,
+  undo,
+} from '@pencil-bend/document';
 import { createReducer, on } from '@ngrx/store';
 import { benchActions } from './actions';
+import { stacksNow } from './stacksNow';
 
 /** The open project with the log of this session's steps. */
 export interface Drawing {
@@ -9,28 +19,64 @@ export interface Drawing {
   /** The server's revision when the project was opened: step i of the log leads to revision `base + i + 1`. */
   readonly base: number;
   readonly log: readonly Step[];
+  /** What could be undone and redone when the project was opened, as far as it has come from the server. */
+  readonly past: Stacks;
+  /** How many steps of each stack the server has below that. */
+  readonly more: { readonly undo: number; readonly redo: number };
   /** Why the last order was not done, or the project could not be opened; null when all is well. */
   readonly notice: string | null;
 }
 
-const CLOSED: Drawing = { id: null, project: null, base: 0, log: [], notice: null };
+const CLOSED: Drawing = {
+  id: null,
+  project: null,
+  base: 0,
+  log: [],
+  past: NO_STACKS,
+  more: { undo: 0, redo: 0 },
+  notice: null,
+};
 
 export const drawingReducer = createReducer<Drawing>(
   CLOSED,
-  on(benchActions.entered, benchActions.left, () => CLOSED),
-  on(benchActions.opened, (_drawing, { id, project, revision }) => ({ ...CLOSED, id, project, base: revision })),
+  // While it is tried again, what was wrong stays in sight.
+  on(benchActions.entered, ({ project, notice }) => ({ ...CLOSED, notice: project ? null : notice })),
+  on(benchActions.left, () => CLOSED),
+  on(benchActions.opened, (_drawing, { id, project, revision, history: { undo: undone, redo: redone } }) => ({
+    ...CLOSED,
+    id,
+    project,
+    base: revision,
+    past: { undo: undone.steps, redo: redone.steps },
+    more: { undo: undone.more, redo: redone.more },
+  })),
+  on(benchActions.earlierCame, (drawing, { history: { undo: undone, redo: redone } }) => ({
+    ...drawing,
+    past: {
+      undo: [...undone.steps, ...drawing.past.undo],
+      redo: [...redone.steps, ...drawing.past.redo],
+    },
+    more: { undo: undone.more, redo: redone.more },
+  })),
   on(benchActions.couldNotOpen, (_drawing, { why }) => ({ ...CLOSED, notice: why })),
+  on(benchActions.noticeGiven, (drawing, { words }) => ({ ...drawing, notice: words })),
   on(benchActions.noticeRead, (drawing) => ({ ...drawing, notice: null })),
   on(benchActions.ordered, (drawing, { order, stamp }) =>
     drawing.project ? after(drawing, perform(drawing.project, order, stamp)) : drawing,
   ),
-  on(benchActions.undone, (drawing, { stamp }) =>
-    drawing.project ? after(drawing, undo(drawing.project, drawing.log, stamp)) : drawing,
-  ),
-  on(benchActions.redone, (drawing, { stamp }) =>
-    drawing.project ? after(drawing, redo(drawing.project, drawing.log, stamp)) : drawing,
-  ),
+  on(benchActions.undone, (drawing, { stamp }) => walked(drawing, 'undo', stamp)),
+  on(benchActions.redone, (drawing, { stamp }) => walked(drawing, 'redo', stamp)),
+  on(benchActions.walked, (drawing, { way, stamps }) => stamps.reduce((at, stamp) => walked(at, way, stamp), drawing)),
 );
+
+function walked(drawing: Drawing, way: keyof Stacks, stamp: Parameters<typeof undo>[2]): Drawing {
+  if (!drawing.project) return drawing;
+  const { stacks, more } = stacksNow(drawing);
+  if (stacks[way].length === 0 && more[way] > 0) {
+    return { ...drawing, notice: 'the steps before this one have not come from the server yet' };
+  }
+  return after(drawing, (way === 'undo' ? undo : redo)(drawing.project, stacks, stamp));
+}
 
 function after(drawing: Drawing, outcome: Outcome): Drawing {
   if (!outcome.ok) return { ...drawing, notice: outcome.failure };

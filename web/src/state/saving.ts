@@ -1,22 +1,77 @@
 import { createReducer, on } from '@ngrx/store';
+import type { WaitingBatch } from '../waiting/waiting';
 import { benchActions, savingActions } from './actions';
 
-/** How far the log has reached the server. */
+/** What others did to the project in the meantime: how many steps, and the names of the first of them. */
+export interface Theirs {
+  readonly count: number;
+  readonly names: readonly string[];
+}
+
+/** They deleted the project for good. */
+export const GONE: Theirs = { count: 0, names: [] };
+
+/** Changes that came too late. */
+export interface Late {
+  readonly theirs: Theirs;
+  /** Steps of a window that was closed; null for the steps of this one that are not kept. */
+  readonly mine: WaitingBatch | null;
+}
+
+/** How far the log has reached the server, and this browser's own storage. */
 export interface Saving {
   /** Steps of the log that the server has kept. */
   readonly kept: number;
   /** When the server last said so, ISO 8601. */
   readonly keptAt: string | null;
-  /** Why the rest is not kept; null while nothing is wrong. */
-  readonly why: string | null;
+  /** Steps of the log that this browser has stored. */
+  readonly stored: number;
+  /** Why this browser stores nothing; null while it does. */
+  readonly notStored: string | null;
+  /** It is said once. */
+  readonly notStoredTold: boolean;
+  /** Why the server does not keep the rest now; it is tried again. */
+  readonly putOff: string | null;
+  /** Why the server refuses the rest. */
+  readonly refused: string | null;
+  readonly late: Late | null;
 }
 
-const START: Saving = { kept: 0, keptAt: null, why: null };
+const START: Saving = {
+  kept: 0,
+  keptAt: null,
+  stored: 0,
+  notStored: null,
+  notStoredTold: false,
+  putOff: null,
+  refused: null,
+  late: null,
+};
+
+/** A fresh start with another project; what this browser cannot do it cannot do there either. */
+const anew = ({ notStored, notStoredTold }: Saving): Saving => ({ ...START, notStored, notStoredTold });
 
 export const savingReducer = createReducer<Saving>(
   START,
-  on(benchActions.entered, benchActions.left, () => START),
-  on(benchActions.opened, (_saving, { changedAt }) => ({ ...START, keptAt: changedAt })),
-  on(savingActions.kept, (saving, { steps, at }) => ({ kept: saving.kept + steps, keptAt: at, why: null })),
-  on(savingActions.notKept, (saving, { why }) => ({ ...saving, why })),
+  on(benchActions.entered, benchActions.left, anew),
+  on(benchActions.opened, (saving, { changedAt }) => ({ ...anew(saving), keptAt: changedAt })),
+  on(savingActions.kept, (saving, { steps, at }) => ({
+    ...saving,
+    kept: saving.kept + steps,
+    keptAt: at,
+    putOff: null,
+    refused: null,
+  })),
+  on(savingActions.putOff, (saving, { why }) => ({ ...saving, putOff: why })),
+  on(savingActions.notKept, (saving, { why }) => ({ ...saving, refused: why })),
+  on(savingActions.cameTooLate, (saving, { theirs, mine }) => ({ ...saving, late: { theirs, mine }, putOff: null })),
+  on(savingActions.copied, (saving, { steps }) => ({ ...saving, kept: saving.kept + steps, late: null })),
+  on(savingActions.settled, (saving) => ({ ...saving, late: null, refused: null })),
+  on(savingActions.stored, (saving, { steps }) => ({
+    ...saving,
+    stored: Math.max(saving.stored, steps),
+    notStored: null,
+  })),
+  on(savingActions.notStored, (saving, { why }) => ({ ...saving, notStored: why })),
+  on(savingActions.notStoredRead, (saving) => ({ ...saving, notStoredTold: true })),
 );

@@ -1,7 +1,7 @@
-import { stacksOf } from '@pencil-bend/document';
 import { createSelector } from '@ngrx/store';
 import { NOTHING } from '../tools/tool';
 import type { BenchState } from './reducers';
+import { stacksNow } from './stacksNow';
 
 const drawing = (state: BenchState) => state.drawing;
 
@@ -10,7 +10,13 @@ export const selectView = (state: BenchState) => state.view;
 export const selectSaving = (state: BenchState) => state.saving;
 export const selectProject = createSelector(drawing, ({ project }) => project);
 export const selectNotice = createSelector(drawing, ({ notice }) => notice);
-export const selectStacks = createSelector(drawing, ({ log }) => stacksOf(log));
+export const selectHistory = createSelector(
+  createSelector(drawing, ({ log }) => log),
+  createSelector(drawing, ({ past }) => past),
+  createSelector(drawing, ({ more }) => more),
+  (log, past, more) => stacksNow({ log, past, more }),
+);
+export const selectStacks = createSelector(selectHistory, ({ stacks }) => stacks);
 
 /** The selection as far as it still exists: undo can take away what was selected. */
 export const selectSelection = createSelector(
@@ -25,15 +31,29 @@ export const selectSelection = createSelector(
 );
 
 /** What the header says of keeping. */
-export const selectKeeping = createSelector(drawing, selectSaving, ({ log }, { kept, keptAt, why }) =>
-  kept === log.length
-    ? ({ state: 'kept', at: keptAt } as const)
-    : why
-      ? ({ state: 'not kept', why } as const)
-      : ({ state: 'keeping' } as const),
+export const selectKeeping = createSelector(
+  drawing,
+  selectSaving,
+  ({ log }, { kept, keptAt, stored, putOff, refused, late }) => {
+    const waiting = log.length - kept;
+    if (late && !late.mine) return { state: 'late' } as const;
+    if (waiting === 0) return { state: 'kept', at: keptAt } as const;
+    if (putOff) return { state: 'away', why: putOff, waiting, stored: stored >= log.length } as const;
+    if (refused) return { state: 'not kept', why: refused } as const;
+    return { state: 'keeping' } as const;
+  },
 );
 
-/** The next batch for the server; null when everything is kept. */
-export const selectUnkept = createSelector(drawing, selectSaving, ({ id, base, log }, { kept }) =>
-  id && kept < log.length ? { id, revision: base + kept, steps: log.slice(kept, kept + 200) } : null,
+/** Whether the window can be closed without losing a change. */
+export const selectSafe = createSelector(
+  drawing,
+  selectSaving,
+  ({ log }, { kept, stored }) => Math.max(kept, stored) >= log.length,
+);
+
+/** The next batch for the server; null when everything is kept, or when others were first. */
+export const selectUnkept = createSelector(drawing, selectSaving, ({ id, base, log }, { kept, late }) =>
+  id && kept < log.length && !(late && !late.mine)
+    ? { id, revision: base + kept, steps: log.slice(kept, kept + 200) }
+    : null,
 );

@@ -25,7 +25,10 @@ export interface KeyInput {
   readonly key: 'Enter' | 'Escape' | 'Backspace' | 'Delete';
 }
 
-export type ToolInput = PointerInput | KeyInput;
+/** A step of the point in hand by keys, in mm; it is left where it is when the keys are let go ('settle'). */
+export type NudgeInput = { readonly type: 'nudge'; readonly by: Vector3 } | { readonly type: 'settle' };
+
+export type ToolInput = PointerInput | KeyInput | NudgeInput;
 
 /** What is selected: an item, and one of its points. */
 export interface Selection {
@@ -40,6 +43,8 @@ export interface ToolContext {
   readonly selection: Selection;
   /** Whether the selected point is a fit point, which can be taken out. */
   readonly removable: boolean;
+  /** Where the selected point lies; null when none is selected. */
+  readonly place: Vector3 | null;
   /** Layer and plane of what is drawn next. */
   readonly layer: Id;
   readonly plane: Id;

@@ -13,7 +13,7 @@ import {
 /** What the tools' specs share: a context with counted ids, and inputs. */
 export function toolContext(selection: Selection = { item: null, point: null }, removable = true): ToolContext {
   let serial = 0;
-  return { selection, removable, layer: 'sheet', plane: 'front', newId: () => `id${++serial}` };
+  return { selection, removable, place: [10, 5, 0], layer: 'sheet', plane: 'front', newId: () => `id${++serial}` };
 }
 
 export const pointer = (type: PointerInput['type'], x: number, y: number, hit: Hit | null = null): PointerInput => ({

@@ -1,5 +1,5 @@
 import type { Id, Recipe } from '@pencil-bend/document';
-import { bend, idle, previewBending, promptBending } from './bend/bend';
+import { bend, idle, previewBending, promptBending, settle } from './bend/bend';
 import { draw, finish, previewDrawing, promptDrawing, startDrawing } from './draw/draw';
 import { insert, previewInserting, promptInserting, startInserting } from './insert/insert';
 import type { Preview, Prompt, ToolContext, ToolInput, ToolState, Transition } from './tool';
@@ -20,7 +20,7 @@ const START = { bend: idle, draw: startDrawing, insert: startInserting } as cons
 
 /** Takes up another tool. What the present one has placed is kept: nothing is lost by a change of mind. */
 export function takeUp(state: ToolState, tool: ToolState['tool'], context: ToolContext): Transition {
-  const left = state.tool === 'draw' ? finish(state, false, context) : {};
+  const left = state.tool === 'draw' ? finish(state, false, context) : state.tool === 'bend' ? settle(state) : {};
   return { ...left, state: START[tool] };
 }
 

@@ -30,6 +30,8 @@ interface Drag {
   readonly pressedAt: Vector3;
   /** False until the pointer has left the place: a click must not nudge. */
   readonly moving: boolean;
+  /** It is moved by keys, not by the pointer. */
+  readonly byKeys: boolean;
 }
 
 export const idle: BendState = { tool: 'bend', hover: null, drag: null };
@@ -42,16 +44,21 @@ export function bend(state: BendState, input: ToolInput, context: ToolContext): 
   switch (input.type) {
     case 'key':
       return key(state, input.key, context);
+    case 'nudge':
+      return nudge(state, input.by, context);
+    case 'settle':
+      return settle(state);
     case 'press':
-      return press(state, input.hit, input.at);
+      return { ...settle(state), ...press({ ...state, drag: null }, input.hit, input.at) };
     case 'move': {
-      if (!drag) return { state: { ...state, hover: input.hit } };
+      if (!drag || drag.byKeys) return { state: { ...state, hover: input.hit } };
       const moving = drag.moving || !near(input.at, drag.pressedAt, input.reach * DRAG_STARTS);
       const to = moving ? moved(drag, input.at) : drag.from;
       return { state: { ...state, drag: { ...drag, to, moving } } };
     }
     case 'release': {
       const released: BendState = { ...state, drag: null };
+      if (drag?.byKeys) return { state };
       if (!drag?.moving) return { state: released };
       const { item, point } = drag;
       return {
@@ -66,6 +73,26 @@ export function bend(state: BendState, input: ToolInput, context: ToolContext): 
       return onSelected ? { state, ...insertion(hit.item, hit.insert, hit.at, context) } : { state };
     }
   }
+}
+
+/** Moves the selected point by keys; what holds it by the pointer goes first. */
+function nudge(state: BendState, by: Vector3, { selection, place }: ToolContext): Transition {
+  const { item, point } = selection;
+  const { drag } = state;
+  if (!item || !place || (drag && !drag.byKeys)) return { state };
+  const from = drag?.from ?? place;
+  const at = drag?.to ?? place;
+  // Steps of the grid add up to round numbers; a coordinate that is not stepped keeps its last bit.
+  const to = at.map((value, c) => (by[c] === 0 ? value : Number((value + by[c]).toFixed(9)))) as unknown as Vector3;
+  return { state: { ...state, drag: { item, point, from, to, pressedAt: from, moving: true, byKeys: true } } };
+}
+
+/** Leaves the point where the keys have moved it. */
+export function settle(state: BendState): Transition {
+  const { drag } = state;
+  if (!drag?.byKeys) return { state };
+  const { item, point, to } = drag;
+  return { state: { ...state, drag: null }, order: { command: 'movePoint', args: { item, point, to } } };
 }
 
 /** The order that puts a fit point where the curve already is, and selects it. */
@@ -95,6 +122,9 @@ export function previewBending({ drag }: BendState, recipeOf: (item: Id) => Reci
 }
 
 export function promptBending({ drag, hover }: BendState, { selection, removable }: ToolContext): Prompt {
+  if (drag?.byKeys) {
+    return { text: 'Let the key go to leave the point here.', keys: [{ key: 'Esc', does: 'puts it back' }] };
+  }
   if (drag?.moving) {
     return { text: 'Release to leave the point here.', keys: [{ key: 'Esc', does: 'puts it back' }] };
   }
@@ -103,6 +133,7 @@ export function promptBending({ drag, hover }: BendState, { selection, removable
     return {
       text: 'Drag a point to bend the curve, or type its place on the card.',
       keys: [
+        { key: 'arrows', does: 'nudge it' },
         { key: 'Del', does: 'takes the point out' },
         { key: 'Esc', does: 'lets it go' },
       ],
@@ -131,7 +162,7 @@ function press(state: BendState, hit: Hit | null, at: Vector3): Transition {
   if (!hit) return { state, select: NOTHING };
   if (hit.kind === 'curve') return { state, select: { item: hit.item, point: null } };
   const { item, point } = hit;
-  const drag: Drag = { item, point, from: hit.at, to: hit.at, pressedAt: at, moving: false };
+  const drag: Drag = { item, point, from: hit.at, to: hit.at, pressedAt: at, moving: false, byKeys: false };
   return { state: { ...state, drag }, select: { item, point } };
 }
 

@@ -39,6 +39,7 @@ export function draw(state: DrawState, input: ToolInput, context: ToolContext): 
         return { state };
     }
   }
+  if (input.type === 'nudge' || input.type === 'settle') return { state };
   const closing = isClosing(state, input);
   switch (input.type) {
     case 'move':

@@ -13,6 +13,7 @@ export const startInserting: InsertState = { tool: 'insert', aim: null };
 
 export function insert(state: InsertState, input: ToolInput, context: ToolContext): Transition {
   if (input.type === 'key') return { state: input.key === 'Escape' || input.key === 'Enter' ? idle : state };
+  if (input.type === 'nudge' || input.type === 'settle') return { state };
   const { hit } = input;
   const onCurve = hit?.kind === 'curve' && hit.insert !== null;
   const aim = onCurve ? { item: hit.item, index: hit.insert, at: hit.at } : null;

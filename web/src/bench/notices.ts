@@ -1,0 +1,127 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { Store } from '@ngrx/store';
+import { ButtonDirective } from 'primeng/button';
+import { counted } from '../parts/words';
+import { savingActions } from '../state/actions';
+import type { BenchState } from '../state/reducers';
+import { GONE } from '../state/saving';
+import { selectDrawing, selectSaving } from '../state/selectors';
+import { Bench } from './bench';
+
+/** What cannot wait until somebody looks at the header: changes that came too late, and a browser that stores nothing. */
+@Component({
+  selector: 'pb-notices',
+  imports: [ButtonDirective],
+  template: `
+    @if (late(); as late) {
+      <div class="notice" role="alert">
+        <p>
+          <b>{{ late.title }}</b> {{ late.words }}
+        </p>
+        <p class="deeds">
+          <button pButton type="button" size="small" (click)="keepMine()">Keep mine as a copy</button>
+          @if (!late.gone) {
+            <button pButton type="button" size="small" severity="secondary" [outlined]="true" (click)="takeTheirs()">
+              {{ late.take }}
+            </button>
+          }
+        </p>
+      </div>
+    }
+    @if (notStored(); as why) {
+      <div class="notice" role="alert">
+        <p>
+          <b>This browser does not store your changes: {{ why }}.</b> Drawing goes on, and the server keeps each change
+          as before. While the server is away, changes live in this window only.
+        </p>
+        <p class="deeds">
+          <button pButton type="button" size="small" severity="secondary" [outlined]="true" (click)="read()">
+            Understood
+          </button>
+        </p>
+      </div>
+    }
+  `,
+  styles: `
+    .notice {
+      display: flex;
+      align-items: center;
+      gap: 24px;
+      padding: 8px 14px 8px 18px;
+      border-bottom: 1px solid #ecd2a0;
+      background: var(--ochre-wash);
+      font-size: 13px;
+    }
+    p:first-child {
+      flex: 1;
+      max-width: 960px;
+    }
+    b {
+      color: var(--ochre);
+      font-weight: 600;
+    }
+    .deeds {
+      display: flex;
+      flex: none;
+      gap: 8px;
+      margin-left: auto;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Notices {
+  private readonly bench = inject(Bench);
+  private readonly store: Store<BenchState> = inject(Store);
+  private readonly saving = this.store.selectSignal(selectSaving);
+  private readonly drawing = this.store.selectSignal(selectDrawing);
+
+  protected readonly late = computed(() => {
+    const { late, kept } = this.saving();
+    if (!late) return null;
+    const { theirs, mine } = late;
+    const count = mine ? mine.steps.length : this.drawing().log.length - kept;
+    const changes = counted(count, 'change', 'changes');
+    if (theirs === GONE) {
+      return {
+        gone: true,
+        title: 'This project was deleted for good elsewhere.',
+        words: `Your ${changes} can become a project of their own.`,
+        take: '',
+      };
+    }
+    const rest = theirs.count > theirs.names.length ? ' and more' : '';
+    const did = theirs.names.map((name) => `\u2018${name}\u2019`).join(', ') + rest;
+    return mine
+      ? {
+          gone: false,
+          title: `Your last ${changes} here came too late.`,
+          words: `The project had been changed elsewhere: ${did}. What you see is theirs.`,
+          take: 'Let mine go',
+        }
+      : {
+          gone: false,
+          title: 'Another window was first.',
+          words: `It changed this project: ${did}. Your ${changes} since then are in this window only.`,
+          take: 'Take theirs',
+        };
+  });
+
+  protected readonly notStored = computed(() => {
+    const { notStored, notStoredTold } = this.saving();
+    return notStoredTold ? null : notStored;
+  });
+
+  protected keepMine(): void {
+    // Points that are being placed belong to it.
+    if (this.bench.tool().tool === 'draw') this.bench.takeUp('bend');
+    this.store.dispatch(savingActions.copyWanted());
+  }
+
+  protected takeTheirs(): void {
+    this.store.dispatch(savingActions.theirsTaken());
+  }
+
+  protected read(): void {
+    this.store.dispatch(savingActions.notStoredRead());
+  }
+}
