@@ -11,9 +11,10 @@ export class BenchUser {
     await expect(this.prompt).toContainText('Click a curve to select it');
   }
 
+  /** A demo project of its own, so that no test sees what another one did. */
   async openKettle(): Promise<void> {
-    await this.page.goto('/');
-    await this.page.getByRole('link', { name: 'Gooseneck kettle' }).click();
+    const made = await this.page.request.post('/api/projects', { data: { demo: true } });
+    await this.page.goto(`/bench/${(await made.json()).id}`);
     await expect(this.curve('Lid')).toBeVisible();
   }
 
@@ -44,6 +45,15 @@ export class BenchUser {
 
   coordinate(point: number, axis: 'x' | 'y' | 'z'): Locator {
     return this.card.getByRole('textbox', { name: `Point ${point} ${axis}` });
+  }
+
+  async number(point: number, axis: 'x' | 'y' | 'z'): Promise<number> {
+    return Number(await this.coordinate(point, axis).inputValue());
+  }
+
+  /** The rows of the history list, the newest first. */
+  get steps(): Locator {
+    return this.page.locator('pb-history-panel ol button');
   }
 
   /** A place on the sheet, in pixels from its top left corner. */
@@ -86,7 +96,13 @@ export class BenchUser {
     await this.page.mouse.up();
   }
 
+  /** Ends the drawing; the curve is in the list and the header speaks of it. */
+  async endDrawing(name: string): Promise<void> {
+    await this.page.keyboard.press('Enter');
+    await expect(this.curve(name)).toBeVisible();
+  }
+
   async isKept(): Promise<void> {
-    await expect(this.header).toContainText(/Kept \d\d:\d\d/, { timeout: 2000 });
+    await expect(this.header).toContainText(/Kept \d\d:\d\d/, { timeout: 5000 });
   }
 }

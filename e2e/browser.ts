@@ -16,6 +16,8 @@ export const against = (port: number): PlaywrightTestConfig => ({
         '--disable-background-networking',
         '--use-angle=swiftshader',
         '--enable-unsafe-swiftshader',
+        // Without a graphics card, putting the page together there costs more than drawing it.
+        '--disable-gpu-compositing',
       ],
     },
   },

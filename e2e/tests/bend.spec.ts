@@ -1,4 +1,3 @@
-import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
 import { BenchUser } from '../bench';
 
@@ -159,18 +158,4 @@ test('wheel zooms about the pointer, space and drag pan, a key shows all', async
   await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();
   await page.keyboard.press('a');
   await expect.poll(async () => Math.hypot((await place())[0] - x, (await place())[1] - y)).toBeLessThan(1);
-});
-
-test('nothing serious is found by axe', async ({ page }) => {
-  const user = new BenchUser(page);
-  await page.goto('/');
-  await expect(page.getByRole('link', { name: 'Gooseneck kettle' })).toBeVisible();
-  const serious = async () =>
-    (await new AxeBuilder({ page }).analyze()).violations
-      .filter(({ impact }) => impact === 'serious' || impact === 'critical')
-      .map(({ id, nodes }) => `${id}: ${nodes[0].html}`);
-  expect(await serious()).toEqual([]);
-  await user.openKettle();
-  await user.curve('Spout centre line').click();
-  expect(await serious()).toEqual([]);
 });

@@ -1,6 +1,7 @@
 import type { Vector3 } from '../linear/vector';
 import { basisDerivatives, findSpan } from './basis';
 import { countOf, type Curve, MAX_DEGREE } from './curve';
+import { coefficientsOf, spanPolynomials } from './spanPolynomials';
 
 /** Derivatives beyond this order are nobody's business here; the scratch arrays are sized by it. */
 const MAX_ORDER = 8;
@@ -68,7 +69,8 @@ export function derivativesAll(
  * Derivatives of the polynomial piece of `span` at u, which may be either end of the span: this is how both sides of
  * a knot are read. Writes 3 (order + 1) numbers into `out` from `offset` on.
  *
- * The derivatives of the homogeneous curve, then the quotient rule (The NURBS Book, eq. 4.8).
+ * By Horner's rule on the span's polynomial, of which repeated synthetic division gives the derivatives (Knuth, The
+ * Art of Computer Programming 2, 4.6.4); for high degrees, where powers lose digits, by the basis functions.
  */
 export function derivativesInSpan(
   curve: Curve,
@@ -78,8 +80,72 @@ export function derivativesInSpan(
   out: Float64Array,
   offset = 0,
 ): Float64Array {
-  const { degree, knots, points } = curve;
   if (order > MAX_ORDER) throw new RangeError(`derivatives are given up to order ${MAX_ORDER}, not ${order}`);
+  const polynomials = spanPolynomials(curve);
+  if (!polynomials) return derivativesByBasis(curve, span, u, order, out, offset);
+  const { coefficients, rational } = polynomials;
+  const first = coefficientsOf(curve, polynomials, span);
+  const t = u - curve.knots[span];
+  if (curve.degree === 3 && !rational) return cubic(coefficients, first, t, order, out, offset);
+  const last = first + 4 * curve.degree;
+  const wide = homogeneousScratch;
+  const size = rational ? 4 : 3;
+  for (let c = 0; c < size; c++) {
+    for (let k = 1; k <= order; k++) wide[4 * k + c] = 0;
+    wide[c] = coefficients[last + c];
+    for (let i = last - 4 + c; i >= first; i -= 4) {
+      for (let k = order; k > 0; k--) wide[4 * k + c] = wide[4 * k + c] * t + wide[4 * k - 4 + c];
+      wide[c] = wide[c] * t + coefficients[i];
+    }
+  }
+  let factorial = 1;
+  for (let k = 2; k <= order; k++) {
+    factorial *= k;
+    for (let c = 0; c < size; c++) wide[4 * k + c] *= factorial;
+  }
+  if (rational) return divided(order, out, offset);
+  for (let k = 0, i = offset; k <= order; k++, i += 3) {
+    out[i] = wide[4 * k];
+    out[i + 1] = wide[4 * k + 1];
+    out[i + 2] = wide[4 * k + 2];
+  }
+  return out;
+}
+
+/** The same for the polynomial that most curves are made of, written out. */
+function cubic(
+  coefficients: Float64Array,
+  first: number,
+  t: number,
+  order: number,
+  out: Float64Array,
+  offset: number,
+): Float64Array {
+  for (let c = 0; c < 3; c++) {
+    const at = first + c;
+    const to = offset + c;
+    const c1 = coefficients[at + 4];
+    const c2 = coefficients[at + 8];
+    const c3 = coefficients[at + 12];
+    out[to] = ((c3 * t + c2) * t + c1) * t + coefficients[at];
+    if (order > 0) out[to + 3] = (3 * c3 * t + 2 * c2) * t + c1;
+    if (order > 1) out[to + 6] = 6 * c3 * t + 2 * c2;
+    if (order > 2) out[to + 9] = 6 * c3;
+    for (let k = 4; k <= order; k++) out[to + 3 * k] = 0;
+  }
+  return out;
+}
+
+/** The same from the basis functions, for every degree; slower. (The NURBS Book, A3.2 and A4.2.) */
+export function derivativesByBasis(
+  curve: Curve,
+  span: number,
+  u: number,
+  order: number,
+  out: Float64Array,
+  offset = 0,
+): Float64Array {
+  const { degree, knots, points } = curve;
   const width = degree + 1;
   basisDerivatives(knots, degree, span, u, order, basisScratch);
   const wide = homogeneousScratch;
@@ -100,6 +166,12 @@ export function derivativesInSpan(
     wide[4 * k + 2] = z;
     wide[4 * k + 3] = w;
   }
+  return divided(order, out, offset);
+}
+
+/** Derivatives of the curve from those of the homogeneous one in the scratch: the quotient rule (ibid., eq. 4.8). */
+function divided(order: number, out: Float64Array, offset: number): Float64Array {
+  const wide = homogeneousScratch;
   for (let k = 0; k <= order; k++) {
     for (let c = 0; c < 3; c++) {
       let value = wide[4 * k + c];

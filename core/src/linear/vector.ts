@@ -29,6 +29,14 @@ export const vectorAt = (packed: ArrayLike<number>, index: number): Vector3 => [
   packed[3 * index + 2],
 ];
 
+/** Length of the vector packed from `offset` on; for sizes whose squares a number can hold. */
+export function sizeAt(packed: Float64Array, offset: number): number {
+  const x = packed[offset];
+  const y = packed[offset + 1];
+  const z = packed[offset + 2];
+  return Math.sqrt(x * x + y * y + z * z);
+}
+
 /** Packs vectors with stride 3. */
 export function packVectors(vectors: readonly Vector3[]): Float64Array {
   const packed = new Float64Array(vectors.length * 3);

@@ -1,3 +1,4 @@
+import { sizeAt } from '../linear/vector';
 import { countOf, type Curve, domainOf, spansOf } from '../curve/curve';
 import { findSpan } from '../curve/basis';
 import { derivativesInSpan } from '../curve/evaluate';
@@ -20,7 +21,7 @@ const speedScratch = new Float64Array(6);
 function speedIn(curve: Curve, span: number): (u: number) => number {
   return (u) => {
     derivativesInSpan(curve, span, u, 1, speedScratch);
-    return Math.hypot(speedScratch[3], speedScratch[4], speedScratch[5]);
+    return sizeAt(speedScratch, 3);
   };
 }
 

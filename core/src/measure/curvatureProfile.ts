@@ -1,7 +1,7 @@
-import { cross, length, scale, type Vector3 } from '../linear/vector';
+import { cross, length, scale, sizeAt, type Vector3 } from '../linear/vector';
 import { controlPointsOf, type Curve, domainOf, spansOf } from '../curve/curve';
 import { derivativesInSpan } from '../curve/evaluate';
-import { bisect } from './bisect';
+import { signChange } from './signChange';
 import { curvatureFrom } from './curvature';
 import { integrate } from './gaussLegendre';
 
@@ -123,7 +123,7 @@ export const radiusOf = (kappa: number): number => (kappa === 0 ? Infinity : 1 /
 
 function sampleAt(curve: Curve, span: number, u: number, normal: Vector3 | null): Sample {
   derivativesInSpan(curve, span, u, 3, scratch);
-  return { u, ...curvatureFrom(scratch, normal), speed: Math.hypot(scratch[3], scratch[4], scratch[5]) };
+  return { u, ...curvatureFrom(scratch, normal), speed: sizeAt(scratch, 3) };
 }
 
 /** Samples of all spans in order, both ends of every span included. */
@@ -166,7 +166,7 @@ function between(
 ): Column | null {
   const { span } = a;
   if (a.sample.rate * b.sample.rate < 0) {
-    const peak = bisect((u) => sampleAt(curve, span, u, normal).rate, a.sample.u, b.sample.u);
+    const peak = signChange((u) => sampleAt(curve, span, u, normal).rate, a.sample.u, b.sample.u);
     if (peak <= a.sample.u || peak >= b.sample.u) return null;
     return { span, sample: { ...sampleAt(curve, span, peak, normal), rate: 0 } };
   }
@@ -199,7 +199,7 @@ function straightness(curve: Curve): number {
 function lengthBetween(curve: Curve, span: number, a: number, b: number): number {
   const speed = (u: number) => {
     derivativesInSpan(curve, span, u, 1, scratch);
-    return Math.hypot(scratch[3], scratch[4], scratch[5]);
+    return sizeAt(scratch, 3);
   };
   return integrate(speed, a, b);
 }
@@ -231,7 +231,7 @@ function inflectionBetween(
   const a = columns[i];
   const b = columns[j];
   if (a.span === b.span && j === i + 1) {
-    const u = bisect((t) => sampleAt(curve, a.span, t, normal).kappa, a.sample.u, b.sample.u);
+    const u = signChange((t) => sampleAt(curve, a.span, t, normal).kappa, a.sample.u, b.sample.u);
     return { u, s: lengths[i] + lengthBetween(curve, a.span, a.sample.u, u), kappa: 0 };
   }
   // A straight stretch, or a knot where the sign jumps: its middle sample stands for it.

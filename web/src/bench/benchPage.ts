@@ -110,7 +110,7 @@ export class BenchPage {
     const shortcut = shortcutOf(event);
     if (!shortcut) return;
     // A button in focus answers Enter and Space itself, unless the pointer is on the sheet: then Space is for panning.
-    const onButton = event.target instanceof HTMLButtonElement;
+    const onButton = event.target instanceof HTMLButtonElement || event.target instanceof HTMLAnchorElement;
     if (onButton && (shortcut === 'Enter' || (shortcut === 'pan' && !this.bench.pointer()))) return;
     event.preventDefault();
     switch (shortcut) {

@@ -51,7 +51,10 @@ export class NameField {
   private done = false;
 
   constructor() {
-    afterNextRender(() => this.field().nativeElement.select());
+    afterNextRender(() => {
+      this.field().nativeElement.focus();
+      this.field().nativeElement.select();
+    });
   }
 
   protected take(): void {

@@ -15,7 +15,8 @@ export interface WaitingBatch {
 /** What lies in this browser until the server has it: steps that are not kept yet, and the tool in hand. */
 @Injectable({ providedIn: 'root' })
 export class Waiting {
-  private readonly database = openWaitingDatabase();
+  // A browser may throw at once where it forbids storage.
+  private readonly database = Promise.resolve().then(openWaitingDatabase);
   private readonly window = claimWindowName(sessionStorageOrNull());
 
   constructor() {

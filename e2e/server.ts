@@ -1,0 +1,47 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+/** The real server in a process of its own, for tests that end it; its data folder outlives it. */
+export class OwnServer {
+  readonly address: string;
+  readonly data = mkdtempSync(join(tmpdir(), 'pencil-bend-data-'));
+  private process: ChildProcess | null = null;
+
+  constructor(private readonly port: number) {
+    this.address = `http://127.0.0.1:${port}`;
+  }
+
+  async start(...flags: readonly string[]): Promise<void> {
+    const child = spawn('node', ['../server/dist/main.js', ...flags], {
+      env: { ...process.env, PENCIL_BEND_PORT: String(this.port), PENCIL_BEND_DATA: this.data },
+      stdio: ['ignore', 'pipe', 'inherit'],
+    });
+    this.process = child;
+    await new Promise<void>((resolve, reject) => {
+      child.stdout?.once('data', () => resolve());
+      child.once('exit', (code) => reject(new Error(`the server ended with code ${code}`)));
+    });
+  }
+
+  /** Ends it with a signal and waits until it is gone; answers its exit code. */
+  async end(signal: 'SIGTERM' | 'SIGKILL' = 'SIGTERM'): Promise<number | null> {
+    const child = this.process;
+    this.process = null;
+    if (!child || child.exitCode !== null) return child?.exitCode ?? null;
+    const gone = new Promise<number | null>((resolve) => child.once('exit', resolve));
+    child.kill(signal);
+    return gone;
+  }
+
+  /** The checker's exit code and words. */
+  check(): Promise<{ code: number | null; words: string }> {
+    const child = spawn('node', ['../server/dist/checkDatabase.js'], {
+      env: { ...process.env, PENCIL_BEND_DATA: this.data },
+    });
+    let words = '';
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (text: Buffer) => (words += text.toString()));
+    return new Promise((resolve) => child.once('exit', (code) => resolve({ code, words })));
+  }
+}

@@ -1,0 +1,183 @@
+import { expect, test } from '@playwright/test';
+import { BenchUser } from '../bench';
+import { OwnServer } from '../server';
+
+const server = new OwnServer(4394);
+test.use({ baseURL: server.address });
+test.beforeEach(() => server.start('--demo'));
+test.afterEach(() => server.end());
+
+test('killed twenty times right after Kept: every kept change is there, and the database is sound', async ({
+  page,
+}) => {
+  test.setTimeout(150_000);
+  const user = new BenchUser(page);
+  await user.newSheet();
+  for (let round = 1; round <= 20; round++) {
+    const x = 120 + ((round * 29) % 500);
+    await user.draw([
+      [x, 120 + ((round * 47) % 200)],
+      [x + 30, 300],
+      [x + 70, 240],
+    ]);
+    await user.endDrawing(`Curve ${round}`);
+    await user.isKept();
+    await page.waitForTimeout(Math.random() * 60);
+    await server.end('SIGKILL');
+    await server.start();
+    const [project] = await (await fetch(`${server.address}/api/projects`)).json();
+    expect(project.items).toBe(round);
+  }
+  const { code, words } = await server.check();
+  expect(words).toContain('All is well');
+  expect(code).toBe(0);
+  await page.reload();
+  await expect(user.curve('Curve 20')).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(user.curve('Curve 20')).toBeHidden();
+  await user.isKept();
+});
+
+test('server away: drawing goes on, changes wait in the browser also through a reload, and are sent in order', async ({
+  page,
+}) => {
+  const user = new BenchUser(page);
+  await user.newSheet();
+  await server.end('SIGKILL');
+  await user.draw([
+    [200, 300],
+    [400, 250],
+    [500, 320],
+  ]);
+  await page.keyboard.press('Enter');
+  await expect(user.header).toContainText('Not kept yet, the server is away: 1 change waits in this browser');
+  await user.drag(user.fitPoint(2), 0, -60);
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+Shift+z');
+  await expect(user.header).toContainText('4 changes wait in this browser');
+  const y = await user.coordinate(2, 'y').inputValue();
+  const address = page.url();
+  await page.goto('about:blank');
+  await server.start();
+  await page.goto(address);
+  await user.curve('Curve 1').click();
+  await user.isKept();
+  await expect(user.coordinate(2, 'y')).toHaveValue(y);
+  await page.getByRole('button', { name: 'History' }).click();
+  await expect(user.steps).toHaveText([/Move point 2 of Curve 1/, /Draw Curve 1/, /as it began/]);
+});
+
+test('the projects page and an opened address say that the server is away, and go on when it is back', async ({
+  page,
+}) => {
+  const user = new BenchUser(page);
+  await user.openKettle();
+  await page.route('**/api/**', (route) => route.abort());
+  await page.reload();
+  await expect(page.getByRole('alert')).toContainText('This project cannot be opened: the server is away');
+  await page.unroute('**/api/**');
+  await expect(user.curve('Lid')).toBeVisible();
+});
+
+test('undo and redo go on after a reload and a restart of the server; the list is walked to any step', async ({
+  page,
+}) => {
+  const user = new BenchUser(page);
+  await user.openKettle();
+  for (const name of ['Lid', 'Knob', 'Base']) await page.getByRole('button', { name: `Hide ${name}` }).click();
+  await page.keyboard.press('Control+z');
+  await user.isKept();
+  expect(await server.end('SIGTERM')).toBe(0);
+  await server.start();
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Hide Base' })).toBeVisible();
+  await page.keyboard.press('Control+Shift+z');
+  await expect(page.getByRole('button', { name: 'Show Base' })).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('h');
+  await expect(user.steps).toHaveText([/Hide Base/, /Hide Knob/, /Hide Lid/, /as it began/]);
+  await user.steps.filter({ hasText: 'as it began' }).click();
+  await expect(page.getByRole('button', { name: 'Hide Lid' })).toBeVisible();
+  await user.steps.filter({ hasText: 'Hide Knob' }).click();
+  await expect(page.getByRole('button', { name: 'Show Knob' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Hide Base' })).toBeVisible();
+  await expect(page.locator('[aria-current=step]')).toContainText('Hide Knob');
+  await user.isKept();
+});
+
+test('a stage is a version with a name: listed with its picture, restored as a step that can be undone', async ({
+  page,
+}) => {
+  const user = new BenchUser(page);
+  await user.openKettle();
+  await page.keyboard.press('h');
+  await page.getByLabel('Name of the new stage').fill('Before the cut');
+  await page.keyboard.press('Enter');
+  const stage = page.getByRole('listitem').filter({ hasText: 'Before the cut' });
+  await expect(stage.locator('img')).toHaveJSProperty('complete', true);
+  expect(await stage.locator('img').evaluate((image: HTMLImageElement) => image.naturalWidth)).toBeGreaterThan(0);
+  for (const name of ['Lid', 'Knob']) await page.getByRole('button', { name: `Delete ${name}` }).click();
+  await expect(user.curve('Lid')).toBeHidden();
+  await page.getByRole('button', { name: 'Restore Before the cut' }).click();
+  await expect(user.curve('Lid')).toBeVisible();
+  await expect(user.steps.first()).toContainText('Restore the stage Before the cut');
+  await page.keyboard.press('Control+z');
+  await expect(user.curve('Lid')).toBeHidden();
+  await page.keyboard.press('Control+Shift+z');
+  await user.isKept();
+  await page.reload();
+  await expect(user.curve('Knob')).toBeVisible();
+  await page.keyboard.press('h');
+  await page.getByRole('button', { name: 'Rename the stage Before the cut' }).click();
+  await page.keyboard.type('First shape');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: 'Restore First shape' })).toBeVisible();
+  await page.getByRole('button', { name: 'Remove the stage First shape' }).click();
+  await expect(page.getByText('A stage is a version with a name')).toBeVisible();
+  await expect(user.curve('Knob')).toBeVisible();
+});
+
+test('points placed so far come back after a reload, with the tool in hand', async ({ page }) => {
+  const user = new BenchUser(page);
+  await user.newSheet();
+  await user.draw([
+    [200, 300],
+    [400, 250],
+    [500, 320],
+  ]);
+  await expect(user.sheet.locator('circle.fit')).toHaveCount(3);
+  await page.reload();
+  await expect(user.sheet.locator('circle.fit')).toHaveCount(3);
+  await expect(page.getByRole('button', { name: 'Draw through points (T)' })).toHaveAttribute('aria-pressed', 'true');
+  await user.click(560, 200);
+  await page.keyboard.press('Enter');
+  await user.curve('Curve 1').click();
+  await expect(user.sheet.locator('circle.fit')).toHaveCount(4);
+  await user.isKept();
+  await page.reload();
+  await expect(user.curve('Curve 1')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Bend: drag points (B)' })).toHaveAttribute('aria-pressed', 'true');
+});
+
+test('stops gracefully: an answer that was begun is finished, and the exit is clean', async () => {
+  const made = await fetch(`${server.address}/api/projects`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ demo: true }),
+  });
+  const { id } = await made.json();
+  const asked = Array.from({ length: 30 }, () =>
+    fetch(`${server.address}/api/projects/${id}/copies`, { method: 'POST' }),
+  );
+  await asked[0];
+  const ended = server.end('SIGTERM');
+  const answers = await Promise.allSettled(asked);
+  expect(await ended).toBe(0);
+  const kept = answers.filter((answer) => answer.status === 'fulfilled' && answer.value.status === 201).length;
+  expect(kept).toBeGreaterThan(0);
+  expect(answers.every((answer) => answer.status === 'rejected' || answer.value.status === 201)).toBe(true);
+  await server.start();
+  const projects = (await (await fetch(`${server.address}/api/projects`)).json()) as { name: string }[];
+  // What was answered is there; an answer may be cut off, a copy never is.
+  expect(projects.filter(({ name }) => name.includes('copy')).length).toBeGreaterThanOrEqual(kept);
+});
