@@ -92,7 +92,7 @@ export class BenchUser {
     const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
     await this.page.mouse.move(x, y);
     await this.page.mouse.down();
-    await this.page.mouse.move(x + dx, y + dy, { steps: 6 });
+    await this.page.mouse.move(x + dx, y + dy, { steps: 4 });
     await this.page.mouse.up();
   }
 

@@ -3,8 +3,11 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { PlaywrightTestConfig } from '@playwright/test';
 
-/** The real server with the demo project in a data folder of its own, and Debian's Chromium with software WebGL. */
-export const against = (port: number): PlaywrightTestConfig => ({
+/**
+ * The real server with the demo project in a data folder of its own, and Debian's Chromium with software WebGL; its
+ * lines are `smooth` in pictures, and drawn fast in tests.
+ */
+export const against = (port: number, smooth: boolean): PlaywrightTestConfig => ({
   workers: 1,
   use: {
     baseURL: `http://127.0.0.1:${port}`,
@@ -18,6 +21,7 @@ export const against = (port: number): PlaywrightTestConfig => ({
         '--enable-unsafe-swiftshader',
         // Without a graphics card, putting the page together there costs more than drawing it.
         '--disable-gpu-compositing',
+        ...(smooth ? [] : ['--webgl-antialiasing-mode=none']),
       ],
     },
   },

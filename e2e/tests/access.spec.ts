@@ -10,6 +10,7 @@ async function isAccessible(page: Page): Promise<void> {
 }
 
 test('axe finds nothing serious on any screen', async ({ page }) => {
+  test.setTimeout(120_000);
   const user = new BenchUser(page);
   await page.goto('/');
   await expect(page.getByRole('link', { name: 'Gooseneck kettle', exact: true }).first()).toBeVisible();
@@ -125,7 +126,7 @@ test('the focus can be seen on everything that Tab comes to', async ({ page }) =
         const { outlineStyle, outlineWidth, boxShadow } = getComputedStyle(part);
         return (outlineStyle !== 'none' && parseFloat(outlineWidth) > 0) || boxShadow !== 'none';
       });
-      const { opacity } = getComputedStyle(element.closest('.deeds') ?? element);
+      const { opacity } = getComputedStyle(element.closest('.deeds') ?? document.body);
       return shows && Number(opacity) > 0.5 ? null : element.outerHTML.slice(0, 120);
     });
     if (seen) unseen.push(seen);

@@ -10,7 +10,7 @@ test.afterEach(() => server.end());
 test('killed twenty times right after Kept: every kept change is there, and the database is sound', async ({
   page,
 }) => {
-  test.setTimeout(150_000);
+  test.setTimeout(240_000);
   const user = new BenchUser(page);
   await user.newSheet();
   for (let round = 1; round <= 20; round++) {
@@ -90,17 +90,17 @@ test('undo and redo go on after a reload and a restart of the server; the list i
   expect(await server.end('SIGTERM')).toBe(0);
   await server.start();
   await page.reload();
-  await expect(page.getByRole('button', { name: 'Hide Base' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Hide Base', exact: true })).toBeVisible();
   await page.keyboard.press('Control+Shift+z');
-  await expect(page.getByRole('button', { name: 'Show Base' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Show Base', exact: true })).toBeVisible();
   await page.keyboard.press('Control+z');
   await page.keyboard.press('h');
   await expect(user.steps).toHaveText([/Hide Base/, /Hide Knob/, /Hide Lid/, /as it began/]);
   await user.steps.filter({ hasText: 'as it began' }).click();
-  await expect(page.getByRole('button', { name: 'Hide Lid' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Hide Lid', exact: true })).toBeVisible();
   await user.steps.filter({ hasText: 'Hide Knob' }).click();
-  await expect(page.getByRole('button', { name: 'Show Knob' })).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Hide Base' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Show Knob', exact: true })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Hide Base', exact: true })).toBeVisible();
   await expect(page.locator('[aria-current=step]')).toContainText('Hide Knob');
   await user.isKept();
 });

@@ -17,6 +17,8 @@ async function twoWindows(context: BrowserContext, page: Page): Promise<{ first:
   await second.draw(ARCH);
   await second.page.keyboard.press('Enter');
   await second.isKept();
+  // A window behind another one draws seldom.
+  await first.page.bringToFront();
   await first.draw([
     [220, 400],
     [420, 420],

@@ -4,7 +4,6 @@ import { controlPointsOf, radiusOf, type Vector3 } from '@pencil-bend/core';
 import type { Id } from '@pencil-bend/document';
 import { Store } from '@ngrx/store';
 import { ButtonDirective } from 'primeng/button';
-import { InputText } from 'primeng/inputtext';
 import { Slider } from 'primeng/slider';
 import { ToggleSwitch } from 'primeng/toggleswitch';
 import { Bench } from '../bench/bench';
@@ -24,7 +23,7 @@ interface Row {
 /** The panel of what is selected: its facts, its points as numbers, and how its comb is shown. */
 @Component({
   selector: 'pb-card',
-  imports: [ButtonDirective, FormsModule, InputText, Slider, ToggleSwitch],
+  imports: [ButtonDirective, FormsModule, Slider, ToggleSwitch],
   templateUrl: './card.html',
   styleUrl: './card.css',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,0 +1,112 @@
+// The bench in Debian's Chromium: opening it, what it transfers, and the scripting of a drag.
+import { chromium } from '@playwright/test';
+import { crowd } from './projects.mjs';
+import { startServer } from './server.mjs';
+import { share } from './time.mjs';
+
+const ARGUMENTS = [
+  '--no-sandbox',
+  '--disable-background-networking',
+  '--use-angle=swiftshader',
+  '--enable-unsafe-swiftshader',
+  '--disable-gpu-compositing',
+  '--webgl-antialiasing-mode=none',
+];
+const MOVES = 60;
+
+export async function browserFigures(root, data, port) {
+  const server = await startServer(root, data, port, '--demo');
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ARGUMENTS });
+  try {
+    const post = { method: 'POST', headers: { 'Content-Type': 'application/json' } };
+    await fetch(`${server.address}/api/projects`, { ...post, body: JSON.stringify(crowd('500 curves', 500)) });
+    const figures = [];
+    for (const [project, curve, budget] of [
+      ['Gooseneck kettle', 'Spout centre line', 8],
+      ['500 curves', 'Curve 260', 16],
+    ]) {
+      const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+      const page = await context.newPage();
+      const { bytes, ...cold } = await coldStart(page, server.address, project, curve);
+      const warm = [];
+      for (let i = 0; i < 5; i++) warm.push(await warmStart(page, server.address, project, curve));
+      await page.getByRole('button', { name: curve, exact: true }).click();
+      figures.push({ project, budget, bytes, cold: cold.ms, warm: share(warm, 0.5), ...(await drag(page, browser)) });
+      await context.close();
+    }
+    return figures;
+  } finally {
+    await browser.close();
+    await server.end();
+  }
+}
+
+/** The bench is usable when its list is there and the sheet has been drawn. */
+async function usable(page, curve) {
+  await page.getByRole('button', { name: curve, exact: true }).waitFor();
+  await page.evaluate(() => new Promise((resolve) => requestAnimationFrame(() => setTimeout(resolve))));
+}
+
+/** A first visit, with nothing in the browser's cache: time to a usable bench, and what came over the wire. */
+async function coldStart(page, address, project, curve) {
+  const projects = await (await fetch(`${address}/api/projects`)).json();
+  const { id } = projects.find(({ name }) => name === project);
+  const session = await page.context().newCDPSession(page);
+  await session.send('Network.enable');
+  const kinds = new Map();
+  let bytes = 0;
+  session.on('Network.responseReceived', ({ requestId, response }) => kinds.set(requestId, response.url));
+  session.on('Network.loadingFinished', ({ requestId, encodedDataLength }) => {
+    const url = kinds.get(requestId) ?? '';
+    if (!/\.woff2?$|\/api\//.test(url)) bytes += encodedDataLength;
+  });
+  const start = performance.now();
+  await page.goto(`${address}/bench/${id}`);
+  await usable(page, curve);
+  const ms = performance.now() - start;
+  await session.detach();
+  return { ms, bytes };
+}
+
+async function warmStart(page, address, project, curve) {
+  await page.goto(address);
+  const link = page.getByRole('link', { name: project, exact: true });
+  await link.waitFor();
+  const start = performance.now();
+  await link.click();
+  await usable(page, curve);
+  return performance.now() - start;
+}
+
+/** Drags a point and sums the main thread's scripting between pointer moves, from the trace. */
+async function drag(page, browser) {
+  const box = await page.locator('circle.fit').nth(3).boundingBox();
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  const move = (i) => page.mouse.move(x + 20 * Math.sin(i / 9), y + 20 * Math.cos(i / 7));
+  // The engine compiles what runs often; a hand on the mouse passes that in the first half second.
+  for (let i = 1; i <= MOVES / 2; i++) await move(i);
+  await browser.startTracing(page, { categories: ['devtools.timeline'] });
+  for (let i = 1; i <= MOVES; i++) await move(i + MOVES / 2);
+  const trace = JSON.parse((await browser.stopTracing()).toString());
+  await page.mouse.up();
+  const events = trace.traceEvents.filter(({ ph, dur }) => ph === 'X' && dur > 0);
+  const moves = events.filter(({ name, args }) => name === 'EventDispatch' && args.data?.type === 'pointermove');
+  const main = moves[0].tid;
+  const scripts = new Set(['EventDispatch', 'FireAnimationFrame', 'FunctionCall', 'TimerFire', 'RunMicrotasks']);
+  const work = events.filter(({ name, tid }) => tid === main && scripts.has(name)).sort((a, b) => a.ts - b.ts);
+  const perMove = moves.map(() => 0);
+  let end = -Infinity;
+  for (const { ts, dur } of work) {
+    // Nested events are counted once.
+    if (ts + dur <= end) continue;
+    const own = ts + dur - Math.max(ts, end);
+    end = ts + dur;
+    const at = moves.findLastIndex((each) => each.ts <= ts);
+    if (at >= 0) perMove[at] += own / 1000;
+  }
+  const longTasks = work.filter(({ dur }) => dur > 50_000).length;
+  const longest = Math.max(...work.map(({ dur }) => dur)) / 1000;
+  return { p50: share(perMove, 0.5), p95: share(perMove, 0.95), longest, longTasks };
+}

@@ -1,0 +1,43 @@
+// Projects and steps for the benchmarks, in the project file format.
+const SHEET = { layer: 'sheet', plane: 'front', colour: '#33363b', visible: true };
+
+function curve(name, points) {
+  const live = { degree: 3, closed: false, spacing: 'live', parameterisation: 'faded', knots: 'at-points' };
+  return { kind: 'curve', name, ...SHEET, recipe: { kind: 'fit', ...live, ends: 'natural', points } };
+}
+
+/** A project of `count` curves in rows, each through `places` points. */
+export function crowd(name, count, places = 8) {
+  const items = {};
+  for (let c = 0; c < count; c++) {
+    const at = (i) => [
+      (c % 25) * 90 + (i * 70) / (places - 1),
+      Math.floor(c / 25) * 40 + 12 * Math.sin((i * 7) / places + c),
+      0,
+    ];
+    items[`c${c}`] = curve(
+      `Curve ${c + 1}`,
+      Array.from({ length: places }, (_, i) => ({ id: `p${i}`, at: at(i) })),
+    );
+  }
+  return {
+    format: 'pencil-bend-project',
+    version: 1,
+    name,
+    units: 'mm',
+    tolerance: 0.01,
+    layers: { sheet: { name: 'Sheet', visible: true } },
+    layerOrder: ['sheet'],
+    planes: { front: { name: 'Front', origin: [0, 0, 0], x: [1, 0, 0], y: [0, 1, 0] } },
+    items,
+    itemOrder: Object.keys(items),
+    joints: {},
+  };
+}
+
+/** A step that moves the first point of curve c0 from one height to another. */
+export function move(id, from, to) {
+  const patch = (value) => [{ op: 'replace', path: '/items/c0/recipe/points/0/at/1', value }];
+  const name = 'Move point 1 of Curve 1';
+  return { id, kind: 'do', of: null, name, at: '2026-11-24T12:00:00.000Z', patch: patch(to), inverse: patch(from) };
+}
