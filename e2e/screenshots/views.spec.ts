@@ -1,12 +1,19 @@
 import { test } from '@playwright/test';
+import { BenchUser } from '../bench';
+import { OwnServer } from '../server';
 
 const into = (name: string) => ({ path: `../docs/screenshots/${name}.png` });
+/** Pictures, fonts and the last frame have come. */
+const SETTLED_MS = 700;
 
-test('projects page', async ({ page }) => {
-  await page.goto('/');
-  await page.getByRole('link', { name: 'Gooseneck kettle', exact: true }).waitFor();
-  await page.waitForTimeout(500);
-  await page.screenshot(into('projects'));
+test('a first visit', async ({ page }) => {
+  const empty = new OwnServer(4398);
+  await empty.start();
+  await page.goto(empty.address);
+  await page.getByRole('button', { name: 'Open the demo' }).waitFor();
+  await page.waitForTimeout(SETTLED_MS);
+  await page.screenshot(into('first-visit'));
+  await empty.end();
 });
 
 test('bench with the spout selected', async ({ page }) => {
@@ -17,6 +24,59 @@ test('bench with the spout selected', async ({ page }) => {
   const box = await strip.boundingBox();
   if (!box) throw new Error('the strip is not shown');
   await page.mouse.move(box.x + 0.62 * box.width, box.y + 40);
-  await page.waitForTimeout(500);
+  await page.waitForTimeout(SETTLED_MS);
   await page.screenshot(into('bench'));
+});
+
+test('history, a server that is away, a change that came too late', async ({ page }) => {
+  const user = new BenchUser(page);
+  await user.openKettle();
+  await page.keyboard.press('h');
+  await page.getByLabel('Name of the new stage').fill('As measured');
+  await page.keyboard.press('Enter');
+  await user.curve('Spout centre line').click();
+  await user.drag(user.fitPoint(3), 14, 6);
+  await user.drag(user.fitPoint(5), -8, 10);
+  await page.getByLabel('Name of the new stage').fill('Softer throat');
+  await user.isKept();
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Hide Water window' }).click();
+  await user.drag(user.fitPoint(6), 10, -6);
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Control+z');
+  await page.waitForTimeout(SETTLED_MS);
+  await page.screenshot(into('history'));
+
+  await page.keyboard.press('h');
+  await page.route('**/steps', (route) => route.abort());
+  await user.drag(user.fitPoint(4), 6, 9);
+  await user.drag(user.fitPoint(6), 12, -4);
+  await page.waitForTimeout(SETTLED_MS);
+  await page.screenshot(into('away'));
+
+  await page.unroute('**/steps');
+  await user.isKept();
+  const id = page.url().split('/').at(-1);
+  // Somebody else renames the project from the list.
+  await page.request.patch(`/api/projects/${id}`, { data: { name: 'Kettle, second shape' } });
+  await user.drag(user.fitPoint(2), 4, 9);
+  await page.getByRole('alert').waitFor();
+  await page.waitForTimeout(SETTLED_MS);
+  await page.screenshot(into('too-late'));
+});
+
+test('projects page and bin', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Put Kettle, second shape into the bin' }).click();
+  await page.getByRole('button', { name: /^Bin/ }).click();
+  await page.waitForTimeout(SETTLED_MS);
+  await page.screenshot(into('bin'));
+  await page.getByRole('button', { name: 'Back to the projects' }).click();
+  await page.getByRole('button', { name: 'Duplicate Gooseneck kettle' }).click();
+  await page.getByRole('button', { name: 'Rename Gooseneck kettle copy' }).click();
+  await page.keyboard.type('Kettle with a longer spout');
+  await page.keyboard.press('Enter');
+  await page.getByRole('link', { name: 'Kettle with a longer spout', exact: true }).waitFor();
+  await page.waitForTimeout(SETTLED_MS);
+  await page.screenshot(into('projects'));
 });

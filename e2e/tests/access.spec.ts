@@ -119,7 +119,7 @@ test('the focus can be seen on everything that Tab comes to', async ({ page }) =
       if (!element || element === document.body) return null;
       // A switch or slider may show the focus on the part that is drawn.
       const around = element.parentElement;
-      const inside = [element, around].flatMap((each) => [...(each?.querySelectorAll('*') ?? [])]);
+      const inside = [element, around].flatMap((each) => (each ? Array.from(each.querySelectorAll('*')) : []));
       const parts = [element, around, ...inside];
       const shows = parts.some((part) => {
         if (!part) return false;

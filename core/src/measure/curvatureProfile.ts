@@ -123,7 +123,8 @@ export const radiusOf = (kappa: number): number => (kappa === 0 ? Infinity : 1 /
 
 function sampleAt(curve: Curve, span: number, u: number, normal: Vector3 | null): Sample {
   derivativesInSpan(curve, span, u, 3, scratch);
-  return { u, ...curvatureFrom(scratch, normal), speed: sizeAt(scratch, 3) };
+  const { kappa, rate } = curvatureFrom(scratch, normal);
+  return { u, kappa, rate, speed: sizeAt(scratch, 3) };
 }
 
 /** Samples of all spans in order, both ends of every span included. */

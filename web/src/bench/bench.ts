@@ -21,7 +21,7 @@ import { FRONT_ID, type Id, isShown, itemsOf, type Order, type Recipe, resolveRe
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
-import type { Drawn } from '../sheet/drawn';
+import { type Drawn, drawnOf } from '../sheet/drawn';
 import { benchActions } from '../state/actions';
 import { newId, newStamp } from '../state/ids';
 import type { BenchState } from '../state/reducers';
@@ -33,7 +33,6 @@ import { preview, prompt, step, takeUp } from '../tools/tools';
 import type { Selection, ToolContext, ToolInput, ToolState, Transition } from '../tools/tool';
 import { Waiting } from '../waiting/waiting';
 
-const NO_PARAMETERS = new Float64Array();
 const NO_POINTS: DrawState['points'] = [];
 
 /** What is seen at the shared cursor of sheet and strip. */
@@ -66,34 +65,43 @@ export class Bench {
   /** The pointer's place on the sheet. */
   readonly pointer = signal<Vector3 | null>(null);
 
+  /** Apart from its state, which changes with every move. */
+  readonly toolName = computed(() => this.tool().tool);
+
   readonly preview = computed(() => preview(this.tool(), (item) => this.recipeOf(item)));
   readonly prompt = computed(() => prompt(this.tool(), this.context()));
 
-  /** Every shown item as it is now, a drag included. */
-  readonly drawn = computed((): readonly Drawn[] => {
+  /** The item in hand. */
+  private readonly held = computed(() => this.preview().item);
+
+  /** Every shown item but the one in hand: the same array as long as a drag goes on. */
+  readonly resting = computed((): readonly Drawn[] => {
     const project = this.project();
-    const { item: held, recipe, movedTo } = this.preview();
+    const held = this.held();
     if (!project) return [];
-    return itemsOf(project)
-      .filter(([, item]) => isShown(project, item))
-      .map(([id, item]): Drawn => {
-        const isHeld = id === held;
-        if (item.kind === 'point') {
-          const at = (isHeld && movedTo) || item.at;
-          return { id, item: { ...item, at }, curve: null, fitParameters: NO_PARAMETERS, at };
-        }
-        // While a dragged point lies on its neighbour there is no curve through them: the last one stays.
-        const moved = isHeld && recipe ? resolveRecipe(recipe) : null;
-        const resolved = moved?.ok ? moved : resolveRecipe(item.recipe);
-        const now = isHeld && recipe ? { ...item, recipe } : item;
-        return resolved.ok
-          ? { id, item: now, at: null, ...resolved.value }
-          : { id, item: now, at: null, curve: null, fitParameters: NO_PARAMETERS };
-      });
+    return itemsOf(project).flatMap(([id, item]) => (id !== held && isShown(project, item) ? drawnOf(id, item) : []));
   });
 
-  /** Apart from the tool's state, which changes with every move: what depends on this alone rests during a drag. */
-  private readonly isDrawing = computed(() => this.tool().tool === 'draw');
+  /** The item in hand as it is this instant. */
+  readonly inHand = computed((): Drawn | null => {
+    const project = this.project();
+    const { item: id, recipe, movedTo } = this.preview();
+    const item = id && project ? project.items[id] : null;
+    if (!id || !item) return null;
+    if (item.kind === 'point') return drawnOf(id, movedTo ? { ...item, at: movedTo } : item);
+    const now = recipe ? { ...item, recipe } : item;
+    const drawn = drawnOf(id, now);
+    // While a dragged point lies on its neighbour there is no curve through them: the last one stays.
+    return drawn.curve ? drawn : { ...drawnOf(id, item), item: now };
+  });
+
+  /** Every shown item as it is now, a drag included. */
+  readonly drawn = computed((): readonly Drawn[] => {
+    const inHand = this.inHand();
+    return inHand ? [...this.resting(), inHand] : this.resting();
+  });
+
+  private readonly isDrawing = computed(() => this.toolName() === 'draw');
 
   /** The curve being drawn. */
   readonly drawing = computed((): Curve | null => {

@@ -1,15 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import { controlPointsOf, radiusOf, type Vector3 } from '@pencil-bend/core';
 import type { Id } from '@pencil-bend/document';
-import { Store } from '@ngrx/store';
 import { ButtonDirective } from 'primeng/button';
-import { Slider } from 'primeng/slider';
-import { ToggleSwitch } from 'primeng/toggleswitch';
 import { Bench } from '../bench/bench';
 import { radiusInWords } from '../parts/words';
-import { viewActions } from '../state/actions';
-import type { BenchState } from '../state/reducers';
+import { CombControls } from './combControls';
 import { readCoordinate } from './readCoordinate';
 
 const AXES = ['x', 'y', 'z'] as const;
@@ -23,14 +18,13 @@ interface Row {
 /** The panel of what is selected: its facts, its points as numbers, and how its comb is shown. */
 @Component({
   selector: 'pb-card',
-  imports: [ButtonDirective, FormsModule, Slider, ToggleSwitch],
+  imports: [ButtonDirective, CombControls],
   templateUrl: './card.html',
   styleUrl: './card.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Card {
   protected readonly bench = inject(Bench);
-  private readonly store: Store<BenchState> = inject(Store);
   protected readonly axes = AXES;
 
   /** What is wrong with the last number typed; gone with the next selection. */
@@ -88,9 +82,6 @@ export class Card {
     return item?.kind === 'curve' && item.recipe.kind === 'fit';
   });
 
-  /** The comb's scale on the slider: its logarithm. */
-  protected readonly logScale = computed(() => Math.log2(this.bench.combScale()));
-
   protected choose(row: Row): void {
     const { item } = this.bench.selection();
     if (item) this.bench.select({ item, point: row.id });
@@ -119,23 +110,5 @@ export class Card {
 
   protected removePoint(): void {
     this.bench.feed({ type: 'key', key: 'Delete' });
-  }
-
-  protected showComb(shown: boolean): void {
-    this.store.dispatch(viewActions.combShown({ shown }));
-  }
-
-  protected scaleComb(log: number | undefined): void {
-    if (log !== undefined) this.store.dispatch(viewActions.combScaled({ scale: 2 ** log }));
-  }
-
-  protected freeScale(automatic: boolean): void {
-    this.store.dispatch(
-      automatic ? viewActions.combScaleFreed() : viewActions.combScaled({ scale: this.bench.combScale() }),
-    );
-  }
-
-  protected setTeeth(teeth: number | undefined): void {
-    if (teeth !== undefined) this.store.dispatch(viewActions.combDensitySet({ teeth }));
   }
 }

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { GRAPHITE, type Id, itemsOf } from '@pencil-bend/document';
 import { ButtonDirective } from 'primeng/button';
 import { Popover } from 'primeng/popover';
@@ -15,6 +15,8 @@ const COLOURS = [
   { name: 'Rose', value: '#a34a6b' },
 ] as const;
 
+const ROWS_AT_ONCE = 40;
+
 /** The list of curves by layer: select, rename, hide, colour, delete. */
 @Component({
   selector: 'pb-outline',
@@ -29,10 +31,24 @@ export class Outline {
   protected readonly renaming = signal<Id | null>(null);
   protected readonly colouring = signal<Id | null>(null);
 
+  /** A long list is laid in portions, so that the sheet can be used before its end is there. */
+  private readonly rows = signal(ROWS_AT_ONCE);
+  private readonly complete = computed(() => this.rows() >= (this.bench.project()?.itemOrder.length ?? 0));
+
+  constructor() {
+    effect((onCleanup) => {
+      if (this.complete()) return;
+      const frame = requestAnimationFrame(() => this.rows.set(this.rows() + ROWS_AT_ONCE));
+      // Read, so that each portion asks for the next.
+      this.rows();
+      onCleanup(() => cancelAnimationFrame(frame));
+    });
+  }
+
   protected readonly layers = computed(() => {
     const project = this.bench.project();
     if (!project) return [];
-    const items = itemsOf(project);
+    const items = itemsOf(project).slice(0, this.rows());
     return project.layerOrder.map((layer) => ({
       id: layer,
       name: project.layers[layer].name,

@@ -1,5 +1,5 @@
 import { type Curve, displayPolyline, type Polyline, type Vector3 } from '@pencil-bend/core';
-import type { Id, Item } from '@pencil-bend/document';
+import { type Id, type Item, resolveRecipe } from '@pencil-bend/document';
 
 /** One item as the sheet shows it now, a drag included. */
 export interface Drawn {
@@ -9,6 +9,16 @@ export interface Drawn {
   readonly curve: Curve | null;
   readonly fitParameters: Float64Array;
   readonly at: Vector3 | null;
+}
+
+const NO_PARAMETERS = new Float64Array();
+
+export function drawnOf(id: Id, item: Item): Drawn {
+  if (item.kind === 'point') return { id, item, curve: null, fitParameters: NO_PARAMETERS, at: item.at };
+  const resolved = resolveRecipe(item.recipe);
+  return resolved.ok
+    ? { id, item, at: null, ...resolved.value }
+    : { id, item, at: null, curve: null, fitParameters: NO_PARAMETERS };
 }
 
 interface Flattened {

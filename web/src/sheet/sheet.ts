@@ -93,18 +93,20 @@ export class Sheet {
     };
   });
 
-  private readonly strokes = computed((): Stroke[] => {
+  /** Curves that neither are selected nor in hand. */
+  private readonly resting = computed((): Stroke[] => {
     const selected = this.bench.selection().item;
-    const hover = this.hovered();
-    const strokes = this.bench.drawn().flatMap(({ id, item, curve }): Stroke[] => {
-      if (!curve) return [];
-      const isSelected = id === selected;
-      const colour = isSelected ? VERMILION : item.colour;
-      return [{ key: id, curve, colour, width: isSelected || id === hover ? 2.6 : 1.8 }];
+    const hovered = this.hovered();
+    return this.bench.resting().flatMap(({ id, item, curve }): Stroke[] => {
+      if (!curve || id === selected) return [];
+      return [{ curve, colour: item.colour, width: id === hovered ? 2.6 : 1.8 }];
     });
+  });
+
+  private readonly live = computed((): Stroke[] => {
+    const selected = this.bench.selected()?.curve;
     const drawing = this.bench.drawing();
-    if (drawing) strokes.push({ key: ' drawing', curve: drawing, colour: VERMILION, width: 2.4 });
-    return strokes;
+    return [selected, drawing].flatMap((curve) => (curve ? [{ curve, colour: VERMILION, width: 2.6 }] : []));
   });
 
   private readonly hovered = computed(() => {
@@ -149,7 +151,16 @@ export class Sheet {
     });
     effect(() => {
       const camera = this.camera();
-      if (camera.width > 0) this.scene()?.draw({ camera, strokes: this.strokes(), comb: this.bench.comb() });
+      if (camera.width === 0) return;
+      const [resting, live] = [this.resting(), this.live()];
+      this.scene()?.draw({ camera, resting, live, comb: this.bench.comb() });
+    });
+    // A listener of the template would have the whole page checked with every move; the signals tell what changed.
+    effect((onCleanup) => {
+      const svg = this.overlay().nativeElement;
+      const moved = (event: PointerEvent) => this.move(event);
+      svg.addEventListener('pointermove', moved);
+      onCleanup(() => svg.removeEventListener('pointermove', moved));
     });
     effect(() => this.lookFirst());
     inject(DestroyRef).onDestroy(() => {
@@ -186,7 +197,7 @@ export class Sheet {
     } else if (event.button === 0) this.feed('press', event);
   }
 
-  protected move(event: PointerEvent): void {
+  private move(event: PointerEvent): void {
     const at = this.pixelOf(event);
     const from = this.panning();
     if (this.touches.size === 2) this.pinch(event.pointerId, at);

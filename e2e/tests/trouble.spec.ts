@@ -1,0 +1,65 @@
+import { spawn } from 'node:child_process';
+import { chmodSync, mkdirSync, mkdtempSync, rmSync, statSync, truncateSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { expect, test } from '@playwright/test';
+import { OwnServer } from '../server';
+
+const PORT = 4396;
+
+/** Starts the server on a data folder and waits for its end; `uid` is whom it runs as. */
+function ended(data: string, uid?: number, environment = {}): Promise<{ code: number | null; words: string }> {
+  const child = spawn('node', ['../server/dist/main.js', '--demo'], {
+    env: { ...process.env, PENCIL_BEND_PORT: String(PORT), PENCIL_BEND_DATA: data, ...environment },
+    uid,
+  });
+  let words = '';
+  for (const stream of [child.stdout, child.stderr]) stream.on('data', (text: Buffer) => (words += text.toString()));
+  return new Promise((resolve) => child.once('exit', (code) => resolve({ code, words })));
+}
+
+test('a data folder that cannot be written to: said in words, and the server ends', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'pencil-bend-read-only-'));
+  const data = join(folder, 'data');
+  mkdirSync(data);
+  chmodSync(folder, 0o755);
+  chmodSync(data, 0o555);
+  // The system's administrator may write everywhere, so the server runs as nobody.
+  const { code, words } = await ended(data, process.getuid?.() === 0 ? 65534 : undefined);
+  expect(words).toContain(`${data}/pencil-bend.sqlite cannot be opened: the data folder cannot be written to.`);
+  expect(words).not.toContain('    at ');
+  expect(code).toBe(1);
+});
+
+test('a truncated database file: the server does not start, says so, and leaves what is there', async () => {
+  const server = new OwnServer(PORT);
+  await server.start('--demo');
+  await server.end('SIGTERM');
+  const file = join(server.data, 'pencil-bend.sqlite');
+  const { size } = statSync(file);
+  truncateSync(file, size - 8192);
+  const { code, words } = await ended(server.data);
+  expect(words).toContain('the database file is damaged; keep a copy of the data folder, and run npm run db:check');
+  expect(code).toBe(1);
+  expect(statSync(file).size).toBe(size - 8192);
+  const checked = await server.check();
+  expect(checked.code).toBe(1);
+  expect(checked.words).toContain('damaged');
+  rmSync(server.data, { recursive: true });
+});
+
+test('an address that others reach needs a token', async () => {
+  const wide = { PENCIL_BEND_ADDRESS: '0.0.0.0' };
+  const { code, words } = await ended(mkdtempSync(join(tmpdir(), 'pencil-bend-data-')), undefined, wide);
+  expect(words).toContain('set PENCIL_BEND_TOKEN as well');
+  expect(code).toBe(1);
+});
+
+test('two servers on one port: the second says which variable to set', async () => {
+  const server = new OwnServer(PORT);
+  await server.start();
+  const { code, words } = await ended(mkdtempSync(join(tmpdir(), 'pencil-bend-data-')));
+  await server.end();
+  expect(words).toContain(`Port ${PORT} is taken. Set PENCIL_BEND_PORT`);
+  expect(code).toBe(1);
+});

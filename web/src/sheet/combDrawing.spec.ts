@@ -1,0 +1,51 @@
+import { curvatureComb, curvatureProfile, throughPoints } from '@pencil-bend/core';
+import type { Mesh } from 'three';
+import { LineMaterial } from 'three/addons/lines/LineMaterial.js';
+import { CombDrawing } from './combDrawing';
+import type { WideLine } from './wideLine';
+
+function combOf(...places: readonly number[]) {
+  const fit = throughPoints(Float64Array.from(places));
+  if (!fit.ok) throw new Error('no curve');
+  const profile = curvatureProfile(fit.value.curve, { normal: [0, 0, 1] });
+  return { profile, comb: curvatureComb(fit.value.curve, profile, 20, 100) };
+}
+
+const ARCH = combOf(0, 0, 0, 30, 20, 0, 60, 0, 0);
+const WAVE = combOf(0, 0, 0, 30, 20, 0, 60, 0, 0, 90, -20, 0, 120, 0, 0);
+
+describe('CombDrawing', () => {
+  const drawing = new CombDrawing(() => new LineMaterial());
+  const [negative, negativeTeeth, positive, positiveTeeth, outline] = drawing.children as [
+    Mesh,
+    WideLine,
+    Mesh,
+    WideLine,
+    WideLine,
+  ];
+
+  it('fills and combs the side on which the curvature is', () => {
+    drawing.lay(ARCH);
+    // An arch runs to the right and turns to the right all along: negative, but for its straight ends.
+    expect(negative.geometry.drawRange.count).toBe(6 * (ARCH.profile.u.length - 1));
+    expect(positive.geometry.drawRange.count).toBe(0);
+    expect(negativeTeeth.geometry.instanceCount + positiveTeeth.geometry.instanceCount).toBe(21);
+    expect(negativeTeeth.geometry.instanceCount).toBeGreaterThanOrEqual(19);
+    expect(outline.geometry.instanceCount).toBe(ARCH.profile.u.length - 1);
+  });
+
+  it('shows both sides of a wave, and every interval on one of them', () => {
+    drawing.lay(WAVE);
+    const [below, above] = [negative, positive].map(({ geometry }) => geometry.drawRange.count / 6);
+    expect(below).toBeGreaterThan(10);
+    expect(above).toBeGreaterThan(10);
+    expect(below + above).toBe(WAVE.profile.u.length - 1);
+  });
+
+  it('is gone without a comb', () => {
+    drawing.lay(null);
+    expect(drawing.visible).toBe(false);
+    drawing.lay(WAVE);
+    expect(drawing.visible).toBe(true);
+  });
+});
