@@ -2,28 +2,6 @@ import { readFile, writeFile } from 'node:fs/promises';
 import { expect, test } from '@playwright/test';
 import { BenchUser } from '../bench';
 
-test('says truthfully that nothing is kept while the server is away, and keeps it when it is back', async ({
-  page,
-}) => {
-  const user = new BenchUser(page);
-  await user.newSheet();
-  await page.route('**/steps', (route) => route.abort());
-  await user.draw([
-    [200, 300],
-    [400, 250],
-    [500, 320],
-  ]);
-  await page.keyboard.press('Enter');
-  await expect(user.header).toContainText('Not kept yet, the server is away: 1 change waits in this browser');
-  await user.drag(user.fitPoint(2), 0, -60);
-  await page.unroute('**/steps');
-  await expect(user.header).toContainText(/Kept \d\d:\d\d/, { timeout: 5000 });
-  const y = await user.coordinate(2, 'y').inputValue();
-  await page.reload();
-  await user.curve('Curve 1').click();
-  await expect(user.coordinate(2, 'y')).toHaveValue(y);
-});
-
 test('saves a project as a file and brings it back to the last bit; a broken file is refused in words', async ({
   page,
 }, info) => {

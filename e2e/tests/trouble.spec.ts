@@ -39,7 +39,7 @@ test('a truncated database file: the server does not start, says so, and leaves 
   const { size } = statSync(file);
   truncateSync(file, size - 8192);
   const { code, words } = await ended(server.data);
-  expect(words).toContain('the database file is damaged; keep a copy of the data folder, and run npm run db:check');
+  expect(words).toContain('the database file is damaged; keep a copy of the whole data folder');
   expect(code).toBe(1);
   expect(statSync(file).size).toBe(size - 8192);
   const checked = await server.check();

@@ -27,7 +27,7 @@ async function twoWindows(context: BrowserContext, page: Page): Promise<{ first:
   await expect(page.getByRole('alert')).toContainText(
     'Another window was first. It changed this project: ‘Draw Curve 1’',
   );
-  await expect(page.getByRole('alert')).toContainText('Your 1 change since then');
+  await expect(page.getByRole('alert')).toContainText('What you did since then, 1 change, is in this window only.');
   return { first, second };
 }
 
@@ -44,7 +44,7 @@ test('the later change is refused and kept as a copy, with its history; theirs s
     [690, 420],
   ]);
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('alert')).toContainText('Your 2 changes');
+  await expect(page.getByRole('alert')).toContainText('2 changes');
   await page.getByRole('button', { name: 'Keep mine as a copy' }).click();
   await expect(first.header).toContainText(/Sheet \d+ copy/);
   expect(page.url()).not.toBe(original);

@@ -3,6 +3,7 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { checkDatabase } from './database/check';
 import { databaseFile, openToRead } from './database/dataSource';
+import { inWordsOfSqlite } from './database/trouble';
 import { settingsFrom } from './settings';
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '../..');
@@ -11,7 +12,7 @@ const root = join(dirname(fileURLToPath(import.meta.url)), '../..');
 async function main(): Promise<void> {
   const { data } = settingsFrom(process.env, root);
   const file = databaseFile(data);
-  if (!existsSync(file)) throw new Error(`There is no database ${file}; PENCIL_BEND_DATA names the data folder.`);
+  if (!existsSync(file)) throw new Error(`there is no database ${file}; PENCIL_BEND_DATA names the data folder`);
   const source = await openToRead(data);
   const { projects, steps, snapshots, wrong } = await checkDatabase(source.manager);
   await source.destroy();
@@ -22,6 +23,6 @@ async function main(): Promise<void> {
 }
 
 main().catch((error: unknown) => {
-  console.error(error instanceof Error ? error.message : error);
+  console.error(`The check could not go on: ${inWordsOfSqlite(error)}.`);
   process.exit(1);
 });

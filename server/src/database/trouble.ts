@@ -7,7 +7,7 @@ interface Trouble {
 
 const DAMAGED: Trouble = {
   status: 500,
-  words: 'the database file is damaged; keep a copy of the data folder, and run npm run db:check',
+  words: 'the database file is damaged; keep a copy of the whole data folder before anything else is tried',
 };
 const IN_USE: Trouble = { status: 503, words: 'another program holds the database' };
 const NO_ROOM: Trouble = { status: 507, words: 'there is no room left on the disk' };

@@ -101,7 +101,7 @@ export class Notices {
       : {
           gone: false,
           title: 'Another window was first.',
-          words: `It changed this project: ${did}. Your ${changes} since then are in this window only.`,
+          words: `It changed this project: ${did}. What you did since then, ${changes}, is in this window only.`,
           take: 'Take theirs',
         };
   });

@@ -43,7 +43,7 @@ const ARROWS: Readonly<Record<string, readonly [right: number, up: number]>> = {
   templateUrl: './sheet.html',
   styleUrl: './sheet.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  host: { '[class.panning]': 'panning()' },
+  host: { '[class.panning]': 'panning()', '[class.pointed]': 'pointed()' },
 })
 export class Sheet {
   protected readonly bench = inject(Bench);
@@ -134,6 +134,8 @@ export class Sheet {
     const point = this.spot()?.point ?? this.bench.selection().point;
     return point ? `handle-${point}` : null;
   });
+  /** The pointer came last: whoever holds it knows where the focus is. */
+  protected readonly pointed = signal(false);
   /** What a screen reader says next. */
   protected readonly said = signal('');
   private pointsByKeys = false;
@@ -189,6 +191,7 @@ export class Sheet {
   protected press(event: PointerEvent): void {
     const at = this.pixelOf(event);
     this.overlay().nativeElement.setPointerCapture(event.pointerId);
+    this.pointed.set(true);
     this.overlay().nativeElement.focus({ preventScroll: true });
     if (event.pointerType === 'touch') this.touches.set(event.pointerId, at);
     if (event.button === 1 || (event.button === 0 && this.spaceHeld()) || this.touches.size === 2) {
@@ -228,6 +231,7 @@ export class Sheet {
   /** Arrow keys: between points, or the point in hand by the grid (with Shift by a tenth), or the place to draw at. */
   protected keyDown(event: KeyboardEvent): void {
     if (event.ctrlKey || event.metaKey || event.altKey) return;
+    this.pointed.set(false);
     const way = ARROWS[event.key];
     const take = event.key === 'Enter' || event.key === ' ';
     if (way ? this.arrow(way, event.shiftKey) : take && this.take(event.key)) {
@@ -243,6 +247,7 @@ export class Sheet {
 
   protected blur(): void {
     this.settle();
+    this.pointed.set(false);
     this.walkedTo.set(null);
   }
 
