@@ -8,7 +8,8 @@ export interface Polyline {
   readonly parameters: Float64Array;
 }
 
-const START_INTERVALS = 4;
+/** A straight span needs no inner vertices; what a cubic does between two places shows at the quarter points. */
+const startIntervals = (degree: number): number => (degree === 1 ? 1 : degree <= 3 ? 2 : 4);
 const MAX_HALVINGS = 14;
 const scratch = new Float64Array(3);
 
@@ -46,8 +47,7 @@ export function displayPolyline(curve: Curve, tolerance: number): Polyline {
     let a = from;
     let at = read(from);
     if (parameters.length === 0) put(from, at);
-    // A straight curve needs no inner vertices.
-    const intervals = curve.degree === 1 ? 1 : START_INTERVALS;
+    const intervals = startIntervals(curve.degree);
     for (let i = 1; i <= intervals; i++) {
       const b = i === intervals ? to : from + ((to - from) * i) / intervals;
       const bt = read(b);
