@@ -53,7 +53,7 @@ export function makeCurve(
   if (count < degree + 1) {
     throw new InvalidCurve('points', `degree ${degree} needs at least ${degree + 1} control points, not ${count}`);
   }
-  const curve: Curve = { degree, knots: Float64Array.from(knots), points: Float64Array.from(points), closing };
+  const curve: Curve = { degree, knots: new Float64Array(knots), points: new Float64Array(points), closing };
   checkPoints(curve.points);
   checkKnots(curve.knots, degree, count);
   if (closing === 'periodic') checkWrapping(curve);

@@ -15,7 +15,8 @@ export const cross = (a: Vector3, b: Vector3): Vector3 => [
   a[0] * b[1] - a[1] * b[0],
 ];
 
-export const length = (a: Vector3): number => Math.hypot(a[0], a[1], a[2]);
+/** For sizes whose squares a number can hold, as all lengths in mm are. */
+export const length = (a: Vector3): number => Math.sqrt(a[0] * a[0] + a[1] * a[1] + a[2] * a[2]);
 
 export const distance = (a: Vector3, b: Vector3): number => length(subtract(a, b));
 
