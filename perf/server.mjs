@@ -58,9 +58,9 @@ export async function serverFigures(root, data, port) {
   const perSecond = (1000 * latencies.length) / (performance.now() - start);
 
   const sizes = [];
-  for (const megabytes of [1, 10, 19]) {
-    // About 90 bytes a point.
-    const project = crowd(`${megabytes} MB`, Math.round(megabytes * 110), 100);
+  const perCurve = JSON.stringify(crowd('', 101, 100)).length - JSON.stringify(crowd('', 1, 100)).length;
+  for (const megabytes of [1, 10, 20]) {
+    const project = crowd(`${megabytes} MB`, Math.round((megabytes * 1e8) / perCurve), 100);
     sizes.push({ id: await create(address, project), megabytes: JSON.stringify(project).length / 1e6 });
   }
   const long = await create(address, crowd('Long log', 10));
