@@ -51,6 +51,8 @@ test('forty random deeds: the curves are those of a simple model, undo leads to 
         step(now.filter((each) => each !== name));
       } else {
         await user.curve(name).click();
+        // The handles of the curve before are gone.
+        await expect(user.card.getByRole('heading', { name, exact: true })).toBeVisible();
         const point = user.fitPoint(1 + below(await user.sheet.locator('circle.fit').count()));
         await user.drag(point, below(2) === 0 ? 17 : -13, 11);
         step(now);

@@ -17,7 +17,7 @@ import { idle } from './bend/bend';
 import { type Hit, NOTHING, type Selection, type ToolContext, type ToolInput, type ToolState } from './tool';
 import { preview, prompt, step, takeUp } from './tools';
 
-const SEED = Number(process.env['LAW_SEED'] ?? 2026);
+const SEED = 2026;
 
 /** A bench without a screen: tools, commands and history, and a simple model of what must be there. */
 class Table {
