@@ -24,7 +24,10 @@ async function main(): Promise<void> {
   const settings = settingsFrom(process.env, root);
   const turns = new Turns(await openDatabase(settings.data));
   const store = new ProjectStore(turns);
-  await store.emptyBin(new Date());
+  // The first writing of all: a folder that can only be read shows here, with its name.
+  await store.emptyBin(new Date()).catch((error: Error) => {
+    throw new Error(`${settings.data}: ${error.message}.`, { cause: error });
+  });
   setInterval(() => store.emptyBin(new Date()).catch((error: unknown) => log.error(error)), BIN_LOOKED_AT_MS).unref();
   if (process.argv.includes('--demo') && (await store.list()).length === 0) await store.create(kettle());
 

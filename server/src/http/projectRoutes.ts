@@ -80,7 +80,7 @@ export function projectRoutes(store: ProjectStore): Router {
   routes.put('/:id/view', async (request, response) => {
     if (!isRecord(request.body)) throw new Failure(400, 'View settings are a JSON object');
     if (JSON.stringify(request.body).length > LARGEST_VIEW)
-      throw new Failure(413, 'View settings are that large never');
+      throw new Failure(413, `View settings hold at most ${LARGEST_VIEW / 1000} kB`);
     await store.keepView(request.params.id, request.body);
     response.status(204).end();
   });

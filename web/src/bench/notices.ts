@@ -81,6 +81,14 @@ export class Notices {
     const { theirs, mine } = late;
     const count = mine ? mine.steps.length : this.drawing().log.length - kept;
     const changes = counted(count, 'change', 'changes');
+    if (theirs === GONE && mine) {
+      return {
+        gone: false,
+        title: `Your last ${changes} here were refused.`,
+        words: 'The project does not take them any more. What you see is what it holds.',
+        take: 'Let mine go',
+      };
+    }
     if (theirs === GONE) {
       return {
         gone: true,

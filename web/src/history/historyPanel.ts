@@ -38,7 +38,8 @@ export class HistoryPanel {
   private readonly store: Store<BenchState> = inject(Store);
   private readonly drawing = this.store.selectSignal(selectDrawing);
   protected readonly id = computed(() => this.drawing().id);
-  protected readonly isKept = computed(() => this.store.selectSignal(selectKeeping)().state === 'kept');
+  private readonly keeping = this.store.selectSignal(selectKeeping);
+  protected readonly isKept = computed(() => this.keeping().state === 'kept');
   protected readonly stages = signal<readonly Stage[] | null>(null);
   protected readonly renaming = signal<string | null>(null);
   protected readonly mistake = signal<string | null>(null);

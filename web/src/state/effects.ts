@@ -44,12 +44,15 @@ async function sendWaiting(id: string, api: ProjectsApi, waiting: Waiting): Prom
         const steps = batch.steps.slice(at, at + STEPS_AT_ONCE);
         await firstValueFrom(api.append(id, batch.base + at, steps));
       }
-      await waiting.drop(batch);
     } catch (error) {
       const { again, theirs } = explain(error);
       if (again) throw error;
-      late = { theirs: theirs ?? GONE, mine: await waiting.setAside(batch) };
+      // Of several the last is offered now, the others with the next visit.
+      late = { theirs: theirs ?? GONE, mine: await waiting.setAside(batch).catch(() => batch) };
+      continue;
     }
+    // What cannot be forgotten here is sent again, and kept once.
+    await waiting.drop(batch).catch(() => undefined);
   }
   return late;
 }
@@ -134,6 +137,8 @@ export const savingEffects = {
                 return savingActions.stored({ steps: log.length });
               }),
               catchError((error: unknown) => of(savingActions.notStored({ why: whyNotStored(error) }))),
+              // What was stored for one project must not be counted for the next.
+              takeUntil(actions.pipe(ofType(benchActions.left, benchActions.entered))),
             ),
         ),
       ),
@@ -160,7 +165,8 @@ export const savingEffects = {
               if (again) return of(savingActions.putOff({ why }));
               return of(theirs ? savingActions.cameTooLate({ theirs, mine: null }) : savingActions.notKept({ why }));
             }),
-            takeUntil(actions.pipe(ofType(benchActions.left))),
+            // Nor what was kept: from one bench to another, as to a copy, there is no leaving.
+            takeUntil(actions.pipe(ofType(benchActions.left, benchActions.entered))),
           ),
         ),
       ),

@@ -256,6 +256,27 @@ describe('opening', () => {
   });
 });
 
+describe('going from one project to another without leaving the bench', () => {
+  it('counts nothing that was kept or stored for the one as kept or stored for the other', async () => {
+    order(rename('One'));
+    const first = sent();
+    // The answer, and the browser's own, come after the other project is open.
+    store.dispatch(benchActions.entered({ id: 'copy' }));
+    if (!first.cancelled) first.flush({ revision: 6 });
+    await settled();
+    http.expectOne('/api/projects/copy').flush({ ...opened, id: 'copy', history: NO_HISTORY });
+    await settled();
+    expect(read(selectSaving)).toMatchObject({ kept: 0, stored: 0 });
+    order(rename('Two'));
+    const next = http.expectOne('/api/projects/copy/steps');
+    expect(next.request.body.steps).toMatchObject([{ name: 'Rename the project to Two' }]);
+    next.flush({ revision: 6 });
+    await settled();
+    expect(waiting.stored.map(({ name }) => name)).toContain('Rename the project to Two');
+    expect(read(selectKeeping)).toMatchObject({ state: 'kept' });
+  });
+});
+
 describe('history', () => {
   const steps = (count: number): Step[] => {
     let project = emptyProject('Kettle');
