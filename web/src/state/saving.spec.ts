@@ -260,11 +260,12 @@ describe('going from one project to another without leaving the bench', () => {
   it('counts nothing that was kept or stored for the one as kept or stored for the other', async () => {
     order(rename('One'));
     const first = sent();
-    // The answer, and the browser's own, come after the other project is open.
     store.dispatch(benchActions.entered({ id: 'copy' }));
-    if (!first.cancelled) first.flush({ revision: 6 });
     await settled();
     http.expectOne('/api/projects/copy').flush({ ...opened, id: 'copy', history: NO_HISTORY });
+    await settled();
+    // The answer comes when the other project is open.
+    if (!first.cancelled) first.flush({ revision: 6 });
     await settled();
     expect(read(selectSaving)).toMatchObject({ kept: 0, stored: 0 });
     order(rename('Two'));
