@@ -1,6 +1,9 @@
-// The whole surface of the kernel, by folder.
+// The whole surface of the kernel, by verb of the work. docs/core.md shows each group at work.
+
+// Answer: operations that can fail on honest input give a Result; bugs of the caller throw.
 export { failed, type Result, success } from './result';
 
+// Place: vectors and planes.
 export {
   add,
   angleBetween,
@@ -14,7 +17,9 @@ export {
   type Vector3,
   vectorAt,
 } from './linear/vector';
+export { FRONT, heightOver, liesAlong, normalOf, type Plane } from './plane/plane';
 
+// Make: a curve from its parts.
 export {
   type Closing,
   controlPointsOf,
@@ -27,16 +32,75 @@ export {
   MAX_DEGREE,
   spansOf,
 } from './curve/curve';
-export { basisDerivatives, basisFunctions, findSpan } from './curve/basis';
-export { derivatives, derivativesAll, derivativesInSpan, evaluate, evaluateAll } from './curve/evaluate';
+export { distinctOf, periodicCurve } from './knots/period';
+export { uniformKnots } from './knots/uniformKnots';
 
-export { chordsOf, type Parameterisation, parametersOf } from './fit/parameters';
-export type { FitFailure } from './fit/fitFailure';
-export { type Fit, throughPoints, type ThroughPointsOptions } from './fit/throughPoints';
+// Draw exactly: lines, arcs and conics as rational curves.
+export {
+  arcAbout,
+  arcAlong,
+  type ArcFailure,
+  arcOfRadius,
+  arcThrough,
+  circle,
+  type Ellipse,
+  ellipse,
+  ellipseFrame,
+  ellipticArc,
+} from './exact/arc';
+export { conic, parabola } from './exact/conic';
+export { lineBetween } from './exact/line';
+export { type Leg, type LegFailure, polyline, rectangle, regularPolygon } from './exact/polyline';
+
+// Fit: curves through points.
 export { averagedKnots, interpolate } from './fit/interpolate';
+export type { FitFailure } from './fit/fitFailure';
+export { chordsOf, type Parameterisation, parametersOf } from './fit/parameters';
+export { type Fit, throughPoints, type ThroughPointsOptions } from './fit/throughPoints';
 
-export { type ArcLength, arcLength, lengthAt, parameterAt } from './measure/arcLength';
-export { type ClosestPoint, closestPoint } from './measure/closestPoint';
+// Evaluate: places and derivatives.
+export { basisDerivatives, basisFunctions, findSpan } from './curve/basis';
+export {
+  derivatives,
+  derivativesAll,
+  derivativesByBasis,
+  derivativesInSpan,
+  evaluate,
+  evaluateAll,
+  evaluateAllByBasis,
+} from './curve/evaluate';
+
+// Change knots, keeping the shape.
+export { clamp, unclamp } from './knots/clamp';
+export { type Break, breaksOf, multiplicityAt } from './knots/multiplicity';
+export { moveSeam } from './knots/period';
+export { insertKnot, type PastMultiplicity, refineKnots } from './knots/refineKnots';
+export { reparameterise } from './knots/reparameterise';
+
+// Change degree and pieces, keeping the shape.
+export { type BezierPieces, bezierPieces } from './degree/bezierPieces';
+export { elevateDegree } from './degree/elevateDegree';
+
+// Make lighter, at a price.
+export { fromBezierPieces } from './simplify/fromBezierPieces';
+export { withoutRedundantKnots } from './simplify/redundantKnots';
+export { type Lighter, removeKnot, type RemovalFailure } from './simplify/removeKnot';
+export { reduceDegree, type ReductionFailure } from './simplify/reduceDegree';
+export { displayPolyline, type Polyline } from './simplify/polyline';
+
+// Reshape: cut, join, close, extend, weigh, move.
+export { close, type CloseFailure, open, toPeriodic } from './shape/close';
+export { type Continuation, extend, type ExtendFailure, type Reach } from './shape/extend';
+export { endOf, join, type JoinFailure } from './shape/join';
+export { reverse } from './shape/reverse';
+export { type NothingToCut, split, subCurve } from './shape/split';
+export { type Affine, mirror, mirroring, rotation, scaling, transform, translation } from './shape/transform';
+export { weightsOf, withWeights } from './shape/weights';
+
+// Measure one curve.
+export { type ArcLength, arcLength, atEqualLengths, lengthAt, parameterAt } from './measure/arcLength';
+export { type AreaFailure, type EnclosedArea, enclosedArea } from './measure/area';
+export { type BestPlane, bestPlane } from './measure/bestPlane';
 export { automaticScale, type CurvatureComb, curvatureComb } from './measure/curvatureComb';
 export { type Curvature, curvatureAt, curvatureFrom } from './measure/curvature';
 export {
@@ -46,7 +110,19 @@ export {
   type ProfileOptions,
   radiusOf,
 } from './measure/curvatureProfile';
+export { type Box, boundingBox, extentAlong } from './measure/extent';
+export {
+  curvatureExtrema,
+  type CurvatureExtremum,
+  type CurvaturePlace,
+  inflections,
+  smallestRadius,
+} from './measure/extrema';
+export { type Frame, frameAt } from './measure/frame';
+export { type Lightness, lightness } from './measure/lightness';
 
-export { FRONT, heightOver, liesAlong, normalOf, type Plane } from './plane/plane';
-
-export { displayPolyline, type Polyline } from './simplify/polyline';
+// Compare: a curve with points, with another curve, with itself.
+export { type ClosestPoint, closestPoint } from './measure/closestPoint';
+export { type Crossing, crossings, selfCrossings } from './measure/crossings';
+export { type Deviation, deviation, deviationInStep, type DeviationOptions } from './measure/deviation';
+export { type PointsDeviation, pointsDeviation } from './measure/pointsDeviation';

@@ -1,5 +1,5 @@
 import type { Vector3 } from '../linear/vector';
-import { basisDerivatives, findSpan } from './basis';
+import { basisDerivatives, basisFunctions, findSpan } from './basis';
 import { countOf, type Curve, MAX_DEGREE } from './curve';
 import { coefficientsOf, spanPolynomials } from './spanPolynomials';
 
@@ -38,7 +38,64 @@ export function evaluateAll(
   parameters: ArrayLike<number>,
   out = new Float64Array(3 * parameters.length),
 ): Float64Array {
-  return derivativesAll(curve, parameters, 0, out);
+  const polynomials = spanPolynomials(curve);
+  if (!polynomials || polynomials.rational) return derivativesAll(curve, parameters, 0, out);
+  const { degree, knots } = curve;
+  const { coefficients, origins } = polynomials;
+  eachRun(curve, parameters, (span, from, to) => {
+    const first = coefficientsOf(curve, polynomials, span);
+    const last = first + 4 * degree;
+    const start = knots[span];
+    const origin = 3 * (span - degree);
+    for (let i = from; i < to; i++) {
+      const t = parameters[i] - start;
+      let x = coefficients[last];
+      let y = coefficients[last + 1];
+      let z = coefficients[last + 2];
+      for (let k = last - 4; k >= first; k -= 4) {
+        x = x * t + coefficients[k];
+        y = y * t + coefficients[k + 1];
+        z = z * t + coefficients[k + 2];
+      }
+      out[3 * i] = x + origins[origin];
+      out[3 * i + 1] = y + origins[origin + 1];
+      out[3 * i + 2] = z + origins[origin + 2];
+    }
+  });
+  return out;
+}
+
+/**
+ * The same from the basis functions and nothing remembered: for curves that are asked once, and for every degree the
+ * reference. (The NURBS Book, A4.1.)
+ */
+export function evaluateAllByBasis(
+  curve: Curve,
+  parameters: ArrayLike<number>,
+  out = new Float64Array(3 * parameters.length),
+): Float64Array {
+  const { degree, knots, points } = curve;
+  eachRun(curve, parameters, (span, from, to) => {
+    const start = 4 * (span - degree);
+    for (let i = from; i < to; i++) {
+      basisFunctions(knots, degree, span, parameters[i], basisScratch);
+      let x = 0;
+      let y = 0;
+      let z = 0;
+      let w = 0;
+      for (let j = 0, k = start; j <= degree; j++, k += 4) {
+        const b = basisScratch[j];
+        x += b * points[k];
+        y += b * points[k + 1];
+        z += b * points[k + 2];
+        w += b * points[k + 3];
+      }
+      out[3 * i] = x / w;
+      out[3 * i + 1] = y / w;
+      out[3 * i + 2] = z / w;
+    }
+  });
+  return out;
 }
 
 /** As `evaluateAll`, with derivatives up to `order`: 3 (order + 1) numbers for each parameter. */
@@ -48,21 +105,38 @@ export function derivativesAll(
   order: number,
   out = new Float64Array(3 * (order + 1) * parameters.length),
 ): Float64Array {
-  if (parameters.length === 0) return out;
+  const stride = 3 * (order + 1);
+  eachRun(curve, parameters, (span, from, to) => {
+    for (let i = from; i < to; i++) derivativesInSpan(curve, span, parameters[i], order, out, i * stride);
+  });
+  return out;
+}
+
+/** Calls `visit` for every run of sorted parameters that lie in one span. */
+function eachRun(
+  curve: Curve,
+  parameters: ArrayLike<number>,
+  visit: (span: number, from: number, to: number) => void,
+): void {
+  const { length } = parameters;
+  if (length === 0) return;
   const { knots, degree } = curve;
   const count = countOf(curve);
-  const stride = 3 * (order + 1);
   let span = findSpan(knots, degree, count, parameters[0]);
-  findSpan(knots, degree, count, parameters[parameters.length - 1]);
-  for (let i = 0; i < parameters.length; i++) {
-    const u = parameters[i];
-    if (i > 0 && !(u >= parameters[i - 1])) {
-      throw new RangeError(`parameters must not decrease: number ${i} is ${u} after ${parameters[i - 1]}`);
+  findSpan(knots, degree, count, parameters[length - 1]);
+  let last = parameters[0];
+  for (let from = 0; from < length;) {
+    while (span < count - 1 && parameters[from] >= knots[span + 1] && knots[span + 1] < knots[count]) span++;
+    const end = knots[span + 1] < knots[count] ? knots[span + 1] : Infinity;
+    let to = from;
+    for (; to < length && !(parameters[to] >= end); to++) {
+      const u = parameters[to];
+      if (!(u >= last)) throw new RangeError(`parameters must not decrease: number ${to} is ${u} after ${last}`);
+      last = u;
     }
-    while (span < count - 1 && u >= knots[span + 1] && knots[span + 1] < knots[count]) span++;
-    derivativesInSpan(curve, span, u, order, out, i * stride);
+    visit(span, from, to);
+    from = to;
   }
-  return out;
 }
 
 /**
@@ -83,10 +157,14 @@ export function derivativesInSpan(
   if (order > MAX_ORDER) throw new RangeError(`derivatives are given up to order ${MAX_ORDER}, not ${order}`);
   const polynomials = spanPolynomials(curve);
   if (!polynomials) return derivativesByBasis(curve, span, u, order, out, offset);
-  const { coefficients, rational } = polynomials;
+  const { coefficients, rational, origins } = polynomials;
   const first = coefficientsOf(curve, polynomials, span);
+  const origin = 3 * (span - curve.degree);
   const t = u - curve.knots[span];
-  if (curve.degree === 3 && !rational) return cubic(coefficients, first, t, order, out, offset);
+  if (curve.degree === 3 && !rational) {
+    cubic(coefficients, first, t, order, out, offset);
+    return moved(out, offset, origins, origin);
+  }
   const last = first + 4 * curve.degree;
   const wide = homogeneousScratch;
   const size = rational ? 4 : 3;
@@ -103,12 +181,20 @@ export function derivativesInSpan(
     factorial *= k;
     for (let c = 0; c < size; c++) wide[4 * k + c] *= factorial;
   }
-  if (rational) return divided(order, out, offset);
+  if (rational) return moved(divided(order, out, offset), offset, origins, origin);
   for (let k = 0, i = offset; k <= order; k++, i += 3) {
     out[i] = wide[4 * k];
     out[i + 1] = wide[4 * k + 1];
     out[i + 2] = wide[4 * k + 2];
   }
+  return moved(out, offset, origins, origin);
+}
+
+/** Places are computed about an origin nearby; derivatives do not change with it. */
+function moved(out: Float64Array, offset: number, origins: Float64Array, origin: number): Float64Array {
+  out[offset] += origins[origin];
+  out[offset + 1] += origins[origin + 1];
+  out[offset + 2] += origins[origin + 2];
   return out;
 }
 
@@ -149,24 +235,33 @@ export function derivativesByBasis(
   const width = degree + 1;
   basisDerivatives(knots, degree, span, u, order, basisScratch);
   const wide = homogeneousScratch;
+  const start = 4 * (span - degree);
+  const ox = points[start] / points[start + 3];
+  const oy = points[start + 1] / points[start + 3];
+  const oz = points[start + 2] / points[start + 3];
   for (let k = 0; k <= order; k++) {
     let x = 0;
     let y = 0;
     let z = 0;
     let w = 0;
-    for (let j = 0, i = 4 * (span - degree); j < width; j++, i += 4) {
+    for (let j = 0, i = start; j < width; j++, i += 4) {
       const b = basisScratch[k * width + j];
-      x += b * points[i];
-      y += b * points[i + 1];
-      z += b * points[i + 2];
-      w += b * points[i + 3];
+      const weight = points[i + 3];
+      x += b * (points[i] - weight * ox);
+      y += b * (points[i + 1] - weight * oy);
+      z += b * (points[i + 2] - weight * oz);
+      w += b * weight;
     }
     wide[4 * k] = x;
     wide[4 * k + 1] = y;
     wide[4 * k + 2] = z;
     wide[4 * k + 3] = w;
   }
-  return divided(order, out, offset);
+  divided(order, out, offset);
+  out[offset] += ox;
+  out[offset + 1] += oy;
+  out[offset + 2] += oz;
+  return out;
 }
 
 /** Derivatives of the curve from those of the homogeneous one in the scratch: the quotient rule (ibid., eq. 4.8). */

@@ -6,7 +6,7 @@ import { derivatives, derivativesInSpan, evaluate } from '../curve/evaluate';
 import { arcLength } from '../measure/arcLength';
 import { curvatureFrom } from '../measure/curvature';
 import { curvatureProfile } from '../measure/curvatureProfile';
-import { integrate } from '../measure/gaussLegendre';
+import { integrate } from '../linear/gaussLegendre';
 import { FRONT, normalOf } from '../plane/plane';
 import { type Parameterisation, parametersOf } from './parameters';
 import { throughPoints, type ThroughPointsOptions } from './throughPoints';

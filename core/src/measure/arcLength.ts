@@ -2,7 +2,7 @@ import { sizeAt } from '../linear/vector';
 import { countOf, type Curve, domainOf, spansOf } from '../curve/curve';
 import { findSpan } from '../curve/basis';
 import { derivativesInSpan } from '../curve/evaluate';
-import { integrate } from './gaussLegendre';
+import { integrate } from '../linear/gaussLegendre';
 
 /** Arc length along a curve, laid out once and asked many times. */
 export interface ArcLength {
@@ -104,4 +104,21 @@ export function parameterAt(measured: ArcLength, length: number): number {
     if (high - low <= Number.EPSILON * Math.abs(high)) return u;
   }
   return u;
+}
+
+/**
+ * Parameters of `count` places at equal lengths: both ends and the places between; of a closed curve its start and
+ * the places around it. Throws a RangeError for fewer than 2 (closed: 1).
+ */
+export function atEqualLengths(measured: ArcLength, count: number): Float64Array {
+  const closed = measured.curve.closing !== 'open';
+  if (!(Number.isInteger(count) && count >= (closed ? 1 : 2))) {
+    throw new RangeError(`at least ${closed ? 1 : 2} places can lie at equal lengths, not ${count}`);
+  }
+  const steps = closed ? count : count - 1;
+  const [first, last] = domainOf(measured.curve);
+  return Float64Array.from({ length: count }, (_, i) => {
+    if (i === 0) return first;
+    return i === steps ? last : parameterAt(measured, (measured.total * i) / steps);
+  });
 }

@@ -1,9 +1,9 @@
 import { cross, length, scale, sizeAt, type Vector3 } from '../linear/vector';
 import { controlPointsOf, type Curve, domainOf, spansOf } from '../curve/curve';
 import { derivativesInSpan } from '../curve/evaluate';
-import { signChange } from './signChange';
+import { signChange } from '../linear/signChange';
 import { curvatureFrom } from './curvature';
-import { integrate } from './gaussLegendre';
+import { integrate } from '../linear/gaussLegendre';
 
 /** A curve's curvature read off at many places, as packed columns of equal length, in the order of the curve. */
 export interface CurvatureProfile {

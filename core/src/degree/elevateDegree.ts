@@ -1,0 +1,72 @@
+import { type Curve, domainOf, MAX_DEGREE, trusted } from '../curve/curve';
+import { blossom } from '../knots/blossom';
+import { distinctOf, periodicOver, unrolled } from '../knots/period';
+import { plainWeightsKept } from '../knots/plainWeights';
+import { spanAt, type Spline } from '../knots/pointsOver';
+
+/**
+ * The same curve with its degree raised by `times`, every knot repeated as much more often, so that its smoothness
+ * stays what it was. Throws a RangeError beyond degree 25 or for a number of times that is not whole.
+ *
+ * A control point of the raised curve is the mean of blossoms of the old one, each with one of its p + 1 knots left
+ * out; all are sums with non-negative weights, so nothing cancels (Prautzsch, Degree elevation of B-spline curves,
+ * CAGD 1984; the result is that of The NURBS Book, A5.9). O(n p³).
+ */
+export function elevateDegree(curve: Curve, times = 1): Curve {
+  if (!(Number.isInteger(times) && times >= 0 && curve.degree + times <= MAX_DEGREE)) {
+    throw new RangeError(`degree ${curve.degree} can be raised by 0 to ${MAX_DEGREE - curve.degree}, not ${times}`);
+  }
+  let raised = curve;
+  for (let i = 0; i < times; i++) raised = raisedOnce(raised);
+  return raised;
+}
+
+function raisedOnce(curve: Curve): Curve {
+  const degree = curve.degree + 1;
+  const [first, last] = domainOf(curve);
+  if (curve.closing === 'periodic') {
+    const base = eachOnceMore(curve.knots.subarray(curve.degree, curve.degree + distinctOf(curve)));
+    const source = unrolled(curve);
+    return periodicOver(degree, base, first, last, (knots, count) => raisedPoints(source, knots, count));
+  }
+  const knots = eachOnceMore(curve.knots);
+  const from = knots.lastIndexOf(first) - degree;
+  const count = knots.indexOf(last) - from;
+  const target = knots.slice(from, from + count + degree + 1);
+  return trusted(degree, target, raisedPoints(curve, target, count), curve.closing);
+}
+
+function eachOnceMore(knots: Float64Array): Float64Array {
+  const out: number[] = [];
+  for (let i = 0; i < knots.length; i++) {
+    out.push(knots[i]);
+    if (knots[i] !== knots[i + 1]) out.push(knots[i]);
+  }
+  return Float64Array.from(out);
+}
+
+const args = new Float64Array(MAX_DEGREE + 1);
+const value = new Float64Array(4);
+
+function raisedPoints(source: Spline, target: Float64Array, count: number): Float64Array {
+  const { degree, knots, points } = source;
+  const last = points.length / 4 - 1;
+  const out = new Float64Array(4 * count);
+  let at = 0;
+  for (let i = 0; i < count; i++) {
+    // Knots target[i + 1] .. target[i + degree + 1]; equal ones give equal blossoms.
+    for (let j = 0; j <= degree;) {
+      const dropped = target[i + 1 + j];
+      let times = 1;
+      while (j + times <= degree && target[i + 1 + j + times] === dropped) times++;
+      for (let k = 0; k < degree; k++) args[k] = target[i + 1 + (k < j ? k : k + 1)];
+      while (at > 0 && knots[at] > args[0]) at--;
+      while (at < knots.length - 1 && knots[at + 1] <= args[0]) at++;
+      blossom(knots, points, degree, spanAt(knots, degree, last, at), args, 0, value, 0);
+      const share = times / (degree + 1);
+      for (let c = 0; c < 4; c++) out[4 * i + c] += share * value[c];
+      j += times;
+    }
+  }
+  return plainWeightsKept(points, out);
+}

@@ -1,0 +1,97 @@
+import { add, distance, scale, type Vector3 } from '../linear/vector';
+import { type Curve, domainOf, homogeneous, makeCurve, trusted } from '../curve/curve';
+import { derivatives } from '../curve/evaluate';
+import { arcLength } from '../measure/arcLength';
+import { reparameterise } from '../knots/reparameterise';
+import type { Plane } from '../plane/plane';
+import { failed, type Result, success } from '../result';
+import { join } from '../shape/join';
+import { arcAlong, type ArcFailure, arcThrough } from './arc';
+import { lineBetween } from './line';
+
+/** One leg of a polyline, from where the last one ended. */
+export type Leg =
+  | { readonly kind: 'line'; readonly to: Vector3 }
+  | { readonly kind: 'arc-through'; readonly through: Vector3; readonly to: Vector3 }
+  /** An arc that goes on in the direction in which the leg before it ended; not for a first leg. */
+  | { readonly kind: 'arc-on'; readonly to: Vector3 };
+
+export type LegFailure = (ArcFailure | { readonly kind: 'no-legs' } | { readonly kind: 'no-direction' }) & {
+  /** Index of the leg. */
+  readonly leg: number;
+};
+
+/**
+ * A chain of straight legs and arcs as one exact curve, with the parameter its length in mm: degree 1, or 2 where
+ * there are arcs, the corners as full multiplicity. A chain that ends where it starts is closed.
+ */
+export function polyline(start: Vector3, legs: readonly Leg[]): Result<Curve, LegFailure> {
+  if (legs.length === 0) return failed({ kind: 'no-legs', leg: 0 });
+  let from = start;
+  let made: Curve | null = null;
+  for (const [i, leg] of legs.entries()) {
+    const piece = pieceOf(from, leg, made);
+    if (!piece.ok) return failed({ ...piece.failure, leg: i });
+    const begin: number = made ? domainOf(made)[1] : 0;
+    const measured = reparameterise(piece.value, begin, begin + arcLength(piece.value).total);
+    const joined: Result<Curve, unknown> = made ? join(made, measured, Infinity) : success(measured);
+    if (!joined.ok) throw new Error('a leg begins where the last one ends');
+    made = joined.value;
+    from = leg.to;
+  }
+  if (!made) return failed({ kind: 'no-legs', leg: 0 });
+  const closed = legs.length > 1 && distance(start, from) === 0;
+  return success(closed ? trusted(made.degree, made.knots, made.points, 'clamped-closed') : made);
+}
+
+function pieceOf(from: Vector3, leg: Leg, before: Curve | null): Result<Curve, ArcFailure | { kind: 'no-direction' }> {
+  if (distance(from, leg.to) === 0) return failed({ kind: 'coincident-points' });
+  if (leg.kind === 'line') return success(lineBetween(from, leg.to));
+  if (leg.kind === 'arc-through') return arcThrough(from, leg.through, leg.to);
+  if (!before) return failed({ kind: 'no-direction' });
+  const d = derivatives(before, domainOf(before)[1], 1, 'left');
+  return arcAlong(from, [d[3], d[4], d[5]], leg.to);
+}
+
+/** A closed polygon of degree 1 through corners, its parameter the length in mm. */
+function polygonThrough(corners: readonly Vector3[]): Curve {
+  const around = [...corners, corners[0]];
+  const knots = [0, 0];
+  for (let i = 1; i < around.length; i++) knots.push(knots[knots.length - 1] + distance(around[i - 1], around[i]));
+  knots.push(knots[knots.length - 1]);
+  return makeCurve(1, knots, homogeneous(around.flat()), 'clamped-closed');
+}
+
+const positive = (value: number, what: string) => {
+  if (!(value > 0 && Number.isFinite(value))) throw new RangeError(`a ${what} above 0 is needed, not ${value}`);
+};
+
+/** A rectangle along the plane's x and y from its lower left corner, anticlockwise; sizes in mm. */
+export function rectangle(plane: Plane, corner: Vector3, width: number, height: number): Curve {
+  positive(width, 'width');
+  positive(height, 'height');
+  const [x, y] = [scale(plane.x, width), scale(plane.y, height)];
+  return polygonThrough([corner, add(corner, x), add(add(corner, x), y), add(corner, y)]);
+}
+
+/**
+ * A regular polygon about a centre, anticlockwise, its first corner in the direction of the plane's x. `radius` in mm
+ * reaches to the corners, or to the middles of the sides. Throws a RangeError for fewer than 3 sides.
+ */
+export function regularPolygon(
+  plane: Plane,
+  centre: Vector3,
+  sides: number,
+  radius: number,
+  reaches: 'corners' | 'sides' = 'corners',
+): Curve {
+  if (!(Number.isInteger(sides) && sides >= 3)) throw new RangeError(`a polygon has 3 or more sides, not ${sides}`);
+  positive(radius, 'radius');
+  const size = reaches === 'corners' ? radius : radius / Math.cos(Math.PI / sides);
+  return polygonThrough(
+    Array.from({ length: sides }, (_, i) => {
+      const angle = (2 * Math.PI * i) / sides;
+      return add(centre, add(scale(plane.x, size * Math.cos(angle)), scale(plane.y, size * Math.sin(angle))));
+    }),
+  );
+}

@@ -1,0 +1,70 @@
+import { countOf, type Curve, domainOf, trusted } from '../curve/curve';
+import { unrolled } from './period';
+import { pointsOver } from './pointsOver';
+import { failed, type Result, success } from '../result';
+
+/**
+ * The same curve over its domain with both end knots repeated p + 1 times, so that it begins and ends in its first
+ * and last control points. A periodic curve becomes a clamped closed one.
+ */
+export function clamp(curve: Curve): Curve {
+  const { degree, knots } = curve;
+  const count = countOf(curve);
+  const [first, last] = domainOf(curve);
+  if (knots[0] === first && knots[count + degree] === last) return curve;
+  return trusted(
+    ...clampedBetween(curve, first, last),
+    curve.closing === 'periodic' ? 'clamped-closed' : curve.closing,
+  );
+}
+
+/** Degree, knots and points of the stretch between two parameters of the domain, which are knots or lie well off. */
+export function clampedBetween(curve: Curve, from: number, to: number): [number, Float64Array, Float64Array] {
+  const { degree } = curve;
+  const source = unrolled(curve);
+  const { knots } = source;
+  let low = 0;
+  while (knots[low] <= from) low++;
+  let high = low;
+  while (high < knots.length && knots[high] < to) high++;
+  const target = new Float64Array(high - low + 2 * (degree + 1));
+  target.fill(from, 0, degree + 1);
+  target.set(knots.subarray(low, high), degree + 1);
+  target.fill(to, target.length - degree - 1);
+  return [degree, target, pointsOver(source, target)];
+}
+
+/**
+ * The same curve over its domain with the given knots outside of it: p values before the start and p after the end,
+ * both in increasing order and outside the domain; by default the inner spacing goes on, as around a periodic curve.
+ * The outermost control points then lie off the curve; where weights fall towards an end they may find no positive
+ * ones. Throws a RangeError for knots that do not fit. (The NURBS Book, A12.1, which this generalises to any outer
+ * knots by blossoms.)
+ */
+export function unclamp(
+  curve: Curve,
+  before?: ArrayLike<number>,
+  after?: ArrayLike<number>,
+): Result<Curve, { readonly kind: 'weights' }> {
+  const { degree } = curve;
+  const [first, last] = domainOf(curve);
+  const { knots, points } = clamp(curve);
+  const count = points.length / 4;
+  const target = knots.slice();
+  const steps = (at: number) => knots[at + 1] - knots[at];
+  for (let i = 1; i <= degree; i++) {
+    // The spacing at the other end, as if the curve went on into it.
+    target[degree - i] = before ? before[degree - i] : target[degree - i + 1] - steps(Math.max(degree, count - i));
+    target[count + i] = after ? after[i - 1] : target[count + i - 1] + steps(Math.min(count - 1, degree + i - 1));
+  }
+  for (let i = 1; i < target.length; i++) {
+    if (!(target[i] >= target[i - 1]) || !Number.isFinite(target[i])) {
+      throw new RangeError(
+        `knots outside the domain ${first} to ${last} must increase: ${target[i]} follows ${target[i - 1]}`,
+      );
+    }
+  }
+  const moved = pointsOver({ degree, knots, points }, target);
+  for (let i = 3; i < moved.length; i += 4) if (!(moved[i] > 0)) return failed({ kind: 'weights' });
+  return success(trusted(degree, target, moved));
+}

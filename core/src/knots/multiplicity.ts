@@ -1,0 +1,36 @@
+import { countOf, type Curve } from '../curve/curve';
+
+export interface Break {
+  /** The parameter. */
+  readonly u: number;
+  /** How many knots stand there. */
+  readonly multiplicity: number;
+}
+
+/** The different knots of the domain in order, its ends included, with their multiplicities. */
+export function breaksOf(curve: Curve): Break[] {
+  const { degree, knots } = curve;
+  const [first, last] = [knots[degree], knots[countOf(curve)]];
+  const breaks: { u: number; multiplicity: number }[] = [];
+  for (const u of knots) {
+    if (u < first || u > last) continue;
+    const before = breaks.at(-1);
+    if (before?.u === u) before.multiplicity++;
+    else breaks.push({ u, multiplicity: 1 });
+  }
+  return breaks;
+}
+
+/** How many knots stand at u exactly; 0 between knots. */
+export function multiplicityAt({ knots }: Pick<Curve, 'knots'>, u: number): number {
+  let low = 0;
+  let high = knots.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (knots[middle] < u) low = middle + 1;
+    else high = middle;
+  }
+  let multiplicity = 0;
+  while (knots[low + multiplicity] === u) multiplicity++;
+  return multiplicity;
+}

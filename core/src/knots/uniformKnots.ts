@@ -1,0 +1,15 @@
+import type { Closing } from '../curve/curve';
+
+/**
+ * Evenly spaced knots on [0, 1] for `count` control points: clamped at both ends, or, for a periodic curve, going on
+ * evenly outside the domain for its `count` different control points. Throws a RangeError for too few points.
+ */
+export function uniformKnots(degree: number, count: number, closing: Closing = 'open'): Float64Array {
+  const periodic = closing === 'periodic';
+  const spans = periodic ? count : count - degree;
+  if (!(Number.isInteger(degree) && degree >= 1 && Number.isInteger(count) && spans >= 1)) {
+    throw new RangeError(`degree ${degree} has no knots for ${count} control points`);
+  }
+  if (periodic) return Float64Array.from({ length: count + 2 * degree + 1 }, (_, i) => (i - degree) / count);
+  return Float64Array.from({ length: count + degree + 1 }, (_, i) => Math.min(1, Math.max(0, (i - degree) / spans)));
+}

@@ -1,0 +1,274 @@
+import { distance, type Vector3 } from '../linear/vector';
+import { type Bernstein, product } from '../linear/bernstein';
+import { type Curve, domainOf, spansOf } from '../curve/curve';
+import { evaluate } from '../curve/evaluate';
+import { bezierPieces } from '../degree/bezierPieces';
+import { breaksOf } from '../knots/multiplicity';
+import { refined } from '../knots/refineKnots';
+import { toKnot } from '../knots/sameKnot';
+import { openedAt } from '../shape/openedAt';
+import { closestPoint } from './closestPoint';
+
+/** How far a curve strays from another: the largest distance found, and what it is proven not to exceed, in mm. */
+export interface Deviation {
+  /** The largest distance found; the true one lies between it and `bound`. */
+  readonly max: number;
+  /** Its place: the parameter on the first curve. */
+  readonly at: number;
+  /** Proven, if `certified`: the two curves stay within it of each other all along (it bounds the Fréchet distance). */
+  readonly bound: number;
+  /** False where the curves run so differently that nothing could be proven; `max` then comes from dense sampling. */
+  readonly certified: boolean;
+}
+
+export interface DeviationOptions {
+  /** The search stops when `bound` is at most this share over `max` … */
+  readonly relative?: number;
+  /** … or this much, in mm. */
+  readonly absolute?: number;
+}
+
+/** A piece of each curve that belong together, of one degree, homogeneous. */
+interface Pair {
+  readonly a: Float64Array;
+  readonly b: Float64Array;
+  readonly fromA: number;
+  readonly toA: number;
+  readonly bound: number;
+}
+
+const MAX_SPLITS = 4000;
+const SAMPLES_PER_SPAN = 64;
+
+/**
+ * The largest distance between two curves, with proof: pieces that belong together (every knot with its closest place
+ * on the other curve) are compared by their Bézier points, which bounds their distance from above, and the worst pair
+ * is split at its middle, where the distance to the other whole curve bounds it from below, until the two agree.
+ * Closed curves may have their seams anywhere; open ones are taken from start to start.
+ *
+ * Curves that run back and forth against each other are sampled instead and marked as not certified.
+ */
+export function deviation(first: Curve, second: Curve, options: DeviationOptions = {}): Deviation {
+  const a = first;
+  const closed = first.closing !== 'open' && second.closing !== 'open';
+  const b = closed ? openedAt(second, closestPoint(second, evaluate(first, domainOf(first)[0])).u) : second;
+  const places = pairedPlaces(a, b);
+  if (!places) return sampled(first, second);
+  const [cutA, cutB] = [
+    cutAt(
+      a,
+      places.map(([u]) => u),
+    ),
+    cutAt(
+      b,
+      places.map(([, v]) => v),
+    ),
+  ];
+  if (cutA.length !== cutB.length) return sampled(first, second);
+  const pairs = cutA.map((piece, i) => paired(piece, cutB[i], places[i][0], places[i + 1][0]));
+  let max = 0;
+  let at = places[0][0];
+  for (const [u, v] of places) {
+    const there = Math.max(closestPoint(second, evaluate(a, u)).distance, closestPoint(first, evaluate(b, v)).distance);
+    if (there > max) [max, at] = [there, u];
+  }
+  const startGap = distance(evaluate(a, places[0][0]), evaluate(b, places[0][1]));
+  if (startGap > max && !closed) [max, at] = [startGap, places[0][0]];
+  const endGap = distance(evaluate(a, places[places.length - 1][0]), evaluate(b, places[places.length - 1][1]));
+  if (endGap > max && !closed) [max, at] = [endGap, places[places.length - 1][0]];
+  return bracketed(pairs, max, at, options, (middle) => {
+    const near = closestPoint(second, middle);
+    return { distance: near.distance, target: near.point };
+  });
+}
+
+/**
+ * The largest distance between the places of two curves at the same parameters: the price of an operation that keeps
+ * the parameters. Both need the same domain; throws a RangeError otherwise. Proven as in `deviation`.
+ */
+export function deviationInStep(first: Curve, second: Curve, options: DeviationOptions = {}): Deviation {
+  const [[a0, a1], [b0, b1]] = [domainOf(first), domainOf(second)];
+  if (a0 !== b0 || a1 !== b1) throw new RangeError(`domains differ: ${a0} to ${a1} and ${b0} to ${b1}`);
+  const places = [...new Set([...breaksOf(first), ...breaksOf(second)].map(({ u }) => u))].sort((u, v) => u - v);
+  const [cutA, cutB] = [cutAt(first, places), cutAt(second, places)];
+  const pairs = cutA.map((piece, i) => paired(piece, cutB[i], places[i], places[i + 1]));
+  let max = 0;
+  let at = a0;
+  for (const u of places) {
+    const there = distance(evaluate(first, u), evaluate(second, u));
+    if (there > max) [max, at] = [there, u];
+  }
+  return bracketed(pairs, max, at, options, (_, opposite) => ({ distance: NaN, target: opposite }), true);
+}
+
+/** Splits the pair with the largest bound until the bracket is closed. */
+function bracketed(
+  pairs: Pair[],
+  max: number,
+  at: number,
+  { relative = 0.01, absolute = 1e-6 }: DeviationOptions,
+  nearest: (middle: Vector3, opposite: Vector3) => { distance: number; target: Vector3 },
+  inStep = false,
+): Deviation {
+  let bound = max;
+  for (let round = 0; round < MAX_SPLITS; round++) {
+    let worst = 0;
+    for (let i = 1; i < pairs.length; i++) if (pairs[i].bound > pairs[worst].bound) worst = i;
+    bound = Math.max(max, pairs[worst].bound);
+    if (bound <= max * (1 + relative) || bound <= max + absolute) break;
+    const { a, b, fromA, toA } = pairs[worst];
+    const [leftA, rightA] = halvesAt(a, 0.5);
+    const middle = endPlace(leftA);
+    const opposite = placeAt(b, 0.5);
+    const near = nearest(middle, opposite);
+    const there = inStep ? distance(middle, opposite) : near.distance;
+    const u = (fromA + toA) / 2;
+    if (there > max) [max, at] = [there, u];
+    const [leftB, rightB] = halvesAt(b, inStep ? 0.5 : closestWithin(b, near.target));
+    pairs[worst] = paired(leftA, leftB, fromA, u);
+    pairs.push(paired(rightA, rightB, u, toA));
+  }
+  return { max, at, bound, certified: true };
+}
+
+/** Knots of each curve with their closest places on the other, in order on both; null where the order is not one. */
+function pairedPlaces(a: Curve, b: Curve): [number, number][] | null {
+  const [[a0, a1], [b0, b1]] = [domainOf(a), domainOf(b)];
+  const inner: [number, number][] = [];
+  for (const { u } of breaksOf(a)) if (u > a0 && u < a1) inner.push([u, toKnot(b, closestPoint(b, evaluate(a, u)).u)]);
+  for (const { u: v } of breaksOf(b))
+    if (v > b0 && v < b1) inner.push([toKnot(a, closestPoint(a, evaluate(b, v)).u), v]);
+  inner.sort(([u, v], [s, t]) => u - s || v - t);
+  const [nearA, nearB] = [1e-9 * (a1 - a0), 1e-9 * (b1 - b0)];
+  const places: [number, number][] = [[a0, b0]];
+  for (const [u, v] of [...inner, [a1, b1] as [number, number]]) {
+    const [s, t] = places[places.length - 1];
+    const [du, dv] = [u - s, v - t];
+    if (Math.abs(du) <= nearA && Math.abs(dv) <= nearB) continue;
+    // Beyond an end of the other curve, all knots meet its end: the pieces there are compared as wholes.
+    if (du <= nearA || dv <= nearB) {
+      if (u >= a1 - nearA || v >= b1 - nearB || s <= a0 + nearA || t <= b0 + nearB) continue;
+      return null;
+    }
+    places.push([u, v]);
+  }
+  places[places.length - 1] = [a1, b1];
+  return places.length > 1 ? places : null;
+}
+
+/** Bézier points of the stretches between the given places, which hold all knots of the curve or are joined over. */
+function cutAt(curve: Curve, places: readonly number[]): Float64Array[] {
+  const knots = new Set(curve.knots);
+  const inner = places.slice(1, -1).filter((u) => !knots.has(u));
+  const { breaks, points, degree } = bezierPieces(refined(curve, Float64Array.from(inner)));
+  const size = 4 * (degree + 1);
+  return Array.from({ length: breaks.length - 1 }, (_, i) => points.slice(i * size, (i + 1) * size));
+}
+
+function paired(a: Float64Array, b: Float64Array, fromA: number, toA: number): Pair {
+  const degree = Math.max(a.length, b.length) / 4 - 1;
+  const [raisedA, raisedB] = [raisedTo(degree, a), raisedTo(degree, b)];
+  return { a: raisedA, b: raisedB, fromA, toA, bound: distanceBound(raisedA, raisedB) };
+}
+
+/** Bézier points of a higher degree (The NURBS Book, eq. 5.36). */
+function raisedTo(degree: number, points: Float64Array): Float64Array {
+  let raised = points;
+  for (let n = points.length / 4; n <= degree; n++) {
+    const next = new Float64Array(4 * (n + 1));
+    for (let i = 0; i <= n; i++) {
+      for (let c = 0; c < 4; c++) {
+        const before = i > 0 ? raised[4 * i - 4 + c] : 0;
+        const here = i < n ? raised[4 * i + c] : 0;
+        next[4 * i + c] = (i / n) * before + (1 - i / n) * here;
+      }
+    }
+    raised = next;
+  }
+  return raised;
+}
+
+/** No two places of the pieces at the same share of their parameters lie further apart than this. */
+function distanceBound(a: Float64Array, b: Float64Array): number {
+  const count = a.length / 4;
+  let plain = true;
+  for (let i = 3; i < a.length; i += 4) plain &&= a[i] === a[3] && b[i] === b[3];
+  let most = 0;
+  if (plain) {
+    for (let i = 0; i < a.length; i += 4) {
+      most = Math.max(
+        most,
+        Math.hypot(a[i] / a[3] - b[i] / b[3], a[i + 1] / a[3] - b[i + 1] / b[3], a[i + 2] / a[3] - b[i + 2] / b[3]),
+      );
+    }
+    return most;
+  }
+  const column = (points: Float64Array, c: number, origin = 0): Bernstein =>
+    Float64Array.from({ length: count }, (_, i) => points[4 * i + c] - origin * points[4 * i + 3]);
+  const [weightsA, weightsB] = [column(a, 3), column(b, 3)];
+  const squares = new Float64Array(2 * count - 1);
+  for (let c = 0; c < 3; c++) {
+    // About a place of the piece, so that the products do not lose the digits of their difference.
+    const origin = a[c] / a[3];
+    const difference = product(column(a, c, origin), weightsB);
+    product(column(b, c, origin), weightsA, -1, difference);
+    for (let k = 0; k < squares.length; k++) squares[k] += difference[k] * difference[k];
+  }
+  return Math.sqrt(squares.reduce((s, t) => Math.max(s, t), 0)) / (Math.min(...weightsA) * Math.min(...weightsB));
+}
+
+function halvesAt(points: Float64Array, t: number): [Float64Array, Float64Array] {
+  const count = points.length / 4;
+  const left = new Float64Array(points.length);
+  const right = points.slice();
+  for (let r = 0; r < count; r++) {
+    left.set(right.subarray(0, 4), 4 * r);
+    for (let i = 0; i < 4 * (count - 1 - r); i++) right[i] = (1 - t) * right[i] + t * right[i + 4];
+  }
+  return [left, right];
+}
+
+const endPlace = (points: Float64Array): Vector3 => {
+  const [x, y, z, w] = points.subarray(points.length - 4);
+  return [x / w, y / w, z / w];
+};
+
+const placeAt = (points: Float64Array, t: number): Vector3 => endPlace(halvesAt(points, t)[0]);
+
+/** The share of a piece's parameter that lies next to a place: its middle if that is nearly an end. */
+function closestWithin(points: Float64Array, target: Vector3): number {
+  let best = 0.5;
+  let least = Infinity;
+  for (let i = 1; i < 16; i++) {
+    const there = distance(placeAt(points, i / 16), target);
+    if (there < least) [least, best] = [there, i / 16];
+  }
+  // Golden section between the neighbours; a better split only saves later ones.
+  let [low, high] = [best - 1 / 16, best + 1 / 16];
+  for (let round = 0; round < 24; round++) {
+    const [s, t] = [high - 0.618034 * (high - low), low + 0.618034 * (high - low)];
+    if (distance(placeAt(points, s), target) < distance(placeAt(points, t), target)) high = t;
+    else low = s;
+  }
+  const t = (low + high) / 2;
+  return t < 0.02 || t > 0.98 ? 0.5 : t;
+}
+
+/** Both ways, densely: honest about what it found, without proof. */
+function sampled(a: Curve, b: Curve): Deviation {
+  let max = 0;
+  let at = domainOf(a)[0];
+  const look = (from: Curve, to: Curve, place: (u: number, near: number) => number) => {
+    for (const span of spansOf(from)) {
+      for (let i = 0; i <= SAMPLES_PER_SPAN; i++) {
+        const share = i / SAMPLES_PER_SPAN;
+        const u = (1 - share) * from.knots[span] + share * from.knots[span + 1];
+        const near = closestPoint(to, evaluate(from, u));
+        if (near.distance > max) [max, at] = [near.distance, place(u, near.u)];
+      }
+    }
+  };
+  look(a, b, (u) => u);
+  look(b, a, (_, near) => near);
+  return { max, at, bound: Infinity, certified: false };
+}

@@ -1,0 +1,15 @@
+import { type Curve, trusted } from '../curve/curve';
+
+/** The same curve run through backwards, over the same domain. Control points keep their bits. */
+export function reverse(curve: Curve): Curve {
+  const { degree, knots, points, closing } = curve;
+  const count = points.length / 4;
+  const backwards = new Float64Array(points.length);
+  for (let i = 0; i < count; i++) backwards.set(points.subarray(4 * i, 4 * i + 4), 4 * (count - 1 - i));
+  const [first, last] = [knots[degree], knots[count]];
+  const mirrored = Float64Array.from(knots, (_, i) => {
+    const knot = knots[knots.length - 1 - i];
+    return knot === first ? last : knot === last ? first : first + (last - knot);
+  });
+  return trusted(degree, mirrored, backwards, closing);
+}

@@ -1,0 +1,203 @@
+import { addEntry, bandedMatrix, solveBanded } from '../linear/bandedMatrix';
+import { gaussRule } from '../linear/gaussLegendre';
+import { basisDerivatives, basisFunctions, findSpan } from '../curve/basis';
+import { type Curve, domainOf, trusted } from '../curve/curve';
+import { clamp } from '../knots/clamp';
+import { breaksOf } from '../knots/multiplicity';
+import { periodicOver } from '../knots/period';
+import { plainWeightsKept } from '../knots/plainWeights';
+import type { Spline } from '../knots/pointsOver';
+import { deviationInStep } from '../measure/deviation';
+import { failed, type Result, success } from '../result';
+import type { Lighter } from './removeKnot';
+
+export type ReductionFailure =
+  /** The degree asked for is not below the curve's, or below 1. */
+  | { readonly kind: 'degree'; readonly degree: number; readonly wanted: number }
+  /** So many end derivatives leave the lower degree nothing to fit with. */
+  | { readonly kind: 'ends'; readonly keep: number; readonly count: number }
+  /** No positive weights fit. */
+  | { readonly kind: 'weights' };
+
+/**
+ * The nearest curve of a lower degree in the sense of ∫|difference|² du, over the same different knots, with its
+ * ends, and `keep` of their derivatives, held; a closed curve without ends holds nothing. A knot keeps the smoothness
+ * it has, as far as the lower degree can: what was elevated comes back. The deviation is proven.
+ *
+ * Farin, Curves and Surfaces for CAGD, 6.4 (Bézier curves); here at once over all spans, by banded normal equations.
+ * Rational curves are fitted in homogeneous coordinates. O(n p²).
+ */
+export function reduceDegree(curve: Curve, degree: number, keep = 0): Result<Lighter, ReductionFailure> {
+  if (!(Number.isInteger(degree) && degree >= 1 && degree < curve.degree)) {
+    return failed({ kind: 'degree', degree: curve.degree, wanted: degree });
+  }
+  if (!(Number.isInteger(keep) && keep >= 0)) throw new RangeError(`${keep} is no number of derivatives to keep`);
+  const source = curve.closing === 'periodic' ? curve : clamp(curve);
+  const lighter = source.closing === 'periodic' ? reducedRing(source, degree) : reducedOpen(source, degree, keep);
+  if (!lighter) {
+    return failed({ kind: 'ends', keep, count: lowered(source, degree).length - degree - 1 });
+  }
+  for (let i = 3; i < lighter.points.length; i += 4) if (!(lighter.points[i] > 0)) return failed({ kind: 'weights' });
+  return success({ curve: lighter, deviation: deviationInStep(curve, lighter) });
+}
+
+/** The inner knots, or those of one period, for the lower degree. */
+function inner(curve: Curve, degree: number): number[] {
+  const [first, last] = domainOf(curve);
+  const periodic = curve.closing === 'periodic';
+  return breaksOf(curve)
+    .filter(({ u }) => u < last && (periodic || u > first))
+    .flatMap(({ u, multiplicity }) => {
+      return new Array<number>(Math.max(1, Math.min(degree, multiplicity - (curve.degree - degree)))).fill(u);
+    });
+}
+
+function lowered(curve: Curve, degree: number): Float64Array {
+  const [first, last] = domainOf(curve);
+  const ends = degree + 1;
+  return Float64Array.from([
+    ...new Array<number>(ends).fill(first),
+    ...inner(curve, degree),
+    ...new Array<number>(ends).fill(last),
+  ]);
+}
+
+function reducedOpen(curve: Curve, degree: number, keep: number): Curve | null {
+  const knots = lowered(curve, degree);
+  const count = knots.length - degree - 1;
+  const held = keep + 1;
+  if (2 * held > count || held > degree + 1) return null;
+  const origin = originOf(curve);
+  const points = new Float64Array(4 * count);
+  const half = { degree, knots, points };
+  holdEnd(curve, half, origin, held, false);
+  holdEnd(curve, half, origin, held, true);
+  const solved = projected(
+    curve,
+    half,
+    origin,
+    (i) => i,
+    (i) => i < held || i >= count - held,
+    degree,
+  );
+  return trusted(degree, knots, movedBack(solved, origin), curve.closing);
+}
+
+function reducedRing(curve: Curve, degree: number): Curve {
+  const [first, last] = domainOf(curve);
+  const origin = originOf(curve);
+  const base = Float64Array.from(inner(curve, degree));
+  return periodicOver(degree, base, first, last, (knots, count) => {
+    // Numbered from both sides of the seam, the cyclic band becomes a plain one of twice the width.
+    const place = (i: number) => (2 * i < count ? 2 * i : 2 * (count - 1 - i) + 1);
+    const half = { degree, knots, points: new Float64Array(4 * count) };
+    return movedBack(
+      projected(
+        curve,
+        half,
+        origin,
+        (i) => place(i % count),
+        () => false,
+        2 * degree + 1,
+      ),
+      origin,
+    );
+  });
+}
+
+/** A place of the curve, to be subtracted while fitting: far from the origin the digits are needed for the shape. */
+const originOf = ({ points }: Curve): number[] => [0, 1, 2].map((c) => points[c] / points[3]);
+
+function movedBack(points: Float64Array, origin: readonly number[]): Float64Array {
+  return points.map((value, i) => (i % 4 === 3 ? value : value + origin[i % 4] * points[i - (i % 4) + 3]));
+}
+
+/** Homogeneous derivatives 0 to `order` at u about an origin, 4 numbers for each. */
+function wide(
+  { degree, knots, points }: Spline,
+  u: number,
+  order: number,
+  end: boolean,
+  origin: readonly number[],
+): Float64Array {
+  const span = findSpan(knots, degree, points.length / 4, u, end ? 'left' : 'right');
+  const basis = basisDerivatives(knots, degree, span, u, order);
+  const out = new Float64Array(4 * (order + 1));
+  for (let k = 0; k <= order; k++) {
+    for (let j = 0; j <= degree; j++) {
+      const i = 4 * (span - degree + j);
+      for (let c = 0; c < 4; c++) {
+        const value = c === 3 ? points[i + 3] : points[i + c] - origin[c] * points[i + 3];
+        out[4 * k + c] += basis[k * (degree + 1) + j] * value;
+      }
+    }
+  }
+  return out;
+}
+
+/** Writes the outermost control points that give the end its derivatives: each order determines one more of them. */
+function holdEnd(curve: Curve, half: Spline, origin: readonly number[], held: number, end: boolean): void {
+  const { degree, knots, points } = half;
+  const count = points.length / 4;
+  const u = domainOf(curve)[end ? 1 : 0];
+  const wanted = wide(curve, u, held - 1, end, origin);
+  const span = findSpan(knots, degree, count, u, end ? 'left' : 'right');
+  const basis = basisDerivatives(knots, degree, span, u, held - 1);
+  for (let k = 0; k < held; k++) {
+    const place = (j: number) => (end ? count - 1 - j : j);
+    const share = (j: number) => basis[k * (degree + 1) + (end ? degree - j : j)];
+    for (let c = 0; c < 4; c++) {
+      let rest = wanted[4 * k + c];
+      for (let j = 0; j < k; j++) rest -= share(j) * points[4 * place(j) + c];
+      points[4 * place(k) + c] = rest / share(k);
+    }
+  }
+}
+
+/** Solves ∫ N_i (Σ N_j Q_j − C) du = 0 for the control points that are not held. */
+function projected(
+  curve: Curve,
+  { degree, knots, points }: Spline,
+  origin: readonly number[],
+  place: (i: number) => number,
+  isHeld: (i: number) => boolean,
+  band: number,
+): Float64Array {
+  const count = points.length / 4;
+  const matrix = bandedMatrix(count, Math.min(band, count - 1), Math.min(band, count - 1));
+  const right = new Float64Array(4 * count);
+  const { nodes, weights } = gaussRule(Math.ceil((curve.degree + degree + 1) / 2));
+  const basis = new Float64Array(degree + 1);
+  const breaks = breaksOf(curve).map(({ u }) => u);
+  for (let k = 1; k < breaks.length; k++) {
+    const [from, to] = [breaks[k - 1], breaks[k]];
+    const span = findSpan(knots, degree, knots.length - degree - 1, (from + to) / 2);
+    for (let g = 0; g < nodes.length; g++) {
+      const u = (from + to) / 2 + ((to - from) / 2) * nodes[g];
+      const weight = (weights[g] * (to - from)) / 2;
+      const value = wide(curve, u, 0, false, origin);
+      basisFunctions(knots, degree, span, u, basis);
+      for (let i = 0; i <= degree; i++) {
+        const row = span - degree + i;
+        if (isHeld(row)) continue;
+        const at = place(row);
+        for (let c = 0; c < 4; c++) right[4 * at + c] += weight * basis[i] * value[c];
+        for (let j = 0; j <= degree; j++) {
+          const column = span - degree + j;
+          const share = weight * basis[i] * basis[j];
+          if (!isHeld(column)) addEntry(matrix, at, place(column), share);
+          else for (let c = 0; c < 4; c++) right[4 * at + c] -= share * points[4 * column + c];
+        }
+      }
+    }
+  }
+  for (let i = 0; i < count; i++) {
+    if (!isHeld(i)) continue;
+    addEntry(matrix, place(i), place(i), 1);
+    right.set(points.subarray(4 * i, 4 * i + 4), 4 * place(i));
+  }
+  if (!solveBanded(matrix, right, 4)) throw new Error('the mass matrix of a spline is never singular');
+  const out = new Float64Array(4 * count);
+  for (let i = 0; i < count; i++) out.set(right.subarray(4 * place(i), 4 * place(i) + 4), 4 * i);
+  return plainWeightsKept(curve.points, out);
+}

@@ -1,0 +1,27 @@
+import { type Curve, domainOf } from '../curve/curve';
+import { breaksOf } from '../knots/multiplicity';
+import { withoutKnot } from './removeKnot';
+
+/**
+ * The curve without the knots it does not need: each is taken out as often as the whole curve stays, proven, within
+ * `tolerance` mm of what it was. With a tolerance of rounding size it finds back what insertion, splitting into
+ * Bézier pieces or elevation put in; for lighter curves at a real tolerance there are better ways, since the bounds
+ * add up. `at` names the only knots to look at.
+ */
+export function withoutRedundantKnots(curve: Curve, tolerance: number, at?: readonly number[]): Curve {
+  let lighter = curve;
+  let spent = 0;
+  const [first, last] = domainOf(curve);
+  const places =
+    at ??
+    breaksOf(curve).flatMap(({ u }) => ((curve.closing === 'periodic' ? u < last : u > first && u < last) ? [u] : []));
+  for (const u of places) {
+    for (;;) {
+      const removal = withoutKnot(lighter, u);
+      if (!removal.ok || !(spent + removal.value.bound <= tolerance)) break;
+      spent += removal.value.bound;
+      lighter = removal.value.curve;
+    }
+  }
+  return lighter;
+}
