@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { distance } from '../linear/vector';
+import type { Result } from '../result';
 import { periodicCurve } from '../knots/period';
 import { type Curve, domainOf, homogeneous, makeCurve } from './curve';
 import { evaluate } from './evaluate';
@@ -62,7 +63,8 @@ export function anyCurve({
             })
             .map(({ places, logs }) => {
               const points = homogeneous(
-                places.map((value, i) => (flat && i % 3 === 2 ? 0 : value * scale)),
+                // No size of a drawing is smaller than what a number can hold the squares of.
+                places.map((value, i) => ((flat && i % 3 === 2) || Math.abs(value) < 1e-6 ? 0 : value * scale)),
                 logs.map((log) => (rational ? weights ** log : 1)),
               );
               if (periodic) {
@@ -101,3 +103,28 @@ export function apart(a: Curve, b: Curve, from = domainOf(a)[0], to = domainOf(a
 
 /** The law that operations which keep the shape obey: to 1e-11 of the largest coordinate. */
 export const SAME = 1e-11;
+
+/** The value of a result that must be one. */
+export function valueOf<Value>(result: Result<Value, unknown>): Value {
+  if (!result.ok) throw new Error(`failed: ${JSON.stringify(result.failure)}`);
+  return result.value;
+}
+
+/** A curve whose parts pass the checks at the public door. */
+export const checked = ({ degree, knots, points, closing }: Curve): Curve => makeCurve(degree, knots, points, closing);
+
+/** The parameter at a share of the domain. */
+export function at(curve: Curve, share: number): number {
+  const [first, last] = domainOf(curve);
+  return Math.min(last, first + share * (last - first));
+}
+
+/** A polynomial curve in the plane over clamped knots, from pairs. */
+export const flat = (degree: number, knots: readonly number[], pairs: readonly (readonly [number, number])[]): Curve =>
+  makeCurve(degree, knots, homogeneous(pairs.flatMap(([x, y]) => [x, y, 0])));
+
+/** A Bézier curve in the plane. */
+export const bezier = (...pairs: readonly (readonly [number, number])[]): Curve => {
+  const degree = pairs.length - 1;
+  return flat(degree, [...new Array<number>(degree + 1).fill(0), ...new Array<number>(degree + 1).fill(1)], pairs);
+};

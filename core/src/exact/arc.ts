@@ -78,7 +78,7 @@ export function arcAbout(centre: Vector3, start: Vector3, end: Vector3, normal: 
   const to = subtract(end, centre);
   const radius = length(x);
   if (!(radius > 0 && length(to) > 0)) return failed({ kind: 'coincident-points' });
-  const upright = cross(normal, x);
+  const upright = cross(scale(normal, 1 / length(normal)), x);
   const y = scale(upright, radius / length(upright));
   const angle = Math.atan2(dot(to, y), dot(to, x));
   // Start and end in one direction mean all the way round.
@@ -90,13 +90,14 @@ export function arcAbout(centre: Vector3, start: Vector3, end: Vector3, normal: 
 export function arcThrough(start: Vector3, through: Vector3, end: Vector3): Result<Curve, ArcFailure> {
   const a = subtract(through, start);
   const b = subtract(end, start);
-  if (length(a) === 0 || length(b) === 0 || distance(through, end) === 0) return failed({ kind: 'coincident-points' });
+  const sides = [length(a), length(b), distance(through, end)];
+  if (!(Math.min(...sides) > STRAIGHT * Math.max(...sides))) return failed({ kind: 'coincident-points' });
   const n = cross(a, b);
   const area = dot(n, n);
-  if (length(n) <= STRAIGHT * length(a) * length(b)) return failed({ kind: 'straight' });
+  if (!(length(n) > STRAIGHT * sides[0] * sides[1])) return failed({ kind: 'straight' });
   // The centre of the circumscribed circle, from the start.
   const [aa, bb] = [dot(a, a), dot(b, b)];
-  const toCentre = scale(cross(subtract(scale(b, aa), scale(a, bb)), n), -1 / (2 * area));
+  const toCentre = scale(cross(subtract(scale(b, aa), scale(a, bb)), n), 1 / (2 * area));
   return ended(arcAbout(add(start, toCentre), start, end, n), end);
 }
 
@@ -129,11 +130,12 @@ export function arcOfRadius(
 export function arcAlong(start: Vector3, tangent: Vector3, end: Vector3): Result<Curve, ArcFailure> {
   const chord = subtract(end, start);
   if (!(length(chord) > 0 && length(tangent) > 0)) return failed({ kind: 'coincident-points' });
-  const n = cross(tangent, chord);
-  if (length(n) <= STRAIGHT * length(tangent) * length(chord)) return failed({ kind: 'straight' });
-  const inward = cross(n, tangent);
+  const along = scale(tangent, 1 / length(tangent));
+  const n = cross(along, scale(chord, 1 / length(chord)));
+  if (!(length(n) > STRAIGHT)) return failed({ kind: 'straight' });
+  const inward = cross(n, along);
   // The chord turns by half of the arc's angle from the tangent.
-  const turned = angleBetween(tangent, chord);
+  const turned = angleBetween(along, chord);
   const radius = length(chord) / (2 * Math.sin(turned));
   return ended(arcAbout(add(start, scale(inward, radius / length(inward))), start, end, n), end);
 }

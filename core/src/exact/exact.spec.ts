@@ -1,0 +1,188 @@
+import fc from 'fast-check';
+import { at, checked, fraction, valueOf } from '../curve/curves.fixture';
+import { cross, distance, dot, length, scale, type Vector3 } from '../linear/vector';
+import { type Curve, domainOf } from '../curve/curve';
+import { derivatives, evaluate } from '../curve/evaluate';
+import { breaksOf } from '../knots/multiplicity';
+import { arcLength } from '../measure/arcLength';
+import { curvatureAt } from '../measure/curvature';
+import { FRONT, type Plane } from '../plane/plane';
+import { endOf } from '../shape/join';
+import { arcAbout, arcAlong, arcOfRadius, arcThrough, circle, ellipse, ellipseFrame, ellipticArc } from './arc';
+import { conic, parabola } from './conic';
+import { lineBetween } from './line';
+import { polyline, rectangle, regularPolygon } from './polyline';
+
+/** A plane that lies askew. */
+const ASKEW: Plane = { origin: [0, 0, 0], x: [0.6, 0.8, 0], y: [-0.48, 0.36, 0.8] };
+const everywhere = (curve: Curve, check: (point: Vector3) => void) => {
+  for (let i = 0; i <= 97; i++) check(evaluate(curve, at(curve, i / 97)));
+};
+
+describe('circles and ellipses', () => {
+  it('are exact to rounding, in any plane', () => {
+    for (const plane of [FRONT, ASKEW]) {
+      const centre: Vector3 = [10, -20, 5];
+      const ring = checked(circle(plane, centre, 25));
+      expect(ring.closing).toBe('clamped-closed');
+      everywhere(ring, (p) => expect(Math.abs(distance(p, centre) - 25)).toBeLessThan(4e-14));
+      expect(arcLength(ring).total).toBeCloseTo(50 * Math.PI, 10);
+    }
+    everywhere(ellipse(FRONT, [0, 0, 0], 30, 20), ([x, y]) => expect((x / 30) ** 2 + (y / 20) ** 2).toBeCloseTo(1, 14));
+    // Ramanujan's second approximation of the circumference is exact to far more digits than asked here.
+    const h = (10 / 50) ** 2;
+    const ramanujan = Math.PI * 50 * (1 + (3 * h) / (10 + Math.sqrt(4 - 3 * h)));
+    expect(arcLength(ellipse(FRONT, [0, 0, 0], 30, 20)).total).toBeCloseTo(ramanujan, 5);
+  });
+
+  it('arcs run from angle to angle either way, in pieces of at most 90°', () => {
+    fc.assert(
+      fc.property(fraction, fc.double({ min: -1, max: 1, noNaN: true }), (from, part) => {
+        const sweep = part * 2 * Math.PI;
+        if (Math.abs(sweep) < 1e-6) return;
+        const arc = checked(ellipticArc(ellipseFrame(ASKEW, [1, 2, 3], 9, 4), from * 7, sweep));
+        expect(breaksOf(arc).length - 1).toBe(Math.max(1, Math.ceil(Math.abs(sweep) / (Math.PI / 2) - 1e-9)));
+        const angle = from * 7 + sweep;
+        const [c, s] = [9 * Math.cos(angle), 4 * Math.sin(angle)];
+        const expected = [0, 1, 2].map((k) => k + 1 + ASKEW.x[k] * c + ASKEW.y[k] * s) as [number, number, number];
+        expect(distance(evaluate(arc, 1), expected)).toBeLessThan(1e-13);
+        const local = (p: Vector3, axis: Vector3) => dot([p[0] - 1, p[1] - 2, p[2] - 3], axis);
+        everywhere(arc, (p) => expect((local(p, ASKEW.x) / 9) ** 2 + (local(p, ASKEW.y) / 4) ** 2).toBeCloseTo(1, 12));
+      }),
+    );
+    expect(() => ellipticArc(ellipseFrame(FRONT, [0, 0, 0], 1, 1), 0, 7)).toThrow('at most');
+    expect(() => circle(FRONT, [0, 0, 0], 0)).toThrow('half axes above 0 are needed, not 0 and 0');
+  });
+});
+
+describe('arcs from what is given', () => {
+  const coordinate = fc.integer({ min: -50_000, max: 50_000 }).map((micrometres) => micrometres / 1000);
+  const point = fc.tuple(coordinate, coordinate, coordinate);
+
+  it('through three points', () => {
+    fc.assert(
+      fc.property(point, point, point, (a, b, c) => {
+        const arc = arcThrough(a, b, c);
+        if (!arc.ok) return;
+        const kappa = curvatureAt(arc.value, 0.5).kappa;
+        // R = abc / 4A (Heron's circumradius).
+        const sides = [distance(a, b), distance(b, c), distance(c, a)];
+        const area = length(cross([b[0] - a[0], b[1] - a[1], b[2] - a[2]], [c[0] - a[0], c[1] - a[1], c[2] - a[2]])) / 2;
+        const radius = (sides[0] * sides[1] * sides[2]) / (4 * area);
+        if (radius > 1e4) return;
+        expect(1 / kappa / radius).toBeCloseTo(1, 7);
+        let nearest = Infinity;
+        for (let i = 0; i <= 4000; i++) nearest = Math.min(nearest, distance(evaluate(arc.value, i / 4000), b));
+        expect(nearest).toBeLessThan(radius * 2e-3);
+        expect(distance(evaluate(arc.value, 0), a)).toBeLessThan(1e-8 * radius);
+        expect(distance(evaluate(arc.value, 1), c)).toBeLessThan(1e-12 * radius);
+      }),
+    );
+    expect(arcThrough([0, 0, 0], [1, 1, 0], [3, 3, 0])).toEqual({ ok: false, failure: { kind: 'straight' } });
+    expect(arcThrough([0, 0, 0], [1, 1, 0], [0, 0, 0])).toEqual({ ok: false, failure: { kind: 'coincident-points' } });
+  });
+
+  it('about a centre, anticlockwise', () => {
+    const arc = valueOf(arcAbout([10, 0, 0], [15, 0, 0], [10, -80, 0], [0, 0, 1]));
+    expect(arcLength(arc).total).toBeCloseTo(5 * 1.5 * Math.PI, 10);
+    expect(distance(evaluate(arc, 1), [10, -5, 0])).toBeLessThan(1e-14);
+    expect(valueOf(arcAbout([0, 0, 0], [5, 0, 0], [7, 0, 0], [0, 0, 1])).closing).toBe('clamped-closed');
+    expect(arcAbout([0, 0, 0], [0, 0, 0], [7, 0, 0], [0, 0, 1])).toMatchObject({ failure: { kind: 'coincident-points' } });
+  });
+
+  it('of a radius, the short way or the long one', () => {
+    const short = valueOf(arcOfRadius(FRONT, [0, 0, 0], [8, 0, 0], 5));
+    const long = valueOf(arcOfRadius(FRONT, [0, 0, 0], [8, 0, 0], 5, true));
+    everywhere(short, (p) => expect(distance(p, [4, 3, 0])).toBeCloseTo(5, 13));
+    everywhere(long, (p) => expect(distance(p, [4, -3, 0])).toBeCloseTo(5, 13));
+    expect(arcLength(short).total + arcLength(long).total).toBeCloseTo(10 * Math.PI, 10);
+    expect(arcLength(valueOf(arcOfRadius(FRONT, [0, 0, 0], [8, 0, 0], 4))).total).toBeCloseTo(4 * Math.PI, 10);
+    expect(arcOfRadius(FRONT, [0, 0, 0], [8, 0, 0], 3)).toEqual({
+      ok: false,
+      failure: { kind: 'radius-too-small', radius: 3, least: 4 },
+    });
+  });
+
+  it('along a tangent', () => {
+    fc.assert(
+      fc.property(point, point, (tangent, to) => {
+        const arc = arcAlong([1, 2, 3], tangent, to);
+        if (!arc.ok || curvatureAt(arc.value, 0).kappa < 1e-5) return;
+        const d = derivatives(arc.value, 0, 1);
+        const velocity: Vector3 = [d[3], d[4], d[5]];
+        expect(length(cross(scale(velocity, 1 / length(velocity)), scale(tangent, 1 / length(tangent))))).toBeLessThan(1e-7);
+        expect(dot(velocity, tangent)).toBeGreaterThan(0);
+        expect(distance(endOf(arc.value, 'end'), to)).toBe(0);
+      }),
+    );
+    expect(arcAlong([0, 0, 0], [1, 0, 0], [5, 0, 0])).toMatchObject({ failure: { kind: 'straight' } });
+  });
+});
+
+describe('conics', () => {
+  it('have their shoulder where rho says (The NURBS Book, 7.3)', () => {
+    for (const rho of [0.1, 0.414, 0.5, 0.9]) {
+      const [x, y] = evaluate(conic([0, 0, 0], [10, 20, 0], [20, 0, 0], rho), 0.5);
+      expect([x, y / 20]).toEqual([expect.closeTo(10, 13), expect.closeTo(rho, 14)]);
+    }
+    expect(() => conic([0, 0, 0], [1, 1, 0], [2, 0, 0], 1)).toThrow('rho lies between 0 and 1, not at 1');
+  });
+
+  it('are a quarter circle at rho = √2 − 1', () => {
+    everywhere(conic([25, 0, 0], [25, 25, 0], [0, 25, 0], Math.SQRT2 - 1), (p) => expect(length(p)).toBeCloseTo(25, 13));
+  });
+
+  it('a parabola lies as far from its focus as from its directrix', () => {
+    const curve = parabola(FRONT, [0, 0, 0], 12.5, -40, 100);
+    everywhere(curve, ([x, y, z]) => expect(Math.hypot(x, y - 12.5, z)).toBeCloseTo(y + 12.5, 12));
+    expect(evaluate(curve, 0.25)[0]).toBeCloseTo(-5, 13);
+    // Check value of the numerics notes: y = x²/50, x from 0 to 100.
+    expect(arcLength(parabola(FRONT, [0, 0, 0], 12.5, 0, 100)).total).toBeCloseTo(232.339188, 6);
+    expect(() => parabola(FRONT, [0, 0, 0], 0, 0, 1)).toThrow('a focal length above 0 is needed');
+    expect(() => parabola(FRONT, [0, 0, 0], 1, 2, 1)).toThrow('from 2 to 1 is no range');
+  });
+});
+
+describe('lines and chains of legs', () => {
+  it('have the lengths of their legs as parameters', () => {
+    const slot = valueOf(
+      polyline([0, 0, 0], [
+        { kind: 'line', to: [40, 0, 0] },
+        { kind: 'arc-on', to: [40, 20, 0] },
+        { kind: 'line', to: [0, 20, 0] },
+        { kind: 'arc-through', through: [-10, 10, 0], to: [0, 0, 0] },
+      ]),
+    );
+    expect(checked(slot).closing).toBe('clamped-closed');
+    expect(slot.degree).toBe(2);
+    const total = 80 + 20 * Math.PI;
+    expect(domainOf(slot)[1]).toBeCloseTo(total, 9);
+    expect(arcLength(slot).total).toBeCloseTo(total, 9);
+    everywhere(slot, ([x, y]) => {
+      const away = x > 40 ? Math.hypot(x - 40, y - 10) : x < 0 ? Math.hypot(x, y - 10) : Math.abs(y - 10);
+      expect(away).toBeCloseTo(10, 10);
+    });
+    expect(valueOf(polyline([0, 0, 0], [{ kind: 'line', to: [3, 4, 0] }]))).toMatchObject({ degree: 1, closing: 'open' });
+  });
+
+  it('say which leg cannot be', () => {
+    const first = { kind: 'line', to: [10, 0, 0] } as const;
+    expect(polyline([0, 0, 0], [])).toMatchObject({ failure: { kind: 'no-legs' } });
+    expect(polyline([0, 0, 0], [{ kind: 'arc-on', to: [1, 1, 0] }])).toMatchObject({ failure: { kind: 'no-direction', leg: 0 } });
+    expect(polyline([0, 0, 0], [first, { kind: 'arc-on', to: [20, 0, 0] }])).toMatchObject({ failure: { kind: 'straight', leg: 1 } });
+    expect(polyline([0, 0, 0], [first, first])).toMatchObject({ failure: { kind: 'coincident-points', leg: 1 } });
+  });
+
+  it('rectangles and regular polygons have their corners', () => {
+    const box = checked(rectangle(ASKEW, [1, 1, 1], 30, 20));
+    expect(domainOf(box)).toEqual([0, expect.closeTo(100, 12)]);
+    expect(distance(evaluate(box, 50), [1 + 18 - 9.6, 1 + 24 + 7.2, 1 + 16])).toBeLessThan(1e-12);
+    const hexagon = checked(regularPolygon(FRONT, [5, 5, 0], 6, 10));
+    expect(arcLength(hexagon).total).toBeCloseTo(60, 12);
+    const nut = regularPolygon(FRONT, [0, 0, 0], 6, 10, 'sides');
+    expect(arcLength(nut).total).toBeCloseTo(120 / Math.sqrt(3), 12);
+    expect(() => regularPolygon(FRONT, [0, 0, 0], 2, 1)).toThrow('3 or more sides, not 2');
+    expect(() => rectangle(FRONT, [0, 0, 0], -1, 1)).toThrow('a width above 0 is needed, not -1');
+    expect(evaluate(lineBetween([0, 0, 0], [1, 2, 3]), 0.5)).toEqual([0.5, 1, 1.5]);
+  });
+});
