@@ -1,0 +1,190 @@
+import fc from 'fast-check';
+import { anyCurve, at, bezier, flat, valueOf } from '../curve/curves.fixture';
+import { type Curve, domainOf, homogeneous, makeCurve, spansOf } from '../curve/curve';
+import { derivativesInSpan } from '../curve/evaluate';
+import { circle, ellipse } from '../exact/arc';
+import { lineBetween } from '../exact/line';
+import { rectangle } from '../exact/polyline';
+import { FRONT } from '../plane/plane';
+import { elevateDegree } from '../degree/elevateDegree';
+import { reverse } from '../shape/reverse';
+import { rotation, scaling, transform } from '../shape/transform';
+import { throughPoints } from '../fit/throughPoints';
+import { arcLength, lengthAt } from './arcLength';
+import { curvatureFrom } from './curvature';
+import { curvatureExtrema, inflections, smallestRadius } from './extrema';
+import { frameAt } from './frame';
+import { lightness } from './lightness';
+import { parabola, sCubic, uneven } from './shapes.fixture';
+
+const UP = [0, 0, 1] as const;
+
+/** Check LU of the numerics notes: place in mm along the curve, and curvature. */
+const LU = [
+  [36.258642, -5.762278e-3],
+  [43.21633, -3.680657e-3],
+  [65.98339, -1.225726e-2],
+  [86.109253, -3.493579e-3],
+  [128.637509, -9.570301e-3],
+  [148.944364, -4.657868e-3],
+  [154.955879, -6.370824e-3],
+];
+
+describe('curvature extrema', () => {
+  it('of check LU are all there, at knots and between them', () => {
+    const measured = arcLength(uneven);
+    expect(measured.total).toBeCloseTo(192.12007, 5);
+    const found = curvatureExtrema(uneven, UP);
+    expect(found.length).toBe(LU.length);
+    found.forEach(({ u, kappa, kind }, i) => {
+      expect(lengthAt(measured, u)).toBeCloseTo(LU[i][0], 5);
+      expect(kappa).toBeCloseTo(LU[i][1], 8);
+      expect(kind).toBe(i % 2 === 0 ? 'minimum' : 'maximum');
+    });
+    expect(found[1].u).toBe(1 * found[1].u);
+    expect(smallestRadius(uneven, UP)?.radius).toBeCloseTo(1 / 1.225726e-2, 4);
+  });
+
+  it('of an ellipse are its four vertices, of a parabola its one, of circles and lines none', () => {
+    for (const normal of [UP, null]) {
+      const vertices = curvatureExtrema(ellipse(FRONT, [4, 5, 0], 30, 20), normal);
+      expect(vertices.map(({ u }) => u)).toEqual([0, 0.25, 0.5, 0.75]);
+      // a/b² and b/a² (common handbook formulas).
+      expect(vertices.map(({ kappa }) => kappa)).toEqual([30 / 400, 20 / 900, 30 / 400, 20 / 900].map((k) => expect.closeTo(k, 13)));
+      expect(curvatureExtrema(circle(FRONT, [1e3, 5, 0], 25), normal)).toEqual([]);
+      expect(curvatureExtrema(lineBetween([0, 0, 0], [7, 8, 0]), normal)).toEqual([]);
+      const [vertex, ...more] = curvatureExtrema(parabola(3), normal);
+      expect(more).toEqual([]);
+      expect(vertex).toMatchObject({ u: expect.closeTo(0.5, 12), kappa: expect.closeTo(2, 12), kind: 'maximum' });
+    }
+    expect(smallestRadius(lineBetween([0, 0, 0], [7, 8, 0]))).toBeNull();
+    expect(smallestRadius(rectangle(FRONT, [0, 0, 0], 3, 4), UP)).toBeNull();
+    expect(smallestRadius(circle(FRONT, [0, 0, 0], 25))?.radius).toBeCloseTo(25, 10);
+  });
+
+  it('are as many as naive dense sampling sees changes of direction', () => {
+    const inPlane = anyCurve({ degrees: [2, 5], weights: 3, spans: 3 });
+    const out = new Float64Array(12);
+    fc.assert(
+      fc.property(inPlane, (curve) => {
+        const found = curvatureExtrema(curve);
+        const kappas: number[] = [];
+        for (const span of spansOf(curve)) {
+          for (let i = 0; i <= 400; i++) {
+            const u = curve.knots[span] + ((curve.knots[span + 1] - curve.knots[span]) * i) / 400;
+            derivativesInSpan(curve, span, Math.min(u, curve.knots[span + 1]), 3, out);
+            kappas.push(curvatureFrom(out, null).kappa);
+          }
+        }
+        const largest = Math.max(...kappas, ...found.map(({ kappa }) => kappa));
+        const steps = kappas.slice(1).map((kappa, i) => kappa - kappas[i]).filter((step) => Math.abs(step) > 1e-7 * largest);
+        const turns = steps.filter((step, i) => i > 0 && step > 0 !== steps[i - 1] > 0).length;
+        // Sampling can only miss some.
+        expect(found.length).toBeGreaterThanOrEqual(turns);
+        const tightest = smallestRadius(curve);
+        if (tightest) expect(tightest.kappa).toBeGreaterThanOrEqual(Math.max(...kappas) * (1 - 1e-9));
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('are polished: dκ/ds is zero there to 1e-10 of the parameter, in space too', () => {
+    const helixLike = valueOf(throughPoints(Float64Array.from({ length: 30 }, (_, i) => [9 * Math.cos(i / 4), 12 * Math.sin(i / 5), i][i % 3]))).curve;
+    for (const [curve, normal] of [[uneven, UP], [helixLike, null]] as const) {
+      const [first, last] = domainOf(curve);
+      const out = new Float64Array(12);
+      let inner = 0;
+      for (const { u } of curvatureExtrema(curve, normal)) {
+        const span = spansOf(curve).find((k) => curve.knots[k] < u && u < curve.knots[k + 1]);
+        if (span === undefined) continue;
+        inner++;
+        const rate = (v: number) => curvatureFrom(derivativesInSpan(curve, span, v, 3, out), normal).rate;
+        const h = 1e-10 * (last - first);
+        expect(rate(u - h) * rate(u + h)).toBeLessThanOrEqual(0);
+      }
+      expect(inner).toBeGreaterThan(2);
+    }
+  });
+
+  it('do not depend on size, place, direction or degree', () => {
+    const moved = transform(transform(uneven, scaling(1e-4)), rotation(UP, 1.1, [3e3, 0, 0]));
+    for (const curve of [moved, elevateDegree(uneven), reverse(uneven), transform(uneven, scaling(1e6))]) {
+      expect(curvatureExtrema(curve, UP).length).toBe(7);
+    }
+  });
+
+  it('take each side of a knot where curvature jumps', () => {
+    // A line into a circle of radius 10 and out again: constant, constant, constant.
+    const step = flat(2, [0, 0, 0, 1, 1, 2, 2, 2], [[-10, 0], [-5, 0], [0, 0], [5, 0], [8, 3]]);
+    expect(curvatureExtrema(step, UP).map(({ kind, side, u }) => [kind, side, u])).toEqual([['maximum', 'right', expect.any(Number)]]);
+  });
+});
+
+describe('inflections', () => {
+  it('are where the side changes, once each', () => {
+    expect(inflections(sCubic, UP).map(({ u }) => u)).toEqual([expect.closeTo(0.5, 12)]);
+    expect(inflections(uneven, UP)).toEqual([]);
+    // y = x³ on [−1, 1].
+    const cubic = bezier([-1, -1], [-1 / 3, 1], [1 / 3, -1], [1, 1]);
+    expect(inflections(cubic, UP)).toEqual([{ u: expect.closeTo(0.5, 12), kappa: 0, side: 'right' }]);
+  });
+
+  it('count at a knot, and once in the middle of a straight stretch', () => {
+    const sides = flat(2, [0, 0, 0, 1, 1, 2, 2, 2], [[0, 0], [10, 10], [20, 10], [30, 10], [40, 20]]);
+    expect(inflections(sides, UP).map(({ u }) => u)).toEqual([1]);
+    const straight = flat(2, [0, 0, 0, 1, 1, 2, 2, 3, 3, 3], [[0, 0], [10, 10], [20, 10], [30, 10], [40, 10], [50, 10], [60, 20]]);
+    expect(inflections(straight, UP).map(({ u }) => u)).toEqual([1.5]);
+    const wave = makeCurve(1, [0, 0, 1, 1], homogeneous([0, 0, 0, 1, 1, 0]));
+    expect(inflections(wave, UP)).toEqual([]);
+  });
+});
+
+describe('lightness', () => {
+  it('counts what a designer counts', () => {
+    expect(lightness(uneven, UP)).toEqual({ controlPoints: 10, spans: 7, monotonePieces: 8, inflections: 0 });
+    expect(lightness(ellipse(FRONT, [0, 0, 0], 3, 2), UP)).toEqual({ controlPoints: 9, spans: 4, monotonePieces: 4, inflections: 0 });
+    expect(lightness(circle(FRONT, [0, 0, 0], 3))).toMatchObject({ monotonePieces: 1 });
+  });
+});
+
+describe('the frame', () => {
+  it('of a helix has its curvature, torsion and rate (numerics notes: R 10, rise 5 per radian)', () => {
+    // Fine enough for the interpolating spline's third derivatives to come close.
+    const helix = valueOf(
+      throughPoints(Float64Array.from({ length: 3 * 401 }, (_, i) => {
+        const angle = Math.floor(i / 3) / 50;
+        return [10 * Math.cos(angle), 10 * Math.sin(angle), 5 * angle][i % 3];
+      })),
+    ).curve;
+    const frame = frameAt(helix, at(helix, 0.50125));
+    expect(frame?.kappa).toBeCloseTo(0.08, 5);
+    expect(frame?.torsion).toBeCloseTo(0.04, 4);
+    expect(Math.hypot(...(frame?.rate ?? [0]))).toBeCloseTo(0.0032, 4);
+    expect(frame?.kappaRate).toBeCloseTo(0, 4);
+    const mirrored = frameAt(transform(helix, scaling([-1, 1, 1])), at(helix, 0.50125));
+    expect(mirrored?.torsion).toBeCloseTo(-0.04, 4);
+  });
+
+  it('agrees with plane formulas, and |e|² = κ\'² + κ²τ²', () => {
+    fc.assert(
+      fc.property(anyCurve({ degrees: [3, 6], weights: 3, spans: 1 }), fc.double({ min: 0.1, max: 0.9, noNaN: true }), (curve, share) => {
+        const frame = frameAt(curve, at(curve, share));
+        if (!frame || !(frame.kappa > 1e-9)) return;
+        const e = Math.hypot(...frame.rate);
+        if (!(e < 1e3 * frame.kappa ** 2)) return;
+        expect(Math.hypot(frame.kappaRate, frame.kappa * frame.torsion) / e).toBeCloseTo(1, 6);
+      }),
+    );
+    const frame = frameAt(circle(FRONT, [5, 5, 0], 25), 0.3);
+    expect(Math.hypot(...(frame?.rate ?? [1]))).toBeLessThan(1e-15);
+    expect(frame?.curvature.map((c, i) => frame.point[i] + c * 625)).toEqual([5, 5, 0].map((c) => expect.closeTo(c, 11)));
+  });
+
+  it('is not there where a curve stands still', () => {
+    expect(frameAt(bezier([0, 0], [0, 0], [5, 5], [9, 0]), 0)).toBeNull();
+    const point: Curve = bezier([3, 3], [3, 3]);
+    expect(frameAt(point, 0.5)).toBeNull();
+    expect(smallestRadius(point)).toBeNull();
+    expect(curvatureExtrema(point)).toEqual([]);
+  });
+});
