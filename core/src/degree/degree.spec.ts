@@ -16,7 +16,8 @@ describe('elevating the degree', () => {
         const raised = checked(elevateDegree(curve, times));
         expect(raised.degree).toBe(curve.degree + times);
         expect(apart(curve, raised)).toBeLessThan(SAME);
-        const inner = (breaks: ReturnType<typeof breaksOf>) => breaks.slice(1, -1).map(({ multiplicity }) => multiplicity);
+        const inner = (breaks: ReturnType<typeof breaksOf>) =>
+          breaks.slice(1, -1).map(({ multiplicity }) => multiplicity);
         expect(inner(breaksOf(raised))).toEqual(inner(breaksOf(curve)).map((m) => m + times));
       }),
     );
@@ -43,7 +44,9 @@ describe('elevating the degree', () => {
     // Without inner knots the library is right, and a witness.
     const single = bezier([0, 0], [20, 30], [50, 45], [80, 35]);
     const right = verb.Modify.curveElevateDegree(toVerb(single), 6);
-    elevateDegree(single, 3).points.forEach((value, i) => expect(value).toBeCloseTo(right.controlPoints[i >> 2][i % 4], 11));
+    elevateDegree(single, 3).points.forEach((value, i) =>
+      expect(value).toBeCloseTo(right.controlPoints[i >> 2][i % 4], 11),
+    );
   });
 
   it('goes up to degree 25 and no further', () => {
@@ -62,7 +65,11 @@ describe('Bézier pieces', () => {
         const size = 4 * (degree + 1);
         spans.forEach((_, k) => {
           const clamped = (u: number) => new Array<number>(degree + 1).fill(u);
-          const piece = makeCurve(degree, [...clamped(breaks[k]), ...clamped(breaks[k + 1])], points.slice(k * size, (k + 1) * size));
+          const piece = makeCurve(
+            degree,
+            [...clamped(breaks[k]), ...clamped(breaks[k + 1])],
+            points.slice(k * size, (k + 1) * size),
+          );
           for (const share of [0, 0.3, 1]) {
             const u = share === 1 ? breaks[k + 1] : breaks[k] + share * (breaks[k + 1] - breaks[k]);
             expect(distance(evaluate(piece, u), evaluate(curve, u))).toBeLessThanOrEqual(SAME * sizeOf(curve));

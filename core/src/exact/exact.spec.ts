@@ -67,7 +67,8 @@ describe('arcs from what is given', () => {
         const kappa = curvatureAt(arc.value, 0.5).kappa;
         // R = abc / 4A (Heron's circumradius).
         const sides = [distance(a, b), distance(b, c), distance(c, a)];
-        const area = length(cross([b[0] - a[0], b[1] - a[1], b[2] - a[2]], [c[0] - a[0], c[1] - a[1], c[2] - a[2]])) / 2;
+        const area =
+          length(cross([b[0] - a[0], b[1] - a[1], b[2] - a[2]], [c[0] - a[0], c[1] - a[1], c[2] - a[2]])) / 2;
         const radius = (sides[0] * sides[1] * sides[2]) / (4 * area);
         if (radius > 1e4) return;
         expect(1 / kappa / radius).toBeCloseTo(1, 7);
@@ -87,7 +88,9 @@ describe('arcs from what is given', () => {
     expect(arcLength(arc).total).toBeCloseTo(5 * 1.5 * Math.PI, 10);
     expect(distance(evaluate(arc, 1), [10, -5, 0])).toBeLessThan(1e-14);
     expect(valueOf(arcAbout([0, 0, 0], [5, 0, 0], [7, 0, 0], [0, 0, 1])).closing).toBe('clamped-closed');
-    expect(arcAbout([0, 0, 0], [0, 0, 0], [7, 0, 0], [0, 0, 1])).toMatchObject({ failure: { kind: 'coincident-points' } });
+    expect(arcAbout([0, 0, 0], [0, 0, 0], [7, 0, 0], [0, 0, 1])).toMatchObject({
+      failure: { kind: 'coincident-points' },
+    });
   });
 
   it('of a radius, the short way or the long one', () => {
@@ -110,7 +113,9 @@ describe('arcs from what is given', () => {
         if (!arc.ok || curvatureAt(arc.value, 0).kappa < 1e-5) return;
         const d = derivatives(arc.value, 0, 1);
         const velocity: Vector3 = [d[3], d[4], d[5]];
-        expect(length(cross(scale(velocity, 1 / length(velocity)), scale(tangent, 1 / length(tangent))))).toBeLessThan(1e-7);
+        expect(length(cross(scale(velocity, 1 / length(velocity)), scale(tangent, 1 / length(tangent))))).toBeLessThan(
+          1e-7,
+        );
         expect(dot(velocity, tangent)).toBeGreaterThan(0);
         expect(distance(endOf(arc.value, 'end'), to)).toBe(0);
       }),
@@ -129,7 +134,9 @@ describe('conics', () => {
   });
 
   it('are a quarter circle at rho = √2 − 1', () => {
-    everywhere(conic([25, 0, 0], [25, 25, 0], [0, 25, 0], Math.SQRT2 - 1), (p) => expect(length(p)).toBeCloseTo(25, 13));
+    everywhere(conic([25, 0, 0], [25, 25, 0], [0, 25, 0], Math.SQRT2 - 1), (p) =>
+      expect(length(p)).toBeCloseTo(25, 13),
+    );
   });
 
   it('a parabola lies as far from its focus as from its directrix', () => {
@@ -146,12 +153,15 @@ describe('conics', () => {
 describe('lines and chains of legs', () => {
   it('have the lengths of their legs as parameters', () => {
     const slot = valueOf(
-      polyline([0, 0, 0], [
-        { kind: 'line', to: [40, 0, 0] },
-        { kind: 'arc-on', to: [40, 20, 0] },
-        { kind: 'line', to: [0, 20, 0] },
-        { kind: 'arc-through', through: [-10, 10, 0], to: [0, 0, 0] },
-      ]),
+      polyline(
+        [0, 0, 0],
+        [
+          { kind: 'line', to: [40, 0, 0] },
+          { kind: 'arc-on', to: [40, 20, 0] },
+          { kind: 'line', to: [0, 20, 0] },
+          { kind: 'arc-through', through: [-10, 10, 0], to: [0, 0, 0] },
+        ],
+      ),
     );
     expect(checked(slot).closing).toBe('clamped-closed');
     expect(slot.degree).toBe(2);
@@ -162,14 +172,21 @@ describe('lines and chains of legs', () => {
       const away = x > 40 ? Math.hypot(x - 40, y - 10) : x < 0 ? Math.hypot(x, y - 10) : Math.abs(y - 10);
       expect(away).toBeCloseTo(10, 10);
     });
-    expect(valueOf(polyline([0, 0, 0], [{ kind: 'line', to: [3, 4, 0] }]))).toMatchObject({ degree: 1, closing: 'open' });
+    expect(valueOf(polyline([0, 0, 0], [{ kind: 'line', to: [3, 4, 0] }]))).toMatchObject({
+      degree: 1,
+      closing: 'open',
+    });
   });
 
   it('say which leg cannot be', () => {
     const first = { kind: 'line', to: [10, 0, 0] } as const;
     expect(polyline([0, 0, 0], [])).toMatchObject({ failure: { kind: 'no-legs' } });
-    expect(polyline([0, 0, 0], [{ kind: 'arc-on', to: [1, 1, 0] }])).toMatchObject({ failure: { kind: 'no-direction', leg: 0 } });
-    expect(polyline([0, 0, 0], [first, { kind: 'arc-on', to: [20, 0, 0] }])).toMatchObject({ failure: { kind: 'straight', leg: 1 } });
+    expect(polyline([0, 0, 0], [{ kind: 'arc-on', to: [1, 1, 0] }])).toMatchObject({
+      failure: { kind: 'no-direction', leg: 0 },
+    });
+    expect(polyline([0, 0, 0], [first, { kind: 'arc-on', to: [20, 0, 0] }])).toMatchObject({
+      failure: { kind: 'straight', leg: 1 },
+    });
     expect(polyline([0, 0, 0], [first, first])).toMatchObject({ failure: { kind: 'coincident-points', leg: 1 } });
   });
 

@@ -14,7 +14,8 @@ function boehm({ degree: p, knots, points }: Curve, u: number): number[] {
   const out: number[] = [];
   for (let i = 0; i <= points.length / 4; i++) {
     const alpha = i <= k - p ? 1 : i > k - s ? 0 : (u - knots[i]) / (knots[i + p] - knots[i]);
-    for (let c = 0; c < 4; c++) out.push((alpha ? alpha * points[4 * i + c] : 0) + (1 - alpha ? (1 - alpha) * points[4 * i - 4 + c] : 0));
+    for (let c = 0; c < 4; c++)
+      out.push((alpha ? alpha * points[4 * i + c] : 0) + (1 - alpha ? (1 - alpha) * points[4 * i - 4 + c] : 0));
   }
   return out;
 }
@@ -41,7 +42,10 @@ describe('refining knots', () => {
   it('keeps every curve where it is', () => {
     fc.assert(
       fc.property(anyCurve({ closing: 'either' }), fc.array(fraction, { maxLength: 8 }), (curve, shares) => {
-        const refined = refineKnots(curve, shares.map((share) => at(curve, share)));
+        const refined = refineKnots(
+          curve,
+          shares.map((share) => at(curve, share)),
+        );
         if (!refined.ok) return;
         checked(refined.value);
         expect(refined.value.closing).toBe(curve.closing);
@@ -57,7 +61,9 @@ describe('refining knots', () => {
         const inserted = insertKnot(curve, u);
         if (!inserted.ok || inserted.value.knots.indexOf(u) < 0 || u === domainOf(curve)[1]) return;
         const size = Math.max(...curve.points.map(Math.abs));
-        boehm(curve, u).forEach((value, i) => expect(Math.abs(inserted.value.points[i] - value)).toBeLessThanOrEqual(1e-14 * size));
+        boehm(curve, u).forEach((value, i) =>
+          expect(Math.abs(inserted.value.points[i] - value)).toBeLessThanOrEqual(1e-14 * size),
+        );
       }),
     );
   });
@@ -76,12 +82,17 @@ describe('refining knots', () => {
 
   it('wraps new knots of a periodic curve around, also those of other periods', () => {
     fc.assert(
-      fc.property(anyCurve({ closing: 'periodic' }), fraction, fc.integer({ min: -3, max: 3 }), (curve, share, turns) => {
-        const [first, last] = domainOf(curve);
-        const u = at(curve, share);
-        const inserted = insertKnot(curve, u + turns * (last - first));
-        if (inserted.ok) expect(distinctOf(inserted.value)).toBe(distinctOf(curve) + 1);
-      }),
+      fc.property(
+        anyCurve({ closing: 'periodic' }),
+        fraction,
+        fc.integer({ min: -3, max: 3 }),
+        (curve, share, turns) => {
+          const [first, last] = domainOf(curve);
+          const u = at(curve, share);
+          const inserted = insertKnot(curve, u + turns * (last - first));
+          if (inserted.ok) expect(distinctOf(inserted.value)).toBe(distinctOf(curve) + 1);
+        },
+      ),
     );
   });
 

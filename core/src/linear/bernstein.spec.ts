@@ -4,7 +4,9 @@ import { gaussRule, integrate } from './gaussLegendre';
 import { symmetricAxes } from './symmetricAxes';
 
 const polynomial = (degree: number) =>
-  fc.array(fc.double({ min: -1, max: 1, noNaN: true }), { minLength: degree + 1, maxLength: degree + 1 }).map((c) => Float64Array.from(c));
+  fc
+    .array(fc.double({ min: -1, max: 1, noNaN: true }), { minLength: degree + 1, maxLength: degree + 1 })
+    .map((c) => Float64Array.from(c));
 const t = fc.double({ min: 0, max: 1, noNaN: true });
 
 /** (t − r₁)(t − r₂)… in Bernstein form. */
@@ -48,7 +50,10 @@ describe('polynomials in Bernstein form', () => {
 
 describe('Gauss-Legendre rules', () => {
   it('have the nodes and weights of Abramowitz and Stegun, table 25.4, for 5 and 8 nodes', () => {
-    expect([...gaussRule(5).nodes].slice(3)).toEqual([expect.closeTo(0.5384693101056831, 15), expect.closeTo(0.906179845938664, 15)]);
+    expect([...gaussRule(5).nodes].slice(3)).toEqual([
+      expect.closeTo(0.5384693101056831, 15),
+      expect.closeTo(0.906179845938664, 15),
+    ]);
     expect(gaussRule(5).weights[2]).toBeCloseTo(128 / 225, 15);
     expect([...gaussRule(8).weights].slice(4)).toEqual(
       [0.362683783378362, 0.3137066458778873, 0.2223810344533745, 0.1012285362903763].map((w) => expect.closeTo(w, 15)),
@@ -68,13 +73,19 @@ describe('Gauss-Legendre rules', () => {
 
 describe('principal axes', () => {
   it('are those of a matrix put together from them, by decreasing value, small ones with their digits', () => {
-    const axes = [[2 / 3, 2 / 3, 1 / 3], [-2 / 3, 1 / 3, 2 / 3], [1 / 3, -2 / 3, 2 / 3]];
+    const axes = [
+      [2 / 3, 2 / 3, 1 / 3],
+      [-2 / 3, 1 / 3, 2 / 3],
+      [1 / 3, -2 / 3, 2 / 3],
+    ];
     const values = [400, 3, 1e-3];
     const matrix = Float64Array.from({ length: 9 }, (_, k) =>
       axes.reduce((sum, axis, i) => sum + values[i] * axis[Math.floor(k / 3)] * axis[k % 3], 0),
     );
     const found = symmetricAxes(matrix);
     found.values.forEach((value, i) => expect(value).toBeCloseTo(values[i], 11));
-    found.axes.forEach((axis, i) => expect(Math.abs(axis.reduce((sum, c, k) => sum + c * axes[i][k], 0))).toBeCloseTo(1, 11));
+    found.axes.forEach((axis, i) =>
+      expect(Math.abs(axis.reduce((sum, c, k) => sum + c * axes[i][k], 0))).toBeCloseTo(1, 11),
+    );
   });
 });

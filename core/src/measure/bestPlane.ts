@@ -1,4 +1,4 @@
-import { cross, length, scale, sizeAt, type Vector3 } from '../linear/vector';
+import { cross, dot, length, scale, sizeAt, subtract, type Vector3 } from '../linear/vector';
 import { gaussRule } from '../linear/gaussLegendre';
 import { symmetricAxes } from '../linear/symmetricAxes';
 import { type Curve, spansOf } from '../curve/curve';
@@ -41,24 +41,46 @@ export function bestPlane(curve: Curve): BestPlane {
     for (let c = 0; c < 3; c++) centre[c] += total > 0 ? ((places[i + c] - origin[c]) * places[i + 3]) / total : 0;
   }
   const middle: Vector3 = [origin[0] + centre[0], origin[1] + centre[1], origin[2] + centre[2]];
+  let far = 0;
+  for (let i = 0; i < places.length; i++) if (i % 4 !== 3) far = Math.max(far, Math.abs(places[i]));
   const scatter = new Float64Array(9);
-  for (let i = 0; i < places.length; i += 4) {
-    for (let j = 0; j < 9; j++) {
-      const [a, b] = [Math.floor(j / 3), j % 3];
-      scatter[j] += places[i + 3] * (places[i + a] - middle[a]) * (places[i + b] - middle[b]);
-    }
-  }
-  const { axes, values } = symmetricAxes(scatter);
-  // Below the rounding of the sums there is no direction.
-  const floor = 1e-24 * values[0];
-  const kind = !(values[0] > 0) ? 'point' : values[1] > floor ? 'plane' : 'line';
-  const x = kind === 'point' ? ([1, 0, 0] as const) : axes[0];
-  const y = kind === 'plane' ? axes[1] : acrossTo(x);
+  const across = new Float64Array(9);
+  eachOffset(places, middle, (d, share) => addSquares(scatter, d, share));
+  const [x, spread] = principal(scatter);
+  // Anew, across the longest extent: beside it the next one would be lost in the rounding of the sums.
+  eachOffset(places, middle, (d, share) => addSquares(across, subtract(d, scale(x, dot(d, x))), share));
+  const [side, width] = principal(across);
+  // What the rounding of the places alone would make of it.
+  const floor = total * (16 * Number.EPSILON * far) ** 2;
+  const kind = !(spread > floor) ? 'point' : width > floor ? 'plane' : 'line';
+  const y = kind === 'plane' ? upright(side, x) : acrossTo(x);
   const plane: Plane = { origin: middle, x, y };
   const normal = normalOf(plane);
   const { least, largest } = extentAlong(curve, normal);
   const height = normal[0] * middle[0] + normal[1] * middle[1] + normal[2] * middle[2];
   return { plane, deviation: Math.max(largest - height, height - least, 0), kind };
+}
+
+function eachOffset(places: readonly number[], middle: Vector3, visit: (d: Vector3, share: number) => void): void {
+  for (let i = 0; i < places.length; i += 4) {
+    visit([places[i] - middle[0], places[i + 1] - middle[1], places[i + 2] - middle[2]], places[i + 3]);
+  }
+}
+
+function addSquares(matrix: Float64Array, d: Vector3, share: number): void {
+  for (let j = 0; j < 9; j++) matrix[j] += share * d[Math.floor(j / 3)] * d[j % 3];
+}
+
+/** The axis of the largest scatter, and that scatter. */
+function principal(matrix: Float64Array): [Vector3, number] {
+  const { axes, values } = symmetricAxes(matrix);
+  return [axes[0], values[0]];
+}
+
+/** The part of a vector at right angles to a unit vector, as a unit vector. */
+function upright(v: Vector3, x: Vector3): Vector3 {
+  const side = subtract(v, scale(x, dot(v, x)));
+  return scale(side, 1 / length(side));
 }
 
 /** Any unit vector at right angles: to the axis that the direction is farthest from. */

@@ -5,7 +5,7 @@ import { evaluate } from '../curve/evaluate';
 import { bezierPieces } from '../degree/bezierPieces';
 import { breaksOf } from '../knots/multiplicity';
 import { refined } from '../knots/refineKnots';
-import { toKnot } from '../knots/sameKnot';
+import { SAME_KNOT, toKnot } from '../knots/sameKnot';
 import { openedAt } from '../shape/openedAt';
 import { closestPoint } from './closestPoint';
 
@@ -35,6 +35,8 @@ interface Pair {
   readonly fromA: number;
   readonly toA: number;
   readonly bound: number;
+  /** By how much splitting can still bring the pieces nearer to each other, in mm. */
+  readonly slack: number;
 }
 
 const MAX_SPLITS = 4000;
@@ -54,17 +56,12 @@ export function deviation(first: Curve, second: Curve, options: DeviationOptions
   const b = closed ? openedAt(second, closestPoint(second, evaluate(first, domainOf(first)[0])).u) : second;
   const places = pairedPlaces(a, b);
   if (!places) return sampled(first, second);
-  const [cutA, cutB] = [
-    cutAt(
-      a,
-      places.map(([u]) => u),
-    ),
-    cutAt(
-      b,
-      places.map(([, v]) => v),
-    ),
-  ];
-  if (cutA.length !== cutB.length) return sampled(first, second);
+  const [cutA, cutB] = [0, 1].map((k) => {
+    return piecesBetween(
+      k === 0 ? a : b,
+      places.map((place) => place[k]),
+    );
+  });
   const pairs = cutA.map((piece, i) => paired(piece, cutB[i], places[i][0], places[i + 1][0]));
   let max = 0;
   let at = places[0][0];
@@ -90,7 +87,7 @@ export function deviationInStep(first: Curve, second: Curve, options: DeviationO
   const [[a0, a1], [b0, b1]] = [domainOf(first), domainOf(second)];
   if (a0 !== b0 || a1 !== b1) throw new RangeError(`domains differ: ${a0} to ${a1} and ${b0} to ${b1}`);
   const places = [...new Set([...breaksOf(first), ...breaksOf(second)].map(({ u }) => u))].sort((u, v) => u - v);
-  const [cutA, cutB] = [cutAt(first, places), cutAt(second, places)];
+  const [cutA, cutB] = [piecesBetween(first, places), piecesBetween(second, places)];
   const pairs = cutA.map((piece, i) => paired(piece, cutB[i], places[i], places[i + 1]));
   let max = 0;
   let at = a0;
@@ -116,6 +113,8 @@ function bracketed(
     for (let i = 1; i < pairs.length; i++) if (pairs[i].bound > pairs[worst].bound) worst = i;
     bound = Math.max(max, pairs[worst].bound);
     if (bound <= max * (1 + relative) || bound <= max + absolute) break;
+    // Pieces this short lie as far apart as they are taken to belong together: no split brings them nearer.
+    if (!inStep && pairs[worst].slack <= (relative * bound) / 8) break;
     const { a, b, fromA, toA } = pairs[worst];
     const [leftA, rightA] = halvesAt(a, 0.5);
     const middle = endPlace(leftA);
@@ -131,7 +130,10 @@ function bracketed(
   return { max, at, bound, certified: true };
 }
 
-/** Knots of each curve with their closest places on the other, in order on both; null where the order is not one. */
+/**
+ * Knots of each curve with their closest places on the other, in order on both; null where the order is not one.
+ * Neighbours may share a place of one curve: while the other runs on, beyond an end say, it stands still there.
+ */
 function pairedPlaces(a: Curve, b: Curve): [number, number][] | null {
   const [[a0, a1], [b0, b1]] = [domainOf(a), domainOf(b)];
   const inner: [number, number][] = [];
@@ -139,36 +141,55 @@ function pairedPlaces(a: Curve, b: Curve): [number, number][] | null {
   for (const { u: v } of breaksOf(b))
     if (v > b0 && v < b1) inner.push([toKnot(a, closestPoint(a, evaluate(b, v)).u), v]);
   inner.sort(([u, v], [s, t]) => u - s || v - t);
-  const [nearA, nearB] = [1e-9 * (a1 - a0), 1e-9 * (b1 - b0)];
+  const [nearA, nearB] = [SAME_KNOT * (a1 - a0), SAME_KNOT * (b1 - b0)];
   const places: [number, number][] = [[a0, b0]];
-  for (const [u, v] of [...inner, [a1, b1] as [number, number]]) {
+  for (const [u, v] of [...inner, [a1, b1] as const]) {
     const [s, t] = places[places.length - 1];
-    const [du, dv] = [u - s, v - t];
-    if (Math.abs(du) <= nearA && Math.abs(dv) <= nearB) continue;
-    // Beyond an end of the other curve, all knots meet its end: the pieces there are compared as wholes.
-    if (du <= nearA || dv <= nearB) {
-      if (u >= a1 - nearA || v >= b1 - nearB || s <= a0 + nearA || t <= b0 + nearB) continue;
-      return null;
-    }
-    places.push([u, v]);
+    if (v < t - nearB) return null;
+    const next: [number, number] = [u - s <= nearA ? s : u, v - t <= nearB ? t : v];
+    if (next[0] !== s || next[1] !== t) places.push(next);
   }
   places[places.length - 1] = [a1, b1];
-  return places.length > 1 ? places : null;
+  return places;
 }
 
-/** Bézier points of the stretches between the given places, which hold all knots of the curve or are joined over. */
-function cutAt(curve: Curve, places: readonly number[]): Float64Array[] {
+/**
+ * Bézier points of the stretches between places, one after the other, among which are all knots of the curve; where
+ * two places are one, the curve stands still.
+ */
+function piecesBetween(curve: Curve, places: readonly number[]): Float64Array[] {
   const knots = new Set(curve.knots);
-  const inner = places.slice(1, -1).filter((u) => !knots.has(u));
+  const inner = [...new Set(places.slice(1, -1))].filter((u) => !knots.has(u));
   const { breaks, points, degree } = bezierPieces(refined(curve, Float64Array.from(inner)));
   const size = 4 * (degree + 1);
-  return Array.from({ length: breaks.length - 1 }, (_, i) => points.slice(i * size, (i + 1) * size));
+  let piece = 0;
+  return places.slice(1).map((to, i) => {
+    if (to !== places[i]) {
+      const from = piece++ * size;
+      return points.slice(from, from + size);
+    }
+    const at = Math.max(0, piece * size - 4);
+    return Float64Array.from({ length: size }, (_, k) => points[at + (k % 4)]);
+  });
 }
 
 function paired(a: Float64Array, b: Float64Array, fromA: number, toA: number): Pair {
   const degree = Math.max(a.length, b.length) / 4 - 1;
   const [raisedA, raisedB] = [raisedTo(degree, a), raisedTo(degree, b)];
-  return { a: raisedA, b: raisedB, fromA, toA, bound: distanceBound(raisedA, raisedB) };
+  const slack = sizeOf(raisedA) + sizeOf(raisedB);
+  return { a: raisedA, b: raisedB, fromA, toA, bound: distanceBound(raisedA, raisedB), slack };
+}
+
+/** No place of a piece lies further than this from its start, nor from its end. */
+function sizeOf(points: Float64Array): number {
+  let most = 0;
+  for (const end of [0, points.length - 4]) {
+    for (let i = 0; i < points.length; i += 4) {
+      const [x, y, z] = [0, 1, 2].map((c) => points[i + c] / points[i + 3] - points[end + c] / points[end + 3]);
+      most = Math.max(most, Math.hypot(x, y, z));
+    }
+  }
+  return most;
 }
 
 /** Bézier points of a higher degree (The NURBS Book, eq. 5.36). */

@@ -45,9 +45,22 @@ describe('the closest point', () => {
 
   it('is global where a Newton search from samples of a NURBS library finds a local one', () => {
     // A dent between two ends of a coarse sample: narrow, and nearest.
-    const dent = flat(3, [0, 0, 0, 0, 0.5, 0.5, 0.5, 0.503, 0.503, 0.503, 1, 1, 1, 1], [
-      [0, 0], [20, 0], [40, 0], [60, 0], [60, 0], [60.1, 40], [60.2, 0], [80, 0], [100, 0], [120, 0],
-    ]);
+    const dent = flat(
+      3,
+      [0, 0, 0, 0, 0.5, 0.5, 0.5, 0.503, 0.503, 0.503, 1, 1, 1, 1],
+      [
+        [0, 0],
+        [20, 0],
+        [40, 0],
+        [60, 0],
+        [60, 0],
+        [60.1, 40],
+        [60.2, 0],
+        [80, 0],
+        [100, 0],
+        [120, 0],
+      ],
+    );
     const target: Vector3 = [60, 45, 0];
     const ours = closestPoint(dent, target);
     expect(ours.distance).toBeCloseTo(sampledDistance(dent, target, 400_000), 6);
@@ -56,9 +69,18 @@ describe('the closest point', () => {
   });
 
   it('agrees with a Bézier library on cubics', () => {
-    const pairs = [[0, 0], [40, 35], [50, -35], [90, 0]] as const;
+    const pairs = [
+      [0, 0],
+      [40, 35],
+      [50, -35],
+      [90, 0],
+    ] as const;
     const witness = new Bezier(pairs.flat());
-    for (const target of [[20, 20, 0], [70, -3, 0], [45, 1, 0]] as const) {
+    for (const target of [
+      [20, 20, 0],
+      [70, -3, 0],
+      [45, 1, 0],
+    ] as const) {
       const theirs = witness.project({ x: target[0], y: target[1] });
       expect(closestPoint(bezier(...pairs), target).distance).toBeLessThanOrEqual((theirs.d ?? 0) + 1e-9);
       expect(closestPoint(bezier(...pairs), target).distance).toBeCloseTo(theirs.d ?? 0, 3);
@@ -74,7 +96,15 @@ describe('the closest point', () => {
 
 describe('points and a curve', () => {
   it('have a largest distance with its place, and a mean', () => {
-    const found = pointsDeviation(packVectors([[5, 1, 0], [10, -3, 0], [20, 0, 0], [25, 0, 0]]), lineBetween([0, 0, 0], [20, 0, 0]));
+    const found = pointsDeviation(
+      packVectors([
+        [5, 1, 0],
+        [10, -3, 0],
+        [20, 0, 0],
+        [25, 0, 0],
+      ]),
+      lineBetween([0, 0, 0], [20, 0, 0]),
+    );
     expect(found).toMatchObject({ max: 5, mean: 9 / 4, index: 3, nearest: { u: 1, point: [20, 0, 0] } });
     expect(() => pointsDeviation(new Float64Array(0), uneven)).toThrow('points need 3 coordinates each, not 0');
   });
@@ -98,7 +128,10 @@ const HANDLE = 0.5522847 * 25;
 describe('the deviation of two curves', () => {
   it('of check DE holds the closed form in its bracket, both ways', () => {
     const cubic = bezier([25, 0], [25, HANDLE], [HANDLE, 25], [0, 25]);
-    for (const found of [deviation(QUARTER, cubic, { relative: 1e-3 }), deviation(cubic, QUARTER, { relative: 1e-3 })]) {
+    for (const found of [
+      deviation(QUARTER, cubic, { relative: 1e-3 }),
+      deviation(cubic, QUARTER, { relative: 1e-3 }),
+    ]) {
       expect(found.certified).toBe(true);
       expect(found.max).toBeLessThanOrEqual(2.7253e-4 * 25 * (1 + 1e-4));
       expect(found.bound).toBeGreaterThanOrEqual(2.7253e-4 * 25 * (1 - 1e-4));
@@ -112,29 +145,42 @@ describe('the deviation of two curves', () => {
     const ring = periodicCurve(3, homogeneous([40, 0, 0, 0, 40, 5, -40, 0, 0, 0, -40, 5, 30, -20, 0]));
     expect(deviation(ring, moveSeam(ring, 0.37)).bound).toBeLessThan(1.1e-6);
     const turned = circle({ origin: [0, 0, 0], x: [0, 1, 0], y: [-1, 0, 0] }, [0, 0, 0], 25);
-    expect(deviation(circle(FRONT, [0, 0, 0], 25), turned)).toMatchObject({ certified: true, bound: expect.closeTo(0, 5) });
+    expect(deviation(circle(FRONT, [0, 0, 0], 25), turned)).toMatchObject({
+      certified: true,
+      bound: expect.closeTo(0, 5),
+    });
   });
 
   it('brackets what dense sampling finds', () => {
     fc.assert(
-      fc.property(anyCurve({ degrees: [2, 5], spans: 4, weights: 3 }), fc.array(fraction, { minLength: 12, maxLength: 12 }), (curve, noise) => {
-        const size = sizeOf(curve);
-        const moved = makeCurve(curve.degree, curve.knots, curve.points.map((value, i) => {
-          const w = curve.points[i - (i % 4) + 3];
-          return i % 4 === 3 ? value : value + (noise[i % 12] - 0.5) * 0.01 * size * w;
-        }));
-        const found = deviationInStep(curve, moved, { absolute: 1e-9 * size });
-        let most = 0;
-        for (let i = 0; i <= 1000; i++) most = Math.max(most, distance(evaluate(curve, at(curve, i / 1000)), evaluate(moved, at(moved, i / 1000))));
-        expect(found.bound).toBeGreaterThanOrEqual(most * (1 - 1e-12));
-        expect(found.max).toBeLessThanOrEqual(found.bound);
-        expect(found.bound).toBeLessThanOrEqual(1.0101 * found.max + 1.1e-9 * size);
-        const shape = deviation(curve, moved, { absolute: 1e-7 * size });
-        let either = 0;
-        for (let i = 0; i <= 200; i++) either = Math.max(either, closestPoint(moved, evaluate(curve, at(curve, i / 200))).distance);
-        expect(shape.max).toBeGreaterThanOrEqual(either * 0.97);
-        expect(shape.bound).toBeGreaterThanOrEqual(either);
-      }),
+      fc.property(
+        anyCurve({ degrees: [2, 5], spans: 4, weights: 3 }),
+        fc.array(fraction, { minLength: 12, maxLength: 12 }),
+        (curve, noise) => {
+          const size = sizeOf(curve);
+          const moved = makeCurve(
+            curve.degree,
+            curve.knots,
+            curve.points.map((value, i) => {
+              const w = curve.points[i - (i % 4) + 3];
+              return i % 4 === 3 ? value : value + (noise[i % 12] - 0.5) * 0.01 * size * w;
+            }),
+          );
+          const found = deviationInStep(curve, moved, { absolute: 1e-9 * size });
+          let most = 0;
+          for (let i = 0; i <= 1000; i++)
+            most = Math.max(most, distance(evaluate(curve, at(curve, i / 1000)), evaluate(moved, at(moved, i / 1000))));
+          expect(found.bound).toBeGreaterThanOrEqual(most * (1 - 1e-12));
+          expect(found.max).toBeLessThanOrEqual(found.bound);
+          expect(found.bound).toBeLessThanOrEqual(1.0101 * found.max + 1.1e-9 * size);
+          const shape = deviation(curve, moved, { absolute: 1e-7 * size });
+          let either = 0;
+          for (let i = 0; i <= 200; i++)
+            either = Math.max(either, closestPoint(moved, evaluate(curve, at(curve, i / 200))).distance);
+          expect(shape.max).toBeGreaterThanOrEqual(either * 0.97);
+          expect(shape.bound).toBeGreaterThanOrEqual(either);
+        },
+      ),
       { numRuns: 40 },
     );
   });

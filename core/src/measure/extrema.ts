@@ -1,10 +1,10 @@
-import type { Vector3 } from '../linear/vector';
+import { sizeAt, type Vector3 } from '../linear/vector';
 import { signChangesOf } from '../linear/bernstein';
 import type { Curve } from '../curve/curve';
 import { derivativesInSpan } from '../curve/evaluate';
-import { bezierPieces } from '../degree/bezierPieces';
+import { type BezierPieces, bezierPieces } from '../degree/bezierPieces';
 import { curvatureFrom } from './curvature';
-import { type CurvaturePolynomials, curvaturePolynomials } from './curvaturePolynomials';
+import { curvaturePolynomials } from './curvaturePolynomials';
 
 /** A place where curvature does something, with the curvature there in 1/mm. */
 export interface CurvaturePlace {
@@ -23,24 +23,45 @@ export interface CurvatureExtremum extends CurvaturePlace {
 const SAME_CURVATURE = 1e-9;
 const scratch = new Float64Array(12);
 
-interface Reading extends CurvaturePlace {
-  readonly piece: number;
+/** Slower than this share of a piece's fastest speed, a curve stands still: it is read this share of the piece on. */
+const STANDSTILL = 1e-9;
+const BESIDE = 1e-4;
+
+/** The largest speed that a piece's control points allow, in mm per unit of the parameter. */
+function fastest({ breaks, points, degree }: BezierPieces, piece: number): number {
+  let most = 0;
+  for (let i = piece * (degree + 1); i < (piece + 1) * (degree + 1) - 1; i++) {
+    const [x, y, z] = [0, 1, 2].map(
+      (c) => points[4 * i + 4 + c] / points[4 * i + 7] - points[4 * i + c] / points[4 * i + 3],
+    );
+    most = Math.max(most, Math.hypot(x, y, z));
+  }
+  return (degree * most) / (breaks[piece + 1] - breaks[piece]);
 }
 
 /**
  * The curvature at both ends of every piece and at each of its inner stationary places, in order: between neighbours
- * it is monotone.
+ * it is monotone. Where the curve stands still it has none, and grows without limit beside: it is read a little on.
  */
-function readings(curve: Curve, normal: Vector3 | null): Reading[] {
+function readings(curve: Curve, normal: Vector3 | null): CurvaturePlace[] {
   const pieces = bezierPieces(curve);
   const { breaks, spans } = pieces;
-  const list: Reading[] = [];
+  const list: CurvaturePlace[] = [];
   spans.forEach((span, piece) => {
     const [from, to] = [breaks[piece], breaks[piece + 1]];
-    const { rate, rateFloor } = curvaturePolynomials(pieces, piece, normal);
-    const read = (u: number, side: 'left' | 'right') => {
+    const { turn, turnFloor, rate, rateFloor } = curvaturePolynomials(pieces, piece, normal);
+    const straight = turn.every((value) => Math.abs(value) <= turnFloor);
+    const standstill = STANDSTILL * fastest(pieces, piece);
+    const kappaAt = (u: number): number => {
       derivativesInSpan(curve, span, u, 3, scratch);
-      list.push({ u, kappa: curvatureFrom(scratch, normal).kappa, side, piece });
+      return curvatureFrom(scratch, normal).kappa;
+    };
+    const read = (u: number, side: 'left' | 'right') => {
+      let kappa = straight ? 0 : kappaAt(u);
+      if (!straight && sizeAt(scratch, 3) <= standstill) {
+        kappa = kappaAt(side === 'right' ? Math.min(to, u + BESIDE * (to - from)) : u - BESIDE * (to - from));
+      }
+      list.push({ u, kappa, side });
     };
     read(from, 'right');
     for (const t of signChangesOf(rate, rateFloor)) read(from + t * (to - from), 'right');
@@ -74,13 +95,14 @@ export function curvatureExtrema(curve: Curve, normal: Vector3 | null = null): C
   return found;
 }
 
-const largestOf = (list: readonly Reading[]) => list.reduce((most, { kappa }) => Math.max(most, Math.abs(kappa)), 0);
+const largestOf = (list: readonly CurvaturePlace[]) =>
+  list.reduce((most, { kappa }) => Math.max(most, Math.abs(kappa)), 0);
 const same = (a: number, b: number, largest: number) => Math.abs(a - b) <= SAME_CURVATURE * largest;
 
 /** Runs of one value as their first reading. */
-function distinct(list: readonly Reading[]): Reading[] {
+function distinct(list: readonly CurvaturePlace[]): CurvaturePlace[] {
   const largest = largestOf(list);
-  const out: Reading[] = [];
+  const out: CurvaturePlace[] = [];
   for (const reading of list) {
     const before = out[out.length - 1];
     if (!before || !same(before.kappa, reading.kappa, largest)) out.push(reading);
@@ -121,26 +143,18 @@ export function inflections(curve: Curve, normal: Vector3): CurvaturePlace[] {
 
 /**
  * The place of the largest |κ|, both sides of every knot considered; null for a straight curve, or one that is a
- * point. At a cusp or a kink inside a span curvature has no largest value: Infinity is never answered, the largest
- * finite one is.
+ * point. At a cusp or where the curve stands still curvature has no largest value: Infinity is never answered, a large
+ * finite one beside the place is.
  */
 export function smallestRadius(
   curve: Curve,
   normal: Vector3 | null = null,
 ): (CurvaturePlace & { readonly radius: number }) | null {
-  let tightest: Reading | null = null;
+  let tightest: CurvaturePlace | null = null;
   for (const reading of readings(curve, normal)) {
     if (!tightest || Math.abs(reading.kappa) > Math.abs(tightest.kappa)) tightest = reading;
   }
-  if (!tightest || isStraight(curve, normal)) return null;
+  if (!tightest || tightest.kappa === 0) return null;
   const { u, kappa, side } = tightest;
   return { u, kappa, side, radius: 1 / Math.abs(kappa) };
-}
-
-function isStraight(curve: Curve, normal: Vector3 | null): boolean {
-  const pieces = bezierPieces(curve);
-  return pieces.spans.every((_, piece) => {
-    const { turn, turnFloor }: CurvaturePolynomials = curvaturePolynomials(pieces, piece, normal);
-    return turn.every((value) => Math.abs(value) <= turnFloor);
-  });
 }

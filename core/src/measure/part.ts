@@ -22,21 +22,6 @@ export interface Part {
   readonly spread: number;
 }
 
-/** Places of two curves that belong together: one, or a stretch along which the curves stay within the tolerance. */
-export interface Stretch {
-  readonly kind: 'point' | 'stretch';
-  readonly u0: number;
-  readonly u1: number;
-  readonly v0: number;
-  readonly v1: number;
-  /** The nearest of the places, and the distance of the curves there. */
-  readonly u: number;
-  readonly v: number;
-  readonly distance: number;
-  readonly spanU: number;
-  readonly spanV: number;
-}
-
 export function partOf(curve: Curve, { pieces }: BoxTree, piece: number): Part {
   const size = 4 * (pieces.degree + 1);
   const points = pieces.points.slice(piece * size, (piece + 1) * size);
@@ -103,11 +88,45 @@ export function halves({ curve, span, from, to, points }: Part): [Part, Part] {
   return [made(curve, span, from, middle, left), made(curve, span, middle, to, right)];
 }
 
-export function mayMeet(a: Part, b: Part, tolerance: number): boolean {
+/** Whether a part is too short in its parameter to be halved further. */
+export const isAtom = ({ from, to }: Part): boolean =>
+  to - from <= 8 * Number.EPSILON * Math.max(Math.abs(from), Math.abs(to));
+
+/**
+ * Whether the control points, and so the parts, are proven to lie more than `tolerance` mm apart: along an axis, or
+ * across the one part towards the other, where two arcs side by side show the gap between them.
+ */
+export function liesApart(a: Part, b: Part, tolerance: number): boolean {
   for (let c = 0; c < 3; c++) {
-    if (a.box[c] > b.box[3 + c] + tolerance || b.box[c] > a.box[3 + c] + tolerance) return false;
+    if (a.box[c] > b.box[3 + c] + tolerance || b.box[c] > a.box[3 + c] + tolerance) return true;
   }
-  return true;
+  const last = a.places.length - 3;
+  const end = b.places.length - 3;
+  const middle = (c: number) => (b.places[c] + b.places[end + c] - a.places[c] - a.places[last + c]) / 2;
+  let [x, y, z] = [middle(0), middle(1), middle(2)];
+  const along = x * a.axis[0] + y * a.axis[1] + z * a.axis[2];
+  x -= along * a.axis[0];
+  y -= along * a.axis[1];
+  z -= along * a.axis[2];
+  const size = Math.sqrt(x * x + y * y + z * z);
+  if (!(size > tolerance)) return false;
+  const [ox, oy, oz] = [a.places[0], a.places[1], a.places[2]];
+  let most = -Infinity;
+  let least = Infinity;
+  for (let i = 0; i <= last; i += 3) {
+    most = Math.max(most, (a.places[i] - ox) * x + (a.places[i + 1] - oy) * y + (a.places[i + 2] - oz) * z);
+  }
+  for (let i = 0; i <= end; i += 3) {
+    least = Math.min(least, (b.places[i] - ox) * x + (b.places[i + 1] - oy) * y + (b.places[i + 2] - oz) * z);
+  }
+  return least - most > tolerance * size;
+}
+
+/** A place of one part and the place of another that goes with it. */
+export interface PlacePair {
+  readonly u: number;
+  readonly v: number;
+  readonly distance: number;
 }
 
 const atA = new Float64Array(6);
@@ -117,11 +136,13 @@ function read(part: Part, u: number, out: Float64Array): void {
   derivativesInSpan(part.curve, part.span, u, 1, out);
 }
 
+const clampTo = (part: Part, u: number) => Math.min(part.to, Math.max(part.from, u));
+
 /**
  * The one place where two parts with separate directions can meet, by Gauss-Newton on their distance inside their
  * parameters; 'unclear' when the directions overlap or the search does not settle.
  */
-export function meetTransversally(a: Part, b: Part, tolerance: number): Stretch | 'apart' | 'unclear' {
+export function meetTransversally(a: Part, b: Part, tolerance: number): PlacePair | 'apart' | 'unclear' {
   if (!(a.spread < Math.PI / 2 && b.spread < Math.PI / 2)) return 'unclear';
   const turned = angleBetween(a.axis, b.axis);
   if (!(Math.min(turned, Math.PI - turned) > (a.spread + b.spread) * 1.0001 + 1e-7)) return 'unclear';
@@ -148,8 +169,7 @@ export function meetTransversally(a: Part, b: Part, tolerance: number): Stretch 
       Math.abs(nextV - v) <= 4 * Number.EPSILON * (Math.abs(v) + b.to - b.from);
     const gap = Math.sqrt(dx * dx + dy * dy + dz * dz);
     if (settled || (round > 8 && gap <= 1e-3 * tolerance) || gap === 0) {
-      if (gap <= tolerance)
-        return { kind: 'point', u0: u, u1: u, v0: v, v1: v, u, v, distance: gap, spanU: a.span, spanV: b.span };
+      if (gap <= tolerance) return { u, v, distance: gap };
       // Farther than rounding can explain: with separate directions there is no other place.
       return gap > 4 * tolerance || (u > a.from && u < a.to && v > b.from && v < b.to) ? 'apart' : 'unclear';
     }
@@ -159,110 +179,56 @@ export function meetTransversally(a: Part, b: Part, tolerance: number): Stretch 
   return 'unclear';
 }
 
-const clampTo = (part: Part, u: number) => Math.min(part.to, Math.max(part.from, u));
-
-/** How many places of a part are looked at before it counts as running along another curve. */
-const LOOKS = 9;
-
-/** The whole of one part as a stretch, when it runs within half the tolerance of the other; null when it does not. */
-export function togetherAlong(a: Part, b: Part, tolerance: number): Stretch | null {
-  if (!(a.spread < 0.3 && b.spread < 0.3)) return null;
-  return along(a, b, tolerance) ?? swapped(along(b, a, tolerance));
-}
-
-function along(a: Part, b: Part, tolerance: number): Stretch | null {
-  let best = { u: a.from, v: b.from, distance: Infinity };
-  const feet: number[] = [];
-  let v = NaN;
-  for (const i of [0, LOOKS - 1, ...Array.from({ length: LOOKS - 2 }, (_, k) => k + 1)]) {
-    const u = a.from + ((a.to - a.from) * i) / (LOOKS - 1);
-    read(a, u, atA);
-    v = footOn(b, atA, v);
-    const there = Math.hypot(atA[0] - atB[0], atA[1] - atB[1], atA[2] - atB[2]);
-    if (!(there <= tolerance / 2)) return null;
-    feet.push(v);
-    if (there < best.distance) best = { u, v, distance: there };
-  }
-  return {
-    kind: 'stretch',
-    u0: a.from,
-    u1: a.to,
-    v0: Math.min(...feet),
-    v1: Math.max(...feet),
-    ...best,
-    spanU: a.span,
-    spanV: b.span,
-  };
-}
-
-const swapped = (s: Stretch | null): Stretch | null =>
-  s && { ...s, u0: s.v0, u1: s.v1, v0: s.u0, v1: s.u1, u: s.v, v: s.u, spanU: s.spanV, spanV: s.spanU };
-
-/** The foot of a place on a part that hardly turns, by Newton's method; the part's place there stays in `atB`. */
-function footOn(part: Part, place: Float64Array, start: number): number {
-  let v = Number.isNaN(start) ? (part.from + part.to) / 2 : start;
-  for (let round = 0; round < 12; round++) {
-    read(part, v, atB);
-    const slope = (place[0] - atB[0]) * atB[3] + (place[1] - atB[1]) * atB[4] + (place[2] - atB[2]) * atB[5];
-    const speed = atB[3] * atB[3] + atB[4] * atB[4] + atB[5] * atB[5];
-    const next = speed > 0 ? clampTo(part, v + slope / speed) : v;
-    if (next === v || Math.abs(next - v) <= 1e-14 * (part.to - part.from)) break;
-    v = next;
-  }
-  return v;
-}
-
 /**
- * For parts that are straight within a quarter of the tolerance: the stretch of their chords that lies within it, or
- * 'apart'. null for parts that still bend.
+ * The place of a part nearest to a point, for a part that hardly turns: Newton's method from where the point falls on
+ * the chord.
  */
-export function straightMeeting(a: Part, b: Part, tolerance: number): Stretch | 'apart' | null {
-  const shortest = 4 * Number.EPSILON;
-  const tiny = (part: Part) => part.size <= tolerance || part.to - part.from <= shortest * Math.abs(part.to);
-  if (!((tiny(a) || isStraight(a, tolerance / 4)) && (tiny(b) || isStraight(b, tolerance / 4)))) return null;
-  const last = a.places.length - 3;
-  const end = b.places.length - 3;
-  const b0 = b.places.subarray(0, 3);
-  const along = [0, 1, 2].map((c) => b.places[end + c] - b.places[c]);
-  const squared = along[0] ** 2 + along[1] ** 2 + along[2] ** 2;
-  let stretch: [number, number] | null = null;
-  let best = { s: 0, t: 0, distance: Infinity };
-  // A chord's distance from another is convex along it: the stretch within the tolerance is one.
-  const LOOK = 32;
-  for (let i = 0; i <= LOOK; i++) {
-    const s = i / LOOK;
-    const p = [0, 1, 2].map((c) => (1 - s) * a.places[c] + s * a.places[last + c] - b0[c]);
-    const t =
-      squared > 0 ? Math.min(1, Math.max(0, (p[0] * along[0] + p[1] * along[1] + p[2] * along[2]) / squared)) : 0;
-    const there = Math.hypot(p[0] - t * along[0], p[1] - t * along[1], p[2] - t * along[2]);
-    if (there < best.distance) best = { s, t, distance: there };
-    if (there <= tolerance) stretch = stretch ? [stretch[0], s] : [s, s];
+export function footOn(part: Part, x: number, y: number, z: number): { u: number; distance: number } {
+  const { places, axis, from, to } = part;
+  const last = places.length - 3;
+  const chord =
+    (places[last] - places[0]) * axis[0] +
+    (places[last + 1] - places[1]) * axis[1] +
+    (places[last + 2] - places[2]) * axis[2];
+  const along = (x - places[0]) * axis[0] + (y - places[1]) * axis[1] + (z - places[2]) * axis[2];
+  let u = chord > 0 ? clampTo(part, from + (to - from) * (along / chord)) : (from + to) / 2;
+  for (let round = 0; round < 20; round++) {
+    read(part, u, atB);
+    const slope = (x - atB[0]) * atB[3] + (y - atB[1]) * atB[4] + (z - atB[2]) * atB[5];
+    const speed = atB[3] * atB[3] + atB[4] * atB[4] + atB[5] * atB[5];
+    const next = speed > 0 ? clampTo(part, u + slope / speed) : u;
+    const settled = Math.abs(next - u) <= 1e-15 * (to - from);
+    u = next;
+    if (settled) break;
   }
-  if (!stretch) return 'apart';
-  const [low, high] = [Math.max(0, stretch[0] - 1 / LOOK), Math.min(1, stretch[1] + 1 / LOOK)];
-  const place = (part: Part, s: number) => part.from + s * (part.to - part.from);
-  return {
-    kind: 'stretch',
-    u0: place(a, low),
-    u1: place(a, high),
-    v0: b.from,
-    v1: b.to,
-    u: place(a, best.s),
-    v: place(b, best.t),
-    distance: best.distance,
-    spanU: a.span,
-    spanV: b.span,
-  };
+  read(part, u, atB);
+  return { u, distance: Math.hypot(x - atB[0], y - atB[1], z - atB[2]) };
 }
 
-/** Control points within `tolerance` of the chord, one after the other along it. */
-function isStraight(part: Part, tolerance: number): boolean {
+/** Control points within `tolerance` of the chord, one after the other along it; or all in one place. */
+export function isStraight(part: Part, tolerance: number): boolean {
+  if (part.size <= tolerance) return true;
   if (!(part.spread < Math.PI / 2)) return false;
   const { places, axis } = part;
   for (let i = 3; i < places.length - 3; i += 3) {
     const [x, y, z] = [places[i] - places[0], places[i + 1] - places[1], places[i + 2] - places[2]];
     const along = x * axis[0] + y * axis[1] + z * axis[2];
     if (x * x + y * y + z * z - along * along > tolerance * tolerance) return false;
+  }
+  return true;
+}
+
+/** Whether a part that hardly turns stays within `tolerance` of another one all along, as far as its looks tell. */
+export function runsAlong(a: Part, b: Part, tolerance: number): boolean {
+  // Turning less than this, the foot of a place is one, and moves one way.
+  if (!(a.spread < 0.3 && b.spread < 0.3)) return false;
+  const looks = (2 * Math.max(a.places.length, b.places.length)) / 3 + 3;
+  // The ends first: they tell most often.
+  for (let i = 0; i < looks; i++) {
+    const share = i === 0 ? 0 : i === 1 ? 1 : (i - 1) / (looks - 1);
+    read(a, a.from + (a.to - a.from) * share, atA);
+    const [x, y, z] = atA;
+    if (!(footOn(b, x, y, z).distance <= tolerance)) return false;
   }
   return true;
 }

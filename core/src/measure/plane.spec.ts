@@ -50,12 +50,26 @@ describe('enclosed area', () => {
       centroid: [expect.closeTo(20, 12), expect.closeTo(15, 12), 0],
     });
     // n/2 R² sin(2π/n).
-    expect(valueOf(enclosedArea(regularPolygon(FRONT, [0, 0, 0], 5, 10), FRONT)).area).toBeCloseTo(250 * Math.sin(0.4 * Math.PI), 11);
+    expect(valueOf(enclosedArea(regularPolygon(FRONT, [0, 0, 0], 5, 10), FRONT)).area).toBeCloseTo(
+      250 * Math.sin(0.4 * Math.PI),
+      11,
+    );
     // A half disc's centroid lies 4R/3π from its straight side.
-    const half = valueOf(polyline([10, 0, 0], [{ kind: 'arc-through', through: [0, 10, 0], to: [-10, 0, 0] }, { kind: 'line', to: [10, 0, 0] }]));
+    const half = valueOf(
+      polyline(
+        [10, 0, 0],
+        [
+          { kind: 'arc-through', through: [0, 10, 0], to: [-10, 0, 0] },
+          { kind: 'line', to: [10, 0, 0] },
+        ],
+      ),
+    );
     expect(valueOf(enclosedArea(half, FRONT)).centroid?.[1]).toBeCloseTo(40 / (3 * Math.PI), 11);
     // Under a parabola: two thirds of the box.
-    expect(valueOf(enclosedArea(close(bezier([10, 0], [0, 20], [-10, 0]), 1e-9), FRONT)).area).toBeCloseTo((2 / 3) * 20 * 10, 11);
+    expect(valueOf(enclosedArea(close(bezier([10, 0], [0, 20], [-10, 0]), 1e-9), FRONT)).area).toBeCloseTo(
+      (2 / 3) * 20 * 10,
+      11,
+    );
   });
 
   it('changes its sign with the direction, and loops cancel', () => {
@@ -67,6 +81,8 @@ describe('enclosed area', () => {
 
   it('is refused for open curves and curves off the plane', () => {
     expect(enclosedArea(lineBetween([0, 0, 0], [1, 1, 1]), FRONT)).toEqual({ ok: false, failure: { kind: 'open' } });
-    expect(enclosedArea(circle(ASKEW, [0, 0, 0], 5), FRONT)).toMatchObject({ failure: { kind: 'not-plane', height: expect.closeTo(8, 9) } });
+    expect(enclosedArea(circle(ASKEW, [0, 0, 0], 5), FRONT)).toMatchObject({
+      failure: { kind: 'not-plane', height: expect.closeTo(8, 9) },
+    });
   });
 });

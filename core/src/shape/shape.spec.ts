@@ -20,7 +20,18 @@ import { split, subCurve } from './split';
 import { mirror, rotation, scaling, transform, translation } from './transform';
 import { weightsOf, withWeights } from './weights';
 
-const SPOUT = flat(3, [0, 0, 0, 0, 1, 2, 3, 3, 3, 3], [[0, 0], [10, 30], [40, 42], [60, 20], [80, 25], [95, 60]]);
+const SPOUT = flat(
+  3,
+  [0, 0, 0, 0, 1, 2, 3, 3, 3, 3],
+  [
+    [0, 0],
+    [10, 30],
+    [40, 42],
+    [60, 20],
+    [80, 25],
+    [95, 60],
+  ],
+);
 const end = (curve: Curve, side: 'start' | 'end', order: number) =>
   derivatives(curve, domainOf(curve)[side === 'start' ? 0 : 1], order, side === 'start' ? 'right' : 'left');
 
@@ -35,13 +46,26 @@ describe('cutting', () => {
         expect(apart(curve, b, domainOf(b)[0], domainOf(b)[1])).toBeLessThan(SAME);
         const joined = checked(valueOf(join(a, b, 1e-11 * sizeOf(curve))));
         expect(apart(curve, joined)).toBeLessThan(SAME);
-        expect(withoutRedundantKnots(joined, 1e-10 * sizeOf(curve)).knots.length).toBeLessThanOrEqual(curve.knots.length + 0);
+        expect(withoutRedundantKnots(joined, 1e-10 * sizeOf(curve)).knots.length).toBeLessThanOrEqual(
+          curve.knots.length + 0,
+        );
       }),
     );
   });
 
   it('agrees with a NURBS library, of degree 4 as well', () => {
-    const quartic = flat(4, [0, 0, 0, 0, 0, 1, 2, 2, 2, 2, 2], [[0, 0], [10, 30], [40, 42], [60, 20], [80, 25], [95, 60]]);
+    const quartic = flat(
+      4,
+      [0, 0, 0, 0, 0, 1, 2, 2, 2, 2, 2],
+      [
+        [0, 0],
+        [10, 30],
+        [40, 42],
+        [60, 20],
+        [80, 25],
+        [95, 60],
+      ],
+    );
     for (const curve of [SPOUT, quartic]) {
       const ours = valueOf(split(curve, 0.7));
       const theirs = verb.Divide.curveSplit(toVerb(curve), 0.7);
@@ -127,14 +151,18 @@ describe('joining', () => {
     expect(breaksOf(joined).map(({ multiplicity }) => multiplicity)).toEqual([4, 1, 1, 3, 3, 4]);
     expect(domainOf(joined)).toEqual([0, 5]);
     expect(apart(SPOUT, joined)).toBeLessThan(SAME);
-    for (const share of [0, 0.4, 1]) expect(distance(evaluate(joined, 4 + share), evaluate(arc, share))).toBeLessThan(1e-12);
+    for (const share of [0, 0.4, 1])
+      expect(distance(evaluate(joined, 4 + share), evaluate(arc, share))).toBeLessThan(1e-12);
   });
 
   it('refuses gaps and closed curves', () => {
     const line = lineBetween([95, 60.5, 0], [120, 60, 0]);
     expect(join(SPOUT, line, 0.1)).toEqual({ ok: false, failure: { kind: 'gap', gap: 0.5, tolerance: 0.1 } });
     expect(endOf(valueOf(join(SPOUT, line, 0.5)), 'end')).toEqual([120, 60, 0]);
-    expect(join(circle(FRONT, [0, 0, 0], 1), line, 1)).toEqual({ ok: false, failure: { kind: 'closed', which: 'first' } });
+    expect(join(circle(FRONT, [0, 0, 0], 1), line, 1)).toEqual({
+      ok: false,
+      failure: { kind: 'closed', which: 'first' },
+    });
   });
 });
 
@@ -198,13 +226,19 @@ describe('extending', () => {
       const longer = valueOf(extend(SPOUT, 'end', how, { point: target }));
       const [d, tip] = [end(longer, 'end', 1), endOf(longer, 'end')];
       const gap = subtract(target, tip);
-      expect(Math.abs(gap[0] * d[3] + gap[1] * d[4])).toBeLessThan(1e-6 * Math.hypot(...gap) * Math.hypot(d[3], d[4]) + 1e-9);
+      expect(Math.abs(gap[0] * d[3] + gap[1] * d[4])).toBeLessThan(
+        1e-6 * Math.hypot(...gap) * Math.hypot(d[3], d[4]) + 1e-9,
+      );
     }
     expect(extend(SPOUT, 'end', 'straight', { point: [90, 0, 0] })).toEqual({ ok: false, failure: { kind: 'behind' } });
   });
 
   it('an arc goes on along its own circle, and once around is enough', () => {
-    const quarter = makeCurve(2, [0, 0, 0, 1, 1, 1], homogeneous([25, 0, 0, 25, 25, 0, 0, 25, 0], [1, Math.SQRT1_2, 1]));
+    const quarter = makeCurve(
+      2,
+      [0, 0, 0, 1, 1, 1],
+      homogeneous([25, 0, 0, 25, 25, 0, 0, 25, 0], [1, Math.SQRT1_2, 1]),
+    );
     for (const how of ['arc', 'own'] as const) {
       const longer = valueOf(extend(quarter, 'end', how, { length: 20 }));
       for (let i = 0; i <= 20; i++) expect(Math.hypot(...evaluate(longer, at(longer, i / 20)))).toBeCloseTo(25, 10);
@@ -216,7 +250,9 @@ describe('extending', () => {
   });
 
   it('refuses what has no end or no direction', () => {
-    expect(extend(circle(FRONT, [0, 0, 0], 5), 'end', 'own', { length: 1 })).toMatchObject({ failure: { kind: 'closed' } });
+    expect(extend(circle(FRONT, [0, 0, 0], 5), 'end', 'own', { length: 1 })).toMatchObject({
+      failure: { kind: 'closed' },
+    });
     const stuck = bezier([0, 0], [10, 10], [20, 0], [20, 0]);
     expect(extend(stuck, 'end', 'straight', { length: 1 })).toMatchObject({ failure: { kind: 'no-direction' } });
     expect(() => extend(SPOUT, 'end', 'own', { length: 0 })).toThrow('a length above 0 is needed, not 0');
@@ -240,14 +276,19 @@ describe('weights and affine maps', () => {
       fc.property(anyCurve({ closing: 'either' }), fraction, (curve, share) => {
         const u = at(curve, share);
         const [x, y, z] = evaluate(curve, u);
-        const image = [0, 1, 2].map((c) => map.x[c] * x + map.y[c] * y + map.z[c] * z + map.origin[c]) as [number, number, number];
+        const image = [0, 1, 2].map((c) => map.x[c] * x + map.y[c] * y + map.z[c] * z + map.origin[c]) as [
+          number,
+          number,
+          number,
+        ];
         expect(distance(evaluate(transform(curve, map), u), image)).toBeLessThanOrEqual(1e-11 * (sizeOf(curve) + 11));
       }),
     );
   });
 
   it('turns, mirrors, moves and scales', () => {
-    const near = (curve: Curve, expected: Vector3) => expect(distance(endOf(curve, 'end'), expected)).toBeLessThan(1e-12);
+    const near = (curve: Curve, expected: Vector3) =>
+      expect(distance(endOf(curve, 'end'), expected)).toBeLessThan(1e-12);
     near(transform(SPOUT, rotation([0, 0, 2], Math.PI / 2, [95, 0, 0])), [35, 0, 0]);
     near(mirror(SPOUT, { origin: [10, 0, 0], x: [0, 1, 0], y: [0, 0, 1] }), [-75, 60, 0]);
     near(transform(SPOUT, translation([1, 2, 3])), [96, 62, 3]);

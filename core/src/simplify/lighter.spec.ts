@@ -20,7 +20,8 @@ const KR = makeCurve(
 /** Densely: where the two curves are farthest apart at the same parameter. */
 function sampled(a: typeof KR, b: typeof KR): number {
   let most = 0;
-  for (let i = 0; i <= 5000; i++) most = Math.max(most, distance(evaluate(a, at(a, i / 5000)), evaluate(b, at(b, i / 5000))));
+  for (let i = 0; i <= 5000; i++)
+    most = Math.max(most, distance(evaluate(a, at(a, i / 5000)), evaluate(b, at(b, i / 5000))));
   return most;
 }
 
