@@ -19,6 +19,12 @@ export interface Curve {
 /** The largest degree a curve may have; the basis loses digits beyond it and no designer asks for more. */
 export const MAX_DEGREE = 25;
 
+/** Beyond these, products of a curve's numbers leave what a number can hold, and no drawing comes near them. */
+const LARGEST_COORDINATE = 1e15;
+const LARGEST_KNOT = 1e15;
+const SHORTEST_SPAN = 1e-15;
+const HEAVIEST = 1e9;
+
 /** A curve that cannot be: `where` names the field or entry, the message says what was expected and what came. */
 export class InvalidCurve extends Error {
   constructor(
@@ -35,7 +41,8 @@ export class InvalidCurve extends Error {
  *
  * Throws `InvalidCurve` for a degree outside 1..25, counts that do not fit, numbers that are not finite, decreasing
  * knots, inner knots repeated more than p times, an empty domain, weights that are not positive, and ends that
- * contradict `closing`. (The NURBS Book, 2.2 and 4.2.)
+ * contradict `closing`; and for sizes no drawing has: coordinates beyond 1e15 mm, knots beyond 1e15 or nearer than
+ * 1e-15 without being one, weights outside 1e-9 to 1e9. (The NURBS Book, 2.2 and 4.2.)
  */
 export function makeCurve(
   degree: number,
@@ -45,6 +52,9 @@ export function makeCurve(
 ): Curve {
   if (!Number.isInteger(degree) || degree < 1 || degree > MAX_DEGREE) {
     throw new InvalidCurve('degree', `a whole number from 1 to ${MAX_DEGREE} is needed, not ${degree}`);
+  }
+  if (!['open', 'clamped-closed', 'periodic'].includes(closing)) {
+    throw new InvalidCurve('closing', `open, clamped-closed or periodic is needed, not ${String(closing)}`);
   }
   if (points.length % 4 !== 0) {
     throw new InvalidCurve('points', `a multiple of 4 numbers (wx wy wz w) is needed, not ${points.length}`);
@@ -101,9 +111,18 @@ export function controlPointsOf(curve: Curve): Float64Array {
   return euclidean;
 }
 
-/** Homogeneous control points (stride 4) from Euclidean ones (stride 3) and weights (all 1 if left out). */
+/**
+ * Homogeneous control points (stride 4) from Euclidean ones (stride 3) and weights (all 1 if left out). Throws
+ * `InvalidCurve` for counts that do not fit; `makeCurve` looks at the numbers.
+ */
 export function homogeneous(euclidean: ArrayLike<number>, weights?: ArrayLike<number>): Float64Array {
   const count = euclidean.length / 3;
+  if (!Number.isInteger(count)) {
+    throw new InvalidCurve('points', `a multiple of 3 coordinates is needed, not ${euclidean.length}`);
+  }
+  if (weights && weights.length !== count) {
+    throw new InvalidCurve('weights', `${count} are needed, one for each point, not ${weights.length}`);
+  }
   const points = new Float64Array(count * 4);
   for (let i = 0; i < count; i++) {
     const w = weights ? weights[i] : 1;
@@ -117,7 +136,19 @@ function checkPoints(points: Float64Array): void {
   for (let i = 0; i < points.length; i++) {
     const where = `points[${Math.floor(i / 4)}].${'xyzw'[i % 4]}`;
     if (!Number.isFinite(points[i])) throw new InvalidCurve(where, `a finite number is needed, not ${points[i]}`);
-    if (i % 4 === 3 && points[i] <= 0) throw new InvalidCurve(where, `a weight above 0 is needed, not ${points[i]}`);
+    if (i % 4 !== 3) continue;
+    const w = points[i];
+    if (w <= 0) throw new InvalidCurve(where, `a weight above 0 is needed, not ${w}`);
+    if (w < 1 / HEAVIEST || w > HEAVIEST) {
+      throw new InvalidCurve(where, `a weight from ${1 / HEAVIEST} to ${HEAVIEST} is needed, not ${w}`);
+    }
+    for (let c = 0; c < 3; c++) {
+      const coordinate = points[i - 3 + c] / w;
+      if (Math.abs(coordinate) > LARGEST_COORDINATE) {
+        const place = `points[${(i - 3) / 4}].${'xyz'[c]}`;
+        throw new InvalidCurve(place, `at most ${LARGEST_COORDINATE} mm can be held, not ${coordinate}`);
+      }
+    }
   }
 }
 
@@ -131,7 +162,13 @@ function checkKnots(knots: Float64Array, degree: number, count: number): void {
   let run = 1;
   for (let i = 0; i < knots.length; i++) {
     if (!Number.isFinite(knots[i])) throw new InvalidCurve(`knots[${i}]`, `a finite number is needed, not ${knots[i]}`);
+    if (Math.abs(knots[i]) > LARGEST_KNOT) {
+      throw new InvalidCurve(`knots[${i}]`, `at most ${LARGEST_KNOT} can be held, not ${knots[i]}`);
+    }
     if (i === 0) continue;
+    if (knots[i] > knots[i - 1] && knots[i] - knots[i - 1] < SHORTEST_SPAN) {
+      throw new InvalidCurve(`knots[${i}]`, `${knots[i]} lies nearer than ${SHORTEST_SPAN} to the knot before it`);
+    }
     if (knots[i] < knots[i - 1]) {
       throw new InvalidCurve(`knots[${i}]`, `${knots[i]} is less than the knot before it, ${knots[i - 1]}`);
     }

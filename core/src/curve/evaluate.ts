@@ -2,6 +2,7 @@ import type { Vector3 } from '../linear/vector';
 import { basisDerivatives, basisFunctions, findSpan } from './basis';
 import { countOf, type Curve, MAX_DEGREE } from './curve';
 import { coefficientsOf, spanPolynomials } from './spanPolynomials';
+import { mustBeWhole } from '../refuse';
 
 /** Derivatives beyond this order are nobody's business here; the scratch arrays are sized by it. */
 const MAX_ORDER = 8;
@@ -25,6 +26,7 @@ export function derivatives(
   side: 'left' | 'right' = 'right',
   out = new Float64Array(3 * (order + 1)),
 ): Float64Array {
+  mustBeWhole(order, 0, MAX_ORDER, 'order');
   const span = findSpan(curve.knots, curve.degree, countOf(curve), u, side);
   return derivativesInSpan(curve, span, u, order, out);
 }
@@ -105,6 +107,7 @@ export function derivativesAll(
   order: number,
   out = new Float64Array(3 * (order + 1) * parameters.length),
 ): Float64Array {
+  mustBeWhole(order, 0, MAX_ORDER, 'order');
   const stride = 3 * (order + 1);
   eachRun(curve, parameters, (span, from, to) => {
     for (let i = from; i < to; i++) derivativesInSpan(curve, span, parameters[i], order, out, i * stride);

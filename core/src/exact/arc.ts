@@ -1,7 +1,8 @@
 import { add, angleBetween, cross, distance, dot, length, scale, subtract, type Vector3 } from '../linear/vector';
 import { type Curve, makeCurve } from '../curve/curve';
-import { normalOf, type Plane } from '../plane/plane';
+import { checkPlane, normalOf, type Plane } from '../plane/plane';
 import { failed, type Result, success } from '../result';
+import { mustBeAbove0, mustBeDirection, mustBePoint } from '../refuse';
 
 export type ArcFailure =
   /** Two of the given points lie in one place. */
@@ -27,6 +28,9 @@ export interface Ellipse {
  * sweeps. (The NURBS Book, A7.1 and 7.5; affinely for ellipses.)
  */
 export function ellipticArc({ centre, x, y }: Ellipse, from = 0, sweep = 2 * Math.PI): Curve {
+  mustBePoint(centre, 'centre');
+  mustBePoint(x, 'x');
+  mustBePoint(y, 'y');
   const turn = 2 * Math.PI;
   if (!(Math.abs(sweep) > 0 && Math.abs(sweep) <= turn * (1 + 1e-12) && Number.isFinite(from))) {
     throw new RangeError(`an arc turns by more than 0 and at most ${turn} radians, not ${sweep}`);
@@ -66,6 +70,7 @@ export function ellipseFrame(plane: Plane, centre: Vector3, alongX: number, alon
   if (!(alongX > 0 && alongY > 0 && Number.isFinite(alongX + alongY))) {
     throw new RangeError(`half axes above 0 are needed, not ${alongX} and ${alongY}`);
   }
+  checkPlane(plane);
   return { centre, x: scale(plane.x, alongX), y: scale(plane.y, alongY) };
 }
 
@@ -74,6 +79,10 @@ export function ellipseFrame(plane: Plane, centre: Vector3, alongX: number, alon
  * against `normal`, to which the two radii should be at right angles.
  */
 export function arcAbout(centre: Vector3, start: Vector3, end: Vector3, normal: Vector3): Result<Curve, ArcFailure> {
+  mustBePoint(centre, 'centre');
+  mustBePoint(start, 'start');
+  mustBePoint(end, 'end');
+  mustBeDirection(normal, 'normal');
   const x = subtract(start, centre);
   const to = subtract(end, centre);
   const radius = length(x);
@@ -88,6 +97,9 @@ export function arcAbout(centre: Vector3, start: Vector3, end: Vector3, normal: 
 
 /** The arc from `start` through `through` to `end`; where start and end are one place there is no single circle. */
 export function arcThrough(start: Vector3, through: Vector3, end: Vector3): Result<Curve, ArcFailure> {
+  mustBePoint(start, 'start');
+  mustBePoint(through, 'through');
+  mustBePoint(end, 'end');
   const a = subtract(through, start);
   const b = subtract(end, start);
   const sides = [length(a), length(b), distance(through, end)];
@@ -112,6 +124,9 @@ export function arcOfRadius(
   radius: number,
   longWay = false,
 ): Result<Curve, ArcFailure> {
+  mustBePoint(start, 'start');
+  mustBePoint(end, 'end');
+  mustBeAbove0(radius, 'radius');
   const chord = subtract(end, start);
   const half = length(chord) / 2;
   if (!(half > 0)) return failed({ kind: 'coincident-points' });
@@ -128,8 +143,11 @@ export function arcOfRadius(
 
 /** The arc from `start` in the direction of `tangent` to `end`. */
 export function arcAlong(start: Vector3, tangent: Vector3, end: Vector3): Result<Curve, ArcFailure> {
+  mustBePoint(start, 'start');
+  mustBeDirection(tangent, 'tangent');
+  mustBePoint(end, 'end');
   const chord = subtract(end, start);
-  if (!(length(chord) > 0 && length(tangent) > 0)) return failed({ kind: 'coincident-points' });
+  if (!(length(chord) > 0)) return failed({ kind: 'coincident-points' });
   const along = scale(tangent, 1 / length(tangent));
   const n = cross(along, scale(chord, 1 / length(chord)));
   if (!(length(n) > STRAIGHT)) return failed({ kind: 'straight' });

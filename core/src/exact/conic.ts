@@ -1,6 +1,7 @@
 import { add, scale, type Vector3 } from '../linear/vector';
 import { type Curve, homogeneous, makeCurve } from '../curve/curve';
-import type { Plane } from '../plane/plane';
+import { checkPlane, type Plane } from '../plane/plane';
+import { mustBeAbove0, mustBePoint } from '../refuse';
 
 /**
  * The conic from `start` to `end` with tangents through `apex`: rational quadratic on [0, 1]. `rho`, between 0 and 1,
@@ -9,6 +10,9 @@ import type { Plane } from '../plane/plane';
  * Curves and Surfaces for CAGD, 12.)
  */
 export function conic(start: Vector3, apex: Vector3, end: Vector3, rho: number): Curve {
+  mustBePoint(start, 'start');
+  mustBePoint(apex, 'apex');
+  mustBePoint(end, 'end');
   if (!(rho > 0 && rho < 1)) throw new RangeError(`rho lies between 0 and 1, not at ${rho}`);
   return makeCurve(2, [0, 0, 0, 1, 1, 1], homogeneous([...start, ...apex, ...end], [1, rho / (1 - rho), 1]));
 }
@@ -19,9 +23,9 @@ export function conic(start: Vector3, apex: Vector3, end: Vector3, rho: number):
  * above 0.
  */
 export function parabola(plane: Plane, vertex: Vector3, focalLength: number, from: number, to: number): Curve {
-  if (!(focalLength > 0 && Number.isFinite(focalLength))) {
-    throw new RangeError(`a focal length above 0 is needed, not ${focalLength}`);
-  }
+  checkPlane(plane);
+  mustBePoint(vertex, 'vertex');
+  mustBeAbove0(focalLength, 'focal length');
   if (!(Number.isFinite(from) && Number.isFinite(to) && from < to)) {
     throw new RangeError(`from ${from} to ${to} is no range`);
   }

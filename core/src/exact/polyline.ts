@@ -3,11 +3,12 @@ import { type Curve, domainOf, homogeneous, makeCurve, trusted } from '../curve/
 import { derivatives } from '../curve/evaluate';
 import { arcLength } from '../measure/arcLength';
 import { reparameterise } from '../knots/reparameterise';
-import type { Plane } from '../plane/plane';
+import { checkPlane, type Plane } from '../plane/plane';
 import { failed, type Result, success } from '../result';
 import { join } from '../shape/join';
 import { arcAlong, type ArcFailure, arcThrough } from './arc';
 import { lineBetween } from './line';
+import { mustBeAbove0, mustBeOneOf, mustBePoint, mustBeWhole } from '../refuse';
 
 /** One leg of a polyline, from where the last one ended. */
 export type Leg =
@@ -26,6 +27,8 @@ export type LegFailure = (ArcFailure | { readonly kind: 'no-legs' } | { readonly
  * there are arcs, the corners as full multiplicity. A chain that ends where it starts is closed.
  */
 export function polyline(start: Vector3, legs: readonly Leg[]): Result<Curve, LegFailure> {
+  mustBePoint(start, 'start');
+  legs.forEach(checkLeg);
   if (legs.length === 0) return failed({ kind: 'no-legs', leg: 0 });
   let from = start;
   let made: Curve | null = null;
@@ -42,6 +45,12 @@ export function polyline(start: Vector3, legs: readonly Leg[]): Result<Curve, Le
   if (!made) return failed({ kind: 'no-legs', leg: 0 });
   const closed = legs.length > 1 && distance(start, from) === 0;
   return success(closed ? trusted(made.degree, made.knots, made.points, 'clamped-closed') : made);
+}
+
+function checkLeg(leg: Leg, i: number): void {
+  mustBeOneOf(leg.kind, ['line', 'arc-through', 'arc-on'], `legs[${i}].kind`);
+  mustBePoint(leg.to, `legs[${i}].to`);
+  if (leg.kind === 'arc-through') mustBePoint(leg.through, `legs[${i}].through`);
 }
 
 function pieceOf(from: Vector3, leg: Leg, before: Curve | null): Result<Curve, ArcFailure | { kind: 'no-direction' }> {
@@ -62,14 +71,12 @@ function polygonThrough(corners: readonly Vector3[]): Curve {
   return makeCurve(1, knots, homogeneous(around.flat()), 'clamped-closed');
 }
 
-const positive = (value: number, what: string) => {
-  if (!(value > 0 && Number.isFinite(value))) throw new RangeError(`a ${what} above 0 is needed, not ${value}`);
-};
-
 /** A rectangle along the plane's x and y from its lower left corner, anticlockwise; sizes in mm. */
 export function rectangle(plane: Plane, corner: Vector3, width: number, height: number): Curve {
-  positive(width, 'width');
-  positive(height, 'height');
+  checkPlane(plane);
+  mustBePoint(corner, 'corner');
+  mustBeAbove0(width, 'width');
+  mustBeAbove0(height, 'height');
   const [x, y] = [scale(plane.x, width), scale(plane.y, height)];
   return polygonThrough([corner, add(corner, x), add(add(corner, x), y), add(corner, y)]);
 }
@@ -85,8 +92,11 @@ export function regularPolygon(
   radius: number,
   reaches: 'corners' | 'sides' = 'corners',
 ): Curve {
-  if (!(Number.isInteger(sides) && sides >= 3)) throw new RangeError(`a polygon has 3 or more sides, not ${sides}`);
-  positive(radius, 'radius');
+  checkPlane(plane);
+  mustBePoint(centre, 'centre');
+  mustBeWhole(sides, 3, Infinity, 'sides');
+  mustBeAbove0(radius, 'radius');
+  mustBeOneOf(reaches, ['corners', 'sides'], 'reaches');
   const size = reaches === 'corners' ? radius : radius / Math.cos(Math.PI / sides);
   return polygonThrough(
     Array.from({ length: sides }, (_, i) => {

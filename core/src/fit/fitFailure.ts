@@ -1,6 +1,7 @@
 import type { Result } from '../result';
 import { failed, success } from '../result';
 import { chordsOf } from './parameters';
+import { mustBePacked, mustBeTolerance } from '../refuse';
 
 /** Why no curve goes through the points. */
 export type FitFailure =
@@ -19,8 +20,8 @@ export function checkFitPoints(
   apart: number,
 ): Result<null, FitFailure> {
   const count = points.length / 3;
-  const bad = points.findIndex((value) => !Number.isFinite(value));
-  if (bad >= 0) throw new RangeError(`point ${Math.floor(bad / 3)}: ${points[bad]} is not a finite coordinate`);
+  mustBePacked(points, 3, 'points');
+  mustBeTolerance(apart);
   if (count < needed) return failed({ kind: 'too-few-points', count, needed });
   const first = chordsOf(points, closed).findIndex((chord) => chord <= apart);
   if (first >= 0) return failed({ kind: 'coincident-points', first, second: (first + 1) % count });

@@ -1,14 +1,17 @@
 import { basisFunctions, findSpan } from '../curve/basis';
-import { type Curve, homogeneous, makeCurve } from '../curve/curve';
+import { type Curve, homogeneous, makeCurve, MAX_DEGREE } from '../curve/curve';
 import { addEntry, bandedMatrix, solveBanded } from '../linear/bandedMatrix';
 import { type Result, success } from '../result';
 import { checkFitPoints, type FitFailure } from './fitFailure';
+import { mustBePacked, mustBeWhole } from '../refuse';
 
 /**
  * Knots for interpolation at given parameters by averaging p of them at a time, so that every basis function has a
  * parameter under it. Clamped; n + p + 1 values for n parameters. (The NURBS Book, eq. 9.8.)
  */
 export function averagedKnots(parameters: Float64Array, degree: number): Float64Array {
+  mustBePacked(parameters, 1, 'parameters');
+  mustBeWhole(degree, 1, Math.min(MAX_DEGREE, parameters.length - 1), 'degree');
   const count = parameters.length;
   const knots = new Float64Array(count + degree + 1);
   knots.fill(parameters[0], 0, degree + 1);
@@ -31,6 +34,7 @@ export function interpolate(
   degree: number,
   apart = 0,
 ): Result<Curve, FitFailure> {
+  mustBeWhole(degree, 1, MAX_DEGREE, 'degree');
   const checked = checkFitPoints(points, false, degree + 1, apart);
   if (!checked.ok) return checked;
   const count = parameters.length;

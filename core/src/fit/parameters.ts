@@ -1,4 +1,5 @@
 import { angleBetween, distance, subtract, vectorAt } from '../linear/vector';
+import { mustBeOneOf, mustBePacked } from '../refuse';
 
 /**
  * How far apart in the parameter neighbouring points are set: all alike; by chord length; by its square root (Lee);
@@ -10,10 +11,19 @@ export type Parameterisation = 'uniform' | 'chord' | 'centripetal' | 'foley-niel
 /**
  * One parameter for each point, from 0 to 1; a closed run has one more, 1, for the return to the first point.
  *
- * `points` are packed x y z, at least two, no two neighbours in one place. Lee, Choosing nodes in parametric curve
+ * `points` are packed x y z, at least two, no two neighbours in one place: throws a RangeError otherwise. Lee, Choosing nodes in parametric curve
  * interpolation, CAD 1989; Foley and Nielson, Knot selection for parametric spline interpolation, 1989.
  */
 export function parametersOf(points: Float64Array, closed: boolean, rule: Parameterisation): Float64Array {
+  mustBeOneOf(rule, ['uniform', 'chord', 'centripetal', 'foley-nielson', 'faded'], 'parameterisation');
+  const apart = chordsOf(points, closed).findIndex((chord) => !(chord > 0));
+  if (points.length < 6 || apart >= 0) {
+    throw new RangeError(
+      points.length < 6
+        ? `points: two or more are needed, not ${points.length / 3}`
+        : `points[${apart}]: the next point lies in the same place`,
+    );
+  }
   const intervals = intervalsOf(points, closed, rule);
   const parameters = new Float64Array(intervals.length + 1);
   for (let i = 0; i < intervals.length; i++) parameters[i + 1] = parameters[i] + intervals[i];
@@ -41,6 +51,7 @@ function intervalsOf(points: Float64Array, closed: boolean, rule: Parameterisati
 
 /** Distances between neighbours in mm; a closed run ends with the one from the last point to the first. */
 export function chordsOf(points: Float64Array, closed: boolean): Float64Array {
+  mustBePacked(points, 3, 'points');
   const count = points.length / 3;
   const chords = new Float64Array(closed ? count : count - 1);
   for (let i = 0; i < chords.length; i++) {

@@ -50,6 +50,11 @@ export function unclamp(
   const [first, last] = domainOf(curve);
   const { knots, points } = clamp(curve);
   const count = points.length / 4;
+  for (const outer of [before, after]) {
+    if (outer && outer.length !== degree) {
+      throw new RangeError(`${degree} knots are needed outside each end of the domain, not ${outer.length}`);
+    }
+  }
   const target = knots.slice();
   const steps = (at: number) => knots[at + 1] - knots[at];
   for (let i = 1; i <= degree; i++) {

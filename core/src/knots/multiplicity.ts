@@ -1,4 +1,5 @@
 import { countOf, type Curve } from '../curve/curve';
+import { mustBeFinite } from '../refuse';
 
 export interface Break {
   /** The parameter. */
@@ -23,6 +24,7 @@ export function breaksOf(curve: Curve): Break[] {
 
 /** How many knots stand at u exactly; 0 between knots. */
 export function multiplicityAt({ knots }: Pick<Curve, 'knots'>, u: number): number {
+  mustBeFinite(u, 'parameter');
   let low = 0;
   let high = knots.length;
   while (low < high) {

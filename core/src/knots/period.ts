@@ -1,4 +1,4 @@
-import { countOf, type Curve, domainOf, makeCurve, trusted } from '../curve/curve';
+import { countOf, type Curve, domainOf, InvalidCurve, makeCurve, trusted } from '../curve/curve';
 import { pointsOver, type Spline } from './pointsOver';
 import { toKnot } from './sameKnot';
 import { uniformKnots } from './uniformKnots';
@@ -70,12 +70,18 @@ export function periodicOver(
  */
 export function periodicCurve(degree: number, distinct: ArrayLike<number>, period?: ArrayLike<number>): Curve {
   const count = distinct.length / 4;
+  if (!(Number.isInteger(count) && count >= 1)) {
+    throw new InvalidCurve('points', `4 numbers (wx wy wz w) for each are needed, not ${distinct.length} in all`);
+  }
   if (!period) {
     const knots = uniformKnots(degree, count, 'periodic');
     return makeCurve(degree, knots, wrapped(Float64Array.from(distinct), degree), 'periodic');
   }
   if (period.length !== count + 1) {
-    throw new RangeError(`one period of ${count} control points has ${count + 1} knots, not ${period.length}`);
+    throw new InvalidCurve(
+      'knots',
+      `one period of ${count} control points has ${count + 1} knots, not ${period.length}`,
+    );
   }
   const base = Float64Array.from(period).subarray(0, count);
   const knots = repeated(base, base[0], period[count], -degree, count + 2 * degree + 1);

@@ -1,10 +1,12 @@
 import type { Closing } from '../curve/curve';
+import { mustBeOneOf } from '../refuse';
 
 /**
  * Evenly spaced knots on [0, 1] for `count` control points: clamped at both ends, or, for a periodic curve, going on
  * evenly outside the domain for its `count` different control points. Throws a RangeError for too few points.
  */
 export function uniformKnots(degree: number, count: number, closing: Closing = 'open'): Float64Array {
+  mustBeOneOf(closing, ['open', 'clamped-closed', 'periodic'], 'closing');
   const periodic = closing === 'periodic';
   const spans = periodic ? count : count - degree;
   if (!(Number.isInteger(degree) && degree >= 1 && Number.isInteger(count) && spans >= 1)) {

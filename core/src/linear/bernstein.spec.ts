@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { boundOf, derivativeOf, product, signChangesOf, valueAt, wronskian } from './bernstein';
+import { type Bernstein, boundOf, derivativeOf, product, signChangesOf, valueAt, wronskian } from './bernstein';
 import { gaussRule, integrate } from './gaussLegendre';
 import { symmetricAxes } from './symmetricAxes';
 
@@ -11,7 +11,7 @@ const t = fc.double({ min: 0, max: 1, noNaN: true });
 
 /** (t − r₁)(t − r₂)… in Bernstein form. */
 const withRoots = (...roots: readonly number[]) =>
-  roots.map((r) => Float64Array.of(-r, 1 - r)).reduce((a, b) => product(a, b), Float64Array.of(1));
+  roots.reduce<Bernstein>((a, r) => product(a, Float64Array.of(-r, 1 - r)), Float64Array.of(1));
 
 describe('polynomials in Bernstein form', () => {
   it('multiply, differ and cross as their values do', () => {

@@ -3,6 +3,7 @@ import { countOf, type Curve, domainOf, spansOf } from '../curve/curve';
 import { findSpan } from '../curve/basis';
 import { derivativesInSpan } from '../curve/evaluate';
 import { integrate } from '../linear/gaussLegendre';
+import { mustBeAbove0 } from '../refuse';
 
 /** Arc length along a curve, laid out once and asked many times. */
 export interface ArcLength {
@@ -31,17 +32,19 @@ function speedIn(curve: Curve, span: number): (u: number) => number {
  * Integration, 6.1.)
  */
 export function arcLength(curve: Curve, tolerance = 1e-9): ArcLength {
+  mustBeAbove0(tolerance, 'tolerance');
   const spans = spansOf(curve);
   const [first, last] = domainOf(curve);
   const parameters = [first];
   const lengths = [0];
   let total = 0;
+  let noise = 0;
   const measure = (f: (u: number) => number, a: number, b: number, whole: number, depth: number): void => {
     const middle = (a + b) / 2;
     const left = integrate(f, a, middle);
     const right = integrate(f, middle, b);
     const share = (tolerance * (b - a)) / (last - first);
-    const settled = Math.abs(left + right - whole) <= Math.max(share, 4 * Number.EPSILON * whole);
+    const settled = Math.abs(left + right - whole) <= Math.max(share, 4 * Number.EPSILON * whole, noise * (b - a));
     if (settled || depth >= MAX_HALVINGS || middle <= a || middle >= b) {
       total += left + right;
       parameters.push(b);
@@ -55,7 +58,10 @@ export function arcLength(curve: Curve, tolerance = 1e-9): ArcLength {
     const f = speedIn(curve, span);
     const a = curve.knots[span];
     const b = curve.knots[span + 1];
-    measure(f, a, b, integrate(f, a, b), 0);
+    const whole = integrate(f, a, b);
+    // Where the curve nearly stands still its speed is rounding of the speed elsewhere, and never settles by itself.
+    noise = (16 * Number.EPSILON * whole) / (b - a);
+    measure(f, a, b, whole, 0);
   }
   return { curve, total, parameters: Float64Array.from(parameters), lengths: Float64Array.from(lengths) };
 }

@@ -5,6 +5,7 @@ import { derivativesInSpan } from '../curve/evaluate';
 import { normalOf, type Plane } from '../plane/plane';
 import { extentAlong } from './extent';
 import { failed, type Result, success } from '../result';
+import { mustBeTolerance } from '../refuse';
 
 /** What a closed plane curve encloses. */
 export interface EnclosedArea {
@@ -28,8 +29,9 @@ const scratch = new Float64Array(6);
  * and halved until it settles for rational ones. Anticlockwise seen against the plane's normal is positive.
  */
 export function enclosedArea(curve: Curve, plane: Plane, tolerance = 1e-6): Result<EnclosedArea, AreaFailure> {
-  if (curve.closing === 'open') return failed({ kind: 'open' });
+  mustBeTolerance(tolerance, Infinity);
   const normal = normalOf(plane);
+  if (curve.closing === 'open') return failed({ kind: 'open' });
   const spans = spansOf(curve);
   derivativesInSpan(curve, spans[0], curve.knots[spans[0]], 0, scratch);
   const origin: Vector3 = [scratch[0], scratch[1], scratch[2]];

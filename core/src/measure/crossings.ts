@@ -4,6 +4,7 @@ import { evaluate } from '../curve/evaluate';
 import { boundingBox } from './extent';
 import { type Meeting, meetingsOf, meetingsWithin } from './meetings';
 import { footOn, type PlacePair } from './part';
+import { mustBeTolerance } from '../refuse';
 
 /** Where two curves, or two places of one curve, meet within the tolerance. */
 export type Crossing =
@@ -39,7 +40,7 @@ const MEETING = 1e-8;
  * much wider than the tolerance, that no answer can be had.
  */
 export function crossings(first: Curve, second: Curve, tolerance = sizeOf(first, second) * MEETING): Crossing[] {
-  checkTolerance(tolerance);
+  mustBeTolerance(tolerance);
   return sorted(contactsOf(meetingsOf(first, second, tolerance), { first, second, tolerance }));
 }
 
@@ -48,7 +49,7 @@ export function crossings(first: Curve, second: Curve, tolerance = sizeOf(first,
  * nor do the seam of a closed curve and the two sides of a cusp; a curve that runs back over itself does.
  */
 export function selfCrossings(curve: Curve, tolerance = sizeOf(curve, curve) * MEETING): Crossing[] {
-  checkTolerance(tolerance);
+  mustBeTolerance(tolerance);
   const pair: Pair = { first: curve, second: curve, tolerance };
   return sorted(
     contactsOf(meetingsWithin(curve, tolerance), pair).filter(
@@ -60,11 +61,6 @@ export function selfCrossings(curve: Curve, tolerance = sizeOf(curve, curve) * M
 
 const sorted = (contacts: readonly Contact[]): Crossing[] =>
   [...contacts].sort((a, b) => a.lo.u - b.lo.u || a.lo.v - b.lo.v).map(({ crossing }) => crossing);
-
-function checkTolerance(tolerance: number): void {
-  if (!(tolerance >= 0 && Number.isFinite(tolerance)))
-    throw new RangeError(`a tolerance of 0 mm or more is needed, not ${tolerance}`);
-}
 
 function sizeOf(...curves: readonly Curve[]): number {
   return Math.max(

@@ -1,6 +1,7 @@
 import type { Vector3 } from '../linear/vector';
 import type { Curve } from '../curve/curve';
 import { derivatives } from '../curve/evaluate';
+import { mustBeNormal } from '../refuse';
 
 /** Curvature at one place of a curve. */
 export interface Curvature {
@@ -59,5 +60,6 @@ export function curvatureAt(
   normal: Vector3 | null = null,
   side: 'left' | 'right' = 'right',
 ): Curvature {
+  mustBeNormal(normal);
   return curvatureFrom(derivatives(curve, u, 3, side), normal);
 }

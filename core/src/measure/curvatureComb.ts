@@ -1,6 +1,7 @@
 import { evaluate } from '../curve/evaluate';
 import type { Curve } from '../curve/curve';
 import type { CurvatureProfile } from './curvatureProfile';
+import { mustBeFinite, mustBeWhole } from '../refuse';
 
 /** The comb's shape over a curve: feet on the curve, tips off it by curvature times a scale. */
 export interface CurvatureComb {
@@ -19,6 +20,8 @@ export interface CurvatureComb {
  * bend, `scale` mm high for each 1/mm of curvature.
  */
 export function curvatureComb(curve: Curve, profile: CurvatureProfile, teeth: number, scale: number): CurvatureComb {
+  mustBeWhole(teeth, 1, Infinity, 'teeth');
+  mustBeFinite(scale, 'scale');
   const { u, s, points, across, kappa, length } = profile;
   const outlineTips = points.map((coordinate, i) => coordinate - across[i] * kappa[Math.floor(i / 3)] * scale);
   const comb = {
@@ -51,6 +54,7 @@ export function curvatureComb(curve: Curve, profile: CurvatureProfile, teeth: nu
  * curve is bent a little. The tightest 3 % of the length may stand higher: one sharp spot must not flatten the rest.
  */
 export function automaticScale(profile: CurvatureProfile, height: number): number {
+  mustBeFinite(height, 'height');
   const stations = 200;
   const read: number[] = [];
   let i = 0;

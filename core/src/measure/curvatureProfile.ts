@@ -4,6 +4,7 @@ import { derivativesInSpan } from '../curve/evaluate';
 import { signChange } from '../linear/signChange';
 import { curvatureFrom } from './curvature';
 import { integrate } from '../linear/gaussLegendre';
+import { mustBeAbove0, mustBeNormal } from '../refuse';
 
 /** A curve's curvature read off at many places, as packed columns of equal length, in the order of the curve. */
 export interface CurvatureProfile {
@@ -73,6 +74,8 @@ export function curvatureProfile(
   curve: Curve,
   { normal = null, tolerance = 0.01 }: ProfileOptions = {},
 ): CurvatureProfile {
+  mustBeNormal(normal);
+  mustBeAbove0(tolerance, 'tolerance');
   const columns = sampleSpans(curve, normal, tolerance);
   const count = columns.length;
   const profile = {

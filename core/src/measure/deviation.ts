@@ -8,6 +8,7 @@ import { refined } from '../knots/refineKnots';
 import { SAME_KNOT, toKnot } from '../knots/sameKnot';
 import { openedAt } from '../shape/openedAt';
 import { closestPoint } from './closestPoint';
+import { mustBeTolerance } from '../refuse';
 
 /** How far a curve strays from another: the largest distance found, and what it is proven not to exceed, in mm. */
 export interface Deviation {
@@ -107,6 +108,8 @@ function bracketed(
   nearest: (middle: Vector3, opposite: Vector3) => { distance: number; target: Vector3 },
   inStep = false,
 ): Deviation {
+  mustBeTolerance(absolute);
+  if (!(relative > 0)) throw new RangeError(`relative: a share above 0 is needed, not ${relative}`);
   let bound = max;
   for (let round = 0; round < MAX_SPLITS; round++) {
     let worst = 0;
@@ -160,7 +163,7 @@ function pairedPlaces(a: Curve, b: Curve): [number, number][] | null {
 function piecesBetween(curve: Curve, places: readonly number[]): Float64Array[] {
   const knots = new Set(curve.knots);
   const inner = [...new Set(places.slice(1, -1))].filter((u) => !knots.has(u));
-  const { breaks, points, degree } = bezierPieces(refined(curve, Float64Array.from(inner)));
+  const { points, degree } = bezierPieces(refined(curve, Float64Array.from(inner)));
   const size = 4 * (degree + 1);
   let piece = 0;
   return places.slice(1).map((to, i) => {

@@ -106,7 +106,7 @@ describe('points and a curve', () => {
       lineBetween([0, 0, 0], [20, 0, 0]),
     );
     expect(found).toMatchObject({ max: 5, mean: 9 / 4, index: 3, nearest: { u: 1, point: [20, 0, 0] } });
-    expect(() => pointsDeviation(new Float64Array(0), uneven)).toThrow('points need 3 coordinates each, not 0');
+    expect(() => pointsDeviation(new Float64Array(0), uneven)).toThrow('points: one or more are needed, not 0');
   });
 });
 
@@ -178,7 +178,7 @@ describe('the deviation of two curves', () => {
           for (let i = 0; i <= 200; i++)
             either = Math.max(either, closestPoint(moved, evaluate(curve, at(curve, i / 200))).distance);
           expect(shape.max).toBeGreaterThanOrEqual(either * 0.97);
-          expect(shape.bound).toBeGreaterThanOrEqual(either);
+          expect(shape.bound).toBeGreaterThanOrEqual(either * (1 - 1e-12) - 1e-15 * size);
         },
       ),
       { numRuns: 40 },

@@ -2,6 +2,7 @@ import type { Vector3 } from '../linear/vector';
 import { type Bernstein, derivativeOf, signChangesOf, valueAt, wronskian } from '../linear/bernstein';
 import type { Curve } from '../curve/curve';
 import { bezierPieces } from '../degree/bezierPieces';
+import { mustBeDirection } from '../refuse';
 
 /** A box along the axes, in mm. */
 export interface Box {
@@ -17,6 +18,7 @@ export function extentAlong(
   curve: Curve,
   direction: Vector3,
 ): { least: number; largest: number; at: [number, number] } {
+  mustBeDirection(direction, 'direction');
   const pieces = bezierPieces(curve);
   const { breaks, points, degree } = pieces;
   let [least, largest] = [Infinity, -Infinity];

@@ -5,6 +5,7 @@ import { derivativesInSpan } from '../curve/evaluate';
 import { type BezierPieces, bezierPieces } from '../degree/bezierPieces';
 import { curvatureFrom } from './curvature';
 import { curvaturePolynomials } from './curvaturePolynomials';
+import { mustBeNormal } from '../refuse';
 
 /** A place where curvature does something, with the curvature there in 1/mm. */
 export interface CurvaturePlace {
@@ -44,6 +45,7 @@ function fastest({ breaks, points, degree }: BezierPieces, piece: number): numbe
  * it is monotone. Where the curve stands still it has none, and grows without limit beside: it is read a little on.
  */
 function readings(curve: Curve, normal: Vector3 | null): CurvaturePlace[] {
+  mustBeNormal(normal);
   const pieces = bezierPieces(curve);
   const { breaks, spans } = pieces;
   const list: CurvaturePlace[] = [];
@@ -116,6 +118,7 @@ function distinct(list: readonly CurvaturePlace[]): CurvaturePlace[] {
  * closed curve the seam counts too.
  */
 export function inflections(curve: Curve, normal: Vector3): CurvaturePlace[] {
+  mustBeNormal(normal);
   const pieces = bezierPieces(curve);
   const { breaks } = pieces;
   /** Ends of stretches of one sign, in order. */

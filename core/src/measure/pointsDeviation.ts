@@ -1,6 +1,7 @@
 import { vectorAt } from '../linear/vector';
 import type { Curve } from '../curve/curve';
 import { type ClosestPoint, closestPoint } from './closestPoint';
+import { mustBePacked } from '../refuse';
 
 /** How far points lie from a curve, in mm. */
 export interface PointsDeviation {
@@ -13,9 +14,9 @@ export interface PointsDeviation {
 
 /** Distances of points, packed x y z, from a curve. Throws a RangeError for no points or coordinates not finite. */
 export function pointsDeviation(points: Float64Array, curve: Curve): PointsDeviation {
+  mustBePacked(points, 3, 'points');
   const count = points.length / 3;
-  if (!(count >= 1 && Number.isInteger(count)))
-    throw new RangeError(`points need 3 coordinates each, not ${points.length} in all`);
+  if (count === 0) throw new RangeError('points: one or more are needed, not 0');
   let nearest = closestPoint(curve, vectorAt(points, 0));
   let index = 0;
   let sum = nearest.distance;

@@ -1,5 +1,6 @@
 import { cross, dot, length, scale, subtract, type Vector3 } from '../linear/vector';
 import { controlPointsOf, type Curve } from '../curve/curve';
+import { mustBePoint, mustBeTolerance } from '../refuse';
 
 /** A plane with its own axes: `x` and `y` are unit vectors at right angles, the normal is x × y. */
 export interface Plane {
@@ -11,16 +12,35 @@ export interface Plane {
 /** Front: x to the right, y up, z towards the viewer. */
 export const FRONT: Plane = { origin: [0, 0, 0], x: [1, 0, 0], y: [0, 1, 0] };
 
-export const normalOf = (plane: Plane): Vector3 => {
+/** The unit normal x × y. Throws a RangeError where x and y are not unit vectors at right angles, to 1e-6. */
+export function normalOf(plane: Plane): Vector3 {
+  checkPlane(plane);
   const normal = cross(plane.x, plane.y);
   return scale(normal, 1 / length(normal));
-};
+}
+
+/** Throws a RangeError for a plane that is none. */
+export function checkPlane({ origin, x, y }: Plane): void {
+  mustBePoint(origin, 'plane.origin');
+  mustBePoint(x, 'plane.x');
+  mustBePoint(y, 'plane.y');
+  const off = Math.max(Math.abs(dot(x, x) - 1), Math.abs(dot(y, y) - 1), Math.abs(dot(x, y)));
+  if (!(off < 1e-6)) {
+    throw new RangeError(
+      `plane: x and y must be unit vectors at right angles, not ${x.join(', ')} and ${y.join(', ')}`,
+    );
+  }
+}
 
 /** Signed distance of a point from the plane, positive on the side of the normal, in mm. */
-export const heightOver = (plane: Plane, point: Vector3): number => dot(subtract(point, plane.origin), normalOf(plane));
+export function heightOver(plane: Plane, point: Vector3): number {
+  mustBePoint(point, 'point');
+  return dot(subtract(point, plane.origin), normalOf(plane));
+}
 
 /** Whether every control point, and so the whole curve, lies within `tolerance` mm of a plane parallel to `plane`. */
 export function liesAlong(plane: Plane, curve: Curve, tolerance: number): boolean {
+  mustBeTolerance(tolerance);
   const normal = normalOf(plane);
   const points = controlPointsOf(curve);
   let least = Infinity;

@@ -7,6 +7,7 @@ import { withoutRedundantKnots } from '../simplify/redundantKnots';
 import { failed, type Result, success } from '../result';
 import { reparameterise } from '../knots/reparameterise';
 import { endOf, join } from './join';
+import { mustBeTolerance } from '../refuse';
 
 export type CloseFailure =
   | { readonly kind: 'gap'; readonly gap: number; readonly tolerance: number }
@@ -17,6 +18,7 @@ export type CloseFailure =
  * straight leg leads back. A closed curve is returned as it is.
  */
 export function close(curve: Curve, tolerance: number): Curve {
+  mustBeTolerance(tolerance, Infinity);
   if (curve.closing !== 'open') return curve;
   const clamped = clamp(curve);
   const [start, end] = [endOf(clamped, 'start'), endOf(clamped, 'end')];
@@ -47,6 +49,7 @@ export function open(curve: Curve): Curve {
  * is there, within the same tolerance. It keeps p knots at the seam where it has a kink.
  */
 export function toPeriodic(curve: Curve, tolerance: number): Result<Curve, CloseFailure> {
+  mustBeTolerance(tolerance);
   if (curve.closing === 'periodic') return success(curve);
   const clamped = clamp(curve);
   const gap = distance(endOf(clamped, 'start'), endOf(clamped, 'end'));

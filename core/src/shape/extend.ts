@@ -12,6 +12,7 @@ import { failed, type Result, success } from '../result';
 import { join } from './join';
 import { reverse } from './reverse';
 import { subCurve } from './split';
+import { mustBeAbove0, mustBeOneOf, mustBePoint } from '../refuse';
 
 /** How a curve goes on: straight on; on the circle of its end's curvature; or as its last polynomial piece does. */
 export type Continuation = 'straight' | 'arc' | 'own';
@@ -44,10 +45,11 @@ export function extend(
   how: Continuation,
   reach: Reach,
 ): Result<Curve, ExtendFailure> {
+  mustBeOneOf(end, ['start', 'end'], 'end');
+  mustBeOneOf(how, ['straight', 'arc', 'own'], 'how');
+  if ('length' in reach) mustBeAbove0(reach.length, 'length');
+  else mustBePoint(reach.point, 'point');
   if (curve.closing !== 'open') return failed({ kind: 'closed' });
-  if ('length' in reach && !(reach.length > 0 && Number.isFinite(reach.length))) {
-    throw new RangeError(`a length above 0 is needed, not ${reach.length}`);
-  }
   if (end === 'start') {
     const [first, last] = domainOf(curve);
     const extended = extend(reverse(curve), 'end', how, reach);

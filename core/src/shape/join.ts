@@ -3,6 +3,7 @@ import { countOf, type Curve, domainOf, trusted } from '../curve/curve';
 import { elevateDegree } from '../degree/elevateDegree';
 import { clamp } from '../knots/clamp';
 import { failed, type Result, success } from '../result';
+import { mustBeOneOf, mustBeTolerance } from '../refuse';
 
 export type JoinFailure =
   /** The end of the first curve and the start of the second lie further apart than the tolerance, in mm. */
@@ -12,6 +13,7 @@ export type JoinFailure =
 
 /** Where the curve begins or ends, of a clamped curve its first or last control point. */
 export function endOf(curve: Curve, end: 'start' | 'end'): Vector3 {
+  mustBeOneOf(end, ['start', 'end'], 'end');
   const { points } = clamp(curve);
   const at = end === 'start' ? 0 : points.length - 4;
   const w = points[at + 3];
@@ -25,6 +27,7 @@ export function endOf(curve: Curve, end: 'start' | 'end'): Vector3 {
  * the second's first control point. (The NURBS Book, 8.3 and 10.3.)
  */
 export function join(first: Curve, second: Curve, tolerance: number): Result<Curve, JoinFailure> {
+  mustBeTolerance(tolerance, Infinity);
   if (first.closing !== 'open') return failed({ kind: 'closed', which: 'first' });
   if (second.closing !== 'open') return failed({ kind: 'closed', which: 'second' });
   const gap = distance(endOf(first, 'end'), endOf(second, 'start'));

@@ -1,6 +1,7 @@
 import { cross, dot, length, scale, type Vector3 } from '../linear/vector';
 import { type Curve, makeCurve } from '../curve/curve';
 import { normalOf, type Plane } from '../plane/plane';
+import { mustBeDirection, mustBeFinite, mustBePoint } from '../refuse';
 
 /** An affine map of space: the images of the three axes, and the image of the origin in mm. */
 export interface Affine {
@@ -15,6 +16,7 @@ export interface Affine {
  * Throws `InvalidCurve` where a coordinate overflows.
  */
 export function transform(curve: Curve, { x, y, z, origin }: Affine): Curve {
+  Object.entries({ x, y, z, origin }).forEach(([name, column]) => mustBePoint(column, name));
   const points = curve.points.slice();
   for (let i = 0; i < points.length; i += 4) {
     const [px, py, pz, w] = curve.points.subarray(i, i + 4);
@@ -25,11 +27,16 @@ export function transform(curve: Curve, { x, y, z, origin }: Affine): Curve {
 
 const IDENTITY: Affine = { x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1], origin: [0, 0, 0] };
 
-export const translation = (by: Vector3): Affine => ({ ...IDENTITY, origin: by });
+export function translation(by: Vector3): Affine {
+  mustBePoint(by, 'by');
+  return { ...IDENTITY, origin: by };
+}
 
 /** Stretching about a point by a factor, or one for each axis. */
 export function scaling(factors: number | Vector3, about: Vector3 = [0, 0, 0]): Affine {
   const [fx, fy, fz] = typeof factors === 'number' ? [factors, factors, factors] : factors;
+  mustBePoint([fx, fy, fz], 'factors');
+  mustBePoint(about, 'about');
   return {
     x: [fx, 0, 0],
     y: [0, fy, 0],
@@ -40,7 +47,10 @@ export function scaling(factors: number | Vector3, about: Vector3 = [0, 0, 0]): 
 
 /** Turning by `angle` radians about the axis through a point, anticlockwise seen against its direction (Rodrigues). */
 export function rotation(axis: Vector3, angle: number, about: Vector3 = [0, 0, 0]): Affine {
-  const n = unit(axis);
+  mustBeDirection(axis, 'axis');
+  mustBeFinite(angle, 'angle');
+  mustBePoint(about, 'about');
+  const n = scale(axis, 1 / length(axis));
   const [c, s] = [Math.cos(angle), Math.sin(angle)];
   const turned = (v: Vector3): Vector3 => {
     const along = dot(n, v) * (1 - c);
@@ -70,10 +80,4 @@ export const mirror = (curve: Curve, plane: Plane): Curve => transform(curve, mi
 function fixing(p: Vector3, { x, y, z }: Affine): Affine {
   const image = (c: number) => p[c] - (x[c] * p[0] + y[c] * p[1] + z[c] * p[2]);
   return { x, y, z, origin: [image(0), image(1), image(2)] };
-}
-
-function unit(v: Vector3): Vector3 {
-  const size = length(v);
-  if (!(size > 0 && Number.isFinite(size))) throw new RangeError('an axis without a direction turns nothing');
-  return scale(v, 1 / size);
 }

@@ -1,6 +1,7 @@
 import { type Closing, type Curve, makeCurve } from '../curve/curve';
 import type { BezierPieces } from '../degree/bezierPieces';
 import { withoutRedundantKnots } from './redundantKnots';
+import { mustBePacked, mustBeTolerance } from '../refuse';
 
 /**
  * One curve out of Bézier pieces that meet, with the fewest knots that keep it within `tolerance` mm: where pieces
@@ -12,7 +13,13 @@ export function fromBezierPieces(
   tolerance: number,
   closing: Closing = 'open',
 ): Curve {
+  mustBeTolerance(tolerance);
+  mustBePacked(breaks, 1, 'breaks');
+  mustBePacked(points, 4, 'points');
   const count = breaks.length - 1;
+  if (!(count >= 1 && points.length === 4 * count * (degree + 1))) {
+    throw new RangeError(`${count} pieces of degree ${degree} do not have ${points.length / 4} points`);
+  }
   const size = 4 * (degree + 1);
   const knots = new Float64Array(degree * (count + 1) + 2);
   for (let i = 0; i < knots.length; i++) {

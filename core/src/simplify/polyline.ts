@@ -15,9 +15,11 @@ const scratch = new Float64Array(3);
 
 /**
  * The curve as a polyline for display: every span is halved until its quarter points lie within `tolerance` mm of
- * the chord. The quarter points are a test, not a proof; a certified polyline is another function's job.
+ * the chord. The quarter points are a test, not a proof; a certified polyline is another function's job. Throws a
+ * RangeError for a tolerance that is not above 0.
  */
 export function displayPolyline(curve: Curve, tolerance: number): Polyline {
+  if (!(tolerance > 0)) throw new RangeError(`a tolerance above 0 is needed, not ${tolerance}`);
   const points: number[] = [];
   const parameters: number[] = [];
   const put = (u: number, at: Float64Array) => {

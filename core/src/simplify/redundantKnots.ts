@@ -1,6 +1,7 @@
 import { type Curve, domainOf } from '../curve/curve';
 import { breaksOf } from '../knots/multiplicity';
 import { withoutKnot } from './removeKnot';
+import { mustBePacked, mustBeTolerance } from '../refuse';
 
 /**
  * The curve without the knots it does not need: each is taken out as often as the whole curve stays, proven, within
@@ -9,6 +10,8 @@ import { withoutKnot } from './removeKnot';
  * add up. `at` names the only knots to look at.
  */
 export function withoutRedundantKnots(curve: Curve, tolerance: number, at?: readonly number[]): Curve {
+  mustBeTolerance(tolerance);
+  if (at) mustBePacked(at, 1, 'at');
   let lighter = curve;
   let spent = 0;
   const [first, last] = domainOf(curve);

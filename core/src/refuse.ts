@@ -1,0 +1,64 @@
+import type { Vector3 } from './linear/vector';
+
+/**
+ * What the public functions refuse, in one voice: the name of the argument, what is needed, and what came. All throw
+ * a RangeError; what honest input can cause is a typed result instead.
+ */
+
+export function mustBeFinite(value: number, name: string): void {
+  if (!Number.isFinite(value)) throw new RangeError(`${name}: a finite number is needed, not ${value}`);
+}
+
+export function mustBeAbove0(value: number, name: string): void {
+  if (!(value > 0 && Number.isFinite(value))) throw new RangeError(`a ${name} above 0 is needed, not ${value}`);
+}
+
+/** A tolerance in mm; Infinity, where it is allowed, accepts anything. */
+export function mustBeTolerance(value: number, most = Number.MAX_VALUE): void {
+  if (!(value >= 0 && value <= most)) throw new RangeError(`a tolerance of 0 mm or more is needed, not ${value}`);
+}
+
+export function mustBeWhole(value: number, least: number, most: number, name: string): void {
+  if (!(Number.isInteger(value) && value >= least && value <= most)) {
+    const range = most === Infinity ? `of ${least} or more` : `from ${least} to ${most}`;
+    throw new RangeError(`${name}: a whole number ${range} is needed, not ${value}`);
+  }
+}
+
+export function mustBeOneOf<Name extends string>(value: Name, names: readonly Name[], name: string): void {
+  if (!names.includes(value)) throw new RangeError(`${name}: one of ${names.join(', ')} is needed, not ${value}`);
+}
+
+export function mustBePoint(point: Vector3, name: string): void {
+  if (!(point.length === 3 && point.every(Number.isFinite))) {
+    throw new RangeError(`${name}: three finite coordinates are needed, not ${point.join(', ')}`);
+  }
+}
+
+export function mustBeDirection(direction: Vector3, name: string): void {
+  mustBePoint(direction, name);
+  const size = Math.hypot(...direction);
+  if (!(size > 0 && size < Infinity))
+    throw new RangeError(`${name}: a direction is needed, not ${direction.join(', ')}`);
+}
+
+/** A plane's normal, or none. */
+export function mustBeNormal(normal: Vector3 | null): void {
+  if (normal === null) return;
+  mustBePoint(normal, 'normal');
+  if (!(Math.abs(Math.hypot(...normal) - 1) < 1e-6)) {
+    throw new RangeError(`normal: a vector of length 1 is needed, not ${normal.join(', ')}`);
+  }
+}
+
+/** Vectors packed with a stride: whole ones, all numbers finite. */
+export function mustBePacked(values: ArrayLike<number>, stride: number, name: string): void {
+  if (values.length % stride !== 0) {
+    throw new RangeError(`${name}: ${stride} numbers for each are needed, not ${values.length} in all`);
+  }
+  for (let i = 0; i < values.length; i++) {
+    if (!Number.isFinite(values[i])) {
+      throw new RangeError(`${name}[${Math.floor(i / stride)}]: finite numbers are needed, not ${values[i]}`);
+    }
+  }
+}
