@@ -59,16 +59,7 @@ export { chordsOf, type Parameterisation, parametersOf } from './fit/parameters'
 export { type Fit, throughPoints, type ThroughPointsOptions } from './fit/throughPoints';
 
 // Evaluate: places and derivatives.
-export { basisDerivatives, basisFunctions, findSpan } from './curve/basis';
-export {
-  derivatives,
-  derivativesAll,
-  derivativesByBasis,
-  derivativesInSpan,
-  evaluate,
-  evaluateAll,
-  evaluateAllByBasis,
-} from './curve/evaluate';
+export { derivatives, derivativesAll, evaluate, evaluateAll, evaluateAllByBasis } from './curve/evaluate';
 
 // Change knots, keeping the shape.
 export { clamp, unclamp } from './knots/clamp';
@@ -102,7 +93,7 @@ export { type ArcLength, arcLength, atEqualLengths, lengthAt, parameterAt } from
 export { type AreaFailure, type EnclosedArea, enclosedArea } from './measure/area';
 export { type BestPlane, bestPlane } from './measure/bestPlane';
 export { automaticScale, type CurvatureComb, curvatureComb } from './measure/curvatureComb';
-export { type Curvature, curvatureAt, curvatureFrom } from './measure/curvature';
+export { type Curvature, curvatureAt } from './measure/curvature';
 export {
   type CurvatureProfile,
   curvatureProfile,

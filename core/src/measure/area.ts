@@ -1,9 +1,9 @@
-import type { Vector3 } from '../linear/vector';
+import { distance, type Vector3 } from '../linear/vector';
 import { gaussRule } from '../linear/gaussLegendre';
 import { type Curve, spansOf } from '../curve/curve';
 import { derivativesInSpan } from '../curve/evaluate';
 import { normalOf, type Plane } from '../plane/plane';
-import { extentAlong } from './extent';
+import { boundingBox, extentAlong } from './extent';
 import { failed, type Result, success } from '../result';
 import { mustBeTolerance } from '../refuse';
 
@@ -37,9 +37,14 @@ export function enclosedArea(curve: Curve, plane: Plane, tolerance = 1e-6): Resu
   const origin: Vector3 = [scratch[0], scratch[1], scratch[2]];
   const { nodes, weights } = gaussRule(Math.max(8, Math.ceil((3 * curve.degree) / 2) + 1));
   const { least, largest } = extentAlong(curve, normal);
+  const box = boundingBox(curve);
+  const reach = distance(box.least, box.largest);
+  // Far from the origin the places carry rounding, which no halving takes out.
+  const far = Math.max(...box.least.map(Math.abs), ...box.largest.map(Math.abs));
+  const noise = 8 * Number.EPSILON * far * reach;
   if (!(largest - least <= tolerance)) return failed({ kind: 'not-plane', height: largest - least });
   const sums = (span: number, from: number, to: number): number[] => {
-    const out = [0, 0, 0];
+    const out = [0, 0, 0, 0];
     for (let i = 0; i < nodes.length; i++) {
       derivativesInSpan(curve, span, (from + to) / 2 + ((to - from) / 2) * nodes[i], 1, scratch);
       const d = [scratch[0] - origin[0], scratch[1] - origin[1], scratch[2] - origin[2]];
@@ -50,11 +55,12 @@ export function enclosedArea(curve: Curve, plane: Plane, tolerance = 1e-6): Resu
       out[0] += turn / 2;
       out[1] += (x * turn) / 3;
       out[2] += (y * turn) / 3;
+      out[3] += Math.abs(turn) / 2;
     }
     return out;
   };
   const settled = (a: readonly number[], b: readonly number[], size: number) =>
-    a.every((value, i) => Math.abs(value - b[i]) <= 1e-14 * size * (i === 0 ? 1 : Math.sqrt(size)));
+    [1, reach, reach].every((by, i) => Math.abs(a[i] - b[i]) <= (1e-14 * size + noise) * by);
   const gather = (span: number, from: number, to: number, whole: number[], size: number, depth: number): number[] => {
     const middle = (from + to) / 2;
     const [left, right] = [sums(span, from, middle), sums(span, middle, to)];
@@ -67,8 +73,9 @@ export function enclosedArea(curve: Curve, plane: Plane, tolerance = 1e-6): Resu
     return l.map((value, i) => value + r[i]);
   };
   const rough = spans.map((span) => sums(span, curve.knots[span], curve.knots[span + 1]));
-  const size = rough.reduce((sum, [area]) => sum + Math.abs(area), 0);
-  const total = [0, 0, 0];
+  // What is added up, not what is left of it: areas to both sides of the origin cancel, their rounding does not.
+  const size = rough.reduce((sum, part) => sum + part[3], 0);
+  const total = [0, 0, 0, 0];
   spans.forEach((span, i) => {
     gather(span, curve.knots[span], curve.knots[span + 1], rough[i], size, 0).forEach(
       (value, k) => (total[k] += value),

@@ -1,0 +1,385 @@
+import { bezier, flat, valueOf } from './curve/curves.fixture';
+import * as core from './index';
+import type { Curve, Plane, Vector3 } from './index';
+
+const { FRONT } = core;
+const NAN: Vector3 = [0, NaN, 0];
+const NONE: Vector3 = [0, 0, 0];
+const SKEW: Plane = { origin: [0, 0, 0], x: [1, 0, 0], y: [1, 1, 0] };
+const CURVE = flat(3, [0, 0, 0, 0, 1, 2, 2, 2, 2], [[0, 0], [10, 20], [30, 25], [50, 5], [60, 10]]); // prettier-ignore
+const RING = core.periodicCurve(3, core.homogeneous([40, 0, 0, 0, 40, 5, -40, 0, 0, 0, -40, 5]));
+const MEASURED = core.arcLength(CURVE);
+const PROFILE = core.curvatureProfile(CURVE);
+const FOUR = Float64Array.of(0, 0, 0, 9, 9, 0, 18, 3, 0, 30, 9, 0);
+const THIRDS = Float64Array.of(0, 0.3, 0.6, 1);
+
+/** For every public function bad input, and the words that say what and where. */
+const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = {
+  heightOver: [
+    [() => core.heightOver(FRONT, NAN), 'point: three finite coordinates are needed, not 0, NaN, 0'],
+    [() => core.heightOver(SKEW, NONE), 'x and y must be unit vectors at right angles'],
+  ],
+  liesAlong: [
+    [() => core.liesAlong(FRONT, CURVE, NaN), 'a tolerance of 0 mm or more is needed, not NaN'],
+    [() => core.liesAlong(SKEW, CURVE, 1), 'at right angles'],
+  ],
+  normalOf: [
+    [() => core.normalOf(SKEW), 'at right angles, not 1, 0, 0 and 1, 1, 0'],
+    [() => core.normalOf({ ...FRONT, origin: NAN }), 'plane.origin: three finite coordinates'],
+    [() => core.normalOf({ ...FRONT, y: [0, 2, 0] }), 'unit vectors'],
+  ],
+  homogeneous: [
+    [() => core.homogeneous([1, 2]), 'points: a multiple of 3 coordinates is needed, not 2'],
+    [() => core.homogeneous([1, 2, 3], [1, 1]), 'weights: 1 are needed, one for each point, not 2'],
+  ],
+  makeCurve: [
+    [() => core.makeCurve(1, [0, 0, 1, 1], [1, 2, 3, NaN, 0, 0, 0, 1]), 'points[0].w: a finite number is needed'],
+    [() => core.makeCurve(1, [0, 0, 1, 1], [1, 2, 3, 0, 0, 0, 0, 1]), 'points[0].w: a weight above 0 is needed'],
+    [() => core.makeCurve(1, [0, 0, 1, 1], [1, 2, 3, 1e10, 0, 0, 0, 1]), 'points[0].w: a weight from 1e-9 to'],
+    [() => core.makeCurve(1, [0, 0, 1, 1], [1, 2, 3, 1, 0, 1e16, 0, 1]), 'points[1].y: at most 1000000000000000 mm'],
+    [() => core.makeCurve(1, [0, 0, 1e-16, 1e-16], [1, 2, 3, 1, 0, 1, 0, 1]), 'knots[2]: 1e-16 lies nearer than 1e-15'],
+    [() => core.makeCurve(1, [0, 0, 1e16, 1e16], [1, 2, 3, 1, 0, 1, 0, 1]), 'knots[2]: at most 1000000000000000'],
+    [() => core.makeCurve(1, [0, 0, 1, 1], [1, 2, 3, 1, 0, 1, 0, 1], 'shut' as 'open'), 'closing: open, clamped-closed or periodic is needed, not shut'], // prettier-ignore
+  ],
+  periodicCurve: [
+    [() => core.periodicCurve(2, [1, 2, 3]), 'points: 4 numbers (wx wy wz w) for each are needed, not 3'],
+    [() => core.periodicCurve(2, [1, 2, 3, 1, 2, 3, 4, 1], [0, 1]), 'has 3 knots, not 2'],
+    [() => core.periodicCurve(2.5, [1, 2, 3, 1]), 'degree 2.5'],
+  ],
+  uniformKnots: [
+    [() => core.uniformKnots(3, NaN), 'degree 3 has no knots for NaN control points'],
+    [() => core.uniformKnots(3, 9, 'shut' as 'open'), 'closing: one of open, clamped-closed, periodic is needed'],
+  ],
+  arcAbout: [
+    [() => core.arcAbout(NAN, [1, 0, 0], [0, 1, 0], [0, 0, 1]), 'centre: three finite'],
+    [() => core.arcAbout(NONE, [1, 0, 0], [0, 1, 0], NONE), 'normal: a direction is needed, not 0, 0, 0'],
+  ],
+  arcAlong: [[() => core.arcAlong(NONE, NONE, [1, 0, 0]), 'tangent: a direction is needed']],
+  arcOfRadius: [
+    [() => core.arcOfRadius(FRONT, NONE, [1, 0, 0], 0), 'a radius above 0 is needed, not 0'],
+    [() => core.arcOfRadius(SKEW, NONE, [1, 0, 0], 9), 'at right angles'],
+    [() => core.arcOfRadius(FRONT, NAN, [1, 0, 0], 9), 'start: three finite'],
+  ],
+  arcThrough: [[() => core.arcThrough(NONE, NAN, [1, 0, 0]), 'through: three finite']],
+  circle: [
+    [() => core.circle(FRONT, NAN, 1), 'centre: three finite'],
+    [() => core.circle(FRONT, NONE, -1), 'half axes above 0 are needed, not -1 and -1'],
+    [() => core.circle(SKEW, NONE, 1), 'at right angles'],
+  ],
+  ellipse: [[() => core.ellipse(FRONT, NONE, 1, Infinity), 'half axes above 0 are needed, not 1 and Infinity']],
+  ellipseFrame: [[() => core.ellipseFrame(FRONT, NONE, 0, 1), 'half axes above 0']],
+  ellipticArc: [
+    [() => core.ellipticArc({ centre: NONE, x: NAN, y: NONE }), 'x: three finite'],
+    [() => core.ellipticArc(core.ellipseFrame(FRONT, NONE, 1, 1), 0, 0), 'at most a full turn'.slice(0, 7)],
+  ],
+  conic: [
+    [() => core.conic(NONE, NAN, [1, 0, 0], 0.5), 'apex: three finite'],
+    [() => core.conic(NONE, NONE, NONE, NaN), 'rho lies between 0 and 1, not at NaN'],
+  ],
+  parabola: [
+    [() => core.parabola(SKEW, NONE, 1, 0, 1), 'at right angles'],
+    [() => core.parabola(FRONT, NONE, NaN, 0, 1), 'a focal length above 0 is needed, not NaN'],
+  ],
+  lineBetween: [[() => core.lineBetween(NONE, NAN), 'to: three finite coordinates are needed, not 0, NaN, 0']],
+  polyline: [
+    [() => core.polyline(NAN, []), 'start: three finite'],
+    [() => core.polyline(NONE, [{ kind: 'line', to: NAN }]), 'legs[0].to: three finite'],
+    [
+      () => core.polyline(NONE, [{ kind: 'bow' as 'line', to: NONE }]),
+      'legs[0].kind: one of line, arc-through, arc-on',
+    ],
+  ],
+  rectangle: [[() => core.rectangle(FRONT, NONE, 1, NaN), 'a height above 0 is needed, not NaN']],
+  regularPolygon: [
+    [() => core.regularPolygon(FRONT, NONE, 2.5, 1), 'sides: a whole number of 3 or more is needed, not 2.5'],
+    [() => core.regularPolygon(FRONT, NONE, 3, 1, 'edges' as 'sides'), 'reaches: one of corners, sides'],
+  ],
+  averagedKnots: [[() => core.averagedKnots(THIRDS, 4), 'degree: a whole number from 1 to 3 is needed, not 4']],
+  interpolate: [
+    [() => core.interpolate(FOUR, THIRDS, 0), 'degree: a whole number from 1 to 25 is needed, not 0'],
+    [() => core.interpolate(FOUR.subarray(1), THIRDS, 1), 'points: 3 numbers for each are needed, not 11 in all'],
+    [() => core.interpolate(FOUR, THIRDS.map(() => 1), 1), 'one increasing parameter is needed'], // prettier-ignore
+  ],
+  chordsOf: [[() => core.chordsOf(Float64Array.of(1, 2, Infinity), false), 'points[0]: finite numbers are needed']],
+  parametersOf: [
+    [() => core.parametersOf(new Float64Array(6), false, 'chord'), 'points[0]: the next point lies in the same place'],
+    [() => core.parametersOf(new Float64Array(3), false, 'chord'), 'points: two or more are needed, not 1'],
+    [() => core.parametersOf(FOUR, false, 'square' as 'chord'), 'parameterisation: one of uniform, chord'],
+  ],
+  throughPoints: [
+    [() => core.throughPoints(Float64Array.of(0, 0, 0, 1, NaN, 0)), 'points[1]: finite numbers are needed, not NaN'],
+    [() => core.throughPoints(FOUR, { apart: NaN }), 'a tolerance of 0 mm or more is needed, not NaN'],
+    [() => core.throughPoints(FOUR, { parameterisation: 'x' as 'chord' }), 'parameterisation: one of uniform'],
+  ],
+  evaluate: [[() => core.evaluate(CURVE, NaN), 'parameter NaN lies outside the domain 0 to 2']],
+  derivatives: [
+    [() => core.derivatives(CURVE, 2.1, 1), 'parameter 2.1 lies outside the domain 0 to 2'],
+    [() => core.derivatives(CURVE, 1, 9), 'order: a whole number from 0 to 8 is needed, not 9'],
+    [() => core.derivatives(CURVE, 1, -1), 'not -1'],
+  ],
+  derivativesAll: [[() => core.derivativesAll(CURVE, [0, 1], 1.5), 'order: a whole number from 0 to 8 is needed']],
+  evaluateAll: [
+    [() => core.evaluateAll(CURVE, [0, NaN, 1]), 'parameters must not decrease: number 1 is NaN'],
+    [() => core.evaluateAll(CURVE, [0, 3]), 'parameter 3 lies outside'],
+  ],
+  evaluateAllByBasis: [[() => core.evaluateAllByBasis(CURVE, [1, 0]), 'number 1 is 0 after 1']],
+  unclamp: [
+    [() => core.unclamp(CURVE, [-1]), '3 knots are needed outside each end of the domain, not 1'],
+    [() => core.unclamp(CURVE, [-3, NaN, -1]), 'must increase: NaN follows -3'],
+  ],
+  multiplicityAt: [[() => core.multiplicityAt(CURVE, NaN), 'parameter: a finite number is needed, not NaN']],
+  moveSeam: [
+    [() => core.moveSeam(RING, NaN), 'the seam cannot lie at parameter NaN'],
+    [() => core.moveSeam(CURVE, 1), 'only a periodic curve has a free seam, not a open one'],
+  ],
+  insertKnot: [[() => core.insertKnot(CURVE, 1, -1), 'a whole number of times, not -1']],
+  refineKnots: [[() => core.refineKnots(CURVE, [1, Infinity]), 'a knot cannot stand at Infinity']],
+  reparameterise: [[() => core.reparameterise(CURVE, 0, NaN), 'a range from 0 to NaN is no domain']],
+  elevateDegree: [[() => core.elevateDegree(CURVE, 0.5), 'degree 3 can be raised by 0 to 22, not 0.5']],
+  fromBezierPieces: [
+    [() => core.fromBezierPieces(core.bezierPieces(CURVE), NaN), 'a tolerance of 0 mm or more'],
+    [
+      () => core.fromBezierPieces({ ...core.bezierPieces(CURVE), degree: 2 }, 1),
+      '2 pieces of degree 2 do not have 8 points',
+    ],
+  ],
+  withoutRedundantKnots: [
+    [() => core.withoutRedundantKnots(CURVE, -1), 'a tolerance of 0 mm or more is needed, not -1'],
+    [() => core.withoutRedundantKnots(CURVE, 1, [NaN]), 'at[0]: finite numbers are needed'],
+  ],
+  removeKnot: [[() => core.removeKnot(CURVE, NaN), 'parameter NaN lies outside the domain 0 to 2']],
+  reduceDegree: [[() => core.reduceDegree(CURVE, 2, 0.5), '0.5 is no number of derivatives to keep']],
+  displayPolyline: [[() => core.displayPolyline(CURVE, 0), 'a tolerance above 0 is needed, not 0']],
+  close: [[() => core.close(CURVE, NaN), 'a tolerance of 0 mm or more']],
+  toPeriodic: [[() => core.toPeriodic(CURVE, NaN), 'a tolerance of 0 mm or more']],
+  extend: [
+    [() => core.extend(CURVE, 'end', 'own', { length: NaN }), 'a length above 0 is needed, not NaN'],
+    [() => core.extend(CURVE, 'end', 'own', { point: NAN }), 'point: three finite'],
+    [() => core.extend(CURVE, 'tip' as 'end', 'own', { length: 1 }), 'end: one of start, end is needed, not tip'],
+    [() => core.extend(CURVE, 'end', 'bent' as 'own', { length: 1 }), 'how: one of straight, arc, own is needed'],
+  ],
+  endOf: [[() => core.endOf(CURVE, 'tip' as 'end'), 'end: one of start, end is needed, not tip']],
+  join: [[() => core.join(CURVE, CURVE, -1), 'a tolerance of 0 mm or more is needed, not -1']],
+  split: [
+    [() => core.split(CURVE, 9), 'parameter 9 lies outside the domain 0 to 2'],
+    [() => core.split(RING, NaN), 'parameter NaN lies outside'],
+  ],
+  subCurve: [[() => core.subCurve(CURVE, 0, NaN), 'no stretch goes from 0 to NaN']],
+  mirror: [[() => core.mirror(CURVE, SKEW), 'at right angles']],
+  mirroring: [[() => core.mirroring({ ...FRONT, x: NAN }), 'plane.x: three finite']],
+  rotation: [
+    [() => core.rotation([0, 0, 1], NaN), 'angle: a finite number is needed, not NaN'],
+    [() => core.rotation(NONE, 1), 'axis: a direction is needed, not 0, 0, 0'],
+    [() => core.rotation([0, 0, 1], 1, NAN), 'about: three finite'],
+  ],
+  scaling: [[() => core.scaling(NaN), 'factors: three finite coordinates are needed, not NaN, NaN, NaN']],
+  translation: [[() => core.translation(NAN), 'by: three finite']],
+  transform: [
+    [() => core.transform(CURVE, { ...core.scaling(1), x: NAN }), 'x: three finite'],
+    [() => core.transform(CURVE, core.scaling(1e15)), 'points[1].x: at most'],
+  ],
+  withWeights: [
+    [() => core.withWeights(CURVE, [1, 1, NaN, 1, 1]), 'weights[2]: a weight above 0 is needed, not NaN'],
+    [() => core.withWeights(CURVE, []), '5 weights are needed, not 0'],
+  ],
+  arcLength: [[() => core.arcLength(CURVE, NaN), 'a tolerance above 0 is needed, not NaN']],
+  atEqualLengths: [[() => core.atEqualLengths(MEASURED, 2.5), 'at least 2 places can lie at equal lengths, not 2.5']],
+  lengthAt: [[() => core.lengthAt(MEASURED, -1), 'parameter -1 lies outside the domain 0 to 2']],
+  parameterAt: [[() => core.parameterAt(MEASURED, NaN), "length NaN lies outside the curve's"]],
+  enclosedArea: [
+    [() => core.enclosedArea(RING, SKEW), 'at right angles'],
+    [() => core.enclosedArea(RING, FRONT, NaN), 'a tolerance of 0 mm or more'],
+  ],
+  automaticScale: [[() => core.automaticScale(PROFILE, NaN), 'height: a finite number is needed, not NaN']],
+  curvatureComb: [
+    [() => core.curvatureComb(CURVE, PROFILE, 0, 1), 'teeth: a whole number of 1 or more is needed, not 0'],
+    [() => core.curvatureComb(CURVE, PROFILE, 9, NaN), 'scale: a finite number is needed, not NaN'],
+  ],
+  curvatureAt: [
+    [() => core.curvatureAt(CURVE, 3), 'parameter 3 lies outside'],
+    [() => core.curvatureAt(CURVE, 1, [0, 0, 2]), 'normal: a vector of length 1 is needed, not 0, 0, 2'],
+  ],
+  curvatureProfile: [
+    [() => core.curvatureProfile(CURVE, { normal: NONE }), 'normal: a vector of length 1'],
+    [() => core.curvatureProfile(CURVE, { tolerance: 0 }), 'a tolerance above 0 is needed, not 0'],
+  ],
+  extentAlong: [[() => core.extentAlong(CURVE, NONE), 'direction: a direction is needed, not 0, 0, 0']],
+  curvatureExtrema: [[() => core.curvatureExtrema(CURVE, NAN), 'normal: three finite']],
+  inflections: [[() => core.inflections(CURVE, NONE), 'normal: a vector of length 1']],
+  smallestRadius: [[() => core.smallestRadius(CURVE, NONE), 'normal: a vector of length 1']],
+  lightness: [[() => core.lightness(CURVE, NONE), 'normal: a vector of length 1']],
+  frameAt: [[() => core.frameAt(CURVE, NaN), 'parameter NaN lies outside']],
+  closestPoint: [[() => core.closestPoint(CURVE, NAN), 'a point needs finite coordinates, not 0, NaN, 0']],
+  crossings: [[() => core.crossings(CURVE, CURVE, NaN), 'a tolerance of 0 mm or more is needed, not NaN']],
+  selfCrossings: [[() => core.selfCrossings(CURVE, Infinity), 'a tolerance of 0 mm or more is needed, not Infinity']],
+  deviation: [
+    [() => core.deviation(CURVE, CURVE, { relative: NaN }), 'relative: a share above 0 is needed, not NaN'],
+    [() => core.deviation(CURVE, CURVE, { absolute: -1 }), 'a tolerance of 0 mm or more is needed, not -1'],
+  ],
+  deviationInStep: [[() => core.deviationInStep(CURVE, RING), 'domains differ: 0 to 2 and 0 to 1']],
+  pointsDeviation: [
+    [() => core.pointsDeviation(Float64Array.of(1, NaN, 1), CURVE), 'points[0]: finite numbers are needed, not NaN'],
+    [() => core.pointsDeviation(new Float64Array(4), CURVE), 'points: 3 numbers for each are needed, not 4 in all'],
+  ],
+};
+
+/** These take curves only, which were looked at when they were made. */
+const OF_CURVES = ['controlPointsOf', 'countOf', 'domainOf', 'spansOf', 'distinctOf', 'breaksOf', 'clamp', 'bezierPieces', 'open', 'reverse', 'weightsOf', 'bestPlane', 'boundingBox']; // prettier-ignore
+/** Plain arithmetic, which computes what it is given. */
+const ARITHMETIC = ['add', 'angleBetween', 'cross', 'distance', 'dot', 'length', 'scale', 'subtract', 'packVectors', 'vectorAt', 'radiusOf', 'success', 'failed']; // prettier-ignore
+
+describe('the public face', () => {
+  it('has every function listed here, so that none forgets to refuse', () => {
+    const functions = Object.entries(core).filter(
+      ([name, value]) => typeof value === 'function' && /^[a-z]/.test(name),
+    );
+    const listed = [...Object.keys(REFUSALS), ...OF_CURVES, ...ARITHMETIC];
+    expect(functions.map(([name]) => name).sort()).toEqual(listed.sort());
+  });
+
+  it.each(
+    Object.entries(REFUSALS).flatMap(([name, cases]) => cases.map(([call, words]) => [name, words, call] as const)),
+  )('%s refuses: %s', (_name, words, call) => {
+    expect(call).toThrow(words);
+    try {
+      call();
+    } catch (error) {
+      expect(error instanceof RangeError || error instanceof core.InvalidCurve).toBe(true);
+    }
+  });
+});
+
+/** A line of `count` points that all lie in the plane of a few places, for curves that are hardly curves. */
+const CLAMPED = (degree: number, inner: readonly number[] = [], end = 1) => [
+  ...new Array<number>(degree + 1).fill(0),
+  ...inner,
+  ...new Array<number>(degree + 1).fill(end),
+];
+const degenerate: Record<string, Curve> = {
+  'one point': bezier([3, 4], [3, 4], [3, 4], [3, 4]),
+  'one point in many spans': flat(2, CLAMPED(2, [0.2, 0.4, 0.4]), new Array<[number, number]>(6).fill([1e3, -1])),
+  'a line back and forth': bezier([0, 0], [30, 0], [-20, 0], [10, 0]),
+  'a line out and home': bezier([0, 0], [10, 5], [0, 0]),
+  'a cusp': bezier([0, 0], [60, 40], [0, 40], [60, 0]),
+  'doubled ends': bezier([0, 0], [0, 0], [0, 0], [20, 10], [30, 0], [30, 0]),
+  'a standstill inside': flat(3, CLAMPED(3, [0.5]), [[0, 0], [10, 0], [10, 0], [10, 0], [10, 10]]), // prettier-ignore
+  'a kink': flat(2, CLAMPED(2, [0.5, 0.5]), [[0, 0], [5, 5], [10, 10], [5, 15], [-10, 10]]), // prettier-ignore
+  'a kink that folds': flat(1, CLAMPED(1, [0.5]), [[0, 0], [10, 0], [0, 0]]), // prettier-ignore
+  'very small': bezier([0, 0], [1e-9, 2e-9], [3e-9, 1e-9], [4e-9, 0]),
+  'nearly nothing': bezier([0, 0], [1e-160, 2e-160], [3e-160, 0]),
+  'very large': bezier([-1e15, 0], [1e14, 9e14], [1e15, -1e15], [3e14, 1e15]),
+  'far away': bezier([1e12, 1e12], [1e12 + 10, 1e12 + 30], [1e12 + 30, 1e12], [1e12 + 40, 1e12 + 9]),
+  'a small span beside a large one': flat(3, CLAMPED(3, [1e-9, 1e6], 2e6), [[0, 0], [1, 5], [9, 5], [20, -4], [30, 0], [31, 2]]), // prettier-ignore
+  'a domain far from 0': flat(2, [1e9, 1e9, 1e9, 1e9 + 1, 1e9 + 2, 1e9 + 2, 1e9 + 2], [[0, 0], [5, 9], [10, 0], [15, 5]]), // prettier-ignore
+  'a tiny domain': flat(2, [0, 0, 0, 1e-15, 2e-15, 2e-15, 2e-15], [[0, 0], [5, 9], [10, 0], [15, 5]]), // prettier-ignore
+  'extreme weights': core.withWeights(CURVE, [1e-9, 1e9, 1, 1e-9, 1e9]),
+  'degree 25': flat(
+    25,
+    CLAMPED(25, [0.5]),
+    Array.from({ length: 27 }, (_, i) => [i, 5 * Math.sin(i)] as const),
+  ),
+  'a ring': RING,
+  'a ring of few points': core.periodicCurve(5, core.homogeneous([5, 0, 0, 0, 5, 0, -5, 0, 0])),
+  'a ring that is a point': core.periodicCurve(3, core.homogeneous([7, 7, 7, 7, 7, 7, 7, 7, 7, 7, 7, 7])),
+  'a circle': core.circle(FRONT, [1, 2, 0], 3),
+  'a square': core.rectangle(FRONT, [0, 0, 0], 4, 4),
+  'a closed line': core.close(bezier([0, 0], [10, 0], [0, 0]), 1e-9),
+  'a Bézier curve in space': core.makeCurve(3, CLAMPED(3), core.homogeneous([0, 0, 0, 5, 9, 2, 9, -3, 8, 12, 1, 1])),
+};
+
+/** Fails at the first number in a result that is NaN, or not finite where that has no meaning. */
+function mustBeNumbers(value: unknown, path: string, seen = new Set<unknown>()): void {
+  if (typeof value === 'number') {
+    const mayBeInfinite = path.endsWith('.bound') || path.endsWith('.radius');
+    if (Number.isNaN(value) || (!Number.isFinite(value) && !mayBeInfinite)) throw new Error(`${path} is ${value}`);
+  } else if (value instanceof Float64Array) {
+    const bad = value.findIndex((number) => !Number.isFinite(number));
+    if (bad >= 0) throw new Error(`${path}[${bad}] is ${value[bad]}`);
+  } else if (value && typeof value === 'object' && !seen.has(value)) {
+    seen.add(value);
+    for (const [key, part] of Object.entries(value)) mustBeNumbers(part, `${path}.${key}`, seen);
+  }
+}
+
+/** What can be asked of any curve. Honest failures are results; so is a RangeError that says why. */
+const USES: Record<string, (curve: Curve) => unknown> = {
+  evaluate: (c) => core.evaluate(c, middleOf(c)),
+  derivatives: (c) => core.derivatives(c, middleOf(c), 4),
+  'derivatives at the end': (c) => core.derivatives(c, core.domainOf(c)[1], 3, 'left'),
+  evaluateAll: (c) => core.evaluateAll(c, [core.domainOf(c)[0], middleOf(c), core.domainOf(c)[1]]),
+  clamp: core.clamp,
+  unclamp: (c) => core.unclamp(c),
+  insertKnot: (c) => core.insertKnot(c, middleOf(c)),
+  removeKnot: (c) => core.breaksOf(c).map(({ u }) => core.removeKnot(c, u)),
+  reparameterise: (c) => core.reparameterise(c, 0, 1),
+  elevateDegree: (c) => core.elevateDegree(c, Math.min(2, core.MAX_DEGREE - c.degree)),
+  reduceDegree: (c) => core.reduceDegree(c, c.degree - 1),
+  bezierPieces: core.bezierPieces,
+  fromBezierPieces: (c) => core.fromBezierPieces(core.bezierPieces(c), 1e-6),
+  withoutRedundantKnots: (c) => core.withoutRedundantKnots(c, 1e-6),
+  displayPolyline: (c) => core.displayPolyline(c, 0.1 + 1e-4 * sizeOf(c)),
+  close: (c) => core.close(c, 1e-9),
+  open: core.open,
+  toPeriodic: (c) => core.toPeriodic(core.close(c, 1e-9), 1e-6),
+  'extend straight': (c) => core.extend(c, 'end', 'straight', { length: 1 }),
+  'extend by an arc': (c) => core.extend(c, 'start', 'arc', { length: 1 }),
+  'extend by its own': (c) => core.extend(c, 'end', 'own', { length: 1 }),
+  'extend to a point': (c) => core.extend(c, 'end', 'own', { point: [50, 60, 0] }),
+  endOf: (c) => core.endOf(c, 'end'),
+  join: (c) => core.join(c, core.lineBetween([0, 0, 0], [1, 2, 3]), Infinity),
+  reverse: core.reverse,
+  split: (c) => core.split(c, middleOf(c)),
+  subCurve: (c) => core.subCurve(c, core.domainOf(c)[0], middleOf(c)),
+  mirror: (c) => core.mirror(c, FRONT),
+  arcLength: (c) => core.arcLength(c),
+  atEqualLengths: (c) => core.atEqualLengths(core.arcLength(c), 5),
+  enclosedArea: (c) => core.enclosedArea(core.close(c, 1e-9), FRONT),
+  bestPlane: core.bestPlane,
+  boundingBox: core.boundingBox,
+  curvatureAt: (c) => core.curvatureAt(c, middleOf(c)),
+  curvatureProfile: (c) => core.curvatureProfile(c),
+  curvatureComb: (c) => core.curvatureComb(c, core.curvatureProfile(c), 20, 10),
+  curvatureExtrema: (c) => [core.curvatureExtrema(c), core.curvatureExtrema(c, [0, 0, 1])],
+  inflections: (c) => core.inflections(c, [0, 0, 1]),
+  smallestRadius: (c) => core.smallestRadius(c),
+  lightness: (c) => core.lightness(c),
+  frameAt: (c) => core.frameAt(c, middleOf(c)),
+  closestPoint: (c) => [core.closestPoint(c, [1, 2, 3]), core.closestPoint(c, core.evaluate(c, middleOf(c)))],
+  crossings: (c) => core.crossings(c, CURVE),
+  'crossings with itself': (c) => core.crossings(c, c),
+  selfCrossings: (c) => core.selfCrossings(c),
+  deviation: (c) => [core.deviation(c, c), core.deviation(c, CURVE), core.deviation(CURVE, c)],
+  deviationInStep: (c) => core.deviationInStep(c, c),
+  pointsDeviation: (c) => core.pointsDeviation(FOUR, c),
+};
+
+const middleOf = (curve: Curve): number => {
+  const [first, last] = core.domainOf(curve);
+  return first + (last - first) / 2;
+};
+const sizeOf = (curve: Curve): number => {
+  const { least, largest } = core.boundingBox(curve);
+  return core.distance(least, largest);
+};
+
+describe.each(Object.entries(degenerate))('with %s', (name, curve) => {
+  it.each(Object.entries(USES))('%s ends, with numbers or words', (use, call) => {
+    try {
+      mustBeNumbers(call(curve), use);
+    } catch (error) {
+      // What would leave the largest sizes that a curve may have is refused in words.
+      if (!(name === 'very large' && error instanceof core.InvalidCurve)) throw error;
+      expect(error.message).toContain('at most 1000000000000000 mm can be held');
+    }
+  });
+});
+
+it('a curve makes its results of values that pass the door again', () => {
+  const again = (curve: Curve) => core.makeCurve(curve.degree, curve.knots, curve.points, curve.closing);
+  for (const curve of Object.values(degenerate)) {
+    for (const made of [core.clamp(curve), core.reverse(curve), core.open(curve)]) again(made);
+    const inserted = core.insertKnot(curve, middleOf(curve));
+    if (inserted.ok) again(inserted.value);
+  }
+  again(valueOf(core.subCurve(RING, 0.8, 1.1)));
+});
