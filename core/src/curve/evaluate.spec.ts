@@ -2,6 +2,8 @@ import { Bezier } from 'bezier-js';
 import fc from 'fast-check';
 import { Vector4 } from 'three';
 import { NURBSCurve } from 'three/examples/jsm/curves/NURBSCurve.js';
+import { anyCurve, at, sizeOf } from './curves.fixture';
+import { findSpan } from './basis';
 import { type Curve, countOf, domainOf, homogeneous, makeCurve } from './curve';
 import { derivatives, derivativesAll, derivativesInSpan, evaluate, evaluateAll } from './evaluate';
 
@@ -45,6 +47,46 @@ const curves: fc.Arbitrary<Curve> = fc
   });
 const fraction = fc.double({ min: 0, max: 1, noNaN: true });
 
+/** A fraction of whole numbers: what every double is, and what sums and products of them stay, exactly. */
+type Fraction = readonly [numerator: bigint, denominator: bigint];
+
+function fractionOf(value: number): Fraction {
+  let [numerator, exponent] = [value, 0];
+  while (!Number.isInteger(numerator)) [numerator, exponent] = [numerator * 2, exponent + 1];
+  return [BigInt(numerator), 1n << BigInt(exponent)];
+}
+const plus = ([a, b]: Fraction, [c, d]: Fraction): Fraction => [a * d + c * b, b * d];
+const times = ([a, b]: Fraction, [c, d]: Fraction): Fraction => [a * c, b * d];
+const negative = ([a, b]: Fraction): Fraction => [-a, b];
+/** The quotient as a double, to its last digit or nearly. */
+function quotient([a, b]: Fraction, [c, d]: Fraction): number {
+  const [n, m] = [a * d, b * c];
+  const shift = 80n + BigInt(Math.max(0, m.toString(2).length - n.toString(2).length));
+  return (Number((n << shift) / m) / 2 ** 80) * 2 ** -Number(shift - 80n);
+}
+
+/** De Boor's algorithm in exact arithmetic (de Boor, A Practical Guide to Splines, ch. X). */
+function exactPoint(curve: Curve, u: number): number[] {
+  const { degree, knots, points } = curve;
+  const span = findSpan(knots, degree, countOf(curve), u);
+  const at = fractionOf(u);
+  const work = Array.from({ length: degree + 1 }, (_, j) =>
+    [0, 1, 2, 3].map((c) => fractionOf(points[4 * (span - degree + j) + c])),
+  );
+  for (let r = 1; r <= degree; r++) {
+    for (let j = degree; j >= r; j--) {
+      const i = span - degree + j;
+      const from = plus(at, negative(fractionOf(knots[i])));
+      const [n, d] = plus(fractionOf(knots[i + degree - r + 1]), negative(fractionOf(knots[i])));
+      const alpha = times(from, [d, n]);
+      const rest = plus([1n, 1n], negative(alpha));
+      work[j] = work[j].map((value, c) => plus(times(alpha, value), times(rest, work[j - 1][c])));
+    }
+  }
+  const [x, y, z, w] = work[degree];
+  return [x, y, z].map((value) => quotient(value, w));
+}
+
 describe('evaluate', () => {
   it('gives C(1) = (7/5, 6/5) in The NURBS Book, example 4.1', () => {
     const [x, y, z] = evaluate(EX_4_1, 1);
@@ -78,6 +120,22 @@ describe('evaluate', () => {
         const witness = new NURBSCurve(curve.degree, [...curve.knots], control).getPoint(t);
         const [x, y, z] = evaluate(curve, Math.min(last, first + t * (last - first)));
         expect(Math.hypot(x - witness.x, y - witness.y, z - witness.z)).toBeLessThan(1e-10);
+      }),
+    );
+  });
+
+  it('is true to 1e-12 of the size at degree 9, against exact fractions', () => {
+    fc.assert(
+      fc.property(anyCurve({ degrees: [9, 9] }), fraction, (curve, t) => {
+        const u = at(curve, t);
+        const exact = exactPoint(curve, u);
+        const found = evaluate(curve, u);
+        const inBatch = evaluateAll(curve, [u]);
+        const size = sizeOf(curve);
+        exact.forEach((value, c) => {
+          expect(Math.abs(found[c] - value)).toBeLessThanOrEqual(1e-12 * size);
+          expect(Math.abs(inBatch[c] - value)).toBeLessThanOrEqual(1e-12 * size);
+        });
       }),
     );
   });

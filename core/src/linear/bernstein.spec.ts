@@ -1,7 +1,5 @@
 import fc from 'fast-check';
 import { type Bernstein, boundOf, derivativeOf, product, signChangesOf, valueAt, wronskian } from './bernstein';
-import { gaussRule, integrate } from './gaussLegendre';
-import { symmetricAxes } from './symmetricAxes';
 
 const polynomial = (degree: number) =>
   fc
@@ -45,47 +43,5 @@ describe('polynomials in Bernstein form', () => {
     expect(signChangesOf(withRoots(0.5), 1e-17)).toEqual([0.5]);
     expect(signChangesOf(withRoots(0, 1, 0.25), 1e-17)).toEqual([expect.closeTo(0.25, 14)]);
     expect(signChangesOf(new Float64Array(4), 0)).toEqual([]);
-  });
-});
-
-describe('Gauss-Legendre rules', () => {
-  it('have the nodes and weights of Abramowitz and Stegun, table 25.4, for 5 and 8 nodes', () => {
-    expect([...gaussRule(5).nodes].slice(3)).toEqual([
-      expect.closeTo(0.5384693101056831, 15),
-      expect.closeTo(0.906179845938664, 15),
-    ]);
-    expect(gaussRule(5).weights[2]).toBeCloseTo(128 / 225, 15);
-    expect([...gaussRule(8).weights].slice(4)).toEqual(
-      [0.362683783378362, 0.3137066458778873, 0.2223810344533745, 0.1012285362903763].map((w) => expect.closeTo(w, 15)),
-    );
-  });
-
-  it('integrate polynomials up to degree 2n − 1 exactly', () => {
-    for (const count of [1, 2, 7, 25]) {
-      const { nodes, weights } = gaussRule(count);
-      const power = 2 * count - 2;
-      const sum = nodes.reduce((total, x, i) => total + weights[i] * x ** power, 0);
-      expect(sum).toBeCloseTo(2 / (power + 1), 14);
-    }
-    expect(integrate((x) => x ** 15, 0, 1)).toBeCloseTo(1 / 16, 15);
-  });
-});
-
-describe('principal axes', () => {
-  it('are those of a matrix put together from them, by decreasing value, small ones with their digits', () => {
-    const axes = [
-      [2 / 3, 2 / 3, 1 / 3],
-      [-2 / 3, 1 / 3, 2 / 3],
-      [1 / 3, -2 / 3, 2 / 3],
-    ];
-    const values = [400, 3, 1e-3];
-    const matrix = Float64Array.from({ length: 9 }, (_, k) =>
-      axes.reduce((sum, axis, i) => sum + values[i] * axis[Math.floor(k / 3)] * axis[k % 3], 0),
-    );
-    const found = symmetricAxes(matrix);
-    found.values.forEach((value, i) => expect(value).toBeCloseTo(values[i], 11));
-    found.axes.forEach((axis, i) =>
-      expect(Math.abs(axis.reduce((sum, c, k) => sum + c * axes[i][k], 0))).toBeCloseTo(1, 11),
-    );
   });
 });

@@ -2,7 +2,9 @@ import { Bezier } from 'bezier-js';
 import fc from 'fast-check';
 import { homogeneous, makeCurve } from '../curve/curve';
 import { derivatives } from '../curve/evaluate';
-import { arcLength, lengthAt, parameterAt } from './arcLength';
+import { evaluate } from '../curve/evaluate';
+import { distance } from '../linear/vector';
+import { arcLength, atEqualLengths, lengthAt, parameterAt } from './arcLength';
 import { circle, parabola, uneven } from './shapes.fixture';
 
 const coordinate = fc.double({ min: -100, max: 100, noNaN: true });
@@ -64,5 +66,17 @@ describe('arcLength', () => {
     expect(parameterAt(arcLength(still), 0)).toBe(0);
     const backAndForth = makeCurve(2, [0, 0, 0, 1, 1, 1], homogeneous([0, 0, 0, 10, 0, 0, 0, 0, 0]));
     expect(arcLength(backAndForth).total).toBeCloseTo(10, 9);
+  });
+});
+
+describe('equal lengths', () => {
+  it('part a curve', () => {
+    const measured = arcLength(uneven);
+    const places = atEqualLengths(measured, 7);
+    places.forEach((u, i) => expect(lengthAt(measured, u)).toBeCloseTo((measured.total * i) / 6, 9));
+    const around = atEqualLengths(arcLength(circle(5)), 6);
+    const hexagon = [...around].map((u) => evaluate(circle(5), u));
+    hexagon.forEach((corner, i) => expect(distance(corner, hexagon[(i + 1) % 6])).toBeCloseTo(5, 9));
+    expect(() => atEqualLengths(measured, 1)).toThrow('at least 2 places');
   });
 });

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import { anyCurve, at, bezier, flat, sizeOf, valueOf } from '../curve/curves.fixture';
-import { type Curve, domainOf, homogeneous, makeCurve, spansOf } from '../curve/curve';
+import { anyCurve, bezier, flat, sizeOf, valueOf } from '../curve/curves.fixture';
+import { domainOf, homogeneous, makeCurve, spansOf } from '../curve/curve';
 import { derivativesInSpan } from '../curve/evaluate';
 import { circle, ellipse } from '../exact/arc';
 import { lineBetween } from '../exact/line';
@@ -13,8 +13,6 @@ import { throughPoints } from '../fit/throughPoints';
 import { arcLength, lengthAt } from './arcLength';
 import { curvatureFrom } from './curvature';
 import { curvatureExtrema, inflections, smallestRadius } from './extrema';
-import { frameAt } from './frame';
-import { lightness } from './lightness';
 import { parabola, sCubic, uneven } from './shapes.fixture';
 
 const UP = [0, 0, 1] as const;
@@ -184,79 +182,5 @@ describe('inflections', () => {
     expect(inflections(straight, UP).map(({ u }) => u)).toEqual([1.5]);
     const wave = makeCurve(1, [0, 0, 1, 1], homogeneous([0, 0, 0, 1, 1, 0]));
     expect(inflections(wave, UP)).toEqual([]);
-  });
-});
-
-describe('lightness', () => {
-  it('counts what a designer counts', () => {
-    expect(lightness(uneven, UP)).toEqual({ controlPoints: 10, spans: 7, monotonePieces: 8, inflections: 0 });
-    expect(lightness(ellipse(FRONT, [0, 0, 0], 3, 2), UP)).toEqual({
-      controlPoints: 9,
-      spans: 4,
-      monotonePieces: 4,
-      inflections: 0,
-    });
-    expect(lightness(circle(FRONT, [0, 0, 0], 3))).toMatchObject({ monotonePieces: 1 });
-  });
-});
-
-describe('the frame', () => {
-  it('of a helix has its curvature, torsion and rate (numerics notes: R 10, rise 5 per radian)', () => {
-    // Fine enough for the interpolating spline's third derivatives to come close.
-    const helix = valueOf(
-      throughPoints(
-        Float64Array.from({ length: 3 * 401 }, (_, i) => {
-          const angle = Math.floor(i / 3) / 50;
-          return [10 * Math.cos(angle), 10 * Math.sin(angle), 5 * angle][i % 3];
-        }),
-      ),
-    ).curve;
-    const frame = frameAt(helix, at(helix, 0.50125));
-    expect(frame?.kappa).toBeCloseTo(0.08, 5);
-    expect(frame?.torsion).toBeCloseTo(0.04, 4);
-    expect(Math.hypot(...(frame?.rate ?? [0]))).toBeCloseTo(0.0032, 4);
-    expect(frame?.kappaRate).toBeCloseTo(0, 4);
-    const mirrored = frameAt(transform(helix, scaling([-1, 1, 1])), at(helix, 0.50125));
-    expect(mirrored?.torsion).toBeCloseTo(-0.04, 4);
-  });
-
-  it("agrees with plane formulas, and |e|² = κ'² + κ²τ²", () => {
-    fc.assert(
-      fc.property(
-        anyCurve({ degrees: [3, 6], weights: 3, spans: 1 }),
-        fc.double({ min: 0.1, max: 0.9, noNaN: true }),
-        (curve, share) => {
-          const frame = frameAt(curve, at(curve, share));
-          if (!frame || !(frame.kappa > 1e-9)) return;
-          const e = Math.hypot(...frame.rate);
-          if (!(e < 1e3 * frame.kappa ** 2)) return;
-          expect(Math.hypot(frame.kappaRate, frame.kappa * frame.torsion) / e).toBeCloseTo(1, 6);
-        },
-      ),
-    );
-    const frame = frameAt(circle(FRONT, [5, 5, 0], 25), 0.3);
-    expect(Math.hypot(...(frame?.rate ?? [1]))).toBeLessThan(1e-15);
-    expect(frame?.curvature.map((c, i) => frame.point[i] + c * 625)).toEqual(
-      [5, 5, 0].map((c) => expect.closeTo(c, 11)),
-    );
-  });
-
-  it('is not there where a curve stands still', () => {
-    expect(frameAt(bezier([0, 0], [0, 0], [5, 5], [9, 0]), 0)).toBeNull();
-    // |κ| falls from without limit at the standstill, and the value 0 that stands for none is no neighbour of it.
-    expect(curvatureExtrema(bezier([0, 0], [0, 0], [5, 5], [9, 0])).map(({ kind }) => kind)).toEqual([
-      'minimum',
-      'maximum',
-    ]);
-    const straight = flat(
-      3,
-      [0, 0, 0, 0, 1, 2, 3, 4, 4, 4, 4],
-      [0, 1, 2, 4, 7, 9, 10].map((t) => [0.3 * t, 0.7 * t]),
-    );
-    for (const normal of [UP, null]) expect(curvatureExtrema(straight, normal)).toEqual([]);
-    const point: Curve = bezier([3, 3], [3, 3]);
-    expect(frameAt(point, 0.5)).toBeNull();
-    expect(smallestRadius(point)).toBeNull();
-    expect(curvatureExtrema(point)).toEqual([]);
   });
 });

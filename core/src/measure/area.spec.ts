@@ -1,43 +1,15 @@
 import { bezier, valueOf } from '../curve/curves.fixture';
-import { dot } from '../linear/vector';
-import { homogeneous, makeCurve } from '../curve/curve';
+import { homogeneous } from '../curve/curve';
 import { circle, ellipse } from '../exact/arc';
 import { lineBetween } from '../exact/line';
 import { polyline, rectangle, regularPolygon } from '../exact/polyline';
-import { FRONT, normalOf, type Plane } from '../plane/plane';
+import { FRONT, type Plane } from '../plane/plane';
 import { periodicCurve } from '../knots/period';
 import { close } from '../shape/close';
 import { reverse } from '../shape/reverse';
 import { enclosedArea } from './area';
-import { bestPlane } from './bestPlane';
 
 const ASKEW: Plane = { origin: [0, 0, 0], x: [0.6, 0.8, 0], y: [-0.48, 0.36, 0.8] };
-
-describe('the best plane', () => {
-  it('of a plane curve is its plane, with no deviation', () => {
-    const { plane, deviation, kind } = bestPlane(ellipse(ASKEW, [1e3, 2, 3], 30, 20));
-    expect(kind).toBe('plane');
-    expect(deviation).toBeLessThan(1e-11);
-    expect(Math.abs(dot(normalOf(plane), normalOf(ASKEW)))).toBeCloseTo(1, 13);
-    expect(Math.abs(dot(plane.x, ASKEW.x))).toBeCloseTo(1, 10);
-    plane.origin.forEach((c, i) => expect(c).toBeCloseTo([1e3, 2, 3][i], 9));
-  });
-
-  it('tells how far a curve in space strays', () => {
-    const bow = makeCurve(3, [0, 0, 0, 0, 1, 1, 1, 1], homogeneous([0, 0, 0, 30, 40, 9, 60, 40, -9, 90, 0, 0]));
-    const { deviation } = bestPlane(bow);
-    expect(deviation).toBeGreaterThan(1);
-    expect(deviation).toBeLessThan(2.7);
-  });
-
-  it('of a line or a point is one of many, and says so', () => {
-    const line = bestPlane(lineBetween([0, 0, 0], [3, 4, 12]));
-    expect(line.kind).toBe('line');
-    expect(Math.abs(dot(line.plane.x, [3 / 13, 4 / 13, 12 / 13]))).toBeCloseTo(1, 13);
-    expect(line.deviation).toBeLessThan(1e-14);
-    expect(bestPlane(bezier([3, 3], [3, 3]))).toMatchObject({ kind: 'point', deviation: 0 });
-  });
-});
 
 describe('enclosed area', () => {
   it('and centroid are those of the handbooks', () => {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { at, checked, fraction, valueOf } from '../curve/curves.fixture';
 import { cross, distance, dot, length, scale, type Vector3 } from '../linear/vector';
-import { type Curve, domainOf } from '../curve/curve';
+import { type Curve } from '../curve/curve';
 import { derivatives, evaluate } from '../curve/evaluate';
 import { breaksOf } from '../knots/multiplicity';
 import { arcLength } from '../measure/arcLength';
@@ -9,9 +9,6 @@ import { curvatureAt } from '../measure/curvature';
 import { FRONT, type Plane } from '../plane/plane';
 import { endOf } from '../shape/join';
 import { arcAbout, arcAlong, arcOfRadius, arcThrough, circle, ellipse, ellipseFrame, ellipticArc } from './arc';
-import { conic, parabola } from './conic';
-import { lineBetween } from './line';
-import { polyline, rectangle, regularPolygon } from './polyline';
 
 /** A plane that lies askew. */
 const ASKEW: Plane = { origin: [0, 0, 0], x: [0.6, 0.8, 0], y: [-0.48, 0.36, 0.8] };
@@ -121,85 +118,5 @@ describe('arcs from what is given', () => {
       }),
     );
     expect(arcAlong([0, 0, 0], [1, 0, 0], [5, 0, 0])).toMatchObject({ failure: { kind: 'straight' } });
-  });
-});
-
-describe('conics', () => {
-  it('have their shoulder where rho says (The NURBS Book, 7.3)', () => {
-    for (const rho of [0.1, 0.414, 0.5, 0.9]) {
-      const [x, y] = evaluate(conic([0, 0, 0], [10, 20, 0], [20, 0, 0], rho), 0.5);
-      expect([x, y / 20]).toEqual([expect.closeTo(10, 13), expect.closeTo(rho, 14)]);
-    }
-    expect(() => conic([0, 0, 0], [1, 1, 0], [2, 0, 0], 1)).toThrow('rho lies between 0 and 1, not at 1');
-  });
-
-  it('are a quarter circle at rho = √2 − 1', () => {
-    everywhere(conic([25, 0, 0], [25, 25, 0], [0, 25, 0], Math.SQRT2 - 1), (p) =>
-      expect(length(p)).toBeCloseTo(25, 13),
-    );
-  });
-
-  it('a parabola lies as far from its focus as from its directrix', () => {
-    const curve = parabola(FRONT, [0, 0, 0], 12.5, -40, 100);
-    everywhere(curve, ([x, y, z]) => expect(Math.hypot(x, y - 12.5, z)).toBeCloseTo(y + 12.5, 12));
-    expect(evaluate(curve, 0.25)[0]).toBeCloseTo(-5, 13);
-    // Check value of the numerics notes: y = x²/50, x from 0 to 100.
-    expect(arcLength(parabola(FRONT, [0, 0, 0], 12.5, 0, 100)).total).toBeCloseTo(232.339188, 6);
-    expect(() => parabola(FRONT, [0, 0, 0], 0, 0, 1)).toThrow('a focal length above 0 is needed');
-    expect(() => parabola(FRONT, [0, 0, 0], 1, 2, 1)).toThrow('from 2 to 1 is no range');
-  });
-});
-
-describe('lines and chains of legs', () => {
-  it('have the lengths of their legs as parameters', () => {
-    const slot = valueOf(
-      polyline(
-        [0, 0, 0],
-        [
-          { kind: 'line', to: [40, 0, 0] },
-          { kind: 'arc-on', to: [40, 20, 0] },
-          { kind: 'line', to: [0, 20, 0] },
-          { kind: 'arc-through', through: [-10, 10, 0], to: [0, 0, 0] },
-        ],
-      ),
-    );
-    expect(checked(slot).closing).toBe('clamped-closed');
-    expect(slot.degree).toBe(2);
-    const total = 80 + 20 * Math.PI;
-    expect(domainOf(slot)[1]).toBeCloseTo(total, 9);
-    expect(arcLength(slot).total).toBeCloseTo(total, 9);
-    everywhere(slot, ([x, y]) => {
-      const away = x > 40 ? Math.hypot(x - 40, y - 10) : x < 0 ? Math.hypot(x, y - 10) : Math.abs(y - 10);
-      expect(away).toBeCloseTo(10, 10);
-    });
-    expect(valueOf(polyline([0, 0, 0], [{ kind: 'line', to: [3, 4, 0] }]))).toMatchObject({
-      degree: 1,
-      closing: 'open',
-    });
-  });
-
-  it('say which leg cannot be', () => {
-    const first = { kind: 'line', to: [10, 0, 0] } as const;
-    expect(polyline([0, 0, 0], [])).toMatchObject({ failure: { kind: 'no-legs' } });
-    expect(polyline([0, 0, 0], [{ kind: 'arc-on', to: [1, 1, 0] }])).toMatchObject({
-      failure: { kind: 'no-direction', leg: 0 },
-    });
-    expect(polyline([0, 0, 0], [first, { kind: 'arc-on', to: [20, 0, 0] }])).toMatchObject({
-      failure: { kind: 'straight', leg: 1 },
-    });
-    expect(polyline([0, 0, 0], [first, first])).toMatchObject({ failure: { kind: 'coincident-points', leg: 1 } });
-  });
-
-  it('rectangles and regular polygons have their corners', () => {
-    const box = checked(rectangle(ASKEW, [1, 1, 1], 30, 20));
-    expect(domainOf(box)).toEqual([0, expect.closeTo(100, 12)]);
-    expect(distance(evaluate(box, 50), [1 + 18 - 9.6, 1 + 24 + 7.2, 1 + 16])).toBeLessThan(1e-12);
-    const hexagon = checked(regularPolygon(FRONT, [5, 5, 0], 6, 10));
-    expect(arcLength(hexagon).total).toBeCloseTo(60, 12);
-    const nut = regularPolygon(FRONT, [0, 0, 0], 6, 10, 'sides');
-    expect(arcLength(nut).total).toBeCloseTo(120 / Math.sqrt(3), 12);
-    expect(() => regularPolygon(FRONT, [0, 0, 0], 2, 1)).toThrow('sides: a whole number of 3 or more is needed, not 2');
-    expect(() => rectangle(FRONT, [0, 0, 0], -1, 1)).toThrow('a width above 0 is needed, not -1');
-    expect(evaluate(lineBetween([0, 0, 0], [1, 2, 3]), 0.5)).toEqual([0.5, 1, 1.5]);
   });
 });

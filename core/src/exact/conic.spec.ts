@@ -1,0 +1,36 @@
+import { at } from '../curve/curves.fixture';
+import { length, type Vector3 } from '../linear/vector';
+import { type Curve } from '../curve/curve';
+import { evaluate } from '../curve/evaluate';
+import { arcLength } from '../measure/arcLength';
+import { FRONT } from '../plane/plane';
+import { conic, parabola } from './conic';
+const everywhere = (curve: Curve, check: (point: Vector3) => void) => {
+  for (let i = 0; i <= 97; i++) check(evaluate(curve, at(curve, i / 97)));
+};
+
+describe('conics', () => {
+  it('have their shoulder where rho says (The NURBS Book, 7.3)', () => {
+    for (const rho of [0.1, 0.414, 0.5, 0.9]) {
+      const [x, y] = evaluate(conic([0, 0, 0], [10, 20, 0], [20, 0, 0], rho), 0.5);
+      expect([x, y / 20]).toEqual([expect.closeTo(10, 13), expect.closeTo(rho, 14)]);
+    }
+    expect(() => conic([0, 0, 0], [1, 1, 0], [2, 0, 0], 1)).toThrow('rho lies between 0 and 1, not at 1');
+  });
+
+  it('are a quarter circle at rho = √2 − 1', () => {
+    everywhere(conic([25, 0, 0], [25, 25, 0], [0, 25, 0], Math.SQRT2 - 1), (p) =>
+      expect(length(p)).toBeCloseTo(25, 13),
+    );
+  });
+
+  it('a parabola lies as far from its focus as from its directrix', () => {
+    const curve = parabola(FRONT, [0, 0, 0], 12.5, -40, 100);
+    everywhere(curve, ([x, y, z]) => expect(Math.hypot(x, y - 12.5, z)).toBeCloseTo(y + 12.5, 12));
+    expect(evaluate(curve, 0.25)[0]).toBeCloseTo(-5, 13);
+    // Check value of the numerics notes: y = x²/50, x from 0 to 100.
+    expect(arcLength(parabola(FRONT, [0, 0, 0], 12.5, 0, 100)).total).toBeCloseTo(232.339188, 6);
+    expect(() => parabola(FRONT, [0, 0, 0], 0, 0, 1)).toThrow('a focal length above 0 is needed');
+    expect(() => parabola(FRONT, [0, 0, 0], 1, 2, 1)).toThrow('from 2 to 1 is no range');
+  });
+});
