@@ -82,6 +82,16 @@ export const trusted = (
   closing: Closing = 'open',
 ): Curve => ({ degree, knots, points, closing });
 
+/**
+ * Arrays for the knots and control points of a curve to be, side by side in one buffer: allocating is what costs most
+ * in making a curve out of another, and two buffers cost twice as much.
+ */
+export function roomFor(degree: number, count: number) {
+  const length = count + degree + 1;
+  const buffer = new ArrayBuffer(8 * (length + 4 * count));
+  return { knots: new Float64Array(buffer, 0, length), points: new Float64Array(buffer, 8 * length, 4 * count) };
+}
+
 /** Number of control points. */
 export const countOf = (curve: Curve): number => curve.points.length / 4;
 

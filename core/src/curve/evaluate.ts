@@ -1,5 +1,5 @@
 import type { Vector3 } from '../linear/vector';
-import { basisDerivatives, basisFunctions, findSpan } from './basis';
+import { basisDerivatives, findSpan } from './basis';
 import { countOf, type Curve, MAX_DEGREE } from './curve';
 import { coefficientsOf, spanPolynomials } from './spanPolynomials';
 import { mustBeWhole } from '../refuse';
@@ -7,6 +7,7 @@ import { mustBeWhole } from '../refuse';
 /** Derivatives beyond this order are nobody's business here; the scratch arrays are sized by it. */
 const MAX_ORDER = 8;
 const basisScratch = new Float64Array((MAX_ORDER + 1) * (MAX_DEGREE + 1));
+const inverseScratch = new Float64Array((MAX_DEGREE * (MAX_DEGREE + 1)) / 2);
 const homogeneousScratch = new Float64Array((MAX_ORDER + 1) * 4);
 
 /** The point of the curve at u, in mm. Throws a RangeError outside the domain. (The NURBS Book, A4.1.) */
@@ -49,6 +50,10 @@ export function evaluateAll(
     const last = first + 4 * degree;
     const start = knots[span];
     const origin = 3 * (span - degree);
+    if (degree === 3) {
+      cubicRun(coefficients, first, start, origins, origin, parameters, from, to, out);
+      return;
+    }
     for (let i = from; i < to; i++) {
       const t = parameters[i] - start;
       let x = coefficients[last];
@@ -67,6 +72,41 @@ export function evaluateAll(
   return out;
 }
 
+/** Places on one cubic span, written out as it is what most curves are made of. */
+function cubicRun(
+  coefficients: Float64Array,
+  first: number,
+  start: number,
+  origins: Float64Array,
+  origin: number,
+  parameters: ArrayLike<number>,
+  from: number,
+  to: number,
+  out: Float64Array,
+): void {
+  const x0 = coefficients[first];
+  const y0 = coefficients[first + 1];
+  const z0 = coefficients[first + 2];
+  const x1 = coefficients[first + 4];
+  const y1 = coefficients[first + 5];
+  const z1 = coefficients[first + 6];
+  const x2 = coefficients[first + 8];
+  const y2 = coefficients[first + 9];
+  const z2 = coefficients[first + 10];
+  const x3 = coefficients[first + 12];
+  const y3 = coefficients[first + 13];
+  const z3 = coefficients[first + 14];
+  const ox = origins[origin];
+  const oy = origins[origin + 1];
+  const oz = origins[origin + 2];
+  for (let i = from, k = 3 * from; i < to; i++, k += 3) {
+    const t = parameters[i] - start;
+    out[k] = ((x3 * t + x2) * t + x1) * t + x0 + ox;
+    out[k + 1] = ((y3 * t + y2) * t + y1) * t + y0 + oy;
+    out[k + 2] = ((z3 * t + z2) * t + z1) * t + z0 + oz;
+  }
+}
+
 /**
  * The same from the basis functions and nothing remembered: for curves that are asked once, and for every degree the
  * reference. (The NURBS Book, A4.1.)
@@ -76,28 +116,54 @@ export function evaluateAllByBasis(
   parameters: ArrayLike<number>,
   out = new Float64Array(3 * parameters.length),
 ): Float64Array {
-  const { degree, knots, points } = curve;
-  eachRun(curve, parameters, (span, from, to) => {
-    const start = 4 * (span - degree);
-    for (let i = from; i < to; i++) {
-      basisFunctions(knots, degree, span, parameters[i], basisScratch);
-      let x = 0;
-      let y = 0;
-      let z = 0;
-      let w = 0;
-      for (let j = 0, k = start; j <= degree; j++, k += 4) {
-        const b = basisScratch[j];
-        x += b * points[k];
-        y += b * points[k + 1];
-        z += b * points[k + 2];
-        w += b * points[k + 3];
-      }
-      out[3 * i] = x / w;
-      out[3 * i + 1] = y / w;
-      out[3 * i + 2] = z / w;
-    }
-  });
+  eachRun(curve, parameters, (span, from, to) => basisRun(curve, span, parameters, from, to, out));
   return out;
+}
+
+/** Places on one span; apart from the loop over the spans, so that nothing of it is looked up for every place. */
+function basisRun(
+  { degree, knots, points }: Curve,
+  span: number,
+  parameters: ArrayLike<number>,
+  from: number,
+  to: number,
+  out: Float64Array,
+): void {
+  const [basis, inverse] = [basisScratch, inverseScratch];
+  // Along one span the divisors of the recurrence stay: divided once, not for every parameter.
+  for (let j = 1, k = 0; j <= degree; j++) {
+    for (let r = 0; r < j; r++) inverse[k++] = 1 / (knots[span + r + 1] - knots[span + 1 - j + r]);
+  }
+  const start = 4 * (span - degree);
+  let plain = true;
+  for (let k = start + 3; k <= start + 4 * degree + 3; k += 4) plain &&= points[k] === 1;
+  for (let i = from, to3 = 3 * from; i < to; i++, to3 += 3) {
+    const u = parameters[i];
+    basis[0] = 1;
+    for (let j = 1, k = 0; j <= degree; j++) {
+      let saved = 0;
+      for (let r = 0, right = span + 1, left = span + 1 - j; r < j; r++, right++, left++) {
+        const term = basis[r] * inverse[k++];
+        basis[r] = saved + (knots[right] - u) * term;
+        saved = (u - knots[left]) * term;
+      }
+      basis[j] = saved;
+    }
+    let x = 0;
+    let y = 0;
+    let z = 0;
+    let w = 0;
+    for (let j = 0, k = start; j <= degree; j++, k += 4) {
+      const b = basis[j];
+      x += b * points[k];
+      y += b * points[k + 1];
+      z += b * points[k + 2];
+      w += b * points[k + 3];
+    }
+    out[to3] = plain ? x : x / w;
+    out[to3 + 1] = plain ? y : y / w;
+    out[to3 + 2] = plain ? z : z / w;
+  }
 }
 
 /** As `evaluateAll`, with derivatives up to `order`: 3 (order + 1) numbers for each parameter. */

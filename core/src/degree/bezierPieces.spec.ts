@@ -5,11 +5,13 @@ import { evaluate } from '../curve/evaluate';
 import { distance } from '../linear/vector';
 import { fromBezierPieces } from '../simplify/fromBezierPieces';
 import { bezierPieces } from './bezierPieces';
+import { elevateDegree } from './elevateDegree';
 
 describe('Bézier pieces', () => {
   it('hold the curve span by span', () => {
     fc.assert(
-      fc.property(anyCurve({ closing: 'either' }), (curve) => {
+      fc.property(anyCurve({ closing: 'either' }), fc.boolean(), (given, raised) => {
+        const curve = raised ? elevateDegree(given) : given;
         const { degree, breaks, points, spans } = bezierPieces(curve);
         expect(spans).toEqual(spansOf(curve));
         const size = 4 * (degree + 1);

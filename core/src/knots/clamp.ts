@@ -1,4 +1,5 @@
-import { countOf, type Curve, domainOf, trusted } from '../curve/curve';
+import { countOf, type Curve, domainOf, roomFor, trusted } from '../curve/curve';
+import { firstAfter, firstFrom } from './multiplicity';
 import { unrolled } from './period';
 import { pointsOver } from './pointsOver';
 import { failed, type Result, success } from '../result';
@@ -23,15 +24,15 @@ export function clampedBetween(curve: Curve, from: number, to: number): [number,
   const { degree } = curve;
   const source = unrolled(curve);
   const { knots } = source;
-  let low = 0;
-  while (knots[low] <= from) low++;
-  let high = low;
-  while (high < knots.length && knots[high] < to) high++;
-  const target = new Float64Array(high - low + 2 * (degree + 1));
-  target.fill(from, 0, degree + 1);
-  target.set(knots.subarray(low, high), degree + 1);
-  target.fill(to, target.length - degree - 1);
-  return [degree, target, pointsOver(source, target)];
+  const low = firstAfter(knots, from);
+  const high = firstFrom(knots, to);
+  const count = high - low + degree + 1;
+  const made = roomFor(degree, count);
+  made.knots.fill(from, 0, degree + 1);
+  made.knots.set(knots.subarray(low, high), degree + 1);
+  made.knots.fill(to, count);
+  pointsOver(source, made.knots, count, made.points);
+  return [degree, made.knots, made.points];
 }
 
 /**

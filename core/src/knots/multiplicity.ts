@@ -25,6 +25,11 @@ export function breaksOf(curve: Curve): Break[] {
 /** How many knots stand at u exactly; 0 between knots. */
 export function multiplicityAt({ knots }: Pick<Curve, 'knots'>, u: number): number {
   mustBeFinite(u, 'parameter');
+  return firstAfter(knots, u) - firstFrom(knots, u);
+}
+
+/** Index of the first knot that is not less than u. */
+export function firstFrom(knots: Float64Array, u: number): number {
   let low = 0;
   let high = knots.length;
   while (low < high) {
@@ -32,7 +37,12 @@ export function multiplicityAt({ knots }: Pick<Curve, 'knots'>, u: number): numb
     if (knots[middle] < u) low = middle + 1;
     else high = middle;
   }
-  let multiplicity = 0;
-  while (knots[low + multiplicity] === u) multiplicity++;
-  return multiplicity;
+  return low;
+}
+
+/** Index of the first knot beyond u. */
+export function firstAfter(knots: Float64Array, u: number): number {
+  let index = firstFrom(knots, u);
+  while (knots[index] === u) index++;
+  return index;
 }

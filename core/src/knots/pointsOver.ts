@@ -1,5 +1,4 @@
 import { blossom } from './blossom';
-import { plainWeightsKept } from './plainWeights';
 
 /** Knots, control points and degree: a curve, or one in the making. */
 export interface Spline {
@@ -7,6 +6,9 @@ export interface Spline {
   readonly knots: Float64Array;
   readonly points: Float64Array;
 }
+
+/** So few points are sooner copied one by one. */
+const SHORT = 16;
 
 /**
  * The homogeneous control points of the same curve over other knots: `target` must hold every knot of `source` that
@@ -17,29 +19,34 @@ export function pointsOver(
   source: Spline,
   target: Float64Array,
   count = target.length - source.degree - 1,
+  out = new Float64Array(4 * count),
 ): Float64Array {
   const { degree, knots, points } = source;
   const last = points.length / 4 - 1;
-  const out = new Float64Array(4 * count);
   let at = 0;
-  for (let i = 0; i < count; i++) {
+  for (let i = 0; i < count;) {
     const first = target[i + 1];
     while (at < knots.length - 1 && knots[at + 1] <= first) at++;
     let run = 1;
     while (run < degree && target[i + 1 + run] === first) run++;
     const old = Math.min(at - run, last);
-    if (old >= 0 && follows(knots, old + 1, target, i + 1, degree)) {
-      const j = 4 * old;
-      const k = 4 * i;
-      out[k] = points[j];
-      out[k + 1] = points[j + 1];
-      out[k + 2] = points[j + 2];
-      out[k + 3] = points[j + 3];
-      continue;
-    }
-    blossom(knots, points, degree, spanAt(knots, degree, last, at), target, i + 1, out, 4 * i);
+    const same = old < 0 ? 0 : alike(knots, old + 1, target, i + 1) - degree + 1;
+    if (same > 0) {
+      const kept = Math.min(same, count - i, last + 1 - old);
+      if (kept > SHORT) out.set(points.subarray(4 * old, 4 * (old + kept)), 4 * i);
+      else for (let k = 4 * i, j = 4 * old; k < 4 * (i + kept); k++, j++) out[k] = points[j];
+      i += kept;
+      at = old + kept;
+    } else blossom(knots, points, degree, spanAt(knots, degree, last, at), target, i + 1, out, 4 * i++);
   }
-  return plainWeightsKept(points, out);
+  return out;
+}
+
+/** How many knots are the same from two places on. */
+function alike(a: Float64Array, i: number, b: Float64Array, j: number): number {
+  let length = 0;
+  while (i + length < a.length && j + length < b.length && a[i + length] === b[j + length]) length++;
+  return length;
 }
 
 /** The non-empty span of the domain at or next to index `at`. */
@@ -48,9 +55,4 @@ export function spanAt(knots: Float64Array, degree: number, last: number, at: nu
   while (knots[span] === knots[last + 1]) span--;
   while (knots[span] === knots[span + 1]) span++;
   return span;
-}
-
-function follows(knots: Float64Array, i: number, target: Float64Array, j: number, length: number): boolean {
-  for (let k = 0; k < length; k++) if (knots[i + k] !== target[j + k]) return false;
-  return true;
 }

@@ -1,4 +1,4 @@
-import { countOf, type Curve, domainOf, trusted } from '../curve/curve';
+import { countOf, type Curve, domainOf, roomFor, trusted } from '../curve/curve';
 import { failed, type Result, success } from '../result';
 import { multiplicityAt } from './multiplicity';
 import { distinctOf, intoPeriod, periodicOver, unrolled } from './period';
@@ -31,10 +31,15 @@ export const insertKnot = (curve: Curve, u: number, times = 1): Result<Curve, Pa
 export function refineKnots(curve: Curve, added: ArrayLike<number>): Result<Curve, PastMultiplicity> {
   const periodic = curve.closing === 'periodic';
   const [first, last] = domainOf(curve);
-  const values = Float64Array.from(added, (u) => {
+  const values = new Float64Array(added.length);
+  let sorted = true;
+  for (let i = 0; i < values.length; i++) {
+    const u = added[i];
     if (!Number.isFinite(u)) throw new RangeError(`a knot cannot stand at ${u}`);
-    return periodic ? intoPeriod(curve, toKnot(curve, intoPeriod(curve, u))) : toKnot(curve, u);
-  }).sort();
+    values[i] = periodic ? intoPeriod(curve, toKnot(curve, intoPeriod(curve, u))) : toKnot(curve, u);
+    sorted &&= i === 0 || values[i] >= values[i - 1];
+  }
+  if (!sorted) values.sort();
   for (let i = 0; i < values.length;) {
     const u = values[i];
     let times = 1;
@@ -52,33 +57,35 @@ export function refineKnots(curve: Curve, added: ArrayLike<number>): Result<Curv
 export function refined(curve: Curve, values: Float64Array): Curve {
   if (values.length === 0) return curve;
   const { degree, knots, closing } = curve;
+  const [first, last] = domainOf(curve);
   if (closing === 'periodic') {
-    const [first, last] = domainOf(curve);
-    const base = merged(knots.subarray(degree, degree + distinctOf(curve)), values);
+    const period = knots.subarray(degree, degree + distinctOf(curve));
+    const base = merged(period, values, new Float64Array(period.length + values.length));
     const source = unrolled(curve);
     return periodicOver(degree, base, first, last, (target, count) => pointsOver(source, target, count));
   }
-  const target = endsKept(curve, merged(knots, values));
-  return trusted(degree, target, pointsOver(curve, target), closing);
-}
-
-/** A knot put in at the end of the domain of an unclamped curve pushes the outermost one out. */
-function endsKept(curve: Curve, target: Float64Array): Float64Array {
-  const { degree } = curve;
-  const [first, last] = domainOf(curve);
-  const from = target.lastIndexOf(first) - degree;
-  const to = target.indexOf(last) + degree + 1;
-  return curve.knots[0] === first && curve.knots[countOf(curve) + degree] === last
-    ? target
-    : target.subarray(from, to).slice();
-}
-
-function merged(knots: Float64Array, values: Float64Array): Float64Array {
-  const out = new Float64Array(knots.length + values.length);
-  let k = 0;
-  let v = 0;
-  for (let i = 0; i < out.length; i++) {
-    out[i] = v >= values.length || (k < knots.length && knots[k] <= values[v]) ? knots[k++] : values[v++];
+  const count = countOf(curve) + values.length;
+  const made = roomFor(degree, count);
+  merged(knots, values, made.knots);
+  // A knot put in at an end of the domain of an unclamped curve pushes the outermost one out.
+  const from = knots[0] < first ? made.knots.lastIndexOf(first) - degree : 0;
+  const to = knots[knots.length - 1] > last ? made.knots.indexOf(last) + degree + 1 : made.knots.length;
+  if (to - from < made.knots.length) {
+    const target = made.knots.slice(from, to);
+    return trusted(degree, target, pointsOver(curve, target), closing);
   }
+  pointsOver(curve, made.knots, count, made.points);
+  return trusted(degree, made.knots, made.points, closing);
+}
+
+function merged(knots: Float64Array, values: Float64Array, out: Float64Array): Float64Array {
+  let k = 0;
+  let i = 0;
+  for (let v = 0; v < values.length; v++) {
+    const value = values[v];
+    while (k < knots.length && knots[k] <= value) out[i++] = knots[k++];
+    out[i++] = value;
+  }
+  while (k < knots.length) out[i++] = knots[k++];
   return out;
 }

@@ -72,14 +72,10 @@ function reducedOpen(curve: Curve, degree: number, keep: number): Curve | null {
   const half = { degree, knots, points };
   holdEnd(curve, half, origin, held, false);
   holdEnd(curve, half, origin, held, true);
-  const solved = projected(
-    curve,
-    half,
-    origin,
-    (i) => i,
-    (i) => i < held || i >= count - held,
-    degree,
-  );
+  const isHeld = (i: number) => i < held || i >= count - held;
+  const solve = (start: Float64Array) =>
+    projected(curve, { degree, knots, points: start }, origin, (i) => i, isHeld, degree);
+  const solved = plainWeightsKept(curve.points, solve(solve(points)));
   return trusted(degree, knots, movedBack(solved, origin), curve.closing);
 }
 
@@ -90,18 +86,16 @@ function reducedRing(curve: Curve, degree: number): Curve {
   return periodicOver(degree, base, first, last, (knots, count) => {
     // Numbered from both sides of the seam, the cyclic band becomes a plain one of twice the width.
     const place = (i: number) => (2 * i < count ? 2 * i : 2 * (count - 1 - i) + 1);
-    const half = { degree, knots, points: new Float64Array(4 * count) };
-    return movedBack(
+    const solve = (points: Float64Array) =>
       projected(
         curve,
-        half,
+        { degree, knots, points },
         origin,
         (i) => place(i % count),
         () => false,
         2 * degree + 1,
-      ),
-      origin,
-    );
+      );
+    return movedBack(plainWeightsKept(curve.points, solve(solve(new Float64Array(4 * count)))), origin);
   });
 }
 
@@ -154,7 +148,10 @@ function holdEnd(curve: Curve, half: Spline, origin: readonly number[], held: nu
   }
 }
 
-/** Solves ∫ N_i (Σ N_j Q_j − C) du = 0 for the control points that are not held. */
+/**
+ * The control points with a correction of those that are not held that solves ∫ N_i (Σ N_j Q_j − C) du = 0. Applied
+ * again, it takes out what rounding has left: the difference is small then, and so is the rounding of its integrals.
+ */
 function projected(
   curve: Curve,
   { degree, knots, points }: Spline,
@@ -175,29 +172,27 @@ function projected(
     for (let g = 0; g < nodes.length; g++) {
       const u = (from + to) / 2 + ((to - from) / 2) * nodes[g];
       const weight = (weights[g] * (to - from)) / 2;
-      const value = wide(curve, u, 0, false, origin);
       basisFunctions(knots, degree, span, u, basis);
+      const missing = wide(curve, u, 0, false, origin);
+      for (let j = 0; j <= degree; j++) {
+        const i = 4 * ((span - degree + j) % count);
+        for (let c = 0; c < 4; c++) missing[c] -= basis[j] * points[i + c];
+      }
       for (let i = 0; i <= degree; i++) {
         const row = span - degree + i;
         if (isHeld(row)) continue;
         const at = place(row);
-        for (let c = 0; c < 4; c++) right[4 * at + c] += weight * basis[i] * value[c];
+        for (let c = 0; c < 4; c++) right[4 * at + c] += weight * basis[i] * missing[c];
         for (let j = 0; j <= degree; j++) {
           const column = span - degree + j;
-          const share = weight * basis[i] * basis[j];
-          if (!isHeld(column)) addEntry(matrix, at, place(column), share);
-          else for (let c = 0; c < 4; c++) right[4 * at + c] -= share * points[4 * column + c];
+          if (!isHeld(column)) addEntry(matrix, at, place(column), weight * basis[i] * basis[j]);
         }
       }
     }
   }
-  for (let i = 0; i < count; i++) {
-    if (!isHeld(i)) continue;
-    addEntry(matrix, place(i), place(i), 1);
-    right.set(points.subarray(4 * i, 4 * i + 4), 4 * place(i));
-  }
+  for (let i = 0; i < count; i++) if (isHeld(i)) addEntry(matrix, place(i), place(i), 1);
   if (!solveBanded(matrix, right, 4)) throw new Error('the mass matrix of a spline is never singular');
-  const out = new Float64Array(4 * count);
-  for (let i = 0; i < count; i++) out.set(right.subarray(4 * place(i), 4 * place(i) + 4), 4 * i);
-  return plainWeightsKept(curve.points, out);
+  const out = points.slice();
+  for (let i = 0; i < count; i++) for (let c = 0; c < 4; c++) out[4 * i + c] += right[4 * place(i) + c];
+  return out;
 }

@@ -1,0 +1,15 @@
+import { createRequire } from 'node:module';
+import { race } from './race.mjs';
+globalThis.window ??= globalThis;
+const require = createRequire(import.meta.url);
+const nurbs = require('nurbs');
+const core = await import('/tmp/x/core.mjs');
+const wave=(n)=>Float64Array.from({length:3*n},(_,i)=>i%3===0?i*4:i%3===1?20*Math.sin(i/4):0);
+const curve=core.throughPoints(wave(198)).value.curve;
+const n=curve.points.length/4;
+const sorted=Float64Array.from({length:100000},(_,i)=>i/99999);
+const pts=Array.from({length:n},(_,i)=>[...curve.points.subarray(4*i,4*i+3)]);
+const nb=nurbs({points:pts,degree:3,knots:[[...curve.knots]],boundary:'open'});
+const out=new Float64Array(3e5);const o3=[0,0,0];
+const r=race({gen:()=>core.evaluateAllByBasis(curve,sorted,out),cached:()=>core.evaluateAll(curve,sorted,out),nurbs:()=>{for(let i=0;i<1e5;i++){nb.evaluate(o3,sorted[i]);out[3*i]=o3[0];out[3*i+1]=o3[1];out[3*i+2]=o3[2]}}},2000);
+console.log(r, r.nurbs/r.gen, r.nurbs/r.cached);
