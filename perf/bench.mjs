@@ -65,20 +65,50 @@ ${budgetTable}
 
 ## Kernel
 
-A library's time is for the same work where it does the same, as the last column says. A ratio above 1 means the library takes longer.
+On a plane cubic of 200 control points, beside the fastest of three general-purpose libraries that do the same (three, verb-nurbs, nurbs); they take turns. A ratio above 1 means the library takes longer.
 
 ${table(
-  ['', 'µs', 'library µs', 'ratio', 'library'],
-  kernel.rows.map(([name, ours, theirs, library]) => [
-    name,
+  ['', 'µs', 'library µs', 'ratio', 'at least', '', 'library'],
+  kernel.comparisons.map(({ what, ours, theirs, asked, library }) => [
+    what,
     micro(ours),
-    theirs ? micro(theirs) : '',
-    theirs ? (theirs / ours).toFixed(2) : '',
-    library ?? '',
+    micro(theirs),
+    (theirs / ours).toFixed(2),
+    asked ?? '',
+    asked === null ? '' : theirs / ours >= asked ? 'held' : '**over**',
+    library,
   ]),
 )}
 
-The time of a curve through n points grows with n to the power ${kernel.exponent.toFixed(2)} from 1,000 to 50,000 points.
+Growth with the number of control points, µs, and the exponent of the growth:
+
+${table(
+  ['', ...kernel.sizes.map(String), 'exponent'],
+  kernel.growth.map(({ what, times, exponent }) => [what, ...times.map(micro), exponent.toFixed(2)]),
+)}
+
+Bytes that the heap grows by for each of 100,000 points, when the result has its place already:
+
+${table(
+  ['', 'bytes'],
+  kernel.heap.map(({ what, bytes }) => [what, bytes.toFixed(2)]),
+)}
+
+Curves through points, beside the natural cubic of d3-shape, which is plane and evenly spaced:
+
+${table(
+  ['points', 'µs', 'd3-shape µs'],
+  kernel.interpolation.rows.map(({ count, ours, theirs }) => [count.toLocaleString('en'), micro(ours), micro(theirs)]),
+)}
+
+The time grows with the number of points to the power ${kernel.interpolation.exponent.toFixed(2)} from 1,000 to 50,000.
+
+Without a counterpart:
+
+${table(
+  ['', 'µs'],
+  kernel.alone.map(([what, ours]) => [what, micro(ours)]),
+)}
 
 ## Browser
 

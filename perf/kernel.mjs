@@ -2,71 +2,182 @@
 import { join } from 'node:path';
 import { curveNatural, line } from 'd3-shape';
 import { build } from 'esbuild';
-import { Vector4 } from 'three';
-import { NURBSCurve } from 'three/addons/curves/NURBSCurve.js';
-import { calcNURBSDerivatives } from 'three/addons/curves/NURBSUtils.js';
+import { allocated } from './heap.mjs';
+import { inNurbs, inThree, inVerb } from './libraries.mjs';
+import { race } from './race.mjs';
 import { time } from './time.mjs';
 
-const wave = (count) =>
-  Float64Array.from({ length: 3 * count }, (_, i) => (i % 3 === 0 ? i * 4 : i % 3 === 1 ? 20 * Math.sin(i / 4) : 0));
+const wave = (count, phase = 0, height = 20) =>
+  Float64Array.from({ length: 3 * count }, (_, i) =>
+    i % 3 === 0 ? i * 4 : i % 3 === 1 ? height * Math.sin(i / 4 + phase) : 0,
+  );
 
-/** Rows of the table: what, in µs; of a library for the same, if one does it; and a remark. */
+const PARAMETERS = 100_000;
+const SIZES = [50, 200, 800, 3200];
+
+/** Figures of the kernel: comparisons, growth over size, the heap, and what has no counterpart. */
 export async function kernelFigures(root, scratch) {
   const outfile = join(scratch, 'core.mjs');
   await build({ entryPoints: [join(root, 'core/src/index.ts')], bundle: true, format: 'esm', outfile });
   const core = await import(outfile);
-  const fit = (count) => core.throughPoints(wave(count)).value.curve;
-  /** The same curve as another value, so that nothing is remembered of it. */
-  const fresh = (curve) => ({ ...curve });
-  const normal = [0, 0, 1];
+  return {
+    sizes: SIZES,
+    comparisons: comparisons(core),
+    growth: growth(core),
+    heap: heap(core),
+    interpolation: interpolation(core),
+    alone: alone(core),
+  };
+}
 
-  const curve = fit(200);
-  const sorted = Float64Array.from({ length: 100_000 }, (_, i) => i / 99_999);
-  const out = new Float64Array(1_200_000);
-  const points = Array.from(
-    { length: curve.points.length / 4 },
-    (_, i) => new Vector4(...curve.points.slice(4 * i, 4 * i + 4)),
+/** A curve of so many control points, a plane cubic. */
+const curveOf = (core, count, phase, height) => core.throughPoints(wave(count - 2, phase, height)).value.curve;
+/** The same curve as another value, so that nothing is remembered of it. */
+const fresh = (curve) => ({ ...curve });
+const targetsFor = (count) => Array.from({ length: 50 }, (_, i) => [(i * count * 12) / 50 + 7, 30 * Math.cos(i), 3]);
+const insertsFor = () => Array.from({ length: 50 }, (_, i) => (i + 0.5) / 50.3);
+
+/** Rows: what, our µs, the fastest library's, its name, and the ratio asked for. */
+function comparisons(core) {
+  const curve = curveOf(core, 200);
+  const other = curveOf(core, 200, 1.3, 15);
+  const [three, nurbs, verb] = [inThree(curve), inNurbs(curve), inVerb(curve)];
+  const sorted = Float64Array.from({ length: PARAMETERS }, (_, i) => i / (PARAMETERS - 1));
+  const some = sorted.filter((_, i) => i % 100 === 0);
+  const out = new Float64Array(12 * PARAMETERS);
+  const each = (list, work) => () => {
+    for (let i = 0; i < list.length; i++) work(list[i]);
+  };
+  const targets = targetsFor(200);
+  const inserts = insertsFor();
+  const theirs = verb.crossings(other);
+
+  const rows = [];
+  /** Contenders may do the work several times over: `ours` and `libraries` name their calls, `per` how often. */
+  const compare = (what, asked, ours, libraries, per = {}) => {
+    const times = race({ ours, ...libraries });
+    const by = (name) => times[name] / (per[name] ?? 1);
+    const [fastest] = Object.keys(libraries).sort((a, b) => by(a) - by(b));
+    rows.push({ what, asked, ours: by('ours'), theirs: by(fastest), library: fastest });
+  };
+  const places = { three: each(some, three.evaluate), 'verb-nurbs': each(some, verb.evaluate), nurbs: each(some, nurbs.evaluate) }; // prettier-ignore
+  const perPlace = { ours: PARAMETERS, three: some.length, 'verb-nurbs': some.length, nurbs: some.length };
+  compare(
+    'evaluate sorted parameters, generic, each',
+    1.5,
+    () => core.evaluateAllByBasis(curve, sorted, out),
+    places,
+    perPlace,
   );
-  const knots = [...curve.knots];
-  const theirs = new NURBSCurve(3, knots, points);
-  const hundredth = sorted.filter((_, i) => i % 100 === 0);
-  const place = theirs.getPoint(0);
+  compare('the same with cached span polynomials', 4, () => core.evaluateAll(curve, sorted, out), places, perPlace);
+  compare(
+    'derivatives 0 to 3, each',
+    5,
+    () => core.derivativesAll(curve, sorted, 3, out),
+    {
+      three: each(some, three.derivatives),
+      'verb-nurbs': each(some, verb.derivatives),
+      nurbs: each(some, nurbs.derivatives),
+    },
+    perPlace,
+  );
+  compare(
+    'closest point, each of 50',
+    10,
+    each(targets, (target) => core.closestPoint(curve, target)),
+    { 'verb-nurbs': each(targets, verb.closest) },
+    { ours: 50, 'verb-nurbs': 50 },
+  );
+  compare(`${core.crossings(curve, other).length} crossings of two plane curves`, 5, () => core.crossings(fresh(curve), fresh(other)), { 'verb-nurbs': theirs }); // prettier-ignore
+  compare('refine by 50 knots', 1, () => core.refineKnots(curve, inserts), {
+    'verb-nurbs': () => verb.refine(inserts),
+  });
+  compare('split', 1, () => core.split(curve, 0.4321), { 'verb-nurbs': () => verb.split(0.4321) });
+  compare('insert one knot', null, () => core.insertKnot(curve, 0.4321), { 'verb-nurbs': () => verb.insert(0.4321) });
+  compare('raise the degree', null, () => core.elevateDegree(curve), {
+    'verb-nurbs (loses a control point)': verb.elevate,
+  });
+  compare('length to 1e-9 mm', null, () => core.arcLength(fresh(curve)), { 'verb-nurbs (to 1e-3)': verb.length });
+  return rows;
+}
 
-  const evaluate = time(() => core.evaluateAll(curve, sorted, out)) / 100_000;
-  const evaluateTheirs = time(() => hundredth.forEach((u) => theirs.getPoint(u, place))) / 1000;
-  const derive = time(() => core.derivativesAll(curve, sorted, 3, out)) / 100_000;
-  const deriveTheirs = time(() => hundredth.forEach((u) => calcNURBSDerivatives(3, knots, points, u, 3))) / 1000;
+/** Rows: what, µs for each of SIZES, and the exponent of the growth. */
+function growth(core) {
+  const curves = SIZES.map((count) => curveOf(core, count));
+  const others = SIZES.map((count) => curveOf(core, count, 1.3, 15));
+  const inserts = insertsFor();
+  const works = {
+    'closest point': (curve, i) => {
+      const target = targetsFor(SIZES[i])[17];
+      return () => core.closestPoint(curve, target);
+    },
+    'crossings of two': (curve, i) => () => core.crossings(fresh(curve), fresh(others[i])),
+    'self-crossings': (curve) => () => core.selfCrossings(fresh(curve)),
+    'refine by 50 knots': (curve) => () => core.refineKnots(curve, inserts),
+    split: (curve) => () => core.split(curve, 0.4321),
+    'raise the degree': (curve) => () => core.elevateDegree(curve),
+    'lower the degree': (curve) => () => core.reduceDegree(core.elevateDegree(curve), 3),
+    'remove a knot, with proof': (curve) => () => core.removeKnot(curve, curve.knots[curve.knots.length >> 1]),
+    'deviation of two, with proof': (curve) => {
+      const moved = core.transform(curve, core.translation([0, 0.1, 0]));
+      return () => core.deviation(fresh(curve), fresh(moved));
+    },
+    length: (curve) => () => core.arcLength(fresh(curve)),
+    'curvature extrema': (curve) => () => core.curvatureExtrema(fresh(curve), [0, 0, 1]),
+    'bounding box': (curve) => () => core.boundingBox(fresh(curve)),
+  };
+  return Object.entries(works).map(([what, make]) => {
+    const times = curves.map((curve, i) => time(make(curve, i), 150));
+    return { what, times, exponent: slope(SIZES.map((count, i) => ({ count, ours: times[i] }))) };
+  });
+}
 
+/** Rows: what, and bytes for each point, when the result has its place already. */
+function heap(core) {
+  const curve = curveOf(core, 200);
+  const rational = core.withWeights(
+    curve,
+    Array.from({ length: 200 }, (_, i) => 1 + (i % 3)),
+  );
+  const high = core.elevateDegree(curve, 4);
+  const sorted = Float64Array.from({ length: PARAMETERS }, (_, i) => i / (PARAMETERS - 1));
+  const out = new Float64Array(12 * PARAMETERS);
+  return [
+    ['evaluateAll', () => core.evaluateAll(curve, sorted, out)],
+    ['evaluateAll, rational', () => core.evaluateAll(rational, sorted, out)],
+    ['evaluateAllByBasis', () => core.evaluateAllByBasis(curve, sorted, out)],
+    ['derivativesAll, to order 3', () => core.derivativesAll(curve, sorted, 3, out)],
+    ['derivativesAll, rational', () => core.derivativesAll(rational, sorted, 3, out)],
+    ['derivativesAll, degree 7', () => core.derivativesAll(high, sorted, 3, out)],
+  ].map(([what, work]) => ({ what, bytes: allocated(work) / PARAMETERS }));
+}
+
+/** Curves through points against the natural cubic of a drawing library, which is plane and evenly spaced. */
+function interpolation(core) {
   const counts = [20, 100, 500, 1000, 5000, 10_000, 50_000];
-  const interpolation = counts.map((count) => {
+  const rows = counts.map((count) => {
     const given = wave(count);
     const pairs = Array.from({ length: count }, (_, i) => [given[3 * i], given[3 * i + 1]]);
     // Writes the spline's Bézier pieces into a sink that keeps nothing.
     const nothing = { moveTo() {}, lineTo() {}, bezierCurveTo() {} };
     const natural = line().curve(curveNatural).context(nothing);
-    return { count, ours: time(() => core.throughPoints(given)), theirs: time(() => natural(pairs)) };
+    const { ours, theirs } = race({ ours: () => core.throughPoints(given), theirs: () => natural(pairs) }, 300);
+    return { count, ours, theirs };
   });
-  const [small, large] = [fit(10), fit(300)];
-  return {
-    rows: [
-      ['evaluate, cubic, 100,000 sorted parameters, each', evaluate, evaluateTheirs, 'three, NURBSCurve'],
-      ['the same with derivatives to order 3', derive, deriveTheirs, 'three, calcNURBSDerivatives'],
-      ...interpolation.map(({ count, ours, theirs: library }) => [
-        `curve through ${count.toLocaleString('en')} points`,
-        ours,
-        library,
-        'd3-shape, curveNatural (plane, even spacing)',
-      ]),
-      ['curvature profile, 10 points', time(() => core.curvatureProfile(fresh(small), { normal }))],
-      ['curvature profile, 300 points', time(() => core.curvatureProfile(fresh(large), { normal }))],
-      ['arc length, 10 points', time(() => core.arcLength(fresh(small)))],
-      ['closest point, 300 points', time(() => core.closestPoint(large, [500, 40, 0]))],
-    ],
-    exponent: slope(interpolation.filter(({ count }) => count >= 1000)),
-  };
+  return { rows, exponent: slope(rows.filter(({ count }) => count >= 1000)) };
 }
 
-/** The exponent of the time in the number of points: the slope of the line through the logarithms. */
+/** What has no counterpart in a library. */
+function alone(core) {
+  const [small, large] = [curveOf(core, 12), curveOf(core, 302)];
+  const normal = [0, 0, 1];
+  return [
+    ['curvature profile, 10 points', time(() => core.curvatureProfile(fresh(small), { normal }))],
+    ['curvature profile, 300 points', time(() => core.curvatureProfile(fresh(large), { normal }))],
+  ];
+}
+
+/** The exponent of the time in the size: the slope of the line through the logarithms. */
 function slope(measured) {
   const pairs = measured.map(({ count, ours }) => [Math.log(count), Math.log(ours)]);
   const mean = (index) => pairs.reduce((sum, pair) => sum + pair[index], 0) / pairs.length;

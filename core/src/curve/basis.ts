@@ -86,6 +86,23 @@ export function basisDerivatives(
   order: number,
   out = new Float64Array((order + 1) * (degree + 1)),
 ): Float64Array {
+  single[0] = u;
+  return basisDerivativesOf(knots, degree, span, single, 0, order, out);
+}
+
+const single = new Float64Array(1);
+
+/** The same at parameters[index]: a number handed to another function by itself would be put on the heap. */
+export function basisDerivativesOf(
+  knots: Float64Array,
+  degree: number,
+  span: number,
+  parameters: ArrayLike<number>,
+  index: number,
+  order: number,
+  out: Float64Array,
+): Float64Array {
+  const u = parameters[index];
   const width = degree + 1;
   const { table, alternating } = scratchFor(degree);
   // Basis functions in the upper triangle, knot differences in the lower one.

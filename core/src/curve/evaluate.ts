@@ -1,5 +1,5 @@
 import type { Vector3 } from '../linear/vector';
-import { basisDerivatives, findSpan } from './basis';
+import { basisDerivativesOf, findSpan } from './basis';
 import { countOf, type Curve, MAX_DEGREE } from './curve';
 import { coefficientsOf, spanPolynomials } from './spanPolynomials';
 import { mustBeWhole } from '../refuse';
@@ -175,9 +175,7 @@ export function derivativesAll(
 ): Float64Array {
   mustBeWhole(order, 0, MAX_ORDER, 'order');
   const stride = 3 * (order + 1);
-  eachRun(curve, parameters, (span, from, to) => {
-    for (let i = from; i < to; i++) derivativesInSpan(curve, span, parameters[i], order, out, i * stride);
-  });
+  eachRun(curve, parameters, (span, from, to) => derivativesRun(curve, span, parameters, from, to, order, out, from * stride)); // prettier-ignore
   return out;
 }
 
@@ -224,17 +222,59 @@ export function derivativesInSpan(
   offset = 0,
 ): Float64Array {
   if (order > MAX_ORDER) throw new RangeError(`derivatives are given up to order ${MAX_ORDER}, not ${order}`);
+  single[0] = u;
+  return derivativesRun(curve, span, single, 0, 1, order, out, offset);
+}
+
+const single = new Float64Array(1);
+
+/** The same for parameters[from] to parameters[to - 1], one after the other into `out` from `offset` on. */
+function derivativesRun(
+  curve: Curve,
+  span: number,
+  parameters: ArrayLike<number>,
+  from: number,
+  to: number,
+  order: number,
+  out: Float64Array,
+  offset: number,
+): Float64Array {
+  const stride = 3 * (order + 1);
   const polynomials = spanPolynomials(curve);
-  if (!polynomials) return derivativesByBasis(curve, span, u, order, out, offset);
+  if (!polynomials) {
+    for (let i = from; i < to; i++) byBasis(curve, span, parameters, i, order, out, offset + (i - from) * stride);
+    return out;
+  }
   const { coefficients, rational, origins } = polynomials;
   const first = coefficientsOf(curve, polynomials, span);
   const origin = 3 * (span - curve.degree);
-  const t = u - curve.knots[span];
-  if (curve.degree === 3 && !rational) {
-    cubic(coefficients, first, t, order, out, offset);
-    return moved(out, offset, origins, origin);
+  const { degree, knots } = curve;
+  for (let i = from, at = offset; i < to; i++, at += stride) {
+    if (degree === 3 && !rational) cubic(coefficients, first, parameters[i] - knots[span], order, out, at);
+    else horner(coefficients, first, degree, knots, span, parameters, i, rational, order, out, at);
+    // Places are computed about an origin nearby; derivatives do not change with it.
+    out[at] += origins[origin];
+    out[at + 1] += origins[origin + 1];
+    out[at + 2] += origins[origin + 2];
   }
-  const last = first + 4 * curve.degree;
+  return out;
+}
+
+function horner(
+  coefficients: Float64Array,
+  first: number,
+  degree: number,
+  knots: Float64Array,
+  span: number,
+  parameters: ArrayLike<number>,
+  index: number,
+  rational: boolean,
+  order: number,
+  out: Float64Array,
+  offset: number,
+): void {
+  const t = parameters[index] - knots[span];
+  const last = first + 4 * degree;
   const wide = homogeneousScratch;
   const size = rational ? 4 : 3;
   for (let c = 0; c < size; c++) {
@@ -250,21 +290,14 @@ export function derivativesInSpan(
     factorial *= k;
     for (let c = 0; c < size; c++) wide[4 * k + c] *= factorial;
   }
-  if (rational) return moved(divided(order, out, offset), offset, origins, origin);
-  for (let k = 0, i = offset; k <= order; k++, i += 3) {
-    out[i] = wide[4 * k];
-    out[i + 1] = wide[4 * k + 1];
-    out[i + 2] = wide[4 * k + 2];
+  if (rational) divided(order, out, offset);
+  else {
+    for (let k = 0, i = offset; k <= order; k++, i += 3) {
+      out[i] = wide[4 * k];
+      out[i + 1] = wide[4 * k + 1];
+      out[i + 2] = wide[4 * k + 2];
+    }
   }
-  return moved(out, offset, origins, origin);
-}
-
-/** Places are computed about an origin nearby; derivatives do not change with it. */
-function moved(out: Float64Array, offset: number, origins: Float64Array, origin: number): Float64Array {
-  out[offset] += origins[origin];
-  out[offset + 1] += origins[origin + 1];
-  out[offset + 2] += origins[origin + 2];
-  return out;
 }
 
 /** The same for the polynomial that most curves are made of, written out. */
@@ -275,7 +308,7 @@ function cubic(
   order: number,
   out: Float64Array,
   offset: number,
-): Float64Array {
+): void {
   for (let c = 0; c < 3; c++) {
     const at = first + c;
     const to = offset + c;
@@ -288,7 +321,6 @@ function cubic(
     if (order > 2) out[to + 9] = 6 * c3;
     for (let k = 4; k <= order; k++) out[to + 3 * k] = 0;
   }
-  return out;
 }
 
 /** The same from the basis functions, for every degree; slower. (The NURBS Book, A3.2 and A4.2.) */
@@ -300,9 +332,21 @@ export function derivativesByBasis(
   out: Float64Array,
   offset = 0,
 ): Float64Array {
-  const { degree, knots, points } = curve;
+  single[0] = u;
+  return byBasis(curve, span, single, 0, order, out, offset);
+}
+
+function byBasis(
+  { degree, knots, points }: Curve,
+  span: number,
+  parameters: ArrayLike<number>,
+  index: number,
+  order: number,
+  out: Float64Array,
+  offset: number,
+): Float64Array {
   const width = degree + 1;
-  basisDerivatives(knots, degree, span, u, order, basisScratch);
+  basisDerivativesOf(knots, degree, span, parameters, index, order, basisScratch);
   const wide = homogeneousScratch;
   const start = 4 * (span - degree);
   const ox = points[start] / points[start + 3];

@@ -81,8 +81,7 @@ export function refined(curve: Curve, values: Float64Array): Curve {
 function merged(knots: Float64Array, values: Float64Array, out: Float64Array): Float64Array {
   let k = 0;
   let i = 0;
-  for (let v = 0; v < values.length; v++) {
-    const value = values[v];
+  for (const value of values) {
     while (k < knots.length && knots[k] <= value) out[i++] = knots[k++];
     out[i++] = value;
   }

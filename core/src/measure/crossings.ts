@@ -1,7 +1,7 @@
 import { distance, type Vector3 } from '../linear/vector';
 import { type Curve, domainOf } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
-import { boundingBox } from './extent';
+import { boxTree } from './boxTree';
 import { type Meeting, meetingsOf, meetingsWithin } from './meetings';
 import { footOn, type PlacePair } from './part';
 import { mustBeTolerance } from '../refuse';
@@ -33,7 +33,7 @@ const MEETING = 1e-8;
 
 /**
  * All places where two curves meet, once each, in order on the first: crossings, touches and overlaps, in space as in
- * the plane, within `tolerance` mm (by default 1e-8 of the curves' size). Crossings are polished to rounding. What
+ * the plane, within `tolerance` mm (by default 1e-8 of the size of their control polygons). Crossings are polished to rounding. What
  * cannot be told apart within the tolerance, as two crossings with less than it between the curves, is one touch.
  *
  * Throws a RangeError for a tolerance that is not one, or when the curves run side by side for so long, and just so
@@ -65,10 +65,11 @@ const sorted = (contacts: readonly Contact[]): Crossing[] =>
 function sizeOf(...curves: readonly Curve[]): number {
   return Math.max(
     ...curves.map((curve) => {
-      const { least, largest } = boundingBox(curve);
-      const far = Math.max(...least.map(Math.abs), ...largest.map(Math.abs));
+      // Of the control points: the curve itself is hardly smaller, and not worth the search here.
+      const [x, y, z, X, Y, Z] = boxTree(curve).boxes;
       // Far from the origin the rounding of the coordinates is what can be told apart.
-      return Math.max(distance(least, largest), 1e-6 * far);
+      const far = Math.max(...[x, y, z, X, Y, Z].map(Math.abs));
+      return Math.max(Math.hypot(X - x, Y - y, Z - z), 1e-6 * far);
     }),
   );
 }
@@ -97,11 +98,28 @@ interface Contact {
 
 function contactsOf(meetings: readonly Meeting[], pair: Pair): Contact[] {
   const stretches = clusters(meetings).flatMap((cluster) =>
-    cluster.some(({ crossing }) => !crossing)
-      ? stretchesOf(cluster, pair)
-      : cluster.flatMap(({ crossing }) => (crossing ? [stretchAt(crossing)] : [])),
+    joined(
+      cluster.some(({ crossing }) => !crossing)
+        ? stretchesOf(cluster, pair)
+        : cluster.flatMap(({ crossing }) => (crossing ? [stretchAt(crossing)] : [])),
+      pair,
+    ),
   );
-  return joined(stretches, pair).map((stretch) => contactOf(stretch, pair));
+  // Parts on the two sides of a seam do not touch in their parameters.
+  const [atSeam, others] = parted(stretches, (stretch) => meetsSeam(stretch, pair));
+  return [...others, ...joined(atSeam, pair)].map((stretch) => contactOf(stretch, pair));
+}
+
+function parted<Item>(items: readonly Item[], test: (item: Item) => boolean): [Item[], Item[]] {
+  return [items.filter(test), items.filter((item) => !test(item))];
+}
+
+function meetsSeam({ lo, hi }: Stretch, { first, second }: Pair): boolean {
+  const near = (curve: Curve, u: number) => {
+    const [from, to] = domainOf(curve);
+    return curve.closing !== 'open' && Math.min(u - from, to - u) <= 1e-3 * (to - from);
+  };
+  return [lo, hi].some(({ u, v }) => near(first, u) || near(second, v));
 }
 
 const stretchAt = (place: PlacePair): Stretch => ({ lo: place, hi: place, best: place, away: () => place });

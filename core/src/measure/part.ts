@@ -3,18 +3,21 @@ import type { Curve } from '../curve/curve';
 import { derivativesInSpan } from '../curve/evaluate';
 import type { BoxTree } from './boxTree';
 
-/** A part of a piece of a curve, with what it takes to tell where it can lie and which way it can run. */
+/**
+ * A part of a piece of a curve, with what it takes to tell where it can lie and which way it can run. Parts are made by
+ * the thousand and soon forgotten: plain arrays of this length cost a fraction of typed ones.
+ */
 export interface Part {
   readonly curve: Curve;
   readonly span: number;
   readonly from: number;
   readonly to: number;
   /** Homogeneous Bézier points of the part. */
-  readonly points: Float64Array;
+  readonly points: readonly number[];
   /** The same as places x y z. */
-  readonly places: Float64Array;
+  readonly places: readonly number[];
   /** Least x y z and largest x y z. */
-  readonly box: Float64Array;
+  readonly box: readonly number[];
   /** The box's largest side in mm. */
   readonly size: number;
   /** All tangents, and so all chords, lie within `spread` radians of this unit vector, when that is less than π/2. */
@@ -24,18 +27,18 @@ export interface Part {
 
 export function partOf(curve: Curve, { pieces }: BoxTree, piece: number): Part {
   const size = 4 * (pieces.degree + 1);
-  const points = pieces.points.slice(piece * size, (piece + 1) * size);
+  const points: number[] = [];
+  for (let i = piece * size; i < (piece + 1) * size; i++) points.push(pieces.points[i]);
   return made(curve, pieces.spans[piece], pieces.breaks[piece], pieces.breaks[piece + 1], points);
 }
 
-function made(curve: Curve, span: number, from: number, to: number, points: Float64Array): Part {
-  const count = points.length / 4;
-  const places = new Float64Array(3 * count);
-  const box = Float64Array.of(Infinity, Infinity, Infinity, -Infinity, -Infinity, -Infinity);
-  for (let i = 0; i < count; i++) {
+function made(curve: Curve, span: number, from: number, to: number, points: readonly number[]): Part {
+  const places: number[] = [];
+  const box = [Infinity, Infinity, Infinity, -Infinity, -Infinity, -Infinity];
+  for (let i = 0; i < points.length; i += 4) {
     for (let c = 0; c < 3; c++) {
-      const value = points[4 * i + c] / points[4 * i + 3];
-      places[3 * i + c] = value;
+      const value = points[i + c] / points[i + 3];
+      places.push(value);
       if (value < box[c]) box[c] = value;
       if (value > box[3 + c]) box[3 + c] = value;
     }
@@ -46,7 +49,7 @@ function made(curve: Curve, span: number, from: number, to: number, points: Floa
 }
 
 /** A cone around the chord that holds the steps between control points, and so all tangents. */
-function coneOf(runs: readonly Float64Array[]): { axis: Vector3; spread: number } {
+function coneOf(runs: readonly (readonly number[])[]): { axis: Vector3; spread: number } {
   let [x, y, z] = [0, 0, 0];
   for (const places of runs) {
     const last = places.length - 3;
@@ -78,10 +81,10 @@ export const adjoining = (a: Part, b: Part): number => coneOf([a.places, b.place
 /** The two halves by parameter (de Casteljau). */
 export function halves({ curve, span, from, to, points }: Part): [Part, Part] {
   const count = points.length / 4;
-  const left = new Float64Array(points.length);
+  const left: number[] = [];
   const right = points.slice();
   for (let r = 0; r < count; r++) {
-    left.set(right.subarray(0, 4), 4 * r);
+    left.push(right[0], right[1], right[2], right[3]);
     for (let i = 0; i < 4 * (count - 1 - r); i++) right[i] = (right[i] + right[i + 4]) / 2;
   }
   const middle = (from + to) / 2;
