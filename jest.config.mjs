@@ -7,6 +7,8 @@ const node = (folder) => ({
   testEnvironment: 'node',
   setupFiles: ['../jest.setup.ts'],
   testMatch: ['<rootDir>/**/*.spec.ts'],
+  // A built package has the name of its source.
+  modulePathIgnorePatterns: ['<rootDir>/dist/'],
   transform: {
     '^.+\\.(ts|js|mjs)$': [
       'ts-jest',

@@ -64,6 +64,7 @@ await check('Lint', script('lint'));
 await check('Format', script('format:check'));
 await check('Layers', script('layers'));
 await check('Licences', script('licences'));
+await check('The kernel alone', script('core:alone'));
 
 console.log('\n== Jest');
 const jest = join(reports, 'jest.json');
