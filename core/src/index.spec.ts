@@ -1,4 +1,5 @@
-import { bezier, flat, valueOf } from './curve/curves.fixture';
+import fc from 'fast-check';
+import { anyCurve, bezier, flat, valueOf } from './curve/curves.fixture';
 import * as core from './index';
 import type { Curve, Plane, Vector3 } from './index';
 
@@ -371,6 +372,16 @@ describe.each(Object.entries(degenerate))('with %s', (name, curve) => {
       if (!(name === 'very large' && error instanceof core.InvalidCurve)) throw error;
       expect(error.message).toContain('at most 1000000000000000 mm can be held');
     }
+  });
+});
+
+describe('with any curve', () => {
+  it.each(Object.entries(USES))('%s ends, with numbers', (use, call) => {
+    const runs = Number(process.env.LAW_RUNS ?? 12);
+    fc.assert(
+      fc.property(anyCurve({ closing: 'either', weights: 1000 }), (curve) => mustBeNumbers(call(curve), use)),
+      { numRuns: runs },
+    );
   });
 });
 

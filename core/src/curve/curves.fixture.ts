@@ -128,3 +128,32 @@ export const bezier = (...pairs: readonly (readonly [number, number])[]): Curve 
   const degree = pairs.length - 1;
   return flat(degree, [...new Array<number>(degree + 1).fill(0), ...new Array<number>(degree + 1).fill(1)], pairs);
 };
+
+/** A plane cubic with a double knot. */
+export const WAVE = flat(
+  3,
+  [0, 0, 0, 0, 1, 2, 2, 4, 4, 4, 4],
+  [
+    [0, 0],
+    [10, 20],
+    [25, 5],
+    [40, 30],
+    [50, 10],
+    [60, 0],
+    [80, 8],
+  ],
+);
+
+/** A plane cubic with simple knots. */
+export const SPOUT = flat(
+  3,
+  [0, 0, 0, 0, 1, 2, 3, 3, 3, 3],
+  [
+    [0, 0],
+    [10, 30],
+    [40, 42],
+    [60, 20],
+    [80, 25],
+    [95, 60],
+  ],
+);

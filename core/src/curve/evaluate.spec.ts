@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { Vector4 } from 'three';
 import { NURBSCurve } from 'three/examples/jsm/curves/NURBSCurve.js';
 import { anyCurve, at, sizeOf } from './curves.fixture';
+import { toNurbs, toVerb, verb } from './witnesses.fixture';
 import { findSpan } from './basis';
 import { type Curve, countOf, domainOf, homogeneous, makeCurve } from './curve';
 import { derivatives, derivativesAll, derivativesInSpan, evaluate, evaluateAll } from './evaluate';
@@ -120,6 +121,22 @@ describe('evaluate', () => {
         const witness = new NURBSCurve(curve.degree, [...curve.knots], control).getPoint(t);
         const [x, y, z] = evaluate(curve, Math.min(last, first + t * (last - first)));
         expect(Math.hypot(x - witness.x, y - witness.y, z - witness.z)).toBeLessThan(1e-10);
+      }),
+    );
+  });
+
+  it('agrees with two NURBS libraries in place, and with what they have of derivatives', () => {
+    fc.assert(
+      fc.property(curves, fraction, (curve, t) => {
+        const u = at(curve, t);
+        const d = derivatives(curve, u, 3);
+        const first = verb.Eval.rationalCurveDerivatives(toVerb(curve), u, 3);
+        const second = toNurbs(curve);
+        [first[0], second(u)].forEach((place) => place.forEach((value, c) => expect(d[c]).toBeCloseTo(value, 10)));
+        const largest = Math.max(...d.map(Math.abs));
+        first.flat().forEach((value, i) => expect(Math.abs(d[i] - value)).toBeLessThan(1e-11 * largest));
+        // The second one has no higher derivatives of rational curves.
+        second(u, 1).forEach((value, c) => expect(Math.abs(d[3 + c] - value)).toBeLessThan(1e-11 * largest));
       }),
     );
   });

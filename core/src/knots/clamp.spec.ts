@@ -1,23 +1,9 @@
 import fc from 'fast-check';
-import { anyCurve, apart, checked, flat, SAME, sizeOf, valueOf } from '../curve/curves.fixture';
+import { anyCurve, apart, checked, SAME, sizeOf, valueOf, WAVE } from '../curve/curves.fixture';
 import { distance } from '../linear/vector';
 import { controlPointsOf, domainOf, homogeneous } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
 import { clamp, unclamp } from './clamp';
-
-const WAVE = flat(
-  3,
-  [0, 0, 0, 0, 1, 2, 2, 4, 4, 4, 4],
-  [
-    [0, 0],
-    [10, 20],
-    [25, 5],
-    [40, 30],
-    [50, 10],
-    [60, 0],
-    [80, 8],
-  ],
-);
 
 describe('clamping', () => {
   it('keeps the shape and ends in the outermost control points', () => {

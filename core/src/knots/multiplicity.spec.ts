@@ -1,19 +1,5 @@
-import { flat } from '../curve/curves.fixture';
+import { WAVE } from '../curve/curves.fixture';
 import { breaksOf, multiplicityAt } from './multiplicity';
-
-const WAVE = flat(
-  3,
-  [0, 0, 0, 0, 1, 2, 2, 4, 4, 4, 4],
-  [
-    [0, 0],
-    [10, 20],
-    [25, 5],
-    [40, 30],
-    [50, 10],
-    [60, 0],
-    [80, 8],
-  ],
-);
 
 describe('knots', () => {
   it('are counted', () => {

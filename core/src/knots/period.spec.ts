@@ -1,23 +1,9 @@
 import fc from 'fast-check';
-import { anyCurve, at, checked, flat, fraction, sizeOf } from '../curve/curves.fixture';
+import { anyCurve, at, checked, fraction, sizeOf, WAVE } from '../curve/curves.fixture';
 import { distance } from '../linear/vector';
 import { domainOf, homogeneous } from '../curve/curve';
 import { derivatives, evaluate } from '../curve/evaluate';
 import { distinctOf, moveSeam, periodicCurve } from './period';
-
-const WAVE = flat(
-  3,
-  [0, 0, 0, 0, 1, 2, 2, 4, 4, 4, 4],
-  [
-    [0, 0],
-    [10, 20],
-    [25, 5],
-    [40, 30],
-    [50, 10],
-    [60, 0],
-    [80, 8],
-  ],
-);
 
 describe('a periodic curve', () => {
   const RING = homogeneous([40, 0, 0, 0, 40, 5, -40, 0, 0, 0, -40, 5]);

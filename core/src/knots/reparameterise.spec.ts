@@ -1,23 +1,9 @@
 import fc from 'fast-check';
-import { anyCurve, at, checked, flat, sizeOf } from '../curve/curves.fixture';
+import { anyCurve, at, checked, sizeOf, WAVE } from '../curve/curves.fixture';
 import { distance } from '../linear/vector';
 import { domainOf } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
 import { reparameterise } from './reparameterise';
-
-const WAVE = flat(
-  3,
-  [0, 0, 0, 0, 1, 2, 2, 4, 4, 4, 4],
-  [
-    [0, 0],
-    [10, 20],
-    [25, 5],
-    [40, 30],
-    [50, 10],
-    [60, 0],
-    [80, 8],
-  ],
-);
 
 describe('reparameterising', () => {
   it('moves knots to any range and back without moving the curve', () => {

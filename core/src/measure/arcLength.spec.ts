@@ -5,6 +5,8 @@ import { derivatives } from '../curve/evaluate';
 import { evaluate } from '../curve/evaluate';
 import { distance } from '../linear/vector';
 import { arcLength, atEqualLengths, lengthAt, parameterAt } from './arcLength';
+import { toVerb, verb } from '../curve/witnesses.fixture';
+import { withWeights } from '../shape/weights';
 import { circle, parabola, uneven } from './shapes.fixture';
 
 const coordinate = fc.double({ min: -100, max: 100, noNaN: true });
@@ -41,6 +43,11 @@ describe('arcLength', () => {
         expect(Math.abs(arcLength(curve).total - length)).toBeLessThan(slowest > 10 ? 1e-5 : 0.05);
       }),
     );
+  });
+
+  it('agrees with a NURBS library on rational curves', () => {
+    const weighted = withWeights(uneven, [1, 2, 0.7, 1, 3, 1, 1, 0.5, 1, 1]);
+    expect(arcLength(weighted).total).toBeCloseTo(verb.Analyze.rationalCurveArcLength(toVerb(weighted)), 6);
   });
 
   it('goes from parameter to length and back', () => {

@@ -44,7 +44,9 @@ export function arcLength(curve: Curve, tolerance = 1e-9): ArcLength {
     const left = integrate(f, a, middle);
     const right = integrate(f, middle, b);
     const share = (tolerance * (b - a)) / (last - first);
-    const settled = Math.abs(left + right - whole) <= Math.max(share, 4 * Number.EPSILON * whole, noise * (b - a));
+    // Far from 0 a parameter tells places apart only so finely, the less so the shorter the piece.
+    const blur = 4 * Number.EPSILON * (1 + (curve.degree * Math.max(Math.abs(a), Math.abs(b))) / (b - a));
+    const settled = Math.abs(left + right - whole) <= Math.max(share, blur * whole, noise * (b - a));
     if (settled || depth >= MAX_HALVINGS || middle <= a || middle >= b) {
       total += left + right;
       parameters.push(b);

@@ -1,20 +1,11 @@
 import { type Curve, homogeneous, makeCurve } from '../curve/curve';
+import { ellipse as inPlane } from '../exact/arc';
+import { FRONT } from '../plane/plane';
 
-/** Rational and other exact shapes with measures known in closed form, for the specs of this folder. */
+/** Shapes with measures known in closed form, for the specs of this folder. */
 
-const HALF = Math.SQRT1_2;
-
-/** A full ellipse about the origin from (a, 0) anticlockwise, exact (The NURBS Book, 7.5). */
-export const ellipse = (a: number, b: number): Curve =>
-  makeCurve(
-    2,
-    [0, 0, 0, 0.25, 0.25, 0.5, 0.5, 0.75, 0.75, 1, 1, 1],
-    homogeneous(
-      [a, 0, 0, a, b, 0, 0, b, 0, -a, b, 0, -a, 0, 0, -a, -b, 0, 0, -b, 0, a, -b, 0, a, 0, 0],
-      [1, HALF, 1, HALF, 1, HALF, 1, HALF, 1],
-    ),
-    'clamped-closed',
-  );
+/** A full ellipse about the origin from (a, 0) anticlockwise. */
+export const ellipse = (a: number, b: number): Curve => inPlane(FRONT, [0, 0, 0], a, b);
 
 export const circle = (radius: number): Curve => ellipse(radius, radius);
 

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { anyCurve, apart, bezier, checked, flat, sizeOf, valueOf } from '../curve/curves.fixture';
+import { anyCurve, apart, bezier, checked, sizeOf, valueOf, SPOUT } from '../curve/curves.fixture';
 import { homogeneous } from '../curve/curve';
 import { breaksOf } from '../knots/multiplicity';
 import { periodicCurve } from '../knots/period';
@@ -7,18 +7,6 @@ import { arcLength } from '../measure/arcLength';
 import { close, open, toPeriodic } from './close';
 import { withWeights } from './weights';
 
-const SPOUT = flat(
-  3,
-  [0, 0, 0, 0, 1, 2, 3, 3, 3, 3],
-  [
-    [0, 0],
-    [10, 30],
-    [40, 42],
-    [60, 20],
-    [80, 25],
-    [95, 60],
-  ],
-);
 describe('closing and opening', () => {
   it('draws a leg where the ends are apart, and moves the end where they are not', () => {
     const closed = checked(close(SPOUT, 1e-6));

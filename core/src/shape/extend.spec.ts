@@ -1,4 +1,4 @@
-import { apart, at, bezier, checked, flat, valueOf } from '../curve/curves.fixture';
+import { apart, at, bezier, checked, valueOf, SPOUT } from '../curve/curves.fixture';
 import { angleBetween, subtract, type Vector3 } from '../linear/vector';
 import { type Curve, domainOf, homogeneous, makeCurve } from '../curve/curve';
 import { derivatives, evaluate } from '../curve/evaluate';
@@ -9,18 +9,6 @@ import { FRONT } from '../plane/plane';
 import { extend } from './extend';
 import { endOf } from './join';
 
-const SPOUT = flat(
-  3,
-  [0, 0, 0, 0, 1, 2, 3, 3, 3, 3],
-  [
-    [0, 0],
-    [10, 30],
-    [40, 42],
-    [60, 20],
-    [80, 25],
-    [95, 60],
-  ],
-);
 const end = (curve: Curve, side: 'start' | 'end', order: number) =>
   derivatives(curve, domainOf(curve)[side === 'start' ? 0 : 1], order, side === 'start' ? 'right' : 'left');
 

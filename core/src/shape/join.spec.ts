@@ -1,4 +1,4 @@
-import { apart, bezier, checked, flat, SAME, valueOf } from '../curve/curves.fixture';
+import { apart, bezier, checked, SAME, valueOf, SPOUT } from '../curve/curves.fixture';
 import { distance } from '../linear/vector';
 import { domainOf } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
@@ -9,18 +9,6 @@ import { FRONT } from '../plane/plane';
 import { endOf, join } from './join';
 import { withWeights } from './weights';
 
-const SPOUT = flat(
-  3,
-  [0, 0, 0, 0, 1, 2, 3, 3, 3, 3],
-  [
-    [0, 0],
-    [10, 30],
-    [40, 42],
-    [60, 20],
-    [80, 25],
-    [95, 60],
-  ],
-);
 describe('joining', () => {
   it('raises the lower degree, keeps a kink as full multiplicity, and scales weights to meet', () => {
     const line = lineBetween([95, 60, 0], [120, 60, 0]);

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { anyCurve, apart, at, checked, flat, fraction, SAME, sizeOf, valueOf } from '../curve/curves.fixture';
+import { anyCurve, apart, at, checked, flat, fraction, SAME, sizeOf, valueOf, SPOUT } from '../curve/curves.fixture';
 import { toVerb, verb } from '../curve/witnesses.fixture';
 import { distance } from '../linear/vector';
 import { domainOf, homogeneous } from '../curve/curve';
@@ -13,18 +13,6 @@ import { withoutRedundantKnots } from '../simplify/redundantKnots';
 import { endOf, join } from './join';
 import { split, subCurve } from './split';
 
-const SPOUT = flat(
-  3,
-  [0, 0, 0, 0, 1, 2, 3, 3, 3, 3],
-  [
-    [0, 0],
-    [10, 30],
-    [40, 42],
-    [60, 20],
-    [80, 25],
-    [95, 60],
-  ],
-);
 describe('cutting', () => {
   it('and joining again is the same curve', () => {
     fc.assert(

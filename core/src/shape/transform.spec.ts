@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { anyCurve, apart, at, flat, fraction, SAME, sizeOf } from '../curve/curves.fixture';
+import { anyCurve, apart, at, fraction, SAME, sizeOf, SPOUT } from '../curve/curves.fixture';
 import { distance, type Vector3 } from '../linear/vector';
 import { type Curve } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
@@ -7,18 +7,6 @@ import { FRONT } from '../plane/plane';
 import { endOf } from './join';
 import { mirror, rotation, scaling, transform, translation } from './transform';
 
-const SPOUT = flat(
-  3,
-  [0, 0, 0, 0, 1, 2, 3, 3, 3, 3],
-  [
-    [0, 0],
-    [10, 30],
-    [40, 42],
-    [60, 20],
-    [80, 25],
-    [95, 60],
-  ],
-);
 describe('affine maps', () => {
   it('the map of the curve is the curve of the mapped points', () => {
     const map = { x: [0.9, 0.1, 0], y: [-0.4, 1.2, 0.3], z: [0, 0.5, 2], origin: [5, -7, 11] } as const;

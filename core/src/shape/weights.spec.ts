@@ -1,20 +1,7 @@
-import { checked, flat } from '../curve/curves.fixture';
+import { checked, SPOUT } from '../curve/curves.fixture';
 import { controlPointsOf, homogeneous } from '../curve/curve';
 import { periodicCurve } from '../knots/period';
 import { weightsOf, withWeights } from './weights';
-
-const SPOUT = flat(
-  3,
-  [0, 0, 0, 0, 1, 2, 3, 3, 3, 3],
-  [
-    [0, 0],
-    [10, 30],
-    [40, 42],
-    [60, 20],
-    [80, 25],
-    [95, 60],
-  ],
-);
 
 describe('weights', () => {
   it('set weights and keep places', () => {
