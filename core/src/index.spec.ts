@@ -71,7 +71,7 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
   ellipseFrame: [[() => core.ellipseFrame(FRONT, NONE, 0, 1), 'half axes above 0']],
   ellipticArc: [
     [() => core.ellipticArc({ centre: NONE, x: NAN, y: NONE }), 'x: three finite'],
-    [() => core.ellipticArc(core.ellipseFrame(FRONT, NONE, 1, 1), 0, 0), 'at most a full turn'.slice(0, 7)],
+    [() => core.ellipticArc(core.ellipseFrame(FRONT, NONE, 1, 1), 0, 0), 'an arc turns by more than 0 and at most'],
   ],
   conic: [
     [() => core.conic(NONE, NAN, [1, 0, 0], 0.5), 'apex: three finite'],
@@ -116,12 +116,14 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
   derivatives: [
     [() => core.derivatives(CURVE, 2.1, 1), 'parameter 2.1 lies outside the domain 0 to 2'],
     [() => core.derivatives(CURVE, 1, 9), 'order: a whole number from 0 to 8 is needed, not 9'],
-    [() => core.derivatives(CURVE, 1, -1), 'not -1'],
+    [() => core.derivatives(CURVE, 1, -2), 'order: a whole number from 0 to 8 is needed, not -2'],
+    [() => core.derivatives(CURVE, 1, 1, 'left', new Float64Array(5)), 'out: room for 6 numbers is needed, not 5'],
   ],
   derivativesAll: [[() => core.derivativesAll(CURVE, [0, 1], 1.5), 'order: a whole number from 0 to 8 is needed']],
   evaluateAll: [
     [() => core.evaluateAll(CURVE, [0, NaN, 1]), 'parameters must not decrease: number 1 is NaN'],
     [() => core.evaluateAll(CURVE, [0, 3]), 'parameter 3 lies outside'],
+    [() => core.evaluateAll(CURVE, [0, 1], new Float64Array(3)), 'out: room for 6 numbers is needed, not 3'],
   ],
   evaluateAllByBasis: [[() => core.evaluateAllByBasis(CURVE, [1, 0]), 'number 1 is 0 after 1']],
   unclamp: [
@@ -211,8 +213,8 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
   lightness: [[() => core.lightness(CURVE, NONE), 'normal: a vector of length 1']],
   frameAt: [[() => core.frameAt(CURVE, NaN), 'parameter NaN lies outside']],
   closestPoint: [[() => core.closestPoint(CURVE, NAN), 'a point needs finite coordinates, not 0, NaN, 0']],
-  crossings: [[() => core.crossings(CURVE, CURVE, NaN), 'a tolerance of 0 mm or more is needed, not NaN']],
-  selfCrossings: [[() => core.selfCrossings(CURVE, Infinity), 'a tolerance of 0 mm or more is needed, not Infinity']],
+  crossings: [[() => core.crossings(CURVE, CURVE, NaN), 'a tolerance above 0 is needed, not NaN']],
+  selfCrossings: [[() => core.selfCrossings(CURVE, Infinity), 'a tolerance above 0 is needed, not Infinity']],
   deviation: [
     [() => core.deviation(CURVE, CURVE, { relative: NaN }), 'relative: a share above 0 is needed, not NaN'],
     [() => core.deviation(CURVE, CURVE, { absolute: -1 }), 'a tolerance of 0 mm or more is needed, not -1'],

@@ -25,22 +25,25 @@ export function derivatives(
   u: number,
   order: number,
   side: 'left' | 'right' = 'right',
-  out = new Float64Array(3 * (order + 1)),
+  out?: Float64Array,
 ): Float64Array {
   mustBeWhole(order, 0, MAX_ORDER, 'order');
   const span = findSpan(curve.knots, curve.degree, countOf(curve), u, side);
-  return derivativesInSpan(curve, span, u, order, out);
+  return derivativesInSpan(curve, span, u, order, roomIn(out, 3 * (order + 1)));
+}
+
+/** The array that results go into: the caller's, if it is long enough, or a new one. */
+function roomIn(out: Float64Array | undefined, length: number): Float64Array {
+  if (out && out.length < length) throw new RangeError(`out: room for ${length} numbers is needed, not ${out.length}`);
+  return out ?? new Float64Array(length);
 }
 
 /**
  * Points at sorted parameters, packed x y z. The span is carried along instead of being searched for each one.
- * Throws a RangeError outside the domain or where the parameters decrease.
+ * Throws a RangeError outside the domain, where the parameters decrease, or where `into` is too short.
  */
-export function evaluateAll(
-  curve: Curve,
-  parameters: ArrayLike<number>,
-  out = new Float64Array(3 * parameters.length),
-): Float64Array {
+export function evaluateAll(curve: Curve, parameters: ArrayLike<number>, into?: Float64Array): Float64Array {
+  const out = roomIn(into, 3 * parameters.length);
   const polynomials = spanPolynomials(curve);
   if (!polynomials || polynomials.rational) return derivativesAll(curve, parameters, 0, out);
   const { degree, knots } = curve;
@@ -111,11 +114,8 @@ function cubicRun(
  * The same from the basis functions and nothing remembered: for curves that are asked once, and for every degree the
  * reference. (The NURBS Book, A4.1.)
  */
-export function evaluateAllByBasis(
-  curve: Curve,
-  parameters: ArrayLike<number>,
-  out = new Float64Array(3 * parameters.length),
-): Float64Array {
+export function evaluateAllByBasis(curve: Curve, parameters: ArrayLike<number>, into?: Float64Array): Float64Array {
+  const out = roomIn(into, 3 * parameters.length);
   eachRun(curve, parameters, (span, from, to) => basisRun(curve, span, parameters, from, to, out));
   return out;
 }
@@ -171,10 +171,11 @@ export function derivativesAll(
   curve: Curve,
   parameters: ArrayLike<number>,
   order: number,
-  out = new Float64Array(3 * (order + 1) * parameters.length),
+  into?: Float64Array,
 ): Float64Array {
   mustBeWhole(order, 0, MAX_ORDER, 'order');
   const stride = 3 * (order + 1);
+  const out = roomIn(into, stride * parameters.length);
   eachRun(curve, parameters, (span, from, to) => derivativesRun(curve, span, parameters, from, to, order, out, from * stride)); // prettier-ignore
   return out;
 }

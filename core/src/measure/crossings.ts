@@ -3,8 +3,9 @@ import { type Curve, domainOf } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
 import { boxTree } from './boxTree';
 import { type Meeting, meetingsOf, meetingsWithin } from './meetings';
-import { footOn, type PlacePair } from './part';
-import { mustBeTolerance } from '../refuse';
+import type { PlacePair } from './part';
+import { type Pair, placeOn, type Stretch, stretchesAmong, within } from './stretches';
+import { mustBeAbove0 } from '../refuse';
 
 /** Where two curves, or two places of one curve, meet within the tolerance. */
 export type Crossing =
@@ -20,7 +21,7 @@ export type Crossing =
       readonly touching: boolean;
     }
   | {
-      /** The curves lie on each other from one place to another. */
+      /** The curves lie on each other, or side by side within the tolerance, from one place to another. */
       readonly kind: 'overlap';
       /** On a closed curve counted on past the seam. */
       readonly u: readonly [number, number];
@@ -36,11 +37,11 @@ const MEETING = 1e-8;
  * the plane, within `tolerance` mm (by default 1e-8 of the size of their control polygons). Crossings are polished to rounding. What
  * cannot be told apart within the tolerance, as two crossings with less than it between the curves, is one touch.
  *
- * Throws a RangeError for a tolerance that is not one, or when the curves run side by side for so long, and just so
+ * Throws a RangeError for a tolerance that is not above 0, or when the curves run side by side for so long, and just so
  * much wider than the tolerance, that no answer can be had.
  */
-export function crossings(first: Curve, second: Curve, tolerance = sizeOf(first, second) * MEETING): Crossing[] {
-  mustBeTolerance(tolerance);
+export function crossings(first: Curve, second: Curve, tolerance = meetingOf(first, second)): Crossing[] {
+  mustBeAbove0(tolerance, 'tolerance');
   return sorted(contactsOf(meetingsOf(first, second, tolerance), { first, second, tolerance }));
 }
 
@@ -48,8 +49,8 @@ export function crossings(first: Curve, second: Curve, tolerance = sizeOf(first,
  * All places where a curve meets itself, once each, `u` below `v`; as `crossings`. Neighbouring places do not count,
  * nor do the seam of a closed curve and the two sides of a cusp; a curve that runs back over itself does.
  */
-export function selfCrossings(curve: Curve, tolerance = sizeOf(curve, curve) * MEETING): Crossing[] {
-  mustBeTolerance(tolerance);
+export function selfCrossings(curve: Curve, tolerance = meetingOf(curve, curve)): Crossing[] {
+  mustBeAbove0(tolerance, 'tolerance');
   const pair: Pair = { first: curve, second: curve, tolerance };
   return sorted(
     contactsOf(meetingsWithin(curve, tolerance), pair).filter(
@@ -62,32 +63,17 @@ export function selfCrossings(curve: Curve, tolerance = sizeOf(curve, curve) * M
 const sorted = (contacts: readonly Contact[]): Crossing[] =>
   [...contacts].sort((a, b) => a.lo.u - b.lo.u || a.lo.v - b.lo.v).map(({ crossing }) => crossing);
 
-function sizeOf(...curves: readonly Curve[]): number {
-  return Math.max(
-    ...curves.map((curve) => {
-      // Of the control points: the curve itself is hardly smaller, and not worth the search here.
-      const [x, y, z, X, Y, Z] = boxTree(curve).boxes;
-      // Far from the origin the rounding of the coordinates is what can be told apart.
-      const far = Math.max(...[x, y, z, X, Y, Z].map(Math.abs));
-      return Math.max(Math.hypot(X - x, Y - y, Z - z), 1e-6 * far);
-    }),
-  );
-}
-
-/** What is being compared. */
-interface Pair {
-  readonly first: Curve;
-  readonly second: Curve;
-  readonly tolerance: number;
-}
-
-/** A stretch along the first curve, from `lo` to `hi`, that stays within the tolerance of the second. */
-interface Stretch {
-  readonly lo: PlacePair;
-  readonly hi: PlacePair;
-  readonly best: PlacePair;
-  /** The distance from a place on the first curve, between `lo` and `hi`, to what belongs to it on the second. */
-  readonly away: (u: number) => PlacePair;
+/** The tolerance that goes without saying, in mm. */
+function meetingOf(...curves: readonly Curve[]): number {
+  const sizes = curves.map((curve) => {
+    // Of the control points: the curve itself is hardly smaller, and not worth the search here.
+    const [x, y, z, X, Y, Z] = boxTree(curve).boxes;
+    // Far from the origin the rounding of the coordinates is what can be told apart.
+    const far = Math.max(...[x, y, z, X, Y, Z].map(Math.abs));
+    return Math.max(Math.hypot(X - x, Y - y, Z - z), 1e-6 * far);
+  });
+  // All control points of both in the origin: any distance will do.
+  return MEETING * Math.max(...sizes) || 1;
 }
 
 interface Contact {
@@ -96,221 +82,19 @@ interface Contact {
   readonly crossing: Crossing;
 }
 
-function contactsOf(meetings: readonly Meeting[], pair: Pair): Contact[] {
-  const stretches = clusters(meetings).flatMap((cluster) =>
-    joined(
-      cluster.some(({ crossing }) => !crossing)
-        ? stretchesOf(cluster, pair)
-        : cluster.flatMap(({ crossing }) => (crossing ? [stretchAt(crossing)] : [])),
-      pair,
-    ),
-  );
-  // Parts on the two sides of a seam do not touch in their parameters.
-  const [atSeam, others] = parted(stretches, (stretch) => meetsSeam(stretch, pair));
-  return [...others, ...joined(atSeam, pair)].map((stretch) => contactOf(stretch, pair));
-}
-
-function parted<Item>(items: readonly Item[], test: (item: Item) => boolean): [Item[], Item[]] {
-  return [items.filter(test), items.filter((item) => !test(item))];
-}
-
-function meetsSeam({ lo, hi }: Stretch, { first, second }: Pair): boolean {
-  const near = (curve: Curve, u: number) => {
-    const [from, to] = domainOf(curve);
-    return curve.closing !== 'open' && Math.min(u - from, to - u) <= 1e-3 * (to - from);
-  };
-  return [lo, hi].some(({ u, v }) => near(first, u) || near(second, v));
-}
-
-const stretchAt = (place: PlacePair): Stretch => ({ lo: place, hi: place, best: place, away: () => place });
-
-/** Meetings whose rectangles of parameters touch, transitively. */
-function clusters(meetings: readonly Meeting[]): Meeting[][] {
-  const order = [...meetings].sort((m, n) => m.a.from - n.a.from);
-  const parent = order.map((_, i) => i);
-  const rootOf = (i: number): number => {
-    while (parent[i] !== i) i = parent[i] = parent[parent[i]];
-    return i;
-  };
-  let open: number[] = [];
-  order.forEach(({ a, b }, j) => {
-    open = open.filter((i) => order[i].a.to >= a.from);
-    for (const i of open) {
-      if (order[i].b.from <= b.to && b.from <= order[i].b.to) parent[rootOf(i)] = rootOf(j);
-    }
-    open.push(j);
-  });
-  const groups = new Map<number, Meeting[]>();
-  order.forEach((meeting, i) => {
-    const root = rootOf(i);
-    const group = groups.get(root);
-    if (group) group.push(meeting);
-    else groups.set(root, [meeting]);
-  });
-  return [...groups.values()];
-}
-
-/**
- * The runs of places within the tolerance in a cluster. The parts in it are short enough, and straight enough, that a
- * few places on each show whether the curves part between them.
- */
-function stretchesOf(cluster: readonly Meeting[], { first, tolerance }: Pair): Stretch[] {
-  const away = (among: Iterable<Meeting>, u: number): PlacePair => {
-    const [x, y, z] = evaluate(first, u);
-    let best: PlacePair = { u, v: NaN, distance: Infinity };
-    for (const { a, b } of among) {
-      if (u < a.from || u > a.to) continue;
-      const foot = footOn(b, x, y, z);
-      if (foot.distance < best.distance) best = { u, v: foot.u, distance: foot.distance };
-    }
-    return best;
-  };
-  const looks = Float64Array.from(new Set(cluster.flatMap(looksAt))).sort();
-  const runs: Stretch[] = [];
-  let run: { lo: PlacePair; hi: PlacePair; best: PlacePair; among: Set<Meeting> } | null = null;
-  const close = () => {
-    if (!run) return;
-    const { lo, hi, among } = run;
-    runs.push({ ...run, away: (u) => away(among, Math.min(hi.u, Math.max(lo.u, u))) });
-    run = null;
-  };
-  let next = 0;
-  let open: Meeting[] = [];
-  let before: { place: PlacePair; among: Meeting[] } | null = null;
-  for (const u of looks) {
-    while (next < cluster.length && cluster[next].a.from <= u) open.push(cluster[next++]);
-    open = open.filter(({ a }) => a.to >= u);
-    const among = open;
-    const place = away(among, u);
-    const inside = place.distance <= tolerance;
-    // Between two places only parts that hold both can lead from one to the other.
-    const between = before ? before.among.filter(({ a }) => a.to >= u) : [];
-    if (run && (!inside || between.length === 0)) {
-      run.hi = edge(run.hi, u, (t) => away(between, t), tolerance);
-      run.best = nearer(run.best, run.hi);
-      close();
-    }
-    if (inside) {
-      if (!run) {
-        const start = before ? edge(place, before.place.u, (t) => away(between, t), tolerance) : place;
-        run = { lo: start, hi: place, best: place, among: new Set() };
-      }
-      run.hi = place;
-      run.best = nearer(run.best, place);
-      for (const meeting of among) run.among.add(meeting);
-    }
-    before = { place, among: [...among] };
-  }
-  close();
-  return runs.map((stretch) => {
-    const crossing = cluster.reduce<PlacePair | null>((best, { crossing: c }) => {
-      return c && c.u >= stretch.lo.u && c.u <= stretch.hi.u && c.distance < (best?.distance ?? Infinity) ? c : best;
-    }, null);
-    return { ...stretch, best: crossing ? nearer(crossing, polished(stretch)) : polished(stretch) };
-  });
-}
-
-/** Places on the first curve at which a meeting is looked at. */
-function looksAt({ a, b, crossing }: Meeting): number[] {
-  const looks = [0, 0.25, 0.5, 0.75, 1].map((t) => (t === 1 ? a.to : a.from + t * (a.to - a.from)));
-  // A short part beside a long one is seen from its own places.
-  for (const t of [0, 0.25, 0.5, 0.75, 1]) {
-    const [x, y, z] = evaluate(b.curve, t === 1 ? b.to : b.from + t * (b.to - b.from));
-    looks.push(footOn(a, x, y, z).u);
-  }
-  if (crossing) looks.push(crossing.u);
-  return looks;
-}
-
-const nearer = (a: PlacePair, b: PlacePair): PlacePair => (b.distance < a.distance ? b : a);
-
-/** The last place within the tolerance on the way from one inside to a parameter outside, by bisection. */
-function edge(inside: PlacePair, outside: number, away: (u: number) => PlacePair, tolerance: number): PlacePair {
-  let last = inside;
-  let [low, high] = [inside.u, outside];
-  for (let round = 0; round < 52; round++) {
-    const middle = (low + high) / 2;
-    if (middle === low || middle === high) break;
-    const place = away(middle);
-    if (place.distance <= tolerance) [low, last] = [middle, place];
-    else high = middle;
-  }
-  return last;
-}
-
-/** The nearest place of a stretch, by golden section around the nearest one looked at. */
-function polished({ lo, hi, best, away }: Stretch): PlacePair {
-  const GOLDEN = (Math.sqrt(5) - 1) / 2;
-  const reach = (hi.u - lo.u) / 8;
-  let [from, to] = [Math.max(lo.u, best.u - reach), Math.min(hi.u, best.u + reach)];
-  let found = best;
-  for (let round = 0; round < 60 && to > from; round++) {
-    const [s, t] = [away(to - GOLDEN * (to - from)), away(from + GOLDEN * (to - from))];
-    found = nearer(found, nearer(s, t));
-    if (s.distance <= t.distance) to = t.u;
-    else from = s.u;
-  }
-  return found;
-}
-
-/** Stretches that go on in each other, at the edge of their parts or over a seam, as one. */
-function joined(stretches: readonly Stretch[], pair: Pair): Stretch[] {
-  const out: Stretch[] = [];
-  for (const stretch of [...stretches].sort((a, b) => a.lo.u - b.lo.u)) {
-    let whole = stretch;
-    for (let i = 0; i < out.length;) {
-      const union = united(out[i], whole, pair) ?? united(whole, out[i], pair);
-      if (union) {
-        whole = union;
-        out.splice(i, 1);
-        i = 0;
-      } else i++;
-    }
-    out.push(whole);
-  }
-  return out;
-}
-
-/** `b` as the continuation of `a`; null when there is a way between them that leads out of the tolerance. */
-function united(a: Stretch, b: Stretch, pair: Pair): Stretch | null {
-  for (const turnU of turnsOf(pair.first)) {
-    for (const turnV of turnsOf(pair.second)) {
-      const shifted = (place: PlacePair): PlacePair => ({ ...place, u: place.u + turnU, v: place.v + turnV });
-      const [lo, hi] = [shifted(b.lo), shifted(b.hi)];
-      if (lo.u < a.lo.u || !leadsTo(a.hi, lo, pair)) continue;
-      return {
-        lo: a.lo,
-        hi: hi.u >= a.hi.u ? hi : a.hi,
-        best: nearer(a.best, shifted(b.best)),
-        away: (u) => (u <= a.hi.u ? a.away(u) : shifted(b.away(u - turnU))),
-      };
-    }
-  }
-  return null;
-}
-
-function turnsOf(curve: Curve): number[] {
-  const [first, last] = domainOf(curve);
-  return curve.closing === 'open' ? [0] : [0, last - first, first - last];
-}
-
-/** Whether the curves stay within twice the tolerance of each other between two pairs of places. */
-function leadsTo(p: PlacePair, q: PlacePair, { first, second, tolerance }: Pair): boolean {
-  return [0.5, 0.25, 0.75, 0.1, 0.9].every((t) => {
-    const [u, v] = [p.u + t * (q.u - p.u), p.v + t * (q.v - p.v)];
-    return distance(placeOn(first, u), placeOn(second, v)) <= 2 * tolerance;
-  });
-}
+const contactsOf = (meetings: readonly Meeting[], pair: Pair): Contact[] =>
+  stretchesAmong(meetings, pair).map((stretch) => contactOf(stretch, pair));
 
 function contactOf({ lo, hi, best, away }: Stretch, { first, second, tolerance }: Pair): Contact {
   const at = placeOn(first, lo.u);
   const along = (t: number) => lo.u + t * (hi.u - lo.u);
   const long = lo !== hi && [0.25, 0.5, 0.75, 1].some((t) => distance(at, placeOn(first, along(t))) > 2 * tolerance);
   if (long) {
-    // A touch leaves the tolerance as a square or faster from its place on; an overlap stays on the other curve.
+    // From its nearest place on a touch leaves the tolerance as a square or faster; an overlap keeps its distance.
+    const near = best.distance + (tolerance - best.distance) / 8;
     const LOOKS = 33;
     let on = 0;
-    for (let i = 0; i < LOOKS; i++) if (away(along(i / (LOOKS - 1))).distance <= tolerance / 8) on++;
+    for (let i = 0; i < LOOKS; i++) if (away(along(i / (LOOKS - 1))).distance <= near) on++;
     if (on >= 0.85 * LOOKS) return { lo, hi, crossing: { kind: 'overlap', u: [lo.u, hi.u], v: [lo.v, hi.v] } };
   }
   const [u, v] = [within(first, best.u), within(second, best.v)];
@@ -321,15 +105,6 @@ function contactOf({ lo, hi, best, away }: Stretch, { first, second, tolerance }
     crossing: { kind: 'point', u, v, point, distance: distance(point, evaluate(second, v)), touching: long },
   };
 }
-
-/** A parameter of a closed curve brought into its domain. */
-function within(curve: Curve, u: number): number {
-  const [first, last] = domainOf(curve);
-  const inside = curve.closing === 'open' ? u : u > last ? u - (last - first) : u < first ? u + (last - first) : u;
-  return Math.min(last, Math.max(first, inside));
-}
-
-const placeOn = (curve: Curve, u: number): Vector3 => evaluate(curve, within(curve, u));
 
 /** One place of a curve found as two: the curve does not go away between the parameters, or over its seam. */
 function isNeighbour(curve: Curve, { u, v }: PlacePair, tolerance: number): boolean {

@@ -85,13 +85,12 @@ class Search {
   /** Two parts that have no place in common by their parameters. */
   meet(a: Part, b: Part): void {
     const { tolerance } = this;
-    if (liesApart(a, b, tolerance) || liesApart(b, a, tolerance)) return;
+    if (liesApart(a, b, tolerance)) return;
     if (++this.parts > MAX_PARTS) {
       throw new RangeError(`the curves run side by side too closely for a tolerance of ${tolerance} mm`);
     }
     const crossing = meetTransversally(a, b, tolerance);
-    if (crossing === 'apart') return;
-    if (crossing !== 'unclear') {
+    if (crossing) {
       this.meetings.push({ a, b, crossing });
       return;
     }

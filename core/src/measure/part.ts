@@ -1,4 +1,4 @@
-import { angleBetween, type Vector3 } from '../linear/vector';
+import { angleBetween, cross, dot, length, scale, subtract, type Vector3 } from '../linear/vector';
 import type { Curve } from '../curve/curve';
 import { derivativesInSpan } from '../curve/evaluate';
 import type { BoxTree } from './boxTree';
@@ -96,8 +96,9 @@ export const isAtom = ({ from, to }: Part): boolean =>
   to - from <= 8 * Number.EPSILON * Math.max(Math.abs(from), Math.abs(to));
 
 /**
- * Whether the control points, and so the parts, are proven to lie more than `tolerance` mm apart: along an axis, or
- * across the one part towards the other, where two arcs side by side show the gap between them.
+ * Whether the control points, and so the parts, are proven to lie more than `tolerance` mm apart: along an axis; across
+ * the one part towards the other, where two arcs side by side show the gap between them; or across both, where one
+ * passes over the other.
  */
 export function liesApart(a: Part, b: Part, tolerance: number): boolean {
   for (let c = 0; c < 3; c++) {
@@ -106,23 +107,26 @@ export function liesApart(a: Part, b: Part, tolerance: number): boolean {
   const last = a.places.length - 3;
   const end = b.places.length - 3;
   const middle = (c: number) => (b.places[c] + b.places[end + c] - a.places[c] - a.places[last + c]) / 2;
-  let [x, y, z] = [middle(0), middle(1), middle(2)];
-  const along = x * a.axis[0] + y * a.axis[1] + z * a.axis[2];
-  x -= along * a.axis[0];
-  y -= along * a.axis[1];
-  z -= along * a.axis[2];
-  const size = Math.sqrt(x * x + y * y + z * z);
-  if (!(size > tolerance)) return false;
-  const [ox, oy, oz] = [a.places[0], a.places[1], a.places[2]];
-  let most = -Infinity;
-  let least = Infinity;
-  for (let i = 0; i <= last; i += 3) {
-    most = Math.max(most, (a.places[i] - ox) * x + (a.places[i + 1] - oy) * y + (a.places[i + 2] - oz) * z);
+  const between: Vector3 = [middle(0), middle(1), middle(2)];
+  const across = (axis: Vector3): Vector3 => subtract(between, scale(axis, dot(between, axis)));
+  return [across(a.axis), across(b.axis), cross(a.axis, b.axis)].some((n) => gapAlong(a, b, n) > tolerance * length(n));
+}
+
+/** The gap between the control points along a direction, times its length; negative where they overlap. */
+function gapAlong(a: Part, b: Part, [x, y, z]: Vector3): number {
+  const [ox, oy, oz] = a.places;
+  let [leastA, mostA, leastB, mostB] = [Infinity, -Infinity, Infinity, -Infinity];
+  for (let i = 0; i < a.places.length; i += 3) {
+    const along = (a.places[i] - ox) * x + (a.places[i + 1] - oy) * y + (a.places[i + 2] - oz) * z;
+    leastA = Math.min(leastA, along);
+    mostA = Math.max(mostA, along);
   }
-  for (let i = 0; i <= end; i += 3) {
-    least = Math.min(least, (b.places[i] - ox) * x + (b.places[i + 1] - oy) * y + (b.places[i + 2] - oz) * z);
+  for (let i = 0; i < b.places.length; i += 3) {
+    const along = (b.places[i] - ox) * x + (b.places[i + 1] - oy) * y + (b.places[i + 2] - oz) * z;
+    leastB = Math.min(leastB, along);
+    mostB = Math.max(mostB, along);
   }
-  return least - most > tolerance * size;
+  return Math.max(leastB - mostA, leastA - mostB);
 }
 
 /** A place of one part and the place of another that goes with it. */
@@ -142,44 +146,63 @@ function read(part: Part, u: number, out: Float64Array): void {
 const clampTo = (part: Part, u: number) => Math.min(part.to, Math.max(part.from, u));
 
 /**
- * The one place where two parts with separate directions can meet, by Gauss-Newton on their distance inside their
- * parameters; 'unclear' when the directions overlap or the search does not settle.
+ * The one place where two parts with separate directions meet, by Gauss-Newton on their distance; when that leads out
+ * of them, the nearest of what lies at an end of either. null when the directions overlap, or no place within the
+ * tolerance was found: which does not prove that there is none.
  */
-export function meetTransversally(a: Part, b: Part, tolerance: number): PlacePair | 'apart' | 'unclear' {
-  if (!(a.spread < Math.PI / 2 && b.spread < Math.PI / 2)) return 'unclear';
+export function meetTransversally(a: Part, b: Part, tolerance: number): PlacePair | null {
+  if (!(a.spread < Math.PI / 2 && b.spread < Math.PI / 2)) return null;
   const turned = angleBetween(a.axis, b.axis);
-  if (!(Math.min(turned, Math.PI - turned) > (a.spread + b.spread) * 1.0001 + 1e-7)) return 'unclear';
+  if (!(Math.min(turned, Math.PI - turned) > (a.spread + b.spread) * 1.0001 + 1e-7)) return null;
+  const inner = crossingInside(a, b, tolerance);
+  if (inner && inner.distance <= tolerance) return inner;
+  const nearest = [
+    ...[a.from, a.to].map((u) => {
+      read(a, u, atA);
+      const foot = footOn(b, atA[0], atA[1], atA[2]);
+      return { u, v: foot.u, distance: foot.distance };
+    }),
+    ...[b.from, b.to].map((v) => {
+      read(b, v, atA);
+      const foot = footOn(a, atA[0], atA[1], atA[2]);
+      return { u: foot.u, v, distance: foot.distance };
+    }),
+  ].reduce((best, place) => (place.distance < best.distance ? place : best));
+  return nearest.distance <= tolerance ? nearest : null;
+}
+
+/** Where Gauss-Newton on the distance of two parts settles strictly inside both; null when it leads out of them. */
+function crossingInside(a: Part, b: Part, tolerance: number): PlacePair | null {
   let u = (a.from + a.to) / 2;
   let v = (b.from + b.to) / 2;
   for (let round = 0; round < 50; round++) {
     read(a, u, atA);
     read(b, v, atB);
     const [dx, dy, dz] = [atA[0] - atB[0], atA[1] - atB[1], atA[2] - atB[2]];
+    const gap = Math.sqrt(dx * dx + dy * dy + dz * dz);
     const aa = atA[3] * atA[3] + atA[4] * atA[4] + atA[5] * atA[5];
     const bb = atB[3] * atB[3] + atB[4] * atB[4] + atB[5] * atB[5];
     const ab = atA[3] * atB[3] + atA[4] * atB[4] + atA[5] * atB[5];
     const da = dx * atA[3] + dy * atA[4] + dz * atA[5];
     const db = dx * atB[3] + dy * atB[4] + dz * atB[5];
     const det = aa * bb - ab * ab;
-    if (!(det > 1e-14 * aa * bb)) return 'unclear';
-    let nextU = clampTo(a, u + (ab * db - bb * da) / det);
-    let nextV = clampTo(b, v + (aa * db - ab * da) / det);
-    // At an end of one part the other's best place is its own foot.
-    if (nextU === a.from || nextU === a.to) nextV = clampTo(b, v + (db + ab * (nextU - u)) / bb);
-    else if (nextV === b.from || nextV === b.to) nextU = clampTo(a, u + (ab * (nextV - v) - da) / aa);
+    if (!(det > 1e-14 * aa * bb)) return null;
+    const nextU = clampTo(a, u + (ab * db - bb * da) / det);
+    const nextV = clampTo(b, v + (aa * db - ab * da) / det);
+    // Near the crossing the last digits may go to and fro.
     const settled =
-      Math.abs(nextU - u) <= 4 * Number.EPSILON * (Math.abs(u) + a.to - a.from) &&
-      Math.abs(nextV - v) <= 4 * Number.EPSILON * (Math.abs(v) + b.to - b.from);
-    const gap = Math.sqrt(dx * dx + dy * dy + dz * dz);
-    if (settled || (round > 8 && gap <= 1e-3 * tolerance) || gap === 0) {
-      if (gap <= tolerance) return { u, v, distance: gap };
-      // Farther than rounding can explain: with separate directions there is no other place.
-      return gap > 4 * tolerance || (u > a.from && u < a.to && v > b.from && v < b.to) ? 'apart' : 'unclear';
+      gap === 0 ||
+      (round > 8 && gap <= 1e-3 * tolerance) ||
+      (Math.abs(nextU - u) <= 4 * Number.EPSILON * (Math.abs(u) + a.to - a.from) &&
+        Math.abs(nextV - v) <= 4 * Number.EPSILON * (Math.abs(v) + b.to - b.from));
+    if (settled) {
+      const inside = u > a.from && u < a.to && v > b.from && v < b.to;
+      return inside ? { u, v, distance: gap } : null;
     }
     u = nextU;
     v = nextV;
   }
-  return 'unclear';
+  return null;
 }
 
 /**
