@@ -34,8 +34,9 @@ const MEETING = 1e-8;
 
 /**
  * All places where two curves meet, once each, in order on the first: crossings, touches and overlaps, in space as in
- * the plane, within `tolerance` mm (by default 1e-8 of the size of their control polygons). Crossings are polished to rounding. What
- * cannot be told apart within the tolerance, as two crossings with less than it between the curves, is one touch.
+ * the plane, within `tolerance` mm (by default 1e-8 of the size of their control polygons). Crossings are polished to
+ * rounding. What cannot be told apart within the tolerance, as two crossings with less than it between the curves, is
+ * one touch.
  *
  * Throws a RangeError for a tolerance that is not above 0, or when the curves run side by side for so long, and just so
  * much wider than the tolerance, that no answer can be had.
