@@ -1,5 +1,5 @@
 // npm run bench: measures kernel, server and browser in one run, and writes docs/figures.md and the README's table.
-// Needs a build (npm run build). Takes about six minutes.
+// Needs a build (npm run build). Takes about three minutes.
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { cpus, tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';

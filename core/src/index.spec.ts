@@ -133,7 +133,7 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
   multiplicityAt: [[() => core.multiplicityAt(CURVE, NaN), 'parameter: a finite number is needed, not NaN']],
   moveSeam: [
     [() => core.moveSeam(RING, NaN), 'the seam cannot lie at parameter NaN'],
-    [() => core.moveSeam(CURVE, 1), 'only a periodic curve has a free seam, not a open one'],
+    [() => core.moveSeam(CURVE, 1), 'only a periodic curve has a free seam, not one that is open'],
   ],
   insertKnot: [[() => core.insertKnot(CURVE, 1, -1), 'a whole number of times, not -1']],
   refineKnots: [[() => core.refineKnots(CURVE, [1, Infinity]), 'a knot cannot stand at Infinity']],

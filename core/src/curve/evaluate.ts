@@ -176,7 +176,9 @@ export function derivativesAll(
   mustBeWhole(order, 0, MAX_ORDER, 'order');
   const stride = 3 * (order + 1);
   const out = roomIn(into, stride * parameters.length);
-  eachRun(curve, parameters, (span, from, to) => derivativesRun(curve, span, parameters, from, to, order, out, from * stride)); // prettier-ignore
+  eachRun(curve, parameters, (span, from, to) => {
+    derivativesRun(curve, span, parameters, from, to, order, out, from * stride);
+  });
   return out;
 }
 

@@ -33,7 +33,7 @@ describe('Bézier pieces', () => {
 
   it('make the curve again, without knots that it does not need', () => {
     fc.assert(
-      // Spans here differ up to 50 times from their neighbours: a point found back over p of them carries 50^p roundings.
+      // Spans here differ up to 50 times from their neighbours: over p of them a point carries 50^p roundings.
       fc.property(anyCurve({ degrees: [1, 3], weights: 3 }), (curve) => {
         const again = checked(fromBezierPieces(bezierPieces(curve), 1e-9 * sizeOf(curve)));
         expect(again.knots.length).toBeLessThanOrEqual(curve.knots.length);

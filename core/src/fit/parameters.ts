@@ -11,8 +11,9 @@ export type Parameterisation = 'uniform' | 'chord' | 'centripetal' | 'foley-niel
 /**
  * One parameter for each point, from 0 to 1; a closed run has one more, 1, for the return to the first point.
  *
- * `points` are packed x y z, at least two, no two neighbours in one place: throws a RangeError otherwise. Lee, Choosing nodes in parametric curve
- * interpolation, CAD 1989; Foley and Nielson, Knot selection for parametric spline interpolation, 1989.
+ * `points` are packed x y z, at least two, no two neighbours in one place: throws a RangeError otherwise. Lee, Choosing
+ * nodes in parametric curve interpolation, CAD 1989; Foley and Nielson, Knot selection for parametric spline
+ * interpolation, 1989.
  */
 export function parametersOf(points: Float64Array, closed: boolean, rule: Parameterisation): Float64Array {
   mustBeOneOf(rule, ['uniform', 'chord', 'centripetal', 'foley-nielson', 'faded'], 'parameterisation');

@@ -103,12 +103,12 @@ export function intoPeriod(curve: Curve, u: number): number {
 
 /**
  * The same periodic curve with its seam at parameter u, which is taken into the present domain: the new one begins
- * there, and the place at any parameter stays, counted in whole periods. A seam between knots becomes a knot. Throws a RangeError for a curve
- * that is not periodic; a clamped closed curve has its seam in its control points.
+ * there, and the place at any parameter stays, counted in whole periods. A seam between knots becomes a knot. Throws a
+ * RangeError for a curve that is not periodic; a clamped closed curve has its seam in its control points.
  */
 export function moveSeam(curve: Curve, u: number): Curve {
   if (curve.closing !== 'periodic')
-    throw new RangeError(`only a periodic curve has a free seam, not a ${curve.closing} one`);
+    throw new RangeError(`only a periodic curve has a free seam, not one that is ${curve.closing}`);
   if (!Number.isFinite(u)) throw new RangeError(`the seam cannot lie at parameter ${u}`);
   const [first, last] = domainOf(curve);
   const seam = intoPeriod(curve, toKnot(curve, intoPeriod(curve, u)));

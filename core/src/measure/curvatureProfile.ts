@@ -65,9 +65,9 @@ const scratch = new Float64Array(12);
 /**
  * Reads curvature along the whole curve, densely where it changes fast.
  *
- * Each span is read from inside, so jumps at knots show. Intervals are halved until κ is straight between samples
- * within `tolerance` and the curve turns little; every change of sign of dκ/ds between samples is polished to an extremum and kept as a
- * sample, so a peak between two samples cannot be missed however narrow it is, unless two share one interval.
+ * Each span is read from inside, so jumps at knots show. Intervals are halved until κ is straight between samples within
+ * `tolerance` and the curve turns little; every change of sign of dκ/ds between samples is polished to an extremum and
+ * kept as a sample, so a peak between two samples cannot be missed however narrow it is, unless two share one interval.
  * Lengths are Gauss-Legendre sums over the sampling intervals.
  */
 export function curvatureProfile(
