@@ -1,4 +1,4 @@
-import { test } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import { BenchUser } from '../bench';
 import { OwnServer } from '../server';
 
@@ -74,6 +74,7 @@ test('projects page and bin', async ({ page }) => {
   await page.getByRole('button', { name: 'Back to the projects' }).click();
   await page.getByRole('button', { name: 'Duplicate Gooseneck kettle' }).click();
   await page.getByRole('button', { name: 'Rename Gooseneck kettle copy' }).click();
+  await expect(page.getByRole('textbox', { name: 'Name of Gooseneck kettle copy' })).toBeFocused();
   await page.keyboard.type('Kettle with a longer spout');
   await page.keyboard.press('Enter');
   await page.getByRole('link', { name: 'Kettle with a longer spout', exact: true }).waitFor();

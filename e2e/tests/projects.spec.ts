@@ -26,6 +26,7 @@ test('projects are renamed, duplicated, searched, sorted; the bin keeps them and
   await page.getByRole('button', { name: 'Duplicate Gooseneck kettle' }).click();
   await expect(names).toHaveText(['Gooseneck kettle copy', 'Gooseneck kettle']);
   await page.getByRole('button', { name: 'Rename Gooseneck kettle copy' }).click();
+  await expect(page.getByRole('textbox', { name: 'Name of Gooseneck kettle copy' })).toBeFocused();
   await page.keyboard.type('Teapot');
   await page.keyboard.press('Enter');
   await expect(names).toHaveText(['Teapot', 'Gooseneck kettle']);
