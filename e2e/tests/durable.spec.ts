@@ -129,6 +129,7 @@ test('a stage is a version with a name: listed with its picture, restored as a s
   await expect(user.curve('Knob')).toBeVisible();
   await page.keyboard.press('h');
   await page.getByRole('button', { name: 'Rename the stage Before the cut' }).click();
+  await expect(page.getByRole('textbox', { name: 'Name of the stage' })).toBeFocused();
   await page.keyboard.type('First shape');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('button', { name: 'Restore First shape' })).toBeVisible();

@@ -17,7 +17,7 @@ import { parabola, sCubic, uneven } from './shapes.fixture';
 
 const UP = [0, 0, 1] as const;
 
-/** Check LU of the numerics notes: place in mm along the curve, and curvature. */
+/** Check LU (docs/core.md): place in mm along the curve, and curvature. */
 const LU = [
   [36.258642, -5.762278e-3],
   [43.21633, -3.680657e-3],

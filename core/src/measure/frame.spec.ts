@@ -12,7 +12,7 @@ import { frameAt } from './frame';
 const UP = [0, 0, 1] as const;
 
 describe('the frame', () => {
-  it('of a helix has its curvature, torsion and rate (numerics notes: R 10, rise 5 per radian)', () => {
+  it('of a helix has its curvature, torsion and rate (R 10, rise 5 per radian: κ = r/(r² + h²), τ = h/(r² + h²), rate κτ)', () => {
     const places = Float64Array.from({ length: 3 * 201 }, (_, i) => {
       const angle = Math.floor(i / 3) / 25;
       return [10 * Math.cos(angle), 10 * Math.sin(angle), 5 * angle][i % 3];

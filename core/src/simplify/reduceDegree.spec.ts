@@ -1,28 +1,12 @@
 import fc from 'fast-check';
-import { anyCurve, apart, at, bezier, checked, valueOf } from '../curve/curves.fixture';
-import { distance } from '../linear/vector';
-import { controlPointsOf, homogeneous, makeCurve } from '../curve/curve';
-import { derivatives, evaluate } from '../curve/evaluate';
+import { anyCurve, apart, bezier, checked, valueOf } from '../curve/curves.fixture';
+import { controlPointsOf } from '../curve/curve';
+import { derivatives } from '../curve/evaluate';
 import { elevateDegree } from '../degree/elevateDegree';
 import { reduceDegree } from './reduceDegree';
+import { KR, sampled } from './lighter.fixture';
 
-const ninths = [1, 2, 3, 4, 5, 6, 7, 8].map((i) => i / 9);
-/** Check KR of the numerics notes. */
-const KR = makeCurve(
-  3,
-  [0, 0, 0, 0, ...ninths, 1, 1, 1, 1],
-  homogeneous(Array.from({ length: 12 }, (_, i) => [10 * i, 20 * Math.sin(i / 2), 0]).flat()),
-);
-
-/** Densely: where the two curves are farthest apart at the same parameter. */
-function sampled(a: typeof KR, b: typeof KR): number {
-  let most = 0;
-  for (let i = 0; i <= 5000; i++)
-    most = Math.max(most, distance(evaluate(a, at(a, i / 5000)), evaluate(b, at(b, i / 5000))));
-  return most;
-}
-
-/** Check RD of the numerics notes. */
+/** Check RD (docs/core.md). */
 const QUINTIC = bezier([0, 0], [20, 30], [50, 45], [80, 35], [90, 10], [100, -10]);
 
 describe('reducing the degree', () => {

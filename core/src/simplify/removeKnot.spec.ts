@@ -1,27 +1,10 @@
 import fc from 'fast-check';
 import { anyCurve, apart, at, checked, fraction, valueOf } from '../curve/curves.fixture';
-import { distance } from '../linear/vector';
-import { domainOf, homogeneous, makeCurve } from '../curve/curve';
-import { evaluate } from '../curve/evaluate';
+import { domainOf, homogeneous } from '../curve/curve';
 import { insertKnot } from '../knots/refineKnots';
 import { periodicCurve } from '../knots/period';
 import { removeKnot, withoutKnot } from './removeKnot';
-
-const ninths = [1, 2, 3, 4, 5, 6, 7, 8].map((i) => i / 9);
-/** Check KR of the numerics notes. */
-const KR = makeCurve(
-  3,
-  [0, 0, 0, 0, ...ninths, 1, 1, 1, 1],
-  homogeneous(Array.from({ length: 12 }, (_, i) => [10 * i, 20 * Math.sin(i / 2), 0]).flat()),
-);
-
-/** Densely: where the two curves are farthest apart at the same parameter. */
-function sampled(a: typeof KR, b: typeof KR): number {
-  let most = 0;
-  for (let i = 0; i <= 5000; i++)
-    most = Math.max(most, distance(evaluate(a, at(a, i / 5000)), evaluate(b, at(b, i / 5000))));
-  return most;
-}
+import { KR, sampled } from './lighter.fixture';
 
 describe('removing a knot', () => {
   it.each([
