@@ -22,7 +22,7 @@ export const MAX_DEGREE = 25;
 /** Beyond these, products of a curve's numbers leave what a number can hold, and no drawing comes near them. */
 const LARGEST_COORDINATE = 1e15;
 const LARGEST_KNOT = 1e15;
-const SHORTEST_SPAN = 1e-15;
+export const SHORTEST_SPAN = 1e-15;
 const HEAVIEST = 1e9;
 
 /** A curve that cannot be: `where` names the field or entry, the message says what was expected and what came. */

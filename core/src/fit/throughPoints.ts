@@ -1,5 +1,5 @@
 import { basisDerivatives, basisFunctions } from '../curve/basis';
-import { type Curve, homogeneous, makeCurve } from '../curve/curve';
+import { type Curve, homogeneous, makeCurve, SHORTEST_SPAN } from '../curve/curve';
 import { addEntry, bandedMatrix, solveBanded } from '../linear/bandedMatrix';
 import { failed, type Result, success } from '../result';
 import { checkFitPoints, type FitFailure } from './fitFailure';
@@ -32,8 +32,8 @@ export function throughPoints(
   const checked = checkFitPoints(points, closed, closed ? 3 : 2, apart);
   if (!checked.ok) return checked;
   const parameters = parametersOf(points, closed, parameterisation);
-  // Spacing so uneven that two parameters round to one cannot carry a knot.
-  const merged = parameters.findIndex((u, i) => i > 0 && !(u > parameters[i - 1]));
+  // Spacing so uneven that two parameters are nearly one cannot carry a knot.
+  const merged = parameters.findIndex((u, i) => i > 0 && !(u - parameters[i - 1] >= SHORTEST_SPAN));
   if (merged > 0) {
     return failed({ kind: 'coincident-points', first: merged - 1, second: merged % (points.length / 3) });
   }
