@@ -38,7 +38,7 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
     [() => core.makeCurve(1, [0, 0, 1, 1], [1, 2, 3, 0, 0, 0, 0, 1]), 'points[0].w: a weight above 0 is needed'],
     [() => core.makeCurve(1, [0, 0, 1, 1], [1, 2, 3, 1e10, 0, 0, 0, 1]), 'points[0].w: a weight from 1e-9 to'],
     [() => core.makeCurve(1, [0, 0, 1, 1], [1, 2, 3, 1, 0, 1e16, 0, 1]), 'points[1].y: at most 1000000000000000 mm'],
-    [() => core.makeCurve(1, [0, 0, 1e-16, 1e-16], [1, 2, 3, 1, 0, 1, 0, 1]), 'knots[2]: 1e-16 lies nearer than 1e-15'],
+    [() => core.makeCurve(1, [0, 0, 1e-31, 1e-31], [1, 2, 3, 1, 0, 1, 0, 1]), 'knots[2]: 1e-31 lies nearer than 1e-30'],
     [() => core.makeCurve(1, [0, 0, 1e16, 1e16], [1, 2, 3, 1, 0, 1, 0, 1]), 'knots[2]: at most 1000000000000000'],
     [() => core.makeCurve(1, [0, 0, 1, 1], [1, 2, 3, 1, 0, 1, 0, 1], 'shut' as 'open'), 'closing: open, clamped-closed or periodic is needed, not shut'], // prettier-ignore
   ],
@@ -137,7 +137,11 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
   ],
   insertKnot: [[() => core.insertKnot(CURVE, 1, -1), 'a whole number of times, not -1']],
   refineKnots: [[() => core.refineKnots(CURVE, [1, Infinity]), 'a knot cannot stand at Infinity']],
-  reparameterise: [[() => core.reparameterise(CURVE, 0, NaN), 'a range from 0 to NaN is no domain']],
+  reparameterise: [
+    [() => core.reparameterise(CURVE, 0, NaN), 'a range from 0 to NaN is no domain'],
+    [() => core.reparameterise(CURVE, 0, 1e16), 'a range from 0 to 10000000000000000 lies beyond'],
+    [() => core.reparameterise(CURVE, 0, 1e-31), 'would fall together'],
+  ],
   elevateDegree: [[() => core.elevateDegree(CURVE, 0.5), 'degree 3 can be raised by 0 to 22, not 0.5']],
   fromBezierPieces: [
     [() => core.fromBezierPieces(core.bezierPieces(CURVE), NaN), 'a tolerance of 0 mm or more'],
@@ -216,7 +220,10 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
   crossings: [[() => core.crossings(CURVE, CURVE, NaN), 'a tolerance above 0 is needed, not NaN']],
   selfCrossings: [[() => core.selfCrossings(CURVE, Infinity), 'a tolerance above 0 is needed, not Infinity']],
   deviation: [
-    [() => core.deviation(CURVE, CURVE, { relative: NaN }), 'relative: a share above 0 is needed, not NaN'],
+    [
+      () => core.deviation(CURVE, core.reverse(CURVE), { relative: NaN }),
+      'relative: a share above 0 is needed, not NaN',
+    ],
     [() => core.deviation(CURVE, CURVE, { absolute: -1 }), 'a tolerance of 0 mm or more is needed, not -1'],
   ],
   deviationInStep: [[() => core.deviationInStep(CURVE, RING), 'domains differ: 0 to 2 and 0 to 1']],
@@ -274,7 +281,7 @@ const degenerate: Record<string, Curve> = {
   'far away': bezier([1e12, 1e12], [1e12 + 10, 1e12 + 30], [1e12 + 30, 1e12], [1e12 + 40, 1e12 + 9]),
   'a small span beside a large one': flat(3, CLAMPED(3, [1e-9, 1e6], 2e6), [[0, 0], [1, 5], [9, 5], [20, -4], [30, 0], [31, 2]]), // prettier-ignore
   'a domain far from 0': flat(2, [1e9, 1e9, 1e9, 1e9 + 1, 1e9 + 2, 1e9 + 2, 1e9 + 2], [[0, 0], [5, 9], [10, 0], [15, 5]]), // prettier-ignore
-  'a tiny domain': flat(2, [0, 0, 0, 1e-15, 2e-15, 2e-15, 2e-15], [[0, 0], [5, 9], [10, 0], [15, 5]]), // prettier-ignore
+  'a tiny domain': flat(2, [0, 0, 0, 1e-20, 2e-20, 2e-20, 2e-20], [[0, 0], [5, 9], [10, 0], [15, 5]]), // prettier-ignore
   'extreme weights': core.withWeights(CURVE, [1e-9, 1e9, 1, 1e-9, 1e9]),
   'degree 25': flat(
     25,

@@ -21,8 +21,8 @@ export const MAX_DEGREE = 25;
 
 /** Beyond these, products of a curve's numbers leave what a number can hold, and no drawing comes near them. */
 const LARGEST_COORDINATE = 1e15;
-const LARGEST_KNOT = 1e15;
-export const SHORTEST_SPAN = 1e-15;
+export const LARGEST_KNOT = 1e15;
+export const SHORTEST_SPAN = 1e-30;
 const HEAVIEST = 1e9;
 
 /** A curve that cannot be: `where` names the field or entry, the message says what was expected and what came. */
@@ -42,7 +42,7 @@ export class InvalidCurve extends Error {
  * Throws `InvalidCurve` for a degree outside 1..25, counts that do not fit, numbers that are not finite, decreasing
  * knots, inner knots repeated more than p times, an empty domain, weights that are not positive, and ends that
  * contradict `closing`; and for sizes no drawing has: coordinates beyond 1e15 mm, knots beyond 1e15 or nearer than
- * 1e-15 without being one, weights outside 1e-9 to 1e9. (The NURBS Book, 2.2 and 4.2.)
+ * 1e-30 without being one, weights outside 1e-9 to 1e9. (The NURBS Book, 2.2 and 4.2.)
  */
 export function makeCurve(
   degree: number,

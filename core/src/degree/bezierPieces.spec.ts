@@ -31,13 +31,12 @@ describe('Bézier pieces', () => {
     );
   });
 
-  it('make the curve again, without knots that it does not need', () => {
+  it('make the curve again within the tolerance, without knots that it does not need', () => {
     fc.assert(
-      // Spans here differ up to 50 times from their neighbours: over p of them a point carries 50^p roundings.
-      fc.property(anyCurve({ degrees: [1, 3], weights: 3 }), (curve) => {
-        const again = checked(fromBezierPieces(bezierPieces(curve), 1e-9 * sizeOf(curve)));
+      fc.property(anyCurve({ degrees: [1, 5], weights: 3 }), (curve) => {
+        const again = checked(fromBezierPieces(bezierPieces(curve), 1e-10 * sizeOf(curve)));
         expect(again.knots.length).toBeLessThanOrEqual(curve.knots.length);
-        expect(apart(curve, again)).toBeLessThan(1e-9);
+        expect(apart(curve, again)).toBeLessThan(1e-10);
       }),
     );
   });

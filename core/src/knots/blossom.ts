@@ -89,8 +89,8 @@ function cubic(
   const w2 = (c - l1) * s1 + (r2 - c) * s2;
   const w3 = (c - l0) * s2;
   const i = 4 * (span - 3);
-  for (let c = 0; c < 4; c++) {
-    out[to + c] = w0 * points[i + c] + w1 * points[i + 4 + c] + w2 * points[i + 8 + c] + w3 * points[i + 12 + c];
+  for (let k = 0; k < 4; k++) {
+    out[to + k] = w0 * points[i + k] + w1 * points[i + 4 + k] + w2 * points[i + 8 + k] + w3 * points[i + 12 + k];
   }
   const lead = points[i + 3];
   if (points[i + 7] === lead && points[i + 11] === lead && points[i + 15] === lead) out[to + 3] = lead;

@@ -49,9 +49,12 @@ const SAMPLES_PER_SPAN = 64;
  * is split at its middle, where the distance to the other whole curve bounds it from below, until the two agree.
  * Closed curves may have their seams anywhere; open ones are taken from start to start.
  *
- * Curves that run back and forth against each other are sampled instead and marked as not certified.
+ * Curves that run back and forth against each other are sampled instead and marked as not certified. Where a curve comes
+ * near to itself, a place may lie nearer to the other curve than what belongs to it there: the bound then stays above
+ * `max` by more than was asked for. Throws a RangeError for options that are no shares or lengths.
  */
 export function deviation(first: Curve, second: Curve, options: DeviationOptions = {}): Deviation {
+  checkOptions(options);
   const a = first;
   const closed = first.closing !== 'open' && second.closing !== 'open';
   const b = closed ? openedAt(second, closestPoint(second, evaluate(first, domainOf(first)[0])).u) : second;
@@ -85,6 +88,7 @@ export function deviation(first: Curve, second: Curve, options: DeviationOptions
  * the parameters. Both need the same domain; throws a RangeError otherwise. Proven as in `deviation`.
  */
 export function deviationInStep(first: Curve, second: Curve, options: DeviationOptions = {}): Deviation {
+  checkOptions(options);
   const [[a0, a1], [b0, b1]] = [domainOf(first), domainOf(second)];
   if (a0 !== b0 || a1 !== b1) throw new RangeError(`domains differ: ${a0} to ${a1} and ${b0} to ${b1}`);
   const places = [...new Set([...breaksOf(first), ...breaksOf(second)].map(({ u }) => u))].sort((u, v) => u - v);
@@ -99,6 +103,11 @@ export function deviationInStep(first: Curve, second: Curve, options: DeviationO
   return bracketed(pairs, max, at, options, (_, opposite) => ({ distance: NaN, target: opposite }), true);
 }
 
+function checkOptions({ relative = 0.01, absolute = 1e-6 }: DeviationOptions): void {
+  mustBeTolerance(absolute);
+  if (!(relative > 0)) throw new RangeError(`relative: a share above 0 is needed, not ${relative}`);
+}
+
 /** Splits the pair with the largest bound until the bracket is closed. */
 function bracketed(
   pairs: Pair[],
@@ -108,8 +117,6 @@ function bracketed(
   nearest: (middle: Vector3, opposite: Vector3) => { distance: number; target: Vector3 },
   inStep = false,
 ): Deviation {
-  mustBeTolerance(absolute);
-  if (!(relative > 0)) throw new RangeError(`relative: a share above 0 is needed, not ${relative}`);
   let bound = max;
   for (let round = 0; round < MAX_SPLITS; round++) {
     let worst = 0;

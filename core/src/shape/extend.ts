@@ -73,8 +73,9 @@ function withLeg(curve: Curve, how: 'straight' | 'arc', reach: Reach): Result<Cu
   const tangent = scale(velocity, 1 / speed);
   const leg = how === 'arc' ? arcLeg(at, tangent, speed, [d[6], d[7], d[8]], reach) : straightLeg(at, tangent, reach);
   if (!leg.ok) return leg;
-  // At the curve's own speed, but never so short that the leg would vanish between the knots.
-  const span = Math.max(arcLength(leg.value).total / speed, 1e-6 * (last - domainOf(curve)[0]));
+  // At the curve's own speed, but never so short, or so long, that the leg or the curve would vanish between the knots.
+  const domain = last - domainOf(curve)[0];
+  const span = Math.min(Math.max(arcLength(leg.value).total / speed, 1e-6 * domain), 1e6 * domain);
   const joined = join(curve, reparameterise(leg.value, last, last + span), Infinity);
   if (!joined.ok) throw new Error('a leg begins at the end of an open curve');
   return joined;

@@ -15,16 +15,19 @@ export function withoutRedundantKnots(curve: Curve, tolerance: number, at?: read
   let lighter = curve;
   let spent = 0;
   const [first, last] = domainOf(curve);
-  const places =
+  let open: readonly number[] =
     at ??
     breaksOf(curve).flatMap(({ u }) => ((curve.closing === 'periodic' ? u < last : u > first && u < last) ? [u] : []));
-  for (const u of places) {
-    for (;;) {
+  // One of each in turn: the surplus everywhere goes before a knot that the curve hardly needs, whose going would make
+  // the surplus beside it dear.
+  while (open.length > 0) {
+    open = open.filter((u) => {
       const removal = withoutKnot(lighter, u);
-      if (!removal.ok || !(spent + removal.value.bound <= tolerance)) break;
+      if (!removal.ok || !(spent + removal.value.bound <= tolerance)) return false;
       spent += removal.value.bound;
       lighter = removal.value.curve;
-    }
+      return true;
+    });
   }
   return lighter;
 }
