@@ -43,7 +43,7 @@ export function basisFunctions(
   degree: number,
   span: number,
   u: number,
-  out = new Float64Array(degree + 1),
+  out: Float64Array = new Float64Array(degree + 1),
 ): Float64Array {
   out[0] = 1;
   for (let j = 1; j <= degree; j++) {

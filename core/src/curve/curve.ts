@@ -20,7 +20,7 @@ export interface Curve {
 export const MAX_DEGREE = 25;
 
 /** Beyond these, products of a curve's numbers leave what a number can hold, and no drawing comes near them. */
-const LARGEST_COORDINATE = 1e15;
+export const LARGEST_COORDINATE = 1e15;
 export const LARGEST_KNOT = 1e15;
 export const SHORTEST_SPAN = 1e-30;
 const HEAVIEST = 1e9;
@@ -143,23 +143,34 @@ export function homogeneous(euclidean: ArrayLike<number>, weights?: ArrayLike<nu
 }
 
 function checkPoints(points: Float64Array): void {
-  for (let i = 0; i < points.length; i++) {
-    const where = `points[${Math.floor(i / 4)}].${'xyzw'[i % 4]}`;
-    if (!Number.isFinite(points[i])) throw new InvalidCurve(where, `a finite number is needed, not ${points[i]}`);
-    if (i % 4 !== 3) continue;
-    const w = points[i];
-    if (w <= 0) throw new InvalidCurve(where, `a weight above 0 is needed, not ${w}`);
-    if (w < 1 / HEAVIEST || w > HEAVIEST) {
-      throw new InvalidCurve(where, `a weight from ${1 / HEAVIEST} to ${HEAVIEST} is needed, not ${w}`);
-    }
-    for (let c = 0; c < 3; c++) {
-      const coordinate = points[i - 3 + c] / w;
-      if (Math.abs(coordinate) > LARGEST_COORDINATE) {
-        const place = `points[${(i - 3) / 4}].${'xyz'[c]}`;
-        throw new InvalidCurve(place, `at most ${LARGEST_COORDINATE} mm can be held, not ${coordinate}`);
-      }
+  for (let i = 0; i < points.length; i += 4) {
+    const w = points[i + 3];
+    const largest = LARGEST_COORDINATE * w;
+    const fine =
+      w >= 1 / HEAVIEST &&
+      w <= HEAVIEST &&
+      Math.abs(points[i]) <= largest &&
+      Math.abs(points[i + 1]) <= largest &&
+      Math.abs(points[i + 2]) <= largest;
+    if (!fine) throw wrongPoint(points, i);
+  }
+}
+
+/** Says which number of a control point is wrong. */
+function wrongPoint(points: Float64Array, i: number): InvalidCurve {
+  const where = (c: number) => `points[${i / 4}].${'xyzw'[c]}`;
+  for (let c = 0; c < 4; c++) {
+    if (!Number.isFinite(points[i + c])) {
+      return new InvalidCurve(where(c), `a finite number is needed, not ${points[i + c]}`);
     }
   }
+  const w = points[i + 3];
+  if (w <= 0) return new InvalidCurve(where(3), `a weight above 0 is needed, not ${w}`);
+  if (w < 1 / HEAVIEST || w > HEAVIEST) {
+    return new InvalidCurve(where(3), `a weight from ${1 / HEAVIEST} to ${HEAVIEST} is needed, not ${w}`);
+  }
+  const c = [0, 1, 2].find((k) => Math.abs(points[i + k]) > LARGEST_COORDINATE * w) ?? 0;
+  return new InvalidCurve(where(c), `at most ${LARGEST_COORDINATE} mm can be held, not ${points[i + c] / w}`);
 }
 
 function checkKnots(knots: Float64Array, degree: number, count: number): void {

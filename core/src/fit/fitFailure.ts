@@ -9,6 +9,16 @@ export type FitFailure =
   /** `first` and `second` are indices of neighbours that lie in one place. */
   | { readonly kind: 'coincident-points'; readonly first: number; readonly second: number };
 
+/** Why no curve through the points has what is held. */
+export type HoldFailure =
+  | FitFailure
+  /** A tangent needs degree 2, a curvature degree 3; the points at hand may allow less than was asked for. */
+  | { readonly kind: 'degree-too-low'; readonly at: number; readonly degree: number; readonly needed: number }
+  /** A radius is held where the curve is straight, or a curvature along the tangent: it has no side to bend to. */
+  | { readonly kind: 'no-side'; readonly at: number }
+  /** What is held contradicts itself. */
+  | { readonly kind: 'unsolvable'; readonly degree: number; readonly points: number };
+
 /**
  * Checks the points of a fit: at least `needed` of them, all finite, neighbours further apart than `apart` mm.
  * Throws a RangeError for a coordinate that is not finite: that is a bug of the caller.

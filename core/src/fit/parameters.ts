@@ -11,11 +11,17 @@ export type Parameterisation = 'uniform' | 'chord' | 'centripetal' | 'foley-niel
 /**
  * One parameter for each point, from 0 to 1; a closed run has one more, 1, for the return to the first point.
  *
- * `points` are packed x y z, at least two, no two neighbours in one place: throws a RangeError otherwise. Lee, Choosing
+ * `points` are packed x y z, at least two, no two neighbours in one place: throws a RangeError otherwise. At `kinks`
+ * the curve is free to turn at once, so a turn there stretches nothing. Lee, Choosing
  * nodes in parametric curve interpolation, CAD 1989; Foley and Nielson, Knot selection for parametric spline
  * interpolation, 1989.
  */
-export function parametersOf(points: Float64Array, closed: boolean, rule: Parameterisation): Float64Array {
+export function parametersOf(
+  points: Float64Array,
+  closed: boolean,
+  rule: Parameterisation,
+  kinks: readonly number[] = [],
+): Float64Array {
   mustBeOneOf(rule, ['uniform', 'chord', 'centripetal', 'foley-nielson', 'faded'], 'parameterisation');
   const apart = chordsOf(points, closed).findIndex((chord) => !(chord > 0));
   if (points.length < 6 || apart >= 0) {
@@ -25,7 +31,7 @@ export function parametersOf(points: Float64Array, closed: boolean, rule: Parame
         : `points[${apart}]: the next point lies in the same place`,
     );
   }
-  const intervals = intervalsOf(points, closed, rule);
+  const intervals = intervalsOf(points, closed, rule, kinks);
   const parameters = new Float64Array(intervals.length + 1);
   for (let i = 0; i < intervals.length; i++) parameters[i + 1] = parameters[i] + intervals[i];
   const total = parameters[intervals.length];
@@ -34,8 +40,18 @@ export function parametersOf(points: Float64Array, closed: boolean, rule: Parame
   return parameters;
 }
 
-function intervalsOf(points: Float64Array, closed: boolean, rule: Parameterisation): Float64Array {
+function intervalsOf(
+  points: Float64Array,
+  closed: boolean,
+  rule: Parameterisation,
+  kinks: readonly number[],
+): Float64Array {
   const chords = chordsOf(points, closed);
+  const turns = () => {
+    const all = turnsOf(points, closed);
+    for (const kink of kinks) all[kink] = 0;
+    return all;
+  };
   switch (rule) {
     case 'uniform':
       return chords.fill(1);
@@ -44,9 +60,9 @@ function intervalsOf(points: Float64Array, closed: boolean, rule: Parameterisati
     case 'centripetal':
       return chords.map(Math.sqrt);
     case 'foley-nielson':
-      return stretchedAtTurns(chords, turnsOf(points, closed));
+      return stretchedAtTurns(chords, turns());
     case 'faded':
-      return stretchedAtTurns(chords, turnsOf(points, closed).map(fade));
+      return stretchedAtTurns(chords, turns().map(fade));
   }
 }
 

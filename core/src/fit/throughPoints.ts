@@ -1,108 +1,199 @@
-import { basisDerivatives, basisFunctions } from '../curve/basis';
-import { type Curve, homogeneous, makeCurve, SHORTEST_SPAN } from '../curve/curve';
-import { addEntry, bandedMatrix, solveBanded } from '../linear/bandedMatrix';
+import { type Curve, domainOf, SHORTEST_SPAN } from '../curve/curve';
+import { breaksOf } from '../knots/multiplicity';
+import { moveSeam } from '../knots/period';
+import { reparameterise } from '../knots/reparameterise';
+import { SAME_KNOT, toKnot } from '../knots/sameKnot';
+import { arcLength, lengthAt } from '../measure/arcLength';
+import { close, toPeriodic } from '../shape/close';
+import { join } from '../shape/join';
 import { failed, type Result, success } from '../result';
-import { checkFitPoints, type FitFailure } from './fitFailure';
+import { mustBeOneOf, mustBeWhole } from '../refuse';
+import { checkFitPoints, type HoldFailure } from './fitFailure';
+import { checkHolds, type PointHold } from './holds';
+import type { FitEnds } from './layout';
 import { type Parameterisation, parametersOf } from './parameters';
+import { packSites, type Site, type Sites } from './sites';
+import { type Run, smoothRun } from './smoothRun';
 
 export interface Fit {
   readonly curve: Curve;
   /** The curve's parameter at each point; a closed curve has one more, for the return to the first. */
   readonly parameters: Float64Array;
+  /**
+   * The fit points and derivatives that determine the curve together, as many as its control points; what
+   * `fitDataOf` reads there and `fromFitData` takes back.
+   */
+  readonly sites: Sites;
 }
 
 export interface ThroughPointsOptions {
   readonly closed?: boolean;
-  readonly parameterisation?: Parameterisation;
+  /** 3 when left out; lower where the points determine less. */
+  readonly degree?: number;
+  /** `arc-length` begins with chord length and takes the lengths of the curve itself, eight times over. */
+  readonly parameterisation?: Parameterisation | 'arc-length';
+  /** What is asked of the ends of an open curve where nothing is held. */
+  readonly ends?: FitEnds;
+  readonly holds?: readonly PointHold[];
+  /** Indices of inner points, of a closed curve of any, where the curve may have a corner. */
+  readonly kinks?: readonly number[];
   /** Neighbours this near, in mm, count as one place and are refused. */
   readonly apart?: number;
 }
 
+/** The largest degree through points. */
+const MOST = 9;
+const ARC_LENGTH_ROUNDS = 8;
+/** A round that makes the curve longer than this many times has run away. */
+const MOST_GROWTH = 1.1;
+
 /**
- * The default curve through points: the C² cubic with its knots at the points' parameters, with natural ends
- * (no second derivative) when open, periodic when closed. Two points give the line between them. O(n).
+ * The curve through points: by default the C² cubic with its knots at the points' parameters, with natural ends when
+ * open, periodic when closed. Degree p gives C^(p−1) everywhere but at kinks, also where tangents and curvatures are
+ * held. Two points with nothing held give the line between them. O(n p²).
  *
- * `points` are packed x y z in mm; a closed curve needs three. (de Boor, A Practical Guide to Splines, ch. IV; The
- * NURBS Book, 9.2.3.)
+ * `points` are packed x y z in mm; a closed curve needs three. Throws a RangeError for holds or kinks that name no
+ * point. (de Boor, A Practical Guide to Splines, ch. IV and XIII; The NURBS Book, 9.2.)
  */
-export function throughPoints(
-  points: Float64Array,
-  { closed = false, parameterisation = 'faded', apart = 0 }: ThroughPointsOptions = {},
-): Result<Fit, FitFailure> {
+export function throughPoints(points: Float64Array, options: ThroughPointsOptions = {}): Result<Fit, HoldFailure> {
+  const { closed = false, degree = 3, parameterisation = 'faded', ends = 'natural', apart = 0 } = options;
   const checked = checkFitPoints(points, closed, closed ? 3 : 2, apart);
   if (!checked.ok) return checked;
-  const parameters = parametersOf(points, closed, parameterisation);
-  // Spacing so uneven that two parameters are nearly one cannot carry a knot.
-  const merged = parameters.findIndex((u, i) => i > 0 && !(u - parameters[i - 1] >= SHORTEST_SPAN));
-  if (merged > 0) {
-    return failed({ kind: 'coincident-points', first: merged - 1, second: merged % (points.length / 3) });
-  }
-  if (closed) return success({ curve: periodicCubic(points, parameters), parameters });
-  if (points.length === 6) return success({ curve: makeCurve(1, [0, 0, 1, 1], homogeneous(points)), parameters });
-  return success({ curve: naturalCubic(points, parameters), parameters });
+  const count = points.length / 3;
+  mustBeWhole(degree, 1, MOST, 'degree');
+  mustBeOneOf(ends, ['natural', 'not-a-knot'], 'ends');
+  const holds = options.holds ?? [];
+  const kinks = [...new Set(options.kinks ?? [])].sort((a, b) => a - b);
+  for (const kink of kinks) mustBeWhole(kink, closed ? 0 : 1, closed ? count - 1 : count - 2, 'kinks');
+  checkHolds(holds, count, kinks);
+
+  const lay = (parameters: Float64Array): Result<Fit, HoldFailure> => {
+    // Spacing so uneven that two parameters are nearly one cannot carry a knot.
+    const merged = parameters.findIndex((u, i) => i > 0 && !(u - parameters[i - 1] >= SHORTEST_SPAN));
+    if (merged > 0) return failed({ kind: 'coincident-points', first: merged - 1, second: merged % count });
+    const run: Run = { points, parameters, closed, degree, ends, holds };
+    if (kinks.length > 0) return kinked(run, kinks);
+    const smooth = smoothRun(run);
+    if (!smooth.ok) return smooth;
+    return success({ curve: smooth.value.curve, parameters, sites: packSites(smooth.value.sites) });
+  };
+  if (parameterisation !== 'arc-length') return lay(parametersOf(points, closed, parameterisation, kinks));
+  return byRounds(lay(parametersOf(points, closed, 'chord')), lay);
 }
 
-function naturalCubic(points: Float64Array, parameters: Float64Array): Curve {
-  const last = parameters.length - 1;
-  const count = parameters.length + 2;
-  const knots = new Float64Array(count + 4);
-  knots.set(parameters, 3);
-  knots.fill(parameters[last], last + 3);
-  const matrix = bandedMatrix(count, 1, 1);
-  const right = new Float64Array(3 * count);
-
-  addEntry(matrix, 0, 0, 1);
-  right.set(points.subarray(0, 3), 0);
-  addEntry(matrix, count - 1, count - 1, 1);
-  right.set(points.subarray(3 * last), 3 * (count - 1));
-  // No second derivative at either end: three control points each.
-  const start = basisDerivatives(knots, 3, 3, parameters[0], 2);
-  const end = basisDerivatives(knots, 3, count - 1, parameters[last], 2);
-  for (let j = 0; j < 3; j++) {
-    // Second derivatives grow with the square of short spans; the rows of basis values are of size 1.
-    addEntry(matrix, 1, j, start[8 + j] / Math.abs(start[9]));
-    addEntry(matrix, count - 2, count - 3 + j, end[9 + j] / Math.abs(end[10]));
+/**
+ * Takes the parameters from the curve's own lengths again and again, for as long as each round changes them less than
+ * the one before and the curve does not grow: over sharp turns they would run away, and the last good curve stays.
+ */
+function byRounds(
+  start: Result<Fit, HoldFailure>,
+  lay: (parameters: Float64Array) => Result<Fit, HoldFailure>,
+): Result<Fit, HoldFailure> {
+  if (!start.ok) return start;
+  let fit = start.value;
+  let measured = lengthsOf(fit);
+  let moved = Infinity;
+  for (let round = 0; round < ARC_LENGTH_ROUNDS; round++) {
+    const { parameters } = fit;
+    const move = measured.parameters.reduce((most, u, i) => Math.max(most, Math.abs(u - parameters[i])), 0);
+    const laid: Result<Fit, HoldFailure> = move < moved ? lay(measured.parameters) : start;
+    if (!laid.ok || laid === start) break;
+    const next = lengthsOf(laid.value);
+    if (next.total > MOST_GROWTH * measured.total) break;
+    [fit, measured, moved] = [laid.value, next, move];
   }
-  const basis = new Float64Array(4);
-  for (let i = 1; i < last; i++) {
-    basisFunctions(knots, 3, i + 3, parameters[i], basis);
-    for (let j = 0; j < 3; j++) addEntry(matrix, i + 1, i + j, basis[j]);
-    right.set(points.subarray(3 * i, 3 * i + 3), 3 * (i + 1));
-  }
-  mustSolve(solveBanded(matrix, right, 3));
-  return makeCurve(3, knots, homogeneous(right));
+  return success(fit);
 }
 
-function periodicCubic(points: Float64Array, parameters: Float64Array): Curve {
-  const distinct = points.length / 3;
-  const period = parameters[distinct];
-  const knots = new Float64Array(distinct + 7);
-  for (let i = 0; i < knots.length; i++) {
-    const turn = Math.floor((i - 3) / distinct);
-    knots[i] = parameters[i - 3 - turn * distinct] + turn * period;
-  }
-  // Row i sees the control points i, i + 1, i + 2; unknown j is control point j + 1, so the band is cyclic and
-  // tridiagonal. Numbering 0, m-1, 1, m-2, ... folds it into a plain band of two.
-  const place = (j: number) => (j < distinct / 2 ? 2 * j : 2 * (distinct - 1 - j) + 1);
-  const matrix = bandedMatrix(distinct, 2, 2);
-  const right = new Float64Array(3 * distinct);
-  const basis = new Float64Array(4);
-  for (let i = 0; i < distinct; i++) {
-    basisFunctions(knots, 3, i + 3, parameters[i], basis);
-    for (let j = 0; j < 3; j++) {
-      addEntry(matrix, place(i), place((i + j - 1 + distinct) % distinct), basis[j]);
+/** The length of a curve, and parameters in proportion to its lengths between the points. */
+function lengthsOf({ curve, parameters }: Fit): { total: number; parameters: Float64Array } {
+  const rough = arcLength(curve, Number.MAX_VALUE).total;
+  const measured = arcLength(curve, 1e-9 * rough);
+  const { total } = measured;
+  const [first, last] = domainOf(curve);
+  const along = (u: number) => (u > last ? total + lengthAt(measured, first + (u - last)) : lengthAt(measured, u));
+  const start = along(parameters[0]);
+  const next = parameters.map((u) => (along(u) - start) / total);
+  next[0] = 0;
+  next[next.length - 1] = 1;
+  return { total, parameters: next };
+}
+
+/** The runs between kinks, laid one by one and joined; a closed curve from one kink around to it again. */
+function kinked(run: Run, kinks: readonly number[]): Result<Fit, HoldFailure> {
+  const { points, parameters, closed } = run;
+  const count = points.length / 3;
+  const period = parameters[parameters.length - 1] - parameters[0];
+  const stops = closed ? [...kinks, kinks[0] + count] : [0, ...kinks, count - 1];
+  const parts: { curve: Curve; sites: readonly Site[] }[] = [];
+  for (let s = 0; s + 1 < stops.length; s++) {
+    const [from, to] = [stops[s], stops[s + 1]];
+    const indices = Array.from({ length: to - from + 1 }, (_, i) => from + i);
+    const holds = run.holds.flatMap((hold) =>
+      indices.flatMap((index, i) => {
+        if (index % count !== hold.at) return [];
+        const side = i === 0 ? 'after' : i === indices.length - 1 ? 'before' : undefined;
+        return hold.side && side && hold.side !== side ? [] : [{ ...hold, at: i }];
+      }),
+    );
+    const part = smoothRun({
+      ...run,
+      closed: false,
+      points: Float64Array.from(indices.flatMap((i) => [...points.subarray(3 * (i % count), 3 * (i % count) + 3)])),
+      parameters: Float64Array.from(indices, (i) => parameters[i % count] + (i >= count ? period : 0)),
+      holds,
+    });
+    if (!part.ok) {
+      const { failure } = part;
+      return failed('at' in failure ? { ...failure, at: (from + failure.at) % count } : failure);
     }
-    right.set(points.subarray(3 * i, 3 * i + 3), 3 * place(i));
+    parts.push(part.value);
   }
-  mustSolve(solveBanded(matrix, right, 3));
-  const control = new Float64Array(3 * (distinct + 3));
-  for (let i = 0; i < distinct + 3; i++) {
-    const from = 3 * place((i - 1 + distinct) % distinct);
-    control.set(right.subarray(from, from + 3), 3 * i);
-  }
-  return makeCurve(3, knots, homogeneous(control), 'periodic');
+  const joined = parts.map(({ curve }) => curve).reduce((a, b) => valueOf(join(a, b, Infinity)));
+  const sites = sitesOfParts(parts, joined.degree);
+  if (!closed) return success({ curve: joined, parameters, sites: packSites(sites) });
+  // Closed without smoothing anything: the kink keeps its knots, and the seam goes to the knot where the points begin.
+  const ring = valueOf(toPeriodic(close(joined, Infinity), 0));
+  const start = parameters[0] + (kinks[0] > 0 ? period : 0);
+  const seam = breaksOf(ring).findLast(({ u }) => u <= start)?.u ?? start;
+  const turned = moveSeam(ring, seam);
+  const curve = kinks[0] > 0 ? reparameterise(turned, seam - period, seam) : turned;
+  const [first, last] = domainOf(curve);
+  const near = SAME_KNOT * period;
+  const within = sites.slice(0, -1).map((site): Site => {
+    const turns = site.u > last + near || (site.u >= last - near && !site.left) ? 1 : 0;
+    return { ...site, u: toKnot(curve, Math.max(first, site.u - turns * period)) };
+  });
+  return success({ curve, parameters, sites: packSites(within.sort((a, b) => a.u - b.u || rankOf(a) - rankOf(b))) });
 }
 
-function mustSolve(solved: boolean): void {
-  if (!solved) throw new Error('the interpolation system is singular although the parameters increase');
+/** At one place first the left side's derivatives, the highest first, then the place, then the right side's. */
+const rankOf = ({ order, left }: Site): number => (left ? -order : order);
+
+/** Sites of the joined curve: at each kink the place once, with derivatives to both sides. */
+function sitesOfParts(parts: readonly { curve: Curve; sites: readonly Site[] }[], degree: number): Site[] {
+  return parts.flatMap(({ curve, sites }, i) => {
+    // A part of fewer points was raised to the common degree, and more derivatives at its ends belong to it.
+    const spans = new Set(curve.knots).size - 1;
+    const more = (degree - curve.degree) * spans;
+    const first = sites[0].u;
+    const last = sites[sites.length - 1].u;
+    const atStart = sites.filter(({ u }) => u === first).length;
+    const atEnd = sites.filter(({ u }) => u === last).length;
+    const starting = Array.from({ length: Math.ceil(more / 2) }, (_, k) => ({ u: first, order: atStart + k }));
+    const ending = Array.from({ length: Math.floor(more / 2) }, (_, k) => ({ u: last, order: atEnd + k, left: true }));
+    const all = [
+      ...sites.slice(0, atStart),
+      ...starting,
+      ...sites.slice(atStart, sites.length - atEnd),
+      ...ending.reverse(),
+      ...sites.slice(sites.length - atEnd),
+    ];
+    return i === 0 ? all : all.slice(1);
+  });
+}
+
+function valueOf<Value>(result: Result<Value, unknown>): Value {
+  if (!result.ok) throw new Error(`parts that meet do not join: ${JSON.stringify(result.failure)}`);
+  return result.value;
 }

@@ -1,6 +1,6 @@
 import { countOf, type Curve, domainOf, InvalidCurve, makeCurve, trusted } from '../curve/curve';
 import { pointsOver, type Spline } from './pointsOver';
-import { toKnot } from './sameKnot';
+import { SAME_KNOT, toKnot } from './sameKnot';
 import { uniformKnots } from './uniformKnots';
 
 /** Number of different control points: of a periodic curve the wrapped copies do not count. */
@@ -118,6 +118,15 @@ export function moveSeam(curve: Curve, u: number): Curve {
   const base = Float64Array.from(after[0] === seam ? [...after, ...before] : [seam, ...after, ...before]);
   const source: Spline = unrolled(curve);
   return periodicOver(curve.degree, base, seam, seam + (last - first), (knots, count) =>
-    pointsOver(source, knots, count),
+    pointsOver(source, sameAs(source.knots, knots, SAME_KNOT * (last - first)), count),
   );
+}
+
+/** The knots with those meant to be `source`'s exactly so: adding whole periods rounds differently from elsewhere. */
+function sameAs(source: Float64Array, knots: Float64Array, near: number): Float64Array {
+  let i = 0;
+  return knots.map((knot) => {
+    while (i + 1 < source.length && Math.abs(source[i + 1] - knot) <= Math.abs(source[i] - knot)) i++;
+    return Math.abs(source[i] - knot) <= near ? source[i] : knot;
+  });
 }

@@ -10,6 +10,8 @@ export interface PointsDeviation {
   /** Index of the farthest point, and the place of the curve nearest to it. */
   readonly index: number;
   readonly nearest: ClosestPoint;
+  /** The distance of each point. */
+  readonly distances: Float64Array;
 }
 
 /** Distances of points, packed x y z, from a curve. Throws a RangeError for no points or coordinates not finite. */
@@ -19,11 +21,13 @@ export function pointsDeviation(points: Float64Array, curve: Curve): PointsDevia
   if (count === 0) throw new RangeError('points: one or more are needed, not 0');
   let nearest = closestPoint(curve, vectorAt(points, 0));
   let index = 0;
+  const distances = new Float64Array(count);
+  distances[0] = nearest.distance;
   let sum = nearest.distance;
   for (let i = 1; i < count; i++) {
     const place = closestPoint(curve, vectorAt(points, i));
-    sum += place.distance;
+    sum += distances[i] = place.distance;
     if (place.distance > nearest.distance) [nearest, index] = [place, i];
   }
-  return { max: nearest.distance, mean: sum / count, index, nearest };
+  return { max: nearest.distance, mean: sum / count, index, nearest, distances };
 }

@@ -1,0 +1,65 @@
+import { countOf, type Curve, homogeneous, LARGEST_COORDINATE, makeCurve } from '../curve/curve';
+import { derivatives } from '../curve/evaluate';
+import { distinctOf } from '../knots/period';
+import { weightsOf } from '../shape/weights';
+import { failed, type Result, success } from '../result';
+import { mustBePacked } from '../refuse';
+import { collocate, type SplineSpace } from './collocation';
+import type { Sites } from './sites';
+
+/** The data do not determine a curve over these knots: some site has no basis function of its own. */
+export interface NotOneToOne {
+  readonly kind: 'not-one-to-one';
+  readonly sites: number;
+  readonly controlPoints: number;
+}
+
+/**
+ * The fit points and derivatives of a curve at its sites, packed x y z: with the spacing held, the other form of its
+ * control points. Throws a RangeError for a site outside the domain.
+ */
+export function fitDataOf(curve: Curve, sites: Sites): Float64Array {
+  const data = new Float64Array(3 * sites.parameters.length);
+  sites.parameters.forEach((u, i) => {
+    const order = sites.orders[i];
+    const d = derivatives(curve, u, order, sites.left[i] === 1 ? 'left' : 'right');
+    data.set(d.subarray(3 * order, 3 * order + 3), 3 * i);
+  });
+  return data;
+}
+
+/**
+ * The curve over the knots and weights of `curve` that has `data` at the sites: the inverse of `fitDataOf`, linear in
+ * the data. Fails where sites and knots do not determine a curve, as after a knot was dragged past a fit point.
+ */
+export function fromFitData(curve: Curve, sites: Sites, data: Float64Array): Result<Curve, NotOneToOne> {
+  mustBePacked(data, 3, 'data');
+  const count = distinctOf(curve);
+  const none = failed({ kind: 'not-one-to-one', sites: sites.parameters.length, controlPoints: count } as const);
+  if (data.length !== 3 * sites.parameters.length) {
+    throw new RangeError(
+      `data: ${sites.parameters.length} places are needed, one for each site, not ${data.length / 3}`,
+    );
+  }
+  if (sites.parameters.length !== count) return none;
+  const space = spaceOf(curve);
+  const control = collocate(space, sites, data);
+  if (!control || control.some((x) => Math.abs(x) > LARGEST_COORDINATE)) return none;
+  const points = homogeneous(control, space.weights);
+  const wrapped = Float64Array.from(curve.points, (_, i) => points[i % points.length]);
+  return success(makeCurve(curve.degree, curve.knots, wrapped, curve.closing));
+}
+
+/** Knots and weights of a curve. */
+export function spaceOf(curve: Curve): SplineSpace {
+  const count = distinctOf(curve);
+  const weights = weightsOf(curve).subarray(0, count);
+  const plain = weights.every((w) => w === weights[0]);
+  return {
+    degree: curve.degree,
+    knots: curve.knots,
+    count,
+    periodic: countOf(curve) !== count,
+    ...(plain ? {} : { weights }),
+  };
+}

@@ -1,0 +1,138 @@
+import { type Site } from './sites';
+
+export type FitEnds = 'natural' | 'not-a-knot';
+
+/** Where the knots of a smooth run of fit points stand, and the rows that determine its control points. */
+export interface Layout {
+  readonly degree: number;
+  /** Open: clamped, count + p + 1 values. Closed: those of one period, `count` of them, and the period's end. */
+  readonly knots: Float64Array;
+  readonly count: number;
+  /** One for each control point, in order. `point` is the fit point it belongs to. */
+  readonly rows: readonly LayoutRow[];
+}
+
+export interface LayoutRow extends Site {
+  readonly point: number;
+  /** True for an end condition, whose value is 0, not a hold of the user's. */
+  readonly natural: boolean;
+}
+
+/** Orders of the derivatives held at each fit point, besides its place. */
+export type HeldOrders = (point: number) => readonly number[];
+
+/** Knots around a fit point lie this share of the neighbouring intervals away from it. */
+const BESIDE = 1 / 3;
+/** And those that holds at an end add, at most this share of the first interval: nearer than all others there. */
+const BESIDE_END = 1 / 4;
+
+/**
+ * The knots and rows of an open run through points at `parameters`.
+ *
+ * Knots stand at the parameters for odd degrees 2k + 1 and midway between them for even degrees 2k; k rows at each end
+ * make up for the knots there. Natural ends set derivatives k + 1 to 2k to 0, those that make ∫|r^(k+1)|² least
+ * (de Boor, A Practical Guide to Splines, ch. XIII); a held derivative j takes the place of its dual, 2k + 1 − j.
+ * Not-a-knot ends drop the k knots nearest to the end instead. A hold that replaces nothing adds a knot beside its
+ * point, simple, so that the curve stays as smooth as its degree allows.
+ *
+ * The degree falls to what the points can determine.
+ */
+export function openLayout(parameters: Float64Array, wanted: number, ends: FitEnds, held: HeldOrders): Layout {
+  const points = parameters.length;
+  const last = points - 1;
+  let data = points;
+  for (let i = 0; i < points; i++) data += held(i).length;
+  let degree = Math.min(wanted, data === 2 ? 1 : MOST);
+  if (ends === 'not-a-knot') degree = Math.min(degree, data - 1);
+  else while (degree > 1 && (degree >> 1) + 1 > data) degree--;
+  const k = degree >> 1;
+
+  const inner: number[] = [];
+  for (let i = 0; i < last; i++) {
+    const [from, to] = [parameters[i], parameters[i + 1]];
+    if (i > 0) putBeside(inner, parameters, i, (degree % 2) + held(i).length, parameters[i - 1]);
+    if (degree % 2 === 0) inner.push(from + (to - from) / 2);
+  }
+  const endOf = (orders: readonly number[]) => {
+    if (ends === 'not-a-knot') return { natural: [], extra: orders.length - k };
+    const natural = new Set(Array.from({ length: k }, (_, i) => k + 1 + i));
+    for (const j of orders) natural.delete(j <= k ? 2 * k + 1 - j : j);
+    return { natural: [...natural], extra: orders.length + natural.size - k };
+  };
+  const [start, end] = [endOf(held(0)), endOf(held(last))];
+  const dropped = [Math.max(0, -start.extra), Math.max(0, -end.extra)];
+  const near = (u: number, next: number, extra: number) =>
+    Array.from({ length: Math.max(0, extra) }, (_, i) => u + ((next - u) * BESIDE_END * (i + 1)) / extra);
+  const all = [
+    ...near(parameters[0], parameters[1], start.extra),
+    ...inner,
+    ...near(parameters[last], parameters[last - 1], end.extra).reverse(),
+  ];
+  const knots = Float64Array.from([
+    ...repeat(parameters[0], degree + 1),
+    ...all.slice(dropped[0], all.length - dropped[1]),
+    ...repeat(parameters[last], degree + 1),
+  ]);
+  const rows: LayoutRow[] = [];
+  for (let point = 0; point < points; point++) {
+    const u = parameters[point];
+    const left = point === last;
+    const natural = point === 0 ? start.natural : left ? end.natural : NONE;
+    if (held(point).length + natural.length === 0) {
+      rows.push({ u, order: 0, point, left, natural: false });
+      continue;
+    }
+    const all = [
+      ...[0, ...held(point)].map((order) => ({ u, order, point, left, natural: false })),
+      ...natural.map((order) => ({ u, order, point, left, natural: true })),
+    ].sort((a, b) => (left ? b.order - a.order : a.order - b.order));
+    rows.push(...all);
+  }
+  return { degree, knots, count: rows.length, rows };
+}
+
+const MOST = 25;
+const NONE: readonly number[] = [];
+const repeat = (value: number, times: number) => new Array<number>(times).fill(value);
+
+/** Puts so many knots at a fit point: itself, or spread evenly around it. */
+function putBeside(knots: number[], parameters: ArrayLike<number>, i: number, count: number, before: number): void {
+  const [here, next] = [parameters[i], parameters[i + 1]];
+  if (count === 1) knots.push(here);
+  for (let j = 0; j < count && count > 1; j++) {
+    const share = (2 * j) / (count - 1) - 1;
+    knots.push(here + BESIDE * share * (share < 0 ? here - before : next - here));
+  }
+}
+
+/**
+ * The same for a closed run; `parameters` has one more, for the return to the first point. The domain begins at the
+ * knot at or before the first point: midway knots of even degrees would be singular at the points for even counts.
+ */
+export function closedLayout(parameters: Float64Array, degree: number, held: HeldOrders): Layout {
+  const points = parameters.length - 1;
+  const period = parameters[points] - parameters[0];
+  const around: number[] = [];
+  for (let i = 0; i < points; i++) {
+    const before = i === 0 ? parameters[points - 1] - period : parameters[i - 1];
+    putBeside(around, parameters, i, (degree % 2) + held(i).length, before);
+    if (degree % 2 === 0) around.push(parameters[i] + (parameters[i + 1] - parameters[i]) / 2);
+  }
+  const [from, to] = [parameters[0], parameters[points]];
+  // Those before the first point come again after the last one, and the other way round.
+  const knots = around.flatMap((u) => (u < from ? [u, u + period] : u > to - period / 2 ? [u - period, u] : [u]));
+  knots.sort((a, b) => a - b);
+  const start = knots.findLast((u) => u <= from) ?? from;
+  const base = knots.filter((u) => u >= start && u < start + period - 1e-12 * period);
+  const end = start === from ? to : start + period;
+  const rows: LayoutRow[] = [];
+  for (let i = 0; i < points; i++) {
+    for (const order of [0, ...held(i)]) {
+      // The last points may lie beyond the domain's end only when it begins before the first one.
+      const u = parameters[i] >= end ? parameters[i] - period : parameters[i];
+      rows.push({ u, order, point: i, left: false, natural: false });
+    }
+  }
+  rows.sort((a, b) => a.u - b.u || a.order - b.order);
+  return { degree, knots: Float64Array.from([...base, end]), count: rows.length, rows };
+}

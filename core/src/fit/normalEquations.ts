@@ -1,0 +1,102 @@
+import { basisFunctions } from '../curve/basis';
+import { MAX_DEGREE } from '../curve/curve';
+import { solveBandedCholesky } from '../linear/bandedCholesky';
+import type { SplineSpace } from './collocation';
+
+export interface Weighing {
+  readonly pointWeights?: ArrayLike<number>;
+  /** Fixes the first and last control point on the first and last point; only of clamped, open curves. */
+  readonly endsHeld: boolean;
+}
+
+const basis = new Float64Array(MAX_DEGREE + 1);
+
+/**
+ * Control points (Euclidean, stride 3) of the curve nearest to points at sorted parameters in the sum of squares, or
+ * the index of one that they do not determine. The normal equations are banded; those of a periodic curve after numbering
+ * 0, n−1, 1, n−2, …. Places are taken about the first point, so that drawings far away lose no digits.
+ */
+export function leastSquaresPoints(
+  { degree, knots, count, periodic, weights }: SplineSpace,
+  points: Float64Array,
+  parameters: Float64Array,
+  { pointWeights, endsHeld }: Weighing,
+): Float64Array | number {
+  const fold = (j: number) => (j < count / 2 ? 2 * j : 2 * (count - 1 - j) + 1);
+  const band = Math.min(count - 1, periodic ? 2 * degree : degree);
+  const width = band + 1;
+  const matrix = new Float64Array(count * width);
+  const right = new Float64Array(3 * count);
+  const [ox, oy, oz] = points;
+  const last = periodic ? count + degree - 1 : count - 1;
+  const controls = last + 1;
+  let span = degree;
+  for (let i = 0, m = parameters.length; i < m; i++) {
+    const u = parameters[i];
+    while (span < controls - 1 && knots[span + 1] <= u) span++;
+    while (knots[span] === knots[span + 1]) span--;
+    basisFunctions(knots, degree, span, u, basis);
+    const first = span - degree;
+    if (weights) {
+      let sum = 0;
+      for (let j = 0; j <= degree; j++) sum += basis[j] *= weights[(first + j) % count];
+      for (let j = 0; j <= degree; j++) basis[j] /= sum;
+    }
+    const importance = pointWeights ? pointWeights[i] : 1;
+    const x = points[3 * i] - ox;
+    const y = points[3 * i + 1] - oy;
+    const z = points[3 * i + 2] - oz;
+    for (let a = 0; a <= degree; a++) {
+      const share = importance * basis[a];
+      if (periodic) {
+        const row = fold((first + a) % count);
+        right[3 * row] += share * x;
+        right[3 * row + 1] += share * y;
+        right[3 * row + 2] += share * z;
+        for (let b = 0; b <= degree; b++) {
+          const column = fold((first + b) % count);
+          if (column >= row) matrix[row * width + column - row] += share * basis[b];
+        }
+        continue;
+      }
+      const row = first + a;
+      right[3 * row] += share * x;
+      right[3 * row + 1] += share * y;
+      right[3 * row + 2] += share * z;
+      const at = row * width - a;
+      for (let b = a; b <= degree; b++) matrix[at + b] += share * basis[b];
+    }
+  }
+  if (endsHeld && !periodic) {
+    fix(matrix, right, width, 0, [0, 0, 0]);
+    const end = points.length - 3;
+    fix(matrix, right, width, count - 1, [points[end] - ox, points[end + 1] - oy, points[end + 2] - oz]);
+  }
+  const singular = solveBandedCholesky(count, band, matrix, right, 3);
+  if (singular >= 0) return !periodic ? singular : singular % 2 === 0 ? singular / 2 : count - 1 - (singular - 1) / 2;
+  const control = new Float64Array(3 * count);
+  for (let j = 0; j < count; j++) {
+    const from = 3 * (periodic ? fold(j) : j);
+    control[3 * j] = right[from] + ox;
+    control[3 * j + 1] = right[from + 1] + oy;
+    control[3 * j + 2] = right[from + 2] + oz;
+  }
+  return control;
+}
+
+/** Gives one unknown its value and takes its share out of the other equations. */
+function fix(matrix: Float64Array, right: Float64Array, width: number, k: number, value: readonly number[]): void {
+  const count = right.length / 3;
+  for (let d = 1; d < width; d++) {
+    if (k + d < count) {
+      for (let c = 0; c < 3; c++) right[3 * (k + d) + c] -= matrix[k * width + d] * value[c];
+      matrix[k * width + d] = 0;
+    }
+    if (k - d >= 0) {
+      for (let c = 0; c < 3; c++) right[3 * (k - d) + c] -= matrix[(k - d) * width + d] * value[c];
+      matrix[(k - d) * width + d] = 0;
+    }
+  }
+  matrix[k * width] = 1;
+  right.set(value, 3 * k);
+}

@@ -1,0 +1,27 @@
+/**
+ * What a curve is asked at: row i means the derivative of order `orders[i]` (0 is the place) at `parameters[i]`, read
+ * on the left of a knot where `left[i]` is 1. Sorted by parameter, so that the rows of a collocation are banded.
+ */
+export interface Sites {
+  readonly parameters: Float64Array;
+  readonly orders: Uint8Array;
+  readonly left: Uint8Array;
+}
+
+export interface Site {
+  readonly u: number;
+  readonly order: number;
+  readonly left?: boolean;
+}
+
+/** Sites packed from a list. */
+export function packSites(list: readonly Site[]): Sites {
+  const count = list.length;
+  const sites = { parameters: new Float64Array(count), orders: new Uint8Array(count), left: new Uint8Array(count) };
+  for (let i = 0; i < count; i++) {
+    sites.parameters[i] = list[i].u;
+    sites.orders[i] = list[i].order;
+    sites.left[i] = list[i].left ? 1 : 0;
+  }
+  return sites;
+}

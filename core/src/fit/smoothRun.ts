@@ -1,0 +1,105 @@
+import { length, scale, type Vector3 } from '../linear/vector';
+import { type Curve, domainOf, homogeneous, LARGEST_COORDINATE, makeCurve } from '../curve/curve';
+import { derivatives } from '../curve/evaluate';
+import { periodicCurve } from '../knots/period';
+import { failed, type Result, success } from '../result';
+import { collocate } from './collocation';
+import type { HoldFailure } from './fitFailure';
+import { bendOf, heldDerivative, type HeldRun, type PointHold, secondFor } from './holds';
+import { closedLayout, type FitEnds, type Layout, openLayout } from './layout';
+import { packSites, type Site } from './sites';
+
+/** A run of fit points without a kink, to be passed by one smooth curve. */
+export interface Run extends HeldRun {
+  readonly degree: number;
+  readonly ends: FitEnds;
+  /** At most one for each point. */
+  readonly holds: readonly PointHold[];
+}
+
+export interface SmoothRun {
+  readonly curve: Curve;
+  /** Fit points and held derivatives, as many as control points: together they determine the curve. */
+  readonly sites: readonly Site[];
+}
+
+/** Derivatives held at a point: r' alone or with r''. */
+type Held = readonly Vector3[];
+
+/** The smooth curve through a run of points with what is held there. */
+export function smoothRun(run: Run): Result<SmoothRun, HoldFailure> {
+  for (const { at, tangent, curvature } of run.holds) {
+    const needed = curvature ? 3 : tangent ? 2 : 1;
+    if (run.degree < needed) return failed({ kind: 'degree-too-low', at, degree: run.degree, needed });
+  }
+  const held = new Map<number, Held>();
+  for (const { at, tangent } of run.holds) if (tangent) held.set(at, [heldDerivative(run, at, tangent)]);
+  const bent = run.holds.filter(({ curvature }) => curvature);
+  if (bent.length > 0) {
+    // Tangents and speeds that are not held are those of the curve without the held curvatures.
+    const free = solve(run, held);
+    if (!free.ok) return free;
+    for (const { at, curvature } of bent) {
+      const d = derivatives(free.value.curve, siteAt(run, free.value.curve, at), 2, at === 0 ? 'right' : 'left');
+      const first = held.get(at)?.[0] ?? ([d[3], d[4], d[5]] as const);
+      const second: Vector3 = [d[6], d[7], d[8]];
+      const kappa = curvature && 'radius' in curvature ? radiusVector(first, second, curvature.radius) : curvature;
+      const held2 = kappa && length(first) > 0 ? secondFor(first, kappa, second) : null;
+      if (!held2) return failed({ kind: 'no-side', at });
+      held.set(at, [first, held2]);
+    }
+  }
+  return solve(run, held);
+}
+
+/** The parameter of a point within the domain, which on a closed curve may end before the last one. */
+function siteAt({ parameters }: Run, curve: Curve, i: number): number {
+  const [first, last] = domainOf(curve);
+  return parameters[i] > last ? parameters[i] - (last - first) : parameters[i];
+}
+
+/** The curvature vector of a radius to the side a curve bends to; null where it does not bend by more than rounding. */
+function radiusVector(first: Vector3, second: Vector3, radius: number): Vector3 | null {
+  if (radius === Infinity) return [0, 0, 0];
+  const bend = bendOf(first, second);
+  const size = length(bend);
+  const straight = (1e-12 * length(second)) / (length(first) * length(first));
+  return size > straight ? scale(bend, 1 / (size * radius)) : null;
+}
+
+function solve(run: Run, held: ReadonlyMap<number, Held>): Result<SmoothRun, HoldFailure> {
+  const { points, parameters, closed } = run;
+  const orders = [[], [1], [1, 2]] as const;
+  const heldAt = (i: number) => orders[held.get(i)?.length ?? 0];
+  const layout = closed
+    ? closedLayout(parameters, run.degree, heldAt)
+    : openLayout(parameters, run.degree, run.ends, heldAt);
+  for (const [at, { length: needed }] of held) {
+    if (layout.degree < needed + 1)
+      return failed({ kind: 'degree-too-low', at, degree: layout.degree, needed: needed + 1 });
+  }
+  const { degree, knots, count, rows } = layout;
+  const values = new Float64Array(3 * count);
+  rows.forEach(({ point, order, natural }, i) => {
+    if (natural) return;
+    if (order === 0) values.set(points.subarray(3 * point, 3 * point + 3), 3 * i);
+    else values.set(held.get(point)?.[order - 1] ?? [], 3 * i);
+  });
+  const around = closed ? periodicCurve(degree, homogeneous(new Float64Array(3 * count)), knots).knots : knots;
+  const space = { degree, knots: around, count, periodic: closed };
+  const control = collocate(space, packSites(rows), values);
+  if (!control || control.some((x) => Math.abs(x) > LARGEST_COORDINATE))
+    return failed({ kind: 'unsolvable', degree, points: points.length / 3 });
+  const plain = homogeneous(control);
+  const curve = closed ? periodicCurve(degree, plain, knots) : makeCurve(degree, knots, plain);
+  return success({ curve, sites: sitesOf(layout, closed) });
+}
+
+/** The rows, with the lowest derivatives at the ends in the place of natural conditions. */
+function sitesOf({ rows }: Layout, closed: boolean): Site[] {
+  const last = rows[rows.length - 1].point;
+  return rows.map(({ u, order, left, point }, i) => {
+    if (closed || (point > 0 && point < last)) return { u, order, left };
+    return point === 0 ? { u, order: i } : { u, order: rows.length - 1 - i, left };
+  });
+}
