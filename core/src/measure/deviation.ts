@@ -3,6 +3,7 @@ import { type Bernstein, product } from '../linear/bernstein';
 import { type Curve, domainOf, spansOf } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
 import { bezierPieces } from '../degree/bezierPieces';
+import { halvesAt } from '../degree/bezierStretch';
 import { breaksOf } from '../knots/multiplicity';
 import { refined } from '../knots/refineKnots';
 import { SAME_KNOT, toKnot } from '../knots/sameKnot';
@@ -246,17 +247,6 @@ function distanceBound(a: Float64Array, b: Float64Array): number {
     for (let k = 0; k < squares.length; k++) squares[k] += difference[k] * difference[k];
   }
   return Math.sqrt(squares.reduce((s, t) => Math.max(s, t), 0)) / (Math.min(...weightsA) * Math.min(...weightsB));
-}
-
-function halvesAt(points: Float64Array, t: number): [Float64Array, Float64Array] {
-  const count = points.length / 4;
-  const left = new Float64Array(points.length);
-  const right = points.slice();
-  for (let r = 0; r < count; r++) {
-    left.set(right.subarray(0, 4), 4 * r);
-    for (let i = 0; i < 4 * (count - 1 - r); i++) right[i] = (1 - t) * right[i] + t * right[i + 4];
-  }
-  return [left, right];
 }
 
 const endPlace = (points: Float64Array): Vector3 => {

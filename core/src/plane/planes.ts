@@ -1,0 +1,72 @@
+import { cross, length, scale, subtract, type Vector3 } from '../linear/vector';
+import type { Curve } from '../curve/curve';
+import { frameAt } from '../measure/frame';
+import { failed, type Result, success } from '../result';
+import { mustBeDirection, mustBePoint } from '../refuse';
+import type { Plane } from './plane';
+
+/** Why no plane follows from what is given. */
+export type PlaneFailure =
+  | { readonly kind: 'in-line' }
+  /** The curve stands still at u and has no tangent there. */
+  | { readonly kind: 'no-tangent'; readonly u: number }
+  /** The curve is straight at u: every plane along it would do. */
+  | { readonly kind: 'straight'; readonly u: number };
+
+/** Directions nearer than this sine are one. */
+const SAME_DIRECTION = 1e-9;
+
+/**
+ * The plane through a point at right angles to a normal, with y as nearly up as it can be: along +y, or where the
+ * plane lies flat along −z for a normal up, +z for one down. Front, Plan and Side come out with their usual axes.
+ */
+export function planeFrom(origin: Vector3, normal: Vector3): Plane {
+  mustBePoint(origin, 'origin');
+  mustBeDirection(normal, 'normal');
+  const n = unit(normal);
+  const flat = Math.hypot(n[0], n[2]) < SAME_DIRECTION;
+  const up: Vector3 = flat ? [0, 0, -Math.sign(n[1])] : [0, 1, 0];
+  const x = unit(cross(up, n));
+  return { origin, x, y: cross(n, x) };
+}
+
+/** The plane through three points, x from the first to the second, y on the side of the third. */
+export function planeThrough(first: Vector3, second: Vector3, third: Vector3): Result<Plane, PlaneFailure> {
+  mustBePoint(first, 'first');
+  mustBePoint(second, 'second');
+  mustBePoint(third, 'third');
+  const [a, b] = [subtract(second, first), subtract(third, first)];
+  const [sizeA, sizeB] = [length(a), length(b)];
+  if (!(sizeA > 0 && sizeB > 0)) return failed({ kind: 'in-line' });
+  const n = cross(scale(a, 1 / sizeA), scale(b, 1 / sizeB));
+  if (length(n) < SAME_DIRECTION) return failed({ kind: 'in-line' });
+  const x = scale(a, 1 / sizeA);
+  return success({ origin: first, x, y: cross(unit(n), x) });
+}
+
+/** The plane across a curve at u: its normal is the tangent. Throws a RangeError outside the domain. */
+export function planeAcross(curve: Curve, u: number): Result<Plane, PlaneFailure> {
+  const frame = frameAt(curve, u);
+  return frame ? success(planeFrom(frame.point, frame.tangent)) : failed({ kind: 'no-tangent', u });
+}
+
+/**
+ * The plane along a curve at u, in which it bends there: x is the tangent, y points to the centre of curvature (the
+ * osculating plane: do Carmo, Differential Geometry of Curves and Surfaces, 1.5).
+ */
+export function planeAlong(curve: Curve, u: number): Result<Plane, PlaneFailure> {
+  const frame = frameAt(curve, u);
+  if (!frame) return failed({ kind: 'no-tangent', u });
+  const { point, tangent, curvature, kappa } = frame;
+  if (!(kappa > 0)) return failed({ kind: 'straight', u });
+  const n = cross(tangent, scale(curvature, 1 / kappa));
+  return success({ origin: point, x: tangent, y: cross(unit(n), tangent) });
+}
+
+/** The plane through a point facing a viewer who looks along `view`: the normal points back at them. */
+export function planeFacing(point: Vector3, view: Vector3): Plane {
+  mustBeDirection(view, 'view');
+  return planeFrom(point, scale(view, -1));
+}
+
+const unit = (v: Vector3): Vector3 => scale(v, 1 / length(v));

@@ -1,0 +1,158 @@
+import { type Curve, domainOf, homogeneous, makeCurve } from '../curve/curve';
+import { evaluateAll } from '../curve/evaluate';
+import { lookedAt } from '../fit/approximation';
+import { evenKnots, fewestKnots } from '../fit/fewestKnots';
+import { leastSquaresPoints } from '../fit/normalEquations';
+import { parametersOf } from '../fit/parameters';
+import type { Progress } from '../fit/progress';
+import { distinctOf, periodicCurve } from '../knots/period';
+import { reparameterise } from '../knots/reparameterise';
+import { gaussRule } from '../linear/gaussLegendre';
+import { arcLength, parameterAt } from '../measure/arcLength';
+import { curvatureChange } from '../measure/curvatureChange';
+import { deviation } from '../measure/deviation';
+import { failed, type Result, success } from '../result';
+import { mustBeAbove0, mustBeWhole } from '../refuse';
+import { lighten, type NoLighter, type Priced, samplesOf } from './lighten';
+
+/** How a curve is laid anew: with so many control points, or with the fewest within a tolerance in mm. */
+export type Laying = { readonly count: number } | { readonly tolerance: number };
+
+export interface RelayOptions {
+  /** 3 when left out. */
+  readonly degree?: number;
+  /** Whether knots are evenly spaced: by default for a count, not for a tolerance. */
+  readonly even?: boolean;
+  readonly progress?: Progress;
+}
+
+/** Even knots do not come within the tolerance, up to so many control points. */
+export interface NotReached {
+  readonly kind: 'not-reached';
+  readonly controlPoints: number;
+  readonly tolerance: number;
+  /** What the largest number of control points came to, in mm. */
+  readonly reached: number;
+}
+
+const MOST_DEGREE = 9;
+const MOST_EVEN = 1024;
+const NODES = 20;
+
+/**
+ * A curve laid anew as one smooth curve, with its price: least squares against the whole curve, in its arc length, by
+ * twenty Gauss nodes a span. Open curves keep their ends; a closed curve becomes periodic, with its seam where it was.
+ * A kink is rounded off, and the deviation says by how much. With uneven knots they go where they are needed.
+ *
+ * Fails only for a tolerance that is not reached. Throws a RangeError for a count that the degree does not allow.
+ */
+export function relay(
+  curve: Curve,
+  laying: Laying,
+  { degree = 3, even = 'count' in laying, progress }: RelayOptions = {},
+): Result<Priced, NotReached | NoLighter> {
+  mustBeWhole(degree, 1, MOST_DEGREE, 'degree');
+  const closed = curve.closing !== 'open';
+  const least = closed ? 3 : degree + 1;
+  if ('count' in laying) {
+    mustBeWhole(laying.count, least, Infinity, 'count');
+    const evenly = evenlyLaid(curve, degree, laying.count);
+    return success(priced(curve, even ? evenly : whereNeeded(curve, degree, laying.count, evenly, progress)));
+  }
+  mustBeAbove0(laying.tolerance, 'tolerance');
+  if (!even) {
+    const light = lighten(curve, laying.tolerance, { degree, progress });
+    return light.ok || light.failure.controlPoints <= least
+      ? light
+      : fewestEven(curve, degree, laying.tolerance, least, progress);
+  }
+  return fewestEven(curve, degree, laying.tolerance, least, progress);
+}
+
+const priced = (before: Curve, laid: Curve): Priced => {
+  const curve = lookedAt(laid);
+  return { curve, deviation: deviation(before, curve), change: curvatureChange(before, curve) };
+};
+
+function fewestEven(
+  curve: Curve,
+  degree: number,
+  tolerance: number,
+  least: number,
+  progress?: Progress,
+): Result<Priced, NotReached> {
+  const holds = (count: number) => {
+    const laid = evenlyLaid(curve, degree, count);
+    const price = deviation(curve, laid);
+    progress?.({ stage: 'prove', controlPoints: count, max: price.max });
+    return { within: price.certified && price.bound <= tolerance, price };
+  };
+  let high = least;
+  let low = least - 1;
+  for (let tried = holds(high); !tried.within; tried = holds(high)) {
+    if (high >= MOST_EVEN) {
+      return failed({ kind: 'not-reached', controlPoints: high, tolerance, reached: tried.price.max });
+    }
+    low = high;
+    high = Math.min(MOST_EVEN, 2 * high);
+  }
+  while (high - low > 1) {
+    const middle = (low + high) >> 1;
+    if (holds(middle).within) high = middle;
+    else low = middle;
+  }
+  return success(priced(curve, evenlyLaid(curve, degree, high)));
+}
+
+/** Least squares in the arc length over evenly spaced knots: the integral over each span, by Gauss nodes. */
+function evenlyLaid(curve: Curve, degree: number, count: number): Curve {
+  const closed = curve.closing !== 'open';
+  const spans = closed ? count : count - degree;
+  const size = curve.points.reduce((most, value) => Math.max(most, Math.abs(value)), 1);
+  const measured = arcLength(curve, 1e-12 * size);
+  const { nodes, weights } = gaussRule(NODES);
+  const shares = new Float64Array(spans * NODES + 2);
+  const importance = new Float64Array(shares.length);
+  for (let span = 0; span < spans; span++) {
+    for (let i = 0; i < NODES; i++) {
+      shares[1 + span * NODES + i] = (span + (1 + nodes[i]) / 2) / spans;
+      importance[1 + span * NODES + i] = weights[i];
+    }
+  }
+  shares[shares.length - 1] = 1;
+  const at = Array.from(shares, (share) => parameterAt(measured, Math.min(measured.total, share * measured.total)));
+  [at[0], at[at.length - 1]] = domainOf(curve);
+  for (let i = 1; i < at.length; i++) at[i] = Math.max(at[i], at[i - 1]);
+  const points = evaluateAll(curve, at);
+  const inner = evenKnots(closed ? count : spans - 1, closed);
+  const frame = closed
+    ? periodicCurve(degree, homogeneous(new Float64Array(3 * count)))
+    : makeCurve(degree, clampedKnots(degree, inner), homogeneous(new Float64Array(3 * count)));
+  const space = { degree, knots: frame.knots, count, periodic: closed };
+  const control = leastSquaresPoints(space, points, shares, { pointWeights: importance, endsHeld: !closed });
+  if (typeof control === 'number') throw new Error('every span has its nodes, and yet some point is not determined');
+  const laid = closed
+    ? periodicCurve(degree, homogeneous(control))
+    : makeCurve(degree, frame.knots, homogeneous(control));
+  return reparameterise(laid, ...domainOf(curve));
+}
+
+const clampedKnots = (degree: number, inner: readonly number[]): Float64Array =>
+  Float64Array.from([...new Array<number>(degree + 1).fill(0), ...inner, ...new Array<number>(degree + 1).fill(1)]);
+
+/** With knots added one by one where the curve is missed most; the evenly laid one where that is not nearer. */
+function whereNeeded(curve: Curve, degree: number, count: number, evenly: Curve, progress?: Progress): Curve {
+  const closed = curve.closing !== 'open';
+  const points = samplesOf(curve);
+  const samples = points.length / 3;
+  if (samples < 4 * count || (closed && count < 5)) return evenly;
+  const even = deviation(curve, evenly).max;
+  if (even === 0) return evenly;
+  const chords = parametersOf(points, closed, 'chord').subarray(0, samples);
+  const target = { points, degree, closed };
+  // A tolerance that so many knots just do not reach keeps the search from ending before.
+  const search = { tolerance: even / 8, thorough: false, most: count, progress };
+  const { best } = fewestKnots(target, chords, search);
+  const made = reparameterise(best.curve, ...domainOf(curve));
+  return distinctOf(made) === count && deviation(curve, made).max < even ? made : evenly;
+}

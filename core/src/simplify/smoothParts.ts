@@ -1,0 +1,35 @@
+import { type Curve, domainOf } from '../curve/curve';
+import { kinksOf } from '../measure/kinks';
+import { openedAt } from '../shape/openedAt';
+import { close, open } from '../shape/close';
+import { join } from '../shape/join';
+import { subCurve } from '../shape/split';
+
+/**
+ * The stretches of a curve between its kinks, clamped, with their parameters kept; a smooth one as it is. A closed curve
+ * with kinks is opened at the first of them.
+ */
+export function smoothParts(curve: Curve): Curve[] {
+  const kinks = kinksOf(curve).map(({ u }) => u);
+  if (kinks.length === 0) return [curve];
+  const whole = curve.closing === 'open' ? curve : openedAt(curve, kinks[0]);
+  const [first, last] = domainOf(whole);
+  const turned = kinks.map((u) => (u < first ? u + domainOf(curve)[1] - domainOf(curve)[0] : u));
+  const stops = [first, ...turned.filter((u) => u > first && u < last), last];
+  return stops.slice(1).map((to, i) => {
+    const part = subCurve(whole, stops[i], to);
+    if (!part.ok) throw new Error('a stretch between kinks has no length');
+    return part.value;
+  });
+}
+
+/** The parts laid one after the other; closed again where the whole was. */
+export function fromParts(parts: readonly Curve[], closed: boolean): Curve {
+  if (parts.length === 1 && parts[0].closing !== 'open') return parts[0];
+  const joined = parts.map(open).reduce((a, b) => {
+    const both = join(a, b, Infinity);
+    if (!both.ok) throw new Error('open parts do not join');
+    return both.value;
+  });
+  return closed ? close(joined, Infinity) : joined;
+}
