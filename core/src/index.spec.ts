@@ -13,6 +13,7 @@ const MEASURED = core.arcLength(CURVE);
 const PROFILE = core.curvatureProfile(CURVE);
 const FOUR = Float64Array.of(0, 0, 0, 9, 9, 0, 18, 3, 0, 30, 9, 0);
 const THIRDS = Float64Array.of(0, 0.3, 0.6, 1);
+const FLAT_KNOTS = Float64Array.of(0, 0, 1, 1);
 
 /** For every public function bad input, and the words that say what and where. */
 const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = {
@@ -28,6 +29,26 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
     [() => core.normalOf(SKEW), 'at right angles, not 1, 0, 0 and 1, 1, 0'],
     [() => core.normalOf({ ...FRONT, origin: NAN }), 'plane.origin: three finite coordinates'],
     [() => core.normalOf({ ...FRONT, y: [0, 2, 0] }), 'unit vectors'],
+  ],
+  fromPlane: [[() => core.fromPlane(FRONT, NAN), 'coordinates: three finite']],
+  inPlane: [
+    [() => core.inPlane(FRONT, NAN), 'point: three finite'],
+    [() => core.inPlane(SKEW, NONE), 'at right angles'],
+  ],
+  planeAcross: [[() => core.planeAcross(CURVE, 3), 'parameter 3 lies outside']],
+  planeAlong: [[() => core.planeAlong(CURVE, NaN), 'parameter NaN lies outside']],
+  planeFacing: [[() => core.planeFacing(NONE, NONE), 'view: a direction is needed, not 0, 0, 0']],
+  planeFrom: [
+    [() => core.planeFrom(NAN, [0, 0, 1]), 'origin: three finite'],
+    [() => core.planeFrom(NONE, NONE), 'normal: a direction is needed'],
+  ],
+  planeThrough: [[() => core.planeThrough(NONE, NAN, NONE), 'second: three finite']],
+  projectOnto: [
+    [() => core.projectOnto(FRONT, CURVE, NONE), 'direction: a direction is needed'],
+    [() => core.projectOnto(SKEW, CURVE), 'at right angles'],
+  ],
+  unpackCurve: [
+    [() => core.unpackCurve(Float64Array.of(1, 0, 2, 0, 0)), 'degree 1 needs at least 2 control points, not 0'],
   ],
   homogeneous: [
     [() => core.homogeneous([1, 2]), 'points: a multiple of 3 coordinates is needed, not 2'],
@@ -111,6 +132,85 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
     [() => core.throughPoints(Float64Array.of(0, 0, 0, 1, NaN, 0)), 'points[1]: finite numbers are needed, not NaN'],
     [() => core.throughPoints(FOUR, { apart: NaN }), 'a tolerance of 0 mm or more is needed, not NaN'],
     [() => core.throughPoints(FOUR, { parameterisation: 'x' as 'chord' }), 'parameterisation: one of uniform'],
+    [() => core.throughPoints(FOUR, { degree: 10 }), 'degree: a whole number from 1 to 9 is needed, not 10'],
+    [() => core.throughPoints(FOUR, { ends: 'free' as 'natural' }), 'ends: one of natural, not-a-knot'],
+    [() => core.throughPoints(FOUR, { kinks: [0] }), 'kinks: a whole number from 1 to 2 is needed, not 0'],
+    [
+      () => core.throughPoints(FOUR, { holds: [{ at: 4 }] }),
+      'holds[0].at: a whole number from 0 to 3 is needed, not 4',
+    ],
+    [() => core.throughPoints(FOUR, { holds: [{ at: 1 }, { at: 1 }] }), 'holds[1].at: point 1 is held twice'],
+    [() => core.throughPoints(FOUR, { holds: [{ at: 1, side: 'before' }] }), 'holds[0].side: point 1 is no kink'],
+    [() => core.throughPoints(FOUR, { holds: [{ at: 1, tangent: { direction: NONE } }] }), 'holds[0].tangent.direction: a direction'], // prettier-ignore
+    [() => core.throughPoints(FOUR, { holds: [{ at: 1, tangent: { direction: [1, 0, 0], strength: { mm: 0 } } }] }), 'holds[0].tangent.strength above 0'], // prettier-ignore
+    [() => core.throughPoints(FOUR, { holds: [{ at: 1, curvature: { radius: NaN } }] }), 'holds[0].curvature: a radius above 0 is needed, not NaN'], // prettier-ignore
+  ],
+  fitDataOf: [[() => core.fitDataOf(CURVE, core.packSites([{ u: 3, order: 0 }])), 'parameter 3 lies outside']],
+  fromFitData: [
+    [() => core.fromFitData(CURVE, core.packSites([{ u: 1, order: 0 }]), new Float64Array(6)), 'data: 1 places are needed, one for each site, not 2'], // prettier-ignore
+    [
+      () => core.fromFitData(CURVE, core.packSites([{ u: 1, order: 0 }]), Float64Array.of(1, 2, NaN)),
+      'data[0]: finite',
+    ],
+  ],
+  cornersOf: [
+    [() => core.cornersOf(FOUR, 0), 'a reach above 0 is needed, not 0'],
+    [() => core.cornersOf(Float64Array.of(1, 2), 1), 'points: 3 numbers for each'],
+  ],
+  freehand: [
+    [() => core.freehand(FOUR, 0), 'a tolerance above 0 is needed, not 0'],
+    [() => core.freehand(FOUR, 1, { cornerTurn: -1 }), 'cornerTurn: an angle above 0 is needed, not -1'],
+    [() => core.freehand(FOUR.subarray(1), 1), 'samples: 3 numbers for each'],
+  ],
+  leastSquares: [
+    [
+      () => core.leastSquares(FOUR, THIRDS.subarray(1), 1, FLAT_KNOTS),
+      'parameters: one for each of two or more points',
+    ],
+    [() => core.leastSquares(FOUR, THIRDS.map((u) => 2 * u), 1, FLAT_KNOTS), 'parameters[2]: 1.2 does not lie from 0.6 to 1'], // prettier-ignore
+    [() => core.leastSquares(FOUR, THIRDS, 1, FLAT_KNOTS, { pointWeights: [1, 1, 0, 1] }), 'pointWeights[2]: a weight above 0'], // prettier-ignore
+    [() => core.leastSquares(FOUR, THIRDS, 1, FLAT_KNOTS, { weights: [1, 1, 1] }), 'weights: 2 are needed, one for each point, not 3'], // prettier-ignore
+    [() => core.leastSquares(FOUR, THIRDS, 1, Float64Array.of(-1, 0, 1, 1)), 'knots: clamped ends are needed'],
+  ],
+  nearPoints: [
+    [() => core.nearPoints(FOUR, NaN), 'a tolerance above 0 is needed, not NaN'],
+    [() => core.nearPoints(FOUR, 1, { degree: 10 }), 'degree: a whole number from 1 to 9 is needed, not 10'],
+    [() => core.nearPoints(Float64Array.of(0, 0, 0, 1, NaN, 0), 1), 'points[1]: finite numbers'],
+  ],
+  lighten: [
+    [() => core.lighten(CURVE, 0), 'a tolerance above 0 is needed, not 0'],
+    [() => core.lighten(CURVE, 1, { degree: 0 }), 'degree: a whole number from 1 to 9'],
+  ],
+  relay: [
+    [() => core.relay(CURVE, { count: 3 }), 'count: a whole number of 4 or more is needed, not 3'],
+    [() => core.relay(CURVE, { tolerance: 0 }), 'a tolerance above 0'],
+  ],
+  arcsAndLines: [
+    [() => core.arcsAndLines(CURVE, 0), 'a tolerance above 0'],
+    [() => core.arcsAndLines(CURVE, 1, SKEW), 'at right angles'],
+  ],
+  polylineWithin: [[() => core.polylineWithin(CURVE, NaN), 'a tolerance above 0 is needed, not NaN']],
+  segmentsToCurve: [
+    [() => core.segmentsToCurve([], FRONT), 'segments: one or more are needed, not 0'],
+    [() => core.segmentsToCurve([{ kind: 'line', from: NONE, to: NONE, start: 0, end: 1 }], FRONT), 'segments: coincident-points at 0'], // prettier-ignore
+  ],
+  moveOnCurve: [
+    [() => core.moveOnCurve(CURVE, 3, NONE), 'parameter 3 lies outside'],
+    [() => core.moveOnCurve(CURVE, 1, NAN), 'target: three finite'],
+    [() => core.moveOnCurve(CURVE, 1, NONE, [5]), 'held: a whole number from 0 to 4 is needed, not 5'],
+  ],
+  chamfer: [[() => core.chamfer(CURVE, CURVE, [1, 0], FRONT), 'a setback above 0 is needed, not 0']],
+  fillet: [
+    [() => core.fillet(CURVE, CURVE, -1, FRONT), 'a radius above 0 is needed, not -1'],
+    [() => core.fillet(CURVE, CURVE, 1, SKEW), 'at right angles'],
+    [() => core.fillet(CURVE, CURVE, 1, FRONT, { keep: ['start', 'tip' as 'end'] }), 'keep[1]: one of start, end'],
+    [() => core.fillet(CURVE, CURVE, 1, FRONT, { near: NAN }), 'near: three finite'],
+  ],
+  midwayByLength: [[() => core.midwayByLength(CURVE, CURVE, 0), 'a tolerance above 0']],
+  offset: [
+    [() => core.offset(CURVE, NaN, 1, FRONT), 'distance: a finite number is needed, not NaN'],
+    [() => core.offset(CURVE, 1, 0, FRONT), 'a tolerance above 0'],
+    [() => core.offset(CURVE, 1, 1, FRONT, { corners: 'cut' as 'sharp' }), 'corners: one of round, sharp'],
   ],
   evaluate: [[() => core.evaluate(CURVE, NaN), 'parameter NaN lies outside the domain 0 to 2']],
   derivatives: [
@@ -210,6 +310,12 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
     [() => core.curvatureProfile(CURVE, { normal: NONE }), 'normal: a vector of length 1'],
     [() => core.curvatureProfile(CURVE, { tolerance: 0 }), 'a tolerance above 0 is needed, not 0'],
   ],
+  divideByCount: [[() => core.divideByCount(MEASURED, 0), 'count: a whole number from 1 to 1000000 is needed, not 0']],
+  divideByLength: [
+    [() => core.divideByLength(MEASURED, 0), 'a step above 0 is needed, not 0'],
+    [() => core.divideByLength(MEASURED, 1e-9), 'a step of 1e-9 mm gives more than 1000000 places'],
+  ],
+  kinksOf: [[() => core.kinksOf(CURVE, 0), 'a turn above 0 is needed, not 0']],
   extentAlong: [[() => core.extentAlong(CURVE, NONE), 'direction: a direction is needed, not 0, 0, 0']],
   curvatureExtrema: [[() => core.curvatureExtrema(CURVE, NAN), 'normal: three finite']],
   inflections: [[() => core.inflections(CURVE, NONE), 'normal: a vector of length 1']],
@@ -234,9 +340,9 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
 };
 
 /** These take curves only, which were looked at when they were made. */
-const OF_CURVES = ['controlPointsOf', 'countOf', 'domainOf', 'spansOf', 'distinctOf', 'breaksOf', 'clamp', 'bezierPieces', 'open', 'reverse', 'weightsOf', 'bestPlane', 'boundingBox']; // prettier-ignore
+const OF_CURVES = ['controlPointsOf', 'countOf', 'domainOf', 'spansOf', 'distinctOf', 'breaksOf', 'clamp', 'bezierPieces', 'open', 'reverse', 'weightsOf', 'bestPlane', 'boundingBox', 'packCurve', 'midway', 'curvatureChange']; // prettier-ignore
 /** Plain arithmetic, which computes what it is given. */
-const ARITHMETIC = ['add', 'angleBetween', 'cross', 'distance', 'dot', 'length', 'scale', 'subtract', 'packVectors', 'vectorAt', 'radiusOf', 'success', 'failed']; // prettier-ignore
+const ARITHMETIC = ['add', 'angleBetween', 'cross', 'distance', 'dot', 'length', 'scale', 'subtract', 'packVectors', 'packSites', 'vectorAt', 'radiusOf', 'success', 'failed']; // prettier-ignore
 
 describe('the public face', () => {
   it('has every function listed here, so that none forgets to refuse', () => {
@@ -300,7 +406,7 @@ const degenerate: Record<string, Curve> = {
 /** Fails at the first number in a result that is NaN, or not finite where that has no meaning. */
 function mustBeNumbers(value: unknown, path: string, seen = new Set<unknown>()): void {
   if (typeof value === 'number') {
-    const mayBeInfinite = path.endsWith('.bound') || path.endsWith('.radius');
+    const mayBeInfinite = /\.(bound|radius|smallestRadius|radii\.[01])$/.test(path);
     if (Number.isNaN(value) || (!Number.isFinite(value) && !mayBeInfinite)) throw new Error(`${path} is ${value}`);
   } else if (value instanceof Float64Array) {
     const bad = value.findIndex((number) => !Number.isFinite(number));
@@ -361,6 +467,25 @@ const USES: Record<string, (curve: Curve) => unknown> = {
   deviation: (c) => [core.deviation(c, c), core.deviation(c, CURVE), core.deviation(CURVE, c)],
   deviationInStep: (c) => core.deviationInStep(c, c),
   pointsDeviation: (c) => core.pointsDeviation(FOUR, c),
+  curvatureChange: (c) => core.curvatureChange(c, CURVE),
+  kinksOf: (c) => core.kinksOf(c),
+  divideByCount: (c) => core.divideByCount(core.arcLength(c), 7),
+  divideByLength: (c) => core.divideByLength(core.arcLength(c), 1e-3 + sizeOf(c) / 7),
+  moveOnCurve: (c) => core.moveOnCurve(c, middleOf(c), [1, 2, 3], [0]),
+  packCurve: (c) => core.unpackCurve(core.packCurve(c)),
+  fitDataOf: (c) => core.fitDataOf(c, core.packSites([{ u: middleOf(c), order: 2 }])),
+  planeAcross: (c) => core.planeAcross(c, middleOf(c)),
+  planeAlong: (c) => core.planeAlong(c, middleOf(c)),
+  projectOnto: (c) => core.projectOnto(FRONT, c, [1, 2, 3]),
+  polylineWithin: (c) => core.polylineWithin(c, 0.1 + 1e-3 * sizeOf(c)),
+  arcsAndLines: (c) => core.arcsAndLines(c, 0.1 + 1e-3 * sizeOf(c)),
+  relay: (c) => core.relay(c, { count: 8 }),
+  lighten: (c) => core.lighten(c, 0.1 + 1e-2 * sizeOf(c)),
+  midway: (c) => core.midway(c, CURVE),
+  midwayByLength: (c) => core.midwayByLength(c, CURVE, 0.1 + 1e-3 * sizeOf(c)),
+  offset: (c) => core.offset(c, 1 + 0.01 * sizeOf(c), 0.1 + 1e-3 * sizeOf(c), FRONT),
+  fillet: (c) => core.fillet(c, CURVE, 1, FRONT),
+  chamfer: (c) => core.chamfer(CURVE, c, [0.5, 0.5], FRONT),
 };
 
 const middleOf = (curve: Curve): number => {

@@ -17,7 +17,11 @@ export {
   type Vector3,
   vectorAt,
 } from './linear/vector';
+export { fromPlane, inPlane } from './plane/coordinates';
+export type { NotFlat } from './plane/flatten';
 export { FRONT, heightOver, liesAlong, normalOf, type Plane } from './plane/plane';
+export { planeAcross, type PlaneFailure, planeAlong, planeFacing, planeFrom, planeThrough } from './plane/planes';
+export { type AlongPlane, projectOnto } from './plane/project';
 
 // Make: a curve from its parts.
 export {
@@ -32,6 +36,7 @@ export {
   MAX_DEGREE,
   spansOf,
 } from './curve/curve';
+export { packCurve, unpackCurve } from './curve/packed';
 export { distinctOf, periodicCurve } from './knots/period';
 export { uniformKnots } from './knots/uniformKnots';
 
@@ -52,11 +57,22 @@ export { conic, parabola } from './exact/conic';
 export { lineBetween } from './exact/line';
 export { type Leg, type LegFailure, polyline, rectangle, regularPolygon } from './exact/polyline';
 
-// Fit: curves through points.
+// Pass through points, with what is held there.
+export type { FitFailure, HoldFailure } from './fit/fitFailure';
+export { fitDataOf, fromFitData, type NotOneToOne } from './fit/heldSpacing';
+export type { PointHold, TangentHold } from './fit/holds';
 export { averagedKnots, interpolate } from './fit/interpolate';
-export type { FitFailure } from './fit/fitFailure';
+export type { FitEnds } from './fit/layout';
 export { chordsOf, type Parameterisation, parametersOf } from './fit/parameters';
+export { packSites, type Site, type Sites } from './fit/sites';
 export { type Fit, throughPoints, type ThroughPointsOptions } from './fit/throughPoints';
+
+// Come near points, with few control points.
+export { cornersOf } from './fit/corners';
+export { freehand, type Freehand, type FreehandOptions } from './fit/freehand';
+export { leastSquares, type LeastSquaresOptions, type Undetermined } from './fit/leastSquares';
+export { type NearFit, nearPoints, type NearPointsOptions } from './fit/nearPoints';
+export type { Progress, ProgressStep } from './fit/progress';
 
 // Evaluate: places and derivatives.
 export { derivatives, derivativesAll, evaluate, evaluateAll, evaluateAllByBasis } from './curve/evaluate';
@@ -77,16 +93,31 @@ export { fromBezierPieces } from './simplify/fromBezierPieces';
 export { withoutRedundantKnots } from './simplify/redundantKnots';
 export { type Lighter, removeKnot, type RemovalFailure } from './simplify/removeKnot';
 export { reduceDegree, type ReductionFailure } from './simplify/reduceDegree';
-export { displayPolyline, type Polyline } from './simplify/polyline';
+export { lighten, type LightenOptions, type NoLighter, type Priced } from './simplify/lighten';
+export { type Laying, type NotReached, relay, type RelayOptions } from './simplify/relay';
 
-// Reshape: cut, join, close, extend, weigh, move.
+// Replace by lines and arcs.
+export { arcsAndLines, type ArcsAndLines, type Segment } from './simplify/arcsAndLines';
+export { displayPolyline, type Polyline } from './simplify/polyline';
+export { polylineWithin } from './simplify/polylineWithin';
+export { segmentsToCurve } from './simplify/segmentsToCurve';
+
+// Reshape: cut, join, close, extend, weigh, move, bend at a place.
 export { close, type CloseFailure, open, toPeriodic } from './shape/close';
 export { type Continuation, extend, type ExtendFailure, type Reach } from './shape/extend';
 export { endOf, join, type JoinFailure } from './shape/join';
+export { type AllHeld, moveOnCurve } from './shape/moveOnCurve';
 export { reverse } from './shape/reverse';
 export { type NothingToCut, split, subCurve } from './shape/split';
 export { type Affine, mirror, mirroring, rotation, scaling, transform, translation } from './shape/transform';
 export { weightsOf, withWeights } from './shape/weights';
+
+// Make from others: offset, round and cut corners, midway.
+export { chamfer, type ChamferFailure } from './shape/chamfer';
+export type { CornerFailure, CornerOptions, KeptEnd } from './shape/corner';
+export { type CutCorner, fillet, type FilletFailure } from './shape/fillet';
+export { type DegreeTooHigh, midway, midwayByLength, type Midway } from './shape/midway';
+export { type Offset, offset, type OffsetFailure, type OffsetOptions } from './shape/offset';
 
 // Measure one curve.
 export { type ArcLength, arcLength, atEqualLengths, lengthAt, parameterAt } from './measure/arcLength';
@@ -101,6 +132,7 @@ export {
   type ProfileOptions,
   radiusOf,
 } from './measure/curvatureProfile';
+export { divideByCount, divideByLength, type Division } from './measure/divide';
 export { type Box, boundingBox, extentAlong } from './measure/extent';
 export {
   curvatureExtrema,
@@ -110,10 +142,12 @@ export {
   smallestRadius,
 } from './measure/extrema';
 export { type Frame, frameAt } from './measure/frame';
+export { type Kink, kinksOf } from './measure/kinks';
 export { type Lightness, lightness } from './measure/lightness';
 
 // Compare: a curve with points, with another curve, with itself.
 export { type ClosestPoint, closestPoint } from './measure/closestPoint';
 export { type Crossing, crossings, selfCrossings } from './measure/crossings';
+export { type CurvatureChange, curvatureChange } from './measure/curvatureChange';
 export { type Deviation, deviation, deviationInStep, type DeviationOptions } from './measure/deviation';
 export { type PointsDeviation, pointsDeviation } from './measure/pointsDeviation';

@@ -49,8 +49,11 @@ const controlPoints = ({ degree, closed }: Target, knots: number): number => (cl
 
 function withKnotsAdded(target: Target, start: Float64Array, search: Search): Found {
   const first = target.closed ? [0, 0.25, 0.5, 0.75] : [];
-  let current = approximate(target, first, start, search.tolerance, false);
-  if (!current) throw new Error('a curve without inner knots is determined by its points');
+  let current =
+    approximate(target, first, start, search.tolerance, false) ??
+    // Places too near each other for their parameters to differ are spaced evenly.
+    approximate(target, first, evenly(start.length, target.closed), search.tolerance, false);
+  if (!current) throw new Error('a curve of few control points is determined by evenly spaced points');
   const seen: Approximation[] = [current];
   let nearest = current;
   let reachedAt = 0;
@@ -69,6 +72,9 @@ function withKnotsAdded(target: Target, start: Float64Array, search: Search): Fo
   const enough = nearest.max / PROGRESS_WORTH;
   return { best: seen.find(({ max }) => max <= enough) ?? nearest, reachable: nearest.max };
 }
+
+const evenly = (count: number, closed: boolean): Float64Array =>
+  Float64Array.from({ length: count }, (_, i) => i / (closed ? count : count - 1));
 
 /** The approximation with knots in its worst spans; null where no span has points enough for one more. */
 function finer(target: Target, current: Approximation, { tolerance }: Search, most: number): Approximation | null {

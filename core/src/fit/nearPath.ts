@@ -1,10 +1,12 @@
 import { distance, type Vector3 } from '../linear/vector';
 import type { Curve } from '../curve/curve';
+import { lineBetween } from '../exact/line';
 import { reparameterise } from '../knots/reparameterise';
 import { closestPoint } from '../measure/closestPoint';
 import { lookedAt } from './approximation';
 import { fewestKnots } from './fewestKnots';
 import { parametersOf } from './parameters';
+import { withoutRepeats } from './withoutRepeats';
 
 /** A smooth path that is no curve of ours: a place for every parameter. */
 export interface Path {
@@ -41,6 +43,7 @@ export function nearPath(path: Path, tolerance: number, degree: number): NearPat
   for (let attempt = 0; attempt < ATTEMPTS; attempt++) {
     const points = samplesOf(path, perSpan);
     const count = points.length / 3;
+    if (count < 4) return standing(path, first, last);
     const chords = parametersOf(points, path.closed, 'chord').subarray(0, count);
     const target = { points, degree: Math.min(degree, count - 1), closed: path.closed };
     const found = fewestKnots(target, chords, { tolerance: aim, thorough: true, most: count >> 1 });
@@ -55,20 +58,20 @@ export function nearPath(path: Path, tolerance: number, degree: number): NearPat
   return best;
 }
 
+/** A path that hardly leads anywhere, as the line between its ends. */
+function standing(path: Path, first: number, last: number): NearPath {
+  const curve = reparameterise(lineBetween(path.at(first), path.at(last)), first, last);
+  return { curve, error: errorOf(path, curve, FIRST_SAMPLES) };
+}
+
 /** Places of the path at so many parameters of each span, neighbours apart. */
 function samplesOf({ at, breaks, closed }: Path, perSpan: number): Float64Array {
-  const kept: number[] = [];
-  const put = (t: number) => {
-    const [x, y, z] = at(t);
-    const k = kept.length;
-    if (k > 0 && kept[k - 3] === x && kept[k - 2] === y && kept[k - 1] === z) return;
-    kept.push(x, y, z);
-  };
+  const places: number[] = [];
   for (let s = 0; s + 1 < breaks.length; s++) {
-    for (let i = 0; i < perSpan; i++) put(breaks[s] + ((breaks[s + 1] - breaks[s]) * i) / perSpan);
+    for (let i = 0; i < perSpan; i++) places.push(...at(breaks[s] + ((breaks[s + 1] - breaks[s]) * i) / perSpan));
   }
-  if (!closed) put(breaks[breaks.length - 1]);
-  return Float64Array.from(kept);
+  if (!closed) places.push(...at(breaks[breaks.length - 1]));
+  return withoutRepeats(places);
 }
 
 function errorOf({ at, breaks }: Path, curve: Curve, perSpan: number): number {

@@ -58,8 +58,9 @@ export function planeAlong(curve: Curve, u: number): Result<Plane, PlaneFailure>
   const frame = frameAt(curve, u);
   if (!frame) return failed({ kind: 'no-tangent', u });
   const { point, tangent, curvature, kappa } = frame;
-  if (!(kappa > 0)) return failed({ kind: 'straight', u });
-  const n = cross(tangent, scale(curvature, 1 / kappa));
+  const n = kappa > 0 ? cross(tangent, scale(curvature, 1 / kappa)) : tangent;
+  // Of a curvature that is rounding nothing need lie across.
+  if (!(kappa > 0 && length(n) > 0.5)) return failed({ kind: 'straight', u });
   return success({ origin: point, x: tangent, y: cross(unit(n), tangent) });
 }
 

@@ -29,17 +29,15 @@ export function midway(first: Curve, second: Curve): Result<Curve, DegreeTooHigh
   const plain = isPlain(a) && isPlain(b);
   const degree = plain ? Math.max(a.degree, b.degree) : a.degree + b.degree;
   if (degree > MAX_DEGREE) return failed({ kind: 'degree-too-high', degree });
-  const breaks = mergedBreaks(a, b);
+  const pairs = pairedBreaks(a, b);
   const points: number[] = [];
-  for (let i = 0; i + 1 < breaks.length; i++) {
-    const pair = [a, b].map((curve) => bezierStretches(curve, breaks[i], breaks[i + 1])[0].points);
-    points.push(...(plain ? meanOfPlain(pair[0], pair[1], degree) : meanOfRational(pair[0], pair[1])));
+  for (let i = 0; i + 1 < pairs.length; i++) {
+    const [p, q] = [a, b].map((curve, k) => bezierStretches(curve, pairs[i][k], pairs[i + 1][k])[0].points);
+    points.push(...(plain ? meanOfPlain(p, q, degree) : meanOfRational(p, q)));
   }
+  const breaks = Float64Array.from(pairs, ([u]) => u);
   const size = points.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
-  const made = fromBezierPieces(
-    { degree, breaks: Float64Array.from(breaks), points: Float64Array.from(points) },
-    ROUNDING * size,
-  );
+  const made = fromBezierPieces({ degree, breaks, points: Float64Array.from(points) }, ROUNDING * size);
   return success(closed ? close(made, Infinity) : made);
 }
 
@@ -50,13 +48,19 @@ const isPlain = ({ points }: Curve): boolean => {
   return true;
 };
 
-/** The breaks of both, those that are one to rounding once. */
-function mergedBreaks(a: Curve, b: Curve): number[] {
-  const all = [...breaksOf(a), ...breaksOf(b)].map(({ u }) => u).sort((u, v) => u - v);
-  const merged = [0];
-  for (const u of all) if (u - merged[merged.length - 1] > 1e-12) merged.push(u);
-  merged[merged.length - 1] = 1;
-  return merged;
+/** Knots of the two this near on [0, 1] are one: what reparameterising rounds. */
+const SAME_BREAK = 1e-13;
+
+/** The breaks of both curves in order, each with its parameter on both: the same, or its own where they differ by rounding. */
+function pairedBreaks(a: Curve, b: Curve): [number, number][] {
+  const [ofA, ofB] = [a, b].map((curve) => breaksOf(curve).map(({ u }) => u));
+  const pairs: [number, number][] = [];
+  for (let i = 0, j = 0; i < ofA.length || j < ofB.length;) {
+    const [u, v] = [ofA[i] ?? Infinity, ofB[j] ?? Infinity];
+    if (Math.abs(u - v) <= SAME_BREAK) pairs.push([ofA[i++], ofB[j++]]);
+    else pairs.push(u < v ? [ofA[i++], u] : [v, ofB[j++]]);
+  }
+  return pairs;
 }
 
 function meanOfPlain(a: Float64Array, b: Float64Array, degree: number): Float64Array {

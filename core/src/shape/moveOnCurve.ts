@@ -38,9 +38,14 @@ export function moveOnCurve(
   // Of a short periodic curve one control point may stand under several basis functions.
   const shares = new Float64Array(count);
   row.forEach((value, j) => (shares[(first + j) % count] += value));
-  for (const index of held) shares[index] = 0;
+  // The two ends of a clamped, closed curve are one place.
+  const closes = curve.closing === 'clamped-closed';
+  if (closes) shares[0] += shares[count - 1];
+  for (const index of held) shares[closes && index === count - 1 ? 0 : index] = 0;
+  if (closes) shares[count - 1] = 0;
   const squared = shares.reduce((sum, share) => sum + share * share, 0);
   if (!(squared > 0)) return failed({ kind: 'all-held', u });
+  if (closes) shares[count - 1] = shares[0];
   const places = new Float64Array(3 * count);
   const weights = weightsOf(curve);
   for (let i = 0; i < count; i++) {

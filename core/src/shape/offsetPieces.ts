@@ -1,7 +1,7 @@
 import { signChange } from '../linear/signChange';
 import type { Vector3 } from '../linear/vector';
 import { type Curve, domainOf } from '../curve/curve';
-import { derivatives } from '../curve/evaluate';
+import { derivatives, evaluate } from '../curve/evaluate';
 import { arcAbout } from '../exact/arc';
 import { lineBetween } from '../exact/line';
 import { polyline } from '../exact/polyline';
@@ -61,15 +61,13 @@ function rayAt(part: Curve, u: number, side: 'left' | 'right'): { place: Vector3
   return { place: [d[0], d[1], 0], normal: [-d[4] / speed, d[3] / speed, 0] };
 }
 
+/** The place at the distance; at a standstill the normal beside it counts, of a point there is none. */
 function shifted(part: Curve, u: number, by: number, side: 'left' | 'right' = 'right'): Vector3 {
-  const ray = rayAt(part, u, side);
-  if (!ray) {
-    // At a standstill the normal beside it counts.
-    const [first, last] = domainOf(part);
-    const step = 1e-6 * (last - first);
-    return shifted(part, u + step <= last ? u + step : u - step, by, side);
-  }
-  return [ray.place[0] + by * ray.normal[0], ray.place[1] + by * ray.normal[1], 0];
+  const [first, last] = domainOf(part);
+  const step = 1e-6 * (last - first);
+  const ray = rayAt(part, u, side) ?? rayAt(part, u + step <= last ? u + step : u - step, side);
+  const [x, y] = evaluate(part, u);
+  return ray ? [x + by * ray.normal[0], y + by * ray.normal[1], 0] : [x, y, 0];
 }
 
 /** Ranges of a smooth part where 1 − κ d is positive: between cusps, found on stretches of monotone curvature. */

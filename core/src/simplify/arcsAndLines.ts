@@ -1,5 +1,6 @@
 import type { Vector3 } from '../linear/vector';
 import { type Curve, domainOf } from '../curve/curve';
+import { evaluate } from '../curve/evaluate';
 import { bestPlane } from '../measure/bestPlane';
 import { curvatureAt } from '../measure/curvature';
 import { curvatureExtrema, inflections } from '../measure/extrema';
@@ -10,8 +11,9 @@ import { heightOf, inAxesOf, type NotFlat } from '../plane/flatten';
 import { checkPlane, type Plane } from '../plane/plane';
 import { failed, type Result, success } from '../result';
 import { mustBeAbove0 } from '../refuse';
-import { type FlatArc, centreOf } from './biarc';
+import { centreOf, type Flat, type FlatArc } from './biarc';
 import { biarcOver, exactArc, type Stretch } from './biarcOver';
+import { chordBound } from './chordBound';
 import { longestSteps } from './longestSteps';
 
 /** A straight leg or a circular arc that stands for a stretch of a curve, from parameter `start` to `end`. */
@@ -117,12 +119,13 @@ function segmentsOf(flat: Curve, from: number, to: number, tolerance: number): F
 function between(flat: Curve, stops: readonly number[], tolerance: number): Found[] {
   return stops.slice(1).flatMap((to, i) => {
     const from = stops[i];
-    const fits = (limit: number) => (a: number, b: number) => biarcOver(flat, a, b, limit, false) !== null;
+    const fits = (limit: number) => (a: number, b: number) =>
+      biarcOver(flat, a, b, limit, false) !== null || chordBound(flat, a, b, limit) <= limit;
     const ends = longestSteps(from, to, (to - from) / 4, tolerance, fits, false);
     return ends.flatMap((end, k) => {
       const start = k === 0 ? from : ends[k - 1];
       const made = biarcOver(flat, start, end, tolerance);
-      return made ? made.map((stretch) => lineIfFlat(stretch, tolerance)) : chordOf(flat, start, end);
+      return made ? made.map((stretch) => lineIfFlat(stretch, tolerance)) : chordOf(flat, start, end, tolerance);
     });
   });
 }
@@ -148,10 +151,14 @@ function lineIfFlat({ arc, start, end, bound }: Stretch, tolerance: number): Fou
   return { arc, straight, start, end, bound: straight ? bound + rise : bound };
 }
 
-/** Around a standstill no biarc has tangents to go by; the stretch is then as short as rounding. */
-function chordOf(flat: Curve, start: number, end: number): Found[] {
-  const chord = exactArc(flat, start, end, Infinity);
-  return chord ? [exactFound(chord, start, end)] : [];
+/** Where a stretch has no tangents to go by, as around a standstill, its chord does; of a stretch home again, nothing. */
+function chordOf(flat: Curve, start: number, end: number, tolerance: number): Found[] {
+  const [[ax, ay], [bx, by]] = [start, end].map((u) => evaluate(flat, u));
+  const size = Math.hypot(bx - ax, by - ay);
+  if (!(size > 0)) return [];
+  const along: Flat = [(bx - ax) / size, (by - ay) / size];
+  const arc: FlatArc = { from: [ax, ay], to: [bx, by], tangents: [along, along], kappa: 0, turn: 0 };
+  return [{ arc, straight: true, start, end, bound: chordBound(flat, start, end, tolerance) }];
 }
 
 /** Neighbours on one circle, or in one line, are one segment. */

@@ -59,7 +59,7 @@ export function exactArc(flat: Curve, from: number, to: number, tolerance: numbe
   const limit = Math.min(tolerance, EXACT * size);
   const stretches = bezierStretches(flat, from, to);
   const straight = distanceBound(stretches, line, limit);
-  if (straight <= limit || tolerance === Infinity) return { arc: line, start: from, end: to, bound: straight };
+  if (straight <= limit) return { arc: line, start: from, end: to, bound: straight };
   const arc = t0 && arcFrom(p0, t0, p1);
   if (!arc || arc.kappa === 0) return null;
   const round = distanceBound(stretches, arc, Math.max(limit, EXACT / Math.abs(arc.kappa)));

@@ -3,6 +3,7 @@ import { evaluateAll } from '../curve/evaluate';
 import { lookedAt } from '../fit/approximation';
 import { fewestKnots } from '../fit/fewestKnots';
 import { parametersOf } from '../fit/parameters';
+import { withoutRepeats } from '../fit/withoutRepeats';
 import type { Progress } from '../fit/progress';
 import { reparameterise } from '../knots/reparameterise';
 import { distinctOf } from '../knots/period';
@@ -104,12 +105,5 @@ export function samplesOf(curve: Curve): Float64Array {
     for (let i = 0; i < perSpan; i++) parameters.push(from + ((to - from) * i) / perSpan);
   }
   if (curve.closing === 'open') parameters.push(domainOf(curve)[1]);
-  const all = evaluateAll(curve, parameters);
-  const kept: number[] = [];
-  const apart = (i: number) => Math.hypot(all[i] - all[i - 3], all[i + 1] - all[i - 2], all[i + 2] - all[i - 1]);
-  for (let i = 0; i < all.length; i += 3) {
-    if (i === 0 || apart(i) > 0) kept.push(all[i], all[i + 1], all[i + 2]);
-  }
-  // The end is a place of its own even where the curve stands still before it.
-  return Float64Array.from(kept);
+  return withoutRepeats(evaluateAll(curve, parameters));
 }

@@ -2,7 +2,7 @@ import {
   chordsOf,
   type Curve,
   failed,
-  type FitFailure,
+  type HoldFailure,
   homogeneous,
   InvalidCurve,
   makeCurve,
@@ -56,10 +56,13 @@ function resolveFit({ points, closed, parameterisation }: FitRecipe): Resolved {
   return success({ curve: fit.value.curve, fitParameters: fit.value.parameters });
 }
 
-function fitProblem(failure: FitFailure, packed: Float64Array, closed: boolean): Problem {
+function fitProblem(failure: HoldFailure, packed: Float64Array, closed: boolean): Problem {
   if (failure.kind === 'too-few-points') {
     const which = closed ? 'A closed curve' : 'A curve';
     return { path: pointer('points'), message: `${which} needs ${failure.needed} points, not ${failure.count}` };
+  }
+  if (failure.kind !== 'coincident-points') {
+    return { path: pointer('points'), message: 'No curve of a size that can be held goes through these points' };
   }
   const { first, second } = failure;
   const gap = chordsOf(packed, closed)[first];

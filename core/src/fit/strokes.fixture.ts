@@ -1,0 +1,43 @@
+import type { Vector3 } from '../linear/vector';
+
+/** Noisy points along known shapes, the same in every run. */
+
+/** Numbers from 0 to 1: mulberry32, a public-domain generator. */
+export function randomNumbers(seed: number): () => number {
+  let state = seed;
+  return () => {
+    state = (state + 0x6d2b79f5) | 0;
+    let t = Math.imul(state ^ (state >>> 15), 1 | state);
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  };
+}
+
+type Shape = (share: number) => Vector3;
+
+/** 200 mm wide, one bend. */
+export const profile: Shape = (s) => [200 * s, 50 * Math.sin(0.8 * Math.PI * s), 0];
+/** 200 mm wide, one full wave. */
+export const sShape: Shape = (s) => [200 * s, 20 * Math.sin(2 * Math.PI * s), 0];
+/** Straight, a quarter turn of R 12.7, straight. */
+export const bend: Shape = (s) => {
+  const [leg, radius] = [60, 12.7];
+  const arc = (Math.PI / 2) * radius;
+  const at = s * (2 * leg + arc);
+  if (at < leg) return [at, 0, 0];
+  if (at > leg + arc) return [leg + radius, radius + at - leg - arc, 0];
+  const turn = (at - leg) / radius;
+  return [leg + radius * Math.sin(turn), radius * (1 - Math.cos(turn)), 0];
+};
+
+/** Points evenly along a shape, each off by at most `noise` mm to any side in the plane. */
+export function noisy(shape: Shape, count: number, noise: number, seed = 1): Float64Array {
+  const random = randomNumbers(seed);
+  const points = new Float64Array(3 * count);
+  for (let i = 0; i < count; i++) {
+    const [angle, radius] = [2 * Math.PI * random(), noise * Math.sqrt(random())];
+    const [x, y, z] = shape(i / (count - 1));
+    points.set([x + radius * Math.cos(angle), y + radius * Math.sin(angle), z], 3 * i);
+  }
+  return points;
+}
