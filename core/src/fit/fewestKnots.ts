@@ -3,8 +3,8 @@ import type { Progress } from './progress';
 
 export interface Search {
   readonly tolerance: number;
-  /** Whether knots are taken out and shifted again after enough of them are in. */
-  readonly thorough: boolean;
+  /** Knots only added; those that are easily spared taken out again; or all of them tried, shifted, and tried again. */
+  readonly effort: 'add' | 'thin' | 'all';
   /** No more control points than this. */
   readonly most: number;
   readonly progress?: Progress;
@@ -26,6 +26,8 @@ const PROGRESS_WORTH = 0.98;
 const FEW = 24;
 /** So much work (points times knots) may be spent on looking at every knot before each one that is taken out. */
 const EXHAUSTIVE = 40_000;
+/** Where adding in the spans beyond the tolerance does not reach it, spans that are within but near it get knots too. */
+const LOWER_SHARES = [0.5, 0];
 const SHIFTS = [-0.4, -0.2, 0.2, 0.4];
 
 /**
@@ -34,20 +36,40 @@ const SHIFTS = [-0.4, -0.2, 0.2, 0.4];
  * knots tried. (Park, Lee, B-spline curve fitting based on adaptive curve refinement using dominant points, CAD 2007,
  * for the adding; Lyche, Mørken, Knot removal for parametric B-spline curves, CAGD 1987, for the taking out.)
  *
- * Where no curve comes so near, the lightest is given that comes nearly as near as the nearest one met.
+ * Knots that are known to do, `from`, are thinned without adding any. Where no curve comes so near, the lightest is given that comes nearly as near as the nearest one met.
  */
-export function fewestKnots(target: Target, start: Float64Array, search: Search): Found {
-  const added = withKnotsAdded(target, start, search);
-  if (!search.thorough || added.best.max > search.tolerance) return added;
-  let best = pruned(target, added.best, search);
+export function fewestKnots(target: Target, start: Float64Array, search: Search, from?: readonly number[]): Found {
+  const known = from ? approximate(target, from, start, search.tolerance, false) : null;
+  if (known && known.max <= search.tolerance) return thinned(target, start, known, search, known.max);
+
+  let added = withKnotsAdded(target, start, search, 1);
+  for (const share of LOWER_SHARES) {
+    if (added.best.max <= search.tolerance) break;
+    const again = withKnotsAdded(target, start, search, share);
+    added = nearer(added, again, search.tolerance);
+  }
+  if (search.effort === 'add' || added.best.max > search.tolerance) return added;
+  return thinned(target, start, added.best, search, added.reachable);
+}
+
+function thinned(target: Target, start: Float64Array, found: Approximation, search: Search, reachable: number): Found {
+  let best = pruned(target, found, search);
+  if (search.effort === 'thin') return { best, reachable: Math.min(best.max, reachable) };
   best = shifted(target, best, search);
   best = evenIfFewer(target, start, best, search);
-  return { best, reachable: Math.min(best.max, added.reachable) };
+  return { best, reachable: Math.min(best.max, reachable) };
 }
 
 const controlPoints = ({ degree, closed }: Target, knots: number): number => (closed ? knots : knots + degree + 1);
 
-function withKnotsAdded(target: Target, start: Float64Array, search: Search): Found {
+/** Of two searches the one that reached the tolerance, or came nearer; both tell what can be reached. */
+function nearer(a: Found, b: Found, tolerance: number): Found {
+  const reachable = Math.min(a.reachable, b.reachable);
+  return { best: b.best.max <= tolerance || b.reachable < a.reachable ? b.best : a.best, reachable };
+}
+
+/** Adds knots in spans where points lie farther off than this share of the tolerance. */
+function withKnotsAdded(target: Target, start: Float64Array, search: Search, share: number): Found {
   const first = target.closed ? [0, 0.25, 0.5, 0.75] : [];
   let current =
     approximate(target, first, start, search.tolerance, false) ??
@@ -61,7 +83,7 @@ function withKnotsAdded(target: Target, start: Float64Array, search: Search): Fo
     const count = controlPoints(target, current.inner.length);
     search.progress?.({ stage: 'add', controlPoints: count, max: current.max });
     if (count >= search.most || count > (1 + PATIENCE) * reachedAt + FEW) break;
-    const next = finer(target, current, search, search.most - count);
+    const next = finer(target, current, search, share * search.tolerance, search.most - count);
     if (!next) break;
     current = next;
     seen.push(current);
@@ -77,10 +99,16 @@ const evenly = (count: number, closed: boolean): Float64Array =>
   Float64Array.from({ length: count }, (_, i) => i / (closed ? count : count - 1));
 
 /** The approximation with knots in its worst spans; null where no span has points enough for one more. */
-function finer(target: Target, current: Approximation, { tolerance }: Search, most: number): Approximation | null {
+function finer(
+  target: Target,
+  current: Approximation,
+  { tolerance }: Search,
+  limit: number,
+  most: number,
+): Approximation | null {
   const bounds = target.closed ? [...current.inner, current.inner[0] + 1] : [0, ...current.inner, 1];
   const spans = spansOf(target, current, bounds)
-    .filter(({ worst, knot }) => worst > tolerance && knot !== null)
+    .filter(({ worst, knot }) => worst > limit && knot !== null)
     .sort((a, b) => b.worst - a.worst);
   const wanted = Math.min(most, Math.max(1, Math.floor(AT_ONCE * spans.length)));
   for (let taken = Math.min(wanted, spans.length); taken >= 1; taken = taken >> 1) {
@@ -131,13 +159,13 @@ function spansOf({ closed }: Target, { parameters, distances }: Approximation, b
 }
 
 /** Takes out knots for as long as the rest, laid anew, stays within the tolerance. */
-function pruned(target: Target, start: Approximation, { tolerance, progress }: Search): Approximation {
+function pruned(target: Target, start: Approximation, { tolerance, effort, progress }: Search): Approximation {
   let best = start;
   const needed = new Set<number>();
   const least = target.closed ? 3 : 0;
   while (best.inner.length > least) {
     progress?.({ stage: 'prune', controlPoints: controlPoints(target, best.inner.length), max: best.max });
-    const exhaustive = best.inner.length * target.points.length < 3 * EXHAUSTIVE;
+    const exhaustive = effort === 'all' && best.inner.length * target.points.length < 3 * EXHAUSTIVE;
     let lighter: Approximation | null = null;
     for (const knot of exhaustive ? best.inner : bySize(best)) {
       // A closed curve keeps the knot at its seam.

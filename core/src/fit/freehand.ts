@@ -4,6 +4,7 @@ import { pointsDeviation } from '../measure/pointsDeviation';
 import { join } from '../shape/join';
 import { failed, type Result, success } from '../result';
 import { mustBeAbove0, mustBePacked } from '../refuse';
+import { apartFrom } from './apartFrom';
 import { cornersOf } from './corners';
 import type { FitFailure } from './fitFailure';
 import { nearPoints, type NearFit, type NearPointsOptions } from './nearPoints';
@@ -77,12 +78,7 @@ export function freehand(
 
 /** The samples without those in the place of the one before, and the index of each. */
 function withoutRests(samples: Float64Array): { points: Float64Array; origins: number[] } {
-  const origins: number[] = [];
-  for (let i = 0; i < samples.length / 3; i++) {
-    const before = origins[origins.length - 1];
-    const moved = before === undefined || [0, 1, 2].some((c) => samples[3 * i + c] !== samples[3 * before + c]);
-    if (moved) origins.push(i);
-  }
+  const origins = apartFrom(samples);
   const points = new Float64Array(3 * origins.length);
   origins.forEach((i, k) => points.set(samples.subarray(3 * i, 3 * i + 3), 3 * k));
   return { points, origins };

@@ -3,10 +3,10 @@ import type { Curve } from '../curve/curve';
 import { lineBetween } from '../exact/line';
 import { reparameterise } from '../knots/reparameterise';
 import { closestPoint } from '../measure/closestPoint';
+import { apartFrom } from './apartFrom';
 import { lookedAt } from './approximation';
 import { fewestKnots } from './fewestKnots';
 import { parametersOf } from './parameters';
-import { withoutRepeats } from './withoutRepeats';
 
 /** A smooth path that is no curve of ours: a place for every parameter. */
 export interface Path {
@@ -46,7 +46,7 @@ export function nearPath(path: Path, tolerance: number, degree: number): NearPat
     if (count < 4) return standing(path, first, last);
     const chords = parametersOf(points, path.closed, 'chord').subarray(0, count);
     const target = { points, degree: Math.min(degree, count - 1), closed: path.closed };
-    const found = fewestKnots(target, chords, { tolerance: aim, thorough: true, most: count >> 1 });
+    const found = fewestKnots(target, chords, { tolerance: aim, effort: 'thin', most: count >> 1 });
     const curve = reparameterise(lookedAt(found.best.curve), first, last);
     const error = errorOf(path, curve, CHECKS * perSpan);
     if (!best || error < best.error) best = { curve, error };
@@ -71,7 +71,7 @@ function samplesOf({ at, breaks, closed }: Path, perSpan: number): Float64Array 
     for (let i = 0; i < perSpan; i++) places.push(...at(breaks[s] + ((breaks[s + 1] - breaks[s]) * i) / perSpan));
   }
   if (!closed) places.push(...at(breaks[breaks.length - 1]));
-  return withoutRepeats(places);
+  return Float64Array.from(apartFrom(places).flatMap((i) => places.slice(3 * i, 3 * i + 3)));
 }
 
 function errorOf({ at, breaks }: Path, curve: Curve, perSpan: number): number {

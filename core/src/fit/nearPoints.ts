@@ -61,7 +61,7 @@ export function nearPoints(
   const target = { points, degree: closed ? degree : Math.min(degree, count - 1), closed };
   const chords = parametersOf(points, closed, 'chord').subarray(0, count);
   const most = Math.min(count, Math.max(FEW, Math.floor(MOST_SHARE * count)));
-  const found = fewestKnots(target, chords, { tolerance, thorough: !quick, most, progress });
+  const found = fewestKnots(target, chords, { tolerance, effort: quick ? 'add' : 'all', most, progress });
   return success(measured(points, tolerance, found.best.curve, found.best.parameters, found.reachable));
 }
 

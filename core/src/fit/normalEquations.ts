@@ -81,6 +81,8 @@ export function leastSquaresPoints(
     control[3 * j + 1] = right[from + 1] + oy;
     control[3 * j + 2] = right[from + 2] + oz;
   }
+  // Not only to the rounding of there and back.
+  if (endsHeld && !periodic) control.set(points.subarray(points.length - 3), 3 * (count - 1));
   return control;
 }
 

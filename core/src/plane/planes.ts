@@ -27,7 +27,7 @@ export function planeFrom(origin: Vector3, normal: Vector3): Plane {
   const flat = Math.hypot(n[0], n[2]) < SAME_DIRECTION;
   const up: Vector3 = flat ? [0, 0, -Math.sign(n[1])] : [0, 1, 0];
   const x = unit(cross(up, n));
-  return { origin, x, y: cross(n, x) };
+  return { origin, x: withoutMinus(x), y: withoutMinus(cross(n, x)) };
 }
 
 /** The plane through three points, x from the first to the second, y on the side of the third. */
@@ -69,5 +69,8 @@ export function planeFacing(point: Vector3, view: Vector3): Plane {
   mustBeDirection(view, 'view');
   return planeFrom(point, scale(view, -1));
 }
+
+/** Zeros without a sign, as people write them. */
+const withoutMinus = ([x, y, z]: Vector3): Vector3 => [x + 0, y + 0, z + 0];
 
 const unit = (v: Vector3): Vector3 => scale(v, 1 / length(v));

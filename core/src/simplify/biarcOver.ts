@@ -1,8 +1,8 @@
-import { type Bernstein, product, signChangesOf, wronskian } from '../linear/bernstein';
+import { type Bernstein, boundOf, product, signChangesOf, wronskian } from '../linear/bernstein';
 import type { Curve } from '../curve/curve';
 import { derivatives } from '../curve/evaluate';
 import { type BezierStretch, bezierStretches, halvesAt } from '../degree/bezierStretch';
-import { arcFrom, biarc, centreOf, type Flat, type FlatArc } from './biarc';
+import { arcFrom, biarc, type Flat, type FlatArc } from './biarc';
 
 /** An arc that stands for a stretch of a plane curve, and the distance in mm that neither leaves the other by. */
 export interface Stretch {
@@ -95,16 +95,17 @@ function crossing(flat: Curve, from: number, to: number, q: Flat, t: Flat): numb
  * How far a stretch strays from an arc, and the arc from the stretch, at most; Infinity once it is clear that it is more
  * than `limit`, and where the stretch does not run along the arc in one direction.
  *
- * |C − m|² − R² over the squared weight is a quotient of Bernstein polynomials, which those of the coefficients bound;
- * the distance is |√(that + R²) − R|. Of a line it is the height over it. With the angle about the centre growing only,
- * the stretch passes every place of the arc.
+ * With q from the arc's start, t and n its tangent and normal there, h = κ|q|² − 2 q·n, the distance from the whole circle
+ * is |h| / (1 + √(1 + κh)), which loses no digits on nearly straight arcs and is the height over a line. h times the
+ * squared weight is a Bernstein polynomial, and so is that weight, so the quotients of their coefficients bound it. With
+ * the angle about the centre growing only, t·q' + κ q×q' ≥ 0, the stretch passes every place of the arc.
  */
 function distanceBound(stretches: readonly BezierStretch[], arc: FlatArc, limit: number, sharp = true): number {
-  const frame = arc.kappa === 0 ? lineFrame(arc) : circleFrame(arc);
+  const compare = comparedWith(arc);
   let most = 0;
   const visit = (points: Float64Array, depth: number): boolean => {
     if (depth === 0 || !sharp) {
-      const { bound, forward } = frame(points);
+      const { bound, forward } = compare(points);
       if (bound <= limit && forward) {
         most = Math.max(most, bound);
         return true;
@@ -119,38 +120,30 @@ function distanceBound(stretches: readonly BezierStretch[], arc: FlatArc, limit:
 
 type Compared = (points: Float64Array) => { bound: number; forward: boolean };
 
-const column = (points: Float64Array, c: number, origin: number): Bernstein =>
-  Float64Array.from({ length: points.length / 4 }, (_, i) => points[4 * i + c] - origin * points[4 * i + 3]);
-const weightsOf = (points: Float64Array): Bernstein =>
-  Float64Array.from({ length: points.length / 4 }, (_, i) => points[4 * i + 3]);
-
-function circleFrame(arc: FlatArc): Compared {
-  const [mx, my] = centreOf(arc);
-  const radius = 1 / Math.abs(arc.kappa);
-  const side = Math.sign(arc.turn);
+function comparedWith({ from, tangents: [[tx, ty]], kappa }: FlatArc): Compared {
   return (points) => {
-    const [x, y, w] = [column(points, 0, mx), column(points, 1, my), weightsOf(points)];
-    const off = product(x, x);
-    product(y, y, 1, off);
+    const count = points.length / 4;
+    const column = (c: number): Bernstein =>
+      Float64Array.from({ length: count }, (_, i) => points[4 * i + c] - from[c] * points[4 * i + 3]);
+    const [x, y] = [column(0), column(1)];
+    const w = Float64Array.from({ length: count }, (_, i) => points[4 * i + 3]);
+    const along = x.map((value, i) => value * tx + y[i] * ty);
+    const across = x.map((value, i) => y[i] * tx - value * ty);
+    const off = product(across, w, -2);
+    product(x, x, kappa, off);
+    product(y, y, kappa, off);
     const squaredWeight = product(w, w);
     let bound = 0;
     for (let k = 0; k < off.length; k++) {
-      const squared = off[k] / squaredWeight[k];
-      bound = Math.max(bound, Math.abs(Math.sqrt(Math.max(0, squared)) - radius));
+      const h = off[k] / squaredWeight[k];
+      bound = Math.max(bound, Math.abs(h) / (1 + Math.sqrt(Math.max(0, 1 + kappa * h))));
     }
-    // x y' − x' y over the squared weight is how the angle grows.
-    const growth = wronskian(y, x);
-    return { bound, forward: growth.every((value) => side * value >= -1e-12 * radius * radius) };
+    const growth = wronskian(along, w);
+    const turning = wronskian(y, x);
+    const size = boundOf(growth) + Math.abs(kappa) * boundOf(turning);
+    return { bound, forward: growth.every((value, k) => value + kappa * turning[k] >= -ROUNDING * size) };
   };
 }
 
-function lineFrame({ from, tangents: [t] }: FlatArc): Compared {
-  return (points) => {
-    const [x, y, w] = [column(points, 0, from[0]), column(points, 1, from[1]), weightsOf(points)];
-    let bound = 0;
-    for (let i = 0; i < w.length; i++) bound = Math.max(bound, Math.abs(y[i] * t[0] - x[i] * t[1]) / w[i]);
-    const along = x.map((value, i) => value * t[0] + y[i] * t[1]);
-    const size = Math.max(...along.map(Math.abs));
-    return { bound, forward: wronskian(along, w).every((value) => value >= -1e-12 * size) };
-  };
-}
+/** Growth below this share of the largest is none. */
+const ROUNDING = 1e-12;

@@ -3,14 +3,18 @@ import { evaluateAll } from '../curve/evaluate';
 import { lookedAt } from '../fit/approximation';
 import { fewestKnots } from '../fit/fewestKnots';
 import { parametersOf } from '../fit/parameters';
-import { withoutRepeats } from '../fit/withoutRepeats';
+import { apartFrom } from '../fit/apartFrom';
 import type { Progress } from '../fit/progress';
+import { breaksOf } from '../knots/multiplicity';
 import { reparameterise } from '../knots/reparameterise';
 import { distinctOf } from '../knots/period';
 import { type CurvatureChange, curvatureChange } from '../measure/curvatureChange';
 import { type Deviation, deviation } from '../measure/deviation';
 import { failed, type Result, success } from '../result';
 import { mustBeAbove0, mustBeWhole } from '../refuse';
+import { weightsOf } from '../shape/weights';
+import { reduceDegree } from './reduceDegree';
+import { withoutRedundantKnots } from './redundantKnots';
 import { fromParts, smoothParts } from './smoothParts';
 
 /** A curve laid anew, and its whole price. */
@@ -66,22 +70,69 @@ export function lighten(
   return success({ curve: whole, deviation: worst, change: curvatureChange(curve, whole) });
 }
 
-/** A smooth stretch within the tolerance; null where none was proven. */
-function lightenedPart(part: Curve, tolerance: number, degree: number, progress?: Progress) {
+interface Proven {
+  readonly curve: Curve;
+  readonly deviation: Deviation;
+}
+
+/** The lightest proven curve for a smooth stretch: its own without surplus, that thinned further, or one laid anew. */
+function lightenedPart(part: Curve, tolerance: number, degree: number, progress?: Progress): Proven | null {
+  const own = withoutSurplus(part, tolerance, degree);
+  const found = [
+    own,
+    own && thinnedFromOwn(part, own, tolerance, progress),
+    laidAnew(part, tolerance, degree, progress),
+  ];
+  let best: Proven | null = null;
+  for (const one of found) if (one && (!best || distinctOf(one.curve) < distinctOf(best.curve))) best = one;
+  return best;
+}
+
+/** The stretch in the degree without the knots it hardly needs; null where the degree itself is too dear. */
+function withoutSurplus(part: Curve, tolerance: number, degree: number): Proven | null {
+  const reduced = part.degree > degree ? reduceDegree(part, degree) : success({ curve: part });
+  if (!reduced.ok) return null;
+  const curve = withoutRedundantKnots(reduced.value.curve, SURPLUS * tolerance);
+  return proven(part, curve, tolerance);
+}
+
+function thinnedFromOwn(part: Curve, own: Proven, tolerance: number, progress?: Progress): Proven | null {
+  const { curve } = own;
+  const [first, last] = domainOf(curve);
+  const inner = breaksOf(curve).filter(({ u }) => u > first && u < last);
+  const plain = weightsOf(curve).every((w) => w === 1) && inner.every(({ multiplicity }) => multiplicity === 1);
   const closed = part.closing !== 'open';
-  const points = samplesOf(part);
-  const count = points.length / 3;
+  if (!plain || inner.length > MOST_OWN || (closed && part.closing !== 'periodic')) return null;
+  const share = (u: number) => (u - first) / (last - first);
+  const { places, parameters } = samplesOf(part);
+  const knots = [...(closed ? [0] : []), ...inner.map(({ u }) => share(u))];
+  return searched(part, places, parameters.map(share), curve.degree, tolerance, progress, knots);
+}
+
+function laidAnew(part: Curve, tolerance: number, degree: number, progress?: Progress): Proven | null {
+  const closed = part.closing !== 'open';
+  const { places } = samplesOf(part);
+  const count = places.length / 3;
   if (count < (closed ? 4 : 2)) return null;
-  const chords = parametersOf(points, closed, 'chord').subarray(0, count);
-  const target = { points, degree: Math.min(degree, count - 1), closed };
+  const chords = parametersOf(places, closed, 'chord').subarray(0, count);
+  return searched(part, places, chords, Math.min(degree, count - 1), tolerance, progress);
+}
+
+/** Approximates the samples, aiming lower until the result is proven to be within the tolerance. */
+function searched(
+  part: Curve,
+  points: Float64Array,
+  start: Float64Array,
+  degree: number,
+  tolerance: number,
+  progress?: Progress,
+  from?: readonly number[],
+): Proven | null {
+  const target = { points, degree, closed: part.closing !== 'open' };
+  const most = Math.ceil(points.length / 6);
   let aim = AIM * tolerance;
   for (let attempt = 0; attempt < ATTEMPTS; attempt++) {
-    const { best } = fewestKnots(target, chords, {
-      tolerance: aim,
-      thorough: true,
-      most: Math.ceil(count / 2),
-      progress,
-    });
+    const { best } = fewestKnots(target, start, { tolerance: aim, effort: 'all', most, progress }, from);
     const made = reparameterise(best.curve, ...domainOf(part));
     progress?.({ stage: 'prove', controlPoints: distinctOf(made), max: best.max });
     const price = deviation(part, made);
@@ -92,11 +143,20 @@ function lightenedPart(part: Curve, tolerance: number, degree: number, progress?
   return null;
 }
 
+function proven(part: Curve, curve: Curve, tolerance: number): Proven | null {
+  const price = deviation(part, curve);
+  return price.certified && price.bound <= tolerance ? { curve, deviation: price } : null;
+}
+
+/** A stretch's own knots may go at this share of the tolerance, so that thinning has room left. */
+const SURPLUS = 0.05;
+/** Beyond so many, thinning a stretch's own knots takes longer than laying it anew. */
+const MOST_OWN = 60;
 const LEAST_SAMPLES = 240;
 const LEAST_PER_SPAN = 4;
 
-/** Places in every span, of a closed curve without the return; neighbours in one place once. */
-export function samplesOf(curve: Curve): Float64Array {
+/** Places in every span with their parameters, of a closed curve without the return; neighbours in one place once. */
+export function samplesOf(curve: Curve): { places: Float64Array; parameters: Float64Array } {
   const spans = spansOf(curve);
   const perSpan = Math.max(LEAST_PER_SPAN, curve.degree + 1, Math.ceil(LEAST_SAMPLES / spans.length));
   const parameters: number[] = [];
@@ -105,5 +165,10 @@ export function samplesOf(curve: Curve): Float64Array {
     for (let i = 0; i < perSpan; i++) parameters.push(from + ((to - from) * i) / perSpan);
   }
   if (curve.closing === 'open') parameters.push(domainOf(curve)[1]);
-  return withoutRepeats(evaluateAll(curve, parameters));
+  const all = evaluateAll(curve, parameters);
+  const kept = apartFrom(all);
+  return {
+    places: Float64Array.from(kept.flatMap((i) => [all[3 * i], all[3 * i + 1], all[3 * i + 2]])),
+    parameters: Float64Array.from(kept, (i) => parameters[i]),
+  };
 }

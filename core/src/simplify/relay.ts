@@ -1,7 +1,7 @@
 import { type Curve, domainOf, homogeneous, makeCurve } from '../curve/curve';
 import { evaluateAll } from '../curve/evaluate';
 import { lookedAt } from '../fit/approximation';
-import { evenKnots, fewestKnots } from '../fit/fewestKnots';
+import { evenKnots, fewestKnots, type Search } from '../fit/fewestKnots';
 import { leastSquaresPoints } from '../fit/normalEquations';
 import { parametersOf } from '../fit/parameters';
 import type { Progress } from '../fit/progress';
@@ -143,7 +143,7 @@ const clampedKnots = (degree: number, inner: readonly number[]): Float64Array =>
 /** With knots added one by one where the curve is missed most; the evenly laid one where that is not nearer. */
 function whereNeeded(curve: Curve, degree: number, count: number, evenly: Curve, progress?: Progress): Curve {
   const closed = curve.closing !== 'open';
-  const points = samplesOf(curve);
+  const { places: points } = samplesOf(curve);
   const samples = points.length / 3;
   if (samples < 4 * count || (closed && count < 5)) return evenly;
   const even = deviation(curve, evenly).max;
@@ -151,7 +151,7 @@ function whereNeeded(curve: Curve, degree: number, count: number, evenly: Curve,
   const chords = parametersOf(points, closed, 'chord').subarray(0, samples);
   const target = { points, degree, closed };
   // A tolerance that so many knots just do not reach keeps the search from ending before.
-  const search = { tolerance: even / 8, thorough: false, most: count, progress };
+  const search: Search = { tolerance: even / 8, effort: 'add', most: count, progress };
   const { best } = fewestKnots(target, chords, search);
   const made = reparameterise(best.curve, ...domainOf(curve));
   return distinctOf(made) === count && deviation(curve, made).max < even ? made : evenly;
