@@ -32,7 +32,7 @@ export interface NoLighter {
 }
 
 export interface LightenOptions {
-  /** That of the curve when left out, within 3 to 9. */
+  /** Of the result; when left out that of the curve, or 3 to 9 where the curve is laid anew. */
   readonly degree?: number;
   readonly progress?: Progress;
 }
@@ -50,10 +50,10 @@ const ATTEMPTS = 6;
 export function lighten(
   curve: Curve,
   tolerance: number,
-  { degree = Math.min(MOST_DEGREE, Math.max(LEAST_DEGREE, curve.degree)), progress }: LightenOptions = {},
+  { degree, progress }: LightenOptions = {},
 ): Result<Priced, NoLighter> {
   mustBeAbove0(tolerance, 'tolerance');
-  mustBeWhole(degree, 1, MOST_DEGREE, 'degree');
+  if (degree !== undefined) mustBeWhole(degree, 1, MOST_DEGREE, 'degree');
   const none = failed({ kind: 'no-lighter', controlPoints: distinctOf(curve), tolerance } as const);
   const lighter: Curve[] = [];
   let worst: Deviation = { max: 0, at: domainOf(curve)[0], bound: 0, certified: true };
@@ -76,15 +76,15 @@ interface Proven {
 }
 
 /** The lightest proven curve for a smooth stretch: its own without surplus, that thinned further, or one laid anew. */
-function lightenedPart(part: Curve, tolerance: number, degree: number, progress?: Progress): Proven | null {
-  const own = withoutSurplus(part, tolerance, degree);
-  const found = [
-    own,
-    own && thinnedFromOwn(part, own, tolerance, progress),
-    laidAnew(part, tolerance, degree, progress),
-  ];
-  let best: Proven | null = null;
-  for (const one of found) if (one && (!best || distinctOf(one.curve) < distinctOf(best.curve))) best = one;
+function lightenedPart(part: Curve, tolerance: number, wanted?: number, progress?: Progress): Proven | null {
+  const degree = wanted ?? Math.min(MOST_DEGREE, Math.max(LEAST_DEGREE, part.degree));
+  const own = wanted !== undefined && part.degree < wanted ? null : withoutSurplus(part, tolerance, degree);
+  let best = own;
+  const offer = (one: Proven | null) => {
+    if (one && (!best || distinctOf(one.curve) < distinctOf(best.curve))) best = one;
+  };
+  if (own) offer(thinnedFromOwn(part, own, tolerance, progress));
+  offer(laidAnew(part, tolerance, degree, best ? distinctOf(best.curve) : Infinity, progress));
   return best;
 }
 
@@ -106,16 +106,19 @@ function thinnedFromOwn(part: Curve, own: Proven, tolerance: number, progress?: 
   const share = (u: number) => (u - first) / (last - first);
   const { places, parameters } = samplesOf(part);
   const knots = [...(closed ? [0] : []), ...inner.map(({ u }) => share(u))];
-  return searched(part, places, parameters.map(share), curve.degree, tolerance, progress, knots);
+  const within = { degree: curve.degree, most: distinctOf(curve) };
+  return searched(part, places, parameters.map(share), within, tolerance, progress, knots);
 }
 
-function laidAnew(part: Curve, tolerance: number, degree: number, progress?: Progress): Proven | null {
+/** Laid anew, with at most half as many control points again before thinning as are known to do. */
+function laidAnew(part: Curve, tolerance: number, degree: number, known: number, progress?: Progress): Proven | null {
   const closed = part.closing !== 'open';
   const { places } = samplesOf(part);
   const count = places.length / 3;
   if (count < (closed ? 4 : 2)) return null;
   const chords = parametersOf(places, closed, 'chord').subarray(0, count);
-  return searched(part, places, chords, Math.min(degree, count - 1), tolerance, progress);
+  const most = Math.min(Math.ceil(count / 2), Math.ceil(MARGIN * Math.min(known, distinctOf(part))));
+  return searched(part, places, chords, { degree: Math.min(degree, count - 1), most }, tolerance, progress);
 }
 
 /** Approximates the samples, aiming lower until the result is proven to be within the tolerance. */
@@ -123,13 +126,12 @@ function searched(
   part: Curve,
   points: Float64Array,
   start: Float64Array,
-  degree: number,
+  { degree, most }: { degree: number; most: number },
   tolerance: number,
   progress?: Progress,
   from?: readonly number[],
 ): Proven | null {
   const target = { points, degree, closed: part.closing !== 'open' };
-  const most = Math.ceil(points.length / 6);
   let aim = AIM * tolerance;
   for (let attempt = 0; attempt < ATTEMPTS; attempt++) {
     const { best } = fewestKnots(target, start, { tolerance: aim, effort: 'all', most, progress }, from);
@@ -150,6 +152,7 @@ function proven(part: Curve, curve: Curve, tolerance: number): Proven | null {
 
 /** A stretch's own knots may go at this share of the tolerance, so that thinning has room left. */
 const SURPLUS = 0.05;
+const MARGIN = 1.5;
 /** Beyond so many, thinning a stretch's own knots takes longer than laying it anew. */
 const MOST_OWN = 60;
 const LEAST_SAMPLES = 240;
