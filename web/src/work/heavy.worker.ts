@@ -1,0 +1,4 @@
+import { expose } from 'comlink';
+import { heavyWork } from './heavyWork';
+
+expose(heavyWork);

@@ -1,0 +1,86 @@
+import {
+  type Deviation,
+  deviation,
+  type DeviationOptions,
+  type FitFailure,
+  type Laying,
+  lighten,
+  type LightenOptions,
+  nearPoints,
+  type NearFit,
+  type NearPointsOptions,
+  type NoLighter,
+  type NotReached,
+  packCurve,
+  type Priced,
+  type Progress,
+  relay,
+  type RelayOptions,
+  type Result,
+  success,
+  unpackCurve,
+} from '@pencil-bend/core';
+
+/**
+ * What is computed away from the main thread: for each job what it is asked, and what it answers. Curves travel packed,
+ * in arrays of their own that may be handed over.
+ */
+export interface Jobs {
+  'near-points': {
+    readonly asked: {
+      readonly points: Float64Array;
+      readonly tolerance: number;
+      readonly options?: Plain<NearPointsOptions>;
+    };
+    readonly answer: Result<Packed<NearFit>, FitFailure>;
+  };
+  lighten: {
+    readonly asked: {
+      readonly curve: Float64Array;
+      readonly tolerance: number;
+      readonly options?: Plain<LightenOptions>;
+    };
+    readonly answer: Result<Packed<Priced>, NoLighter>;
+  };
+  relay: {
+    readonly asked: { readonly curve: Float64Array; readonly laying: Laying; readonly options?: Plain<RelayOptions> };
+    readonly answer: Result<Packed<Priced>, NoLighter | NotReached>;
+  };
+  deviation: {
+    readonly asked: {
+      readonly first: Float64Array;
+      readonly second: Float64Array;
+      readonly options?: DeviationOptions;
+    };
+    readonly answer: Deviation;
+  };
+}
+
+export type JobKind = keyof Jobs;
+export type Asked<Kind extends JobKind> = Jobs[Kind]['asked'];
+export type Answer<Kind extends JobKind> = Jobs[Kind]['answer'];
+
+/** Functions do not travel; progress is reported beside. */
+type Plain<Options> = Omit<Options, 'progress'>;
+export type Packed<Value> = Omit<Value, 'curve'> & { readonly curve: Float64Array };
+
+type Work = { readonly [Kind in JobKind]: (asked: Asked<Kind>, progress: Progress) => Answer<Kind> };
+
+const work: Work = {
+  'near-points': ({ points, tolerance, options }, progress) =>
+    packed(nearPoints(points, tolerance, { ...options, progress })),
+  lighten: ({ curve, tolerance, options }, progress) =>
+    packed(lighten(unpackCurve(curve), tolerance, { ...options, progress })),
+  relay: ({ curve, laying, options }, progress) => packed(relay(unpackCurve(curve), laying, { ...options, progress })),
+  deviation: ({ first, second, options }) => deviation(unpackCurve(first), unpackCurve(second), options),
+};
+
+/** Does a job here and now; throws what the kernel throws. */
+export const runJob = <Kind extends JobKind>(kind: Kind, asked: Asked<Kind>, progress: Progress): Answer<Kind> =>
+  work[kind](asked, progress);
+
+function packed<Value extends { readonly curve: Parameters<typeof packCurve>[0] }, Failure>(
+  result: Result<Value, Failure>,
+): Result<Packed<Value>, Failure> {
+  return result.ok ? success({ ...result.value, curve: packCurve(result.value.curve) }) : result;
+}

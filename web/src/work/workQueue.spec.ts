@@ -1,0 +1,161 @@
+/** @jest-environment node */
+/// <reference types="node" />
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Worker } from 'node:worker_threads';
+import { buildSync } from 'esbuild';
+import nodeEndpoint from 'comlink/dist/umd/node-adapter';
+import {
+  countOf,
+  deviation,
+  homogeneous,
+  makeCurve,
+  packCurve,
+  type ProgressStep,
+  uniformKnots,
+  unpackCurve,
+} from '@pencil-bend/core';
+import { type StartedWorker, WorkQueue } from './workQueue';
+
+// The real worker code in real threads: the browser's entry differs by its last line only.
+const folder = mkdtempSync(join(tmpdir(), 'pencil-bend-work-'));
+const script = join(folder, 'worker.cjs');
+let started = 0;
+let queue: WorkQueue;
+
+beforeAll(() => {
+  const entry = `
+    import { parentPort } from 'node:worker_threads';
+    import { expose } from 'comlink';
+    import nodeEndpoint from 'comlink/dist/esm/node-adapter.mjs';
+    import { heavyWork } from './heavyWork';
+    expose(heavyWork, nodeEndpoint(parentPort));`;
+  buildSync({
+    stdin: { contents: entry, resolveDir: __dirname, loader: 'ts' },
+    bundle: true,
+    platform: 'node',
+    format: 'cjs',
+    outfile: script,
+  });
+});
+afterAll(() => rmSync(folder, { recursive: true }));
+
+const startThread =
+  (file = script) =>
+  (): StartedWorker => {
+    started++;
+    const worker = new Worker(file);
+    return {
+      endpoint: nodeEndpoint(worker),
+      terminate: () => void worker.terminate(),
+      onFailure: (report) => void worker.once('error', (error: Error) => report(error.message)),
+    };
+  };
+beforeEach(() => {
+  started = 0;
+  queue = new WorkQueue(startThread());
+});
+afterEach(() => queue.stop());
+
+/** A wave of so many control points in space, 2 m long. */
+const wave = (count: number) =>
+  makeCurve(
+    3,
+    uniformKnots(3, count),
+    homogeneous(
+      Array.from({ length: count }, (_, i) => {
+        const s = i / (count - 1);
+        return [2000 * s, 80 * Math.sin(40 * s) + 30 * Math.sin(90 * s * s), 20 * Math.sin(11 * s)];
+      }).flat(),
+    ),
+  );
+const samples = (count: number) =>
+  Float64Array.from({ length: 3 * count }, (_, i) => {
+    const s = Math.floor(i / 3) / (count - 1);
+    return i % 3 === 0 ? 2000 * s : i % 3 === 1 ? 80 * Math.sin(40 * s) : 0.02 * Math.sin(1e4 * s);
+  });
+
+describe('heavy work in a thread', () => {
+  it('lightens 1,000 control points, telling how far it has come, while this thread goes on', async () => {
+    const steps: ProgressStep[] = [];
+    let turns = 0;
+    const clock = setInterval(() => turns++, 5);
+    const curve = wave(1000);
+    const outcome = await queue.run('lighten', { curve: packCurve(curve), tolerance: 0.1 }, (step) => steps.push(step));
+    clearInterval(clock);
+    if (outcome.kind !== 'answered' || !outcome.answer.ok) throw new Error(JSON.stringify(outcome));
+    const light = unpackCurve(outcome.answer.value.curve);
+    expect(countOf(light)).toBeLessThan(200);
+    expect(outcome.answer.value.deviation.bound).toBeLessThanOrEqual(0.1);
+    expect(deviation(curve, light).bound).toBeLessThanOrEqual(0.1);
+    expect(steps.length).toBeGreaterThan(2);
+    expect(turns).toBeGreaterThan(20);
+  });
+
+  it('comes near 10,000 points, and hands the array over instead of copying it', async () => {
+    const points = samples(10_000);
+    const outcome = await queue.run('near-points', { points, tolerance: 0.1, options: { quick: true } });
+    expect(outcome).toMatchObject({ kind: 'answered', answer: { ok: true, value: { within: true } } });
+    expect(points.length).toBe(0);
+  });
+
+  it('lays anew, and compares, with the answers of the kernel itself', async () => {
+    const curve = wave(60);
+    const laid = await queue.run('relay', { curve: packCurve(curve), laying: { count: 40 } });
+    if (laid.kind !== 'answered' || !laid.answer.ok) throw new Error(JSON.stringify(laid));
+    const { curve: packed, deviation: price } = laid.answer.value;
+    const compared = await queue.run('deviation', { first: packCurve(curve), second: packed.slice() });
+    expect(compared).toEqual({ kind: 'answered', answer: price });
+    expect(started).toBe(1);
+  });
+
+  it('answers a failure as a value, and throws what is a mistake', async () => {
+    const curve = packCurve(wave(4));
+    const outcome = await queue.run('lighten', { curve: curve.slice(), tolerance: 1e-9, options: { degree: 3 } });
+    expect(outcome).toMatchObject({ kind: 'answered', answer: { ok: false, failure: { kind: 'no-lighter' } } });
+    await expect(queue.run('lighten', { curve: curve.slice(), tolerance: -1 })).rejects.toThrow(
+      'a tolerance above 0 is needed, not -1',
+    );
+    // The worker goes on after it.
+    expect(await queue.run('deviation', { first: curve.slice(), second: curve.slice() })).toMatchObject({
+      answer: { max: 0 },
+    });
+    expect(started).toBe(1);
+  });
+
+  it('lets the latest win: earlier jobs are given up at once', async () => {
+    const began = performance.now();
+    const heavy = [1, 2, 3].map(() => queue.run('near-points', { points: samples(20_000), tolerance: 0.03 }));
+    const last = queue.run('relay', { curve: packCurve(wave(30)), laying: { count: 12 } });
+    for (const job of heavy) expect(await job).toEqual({ kind: 'given-up' });
+    expect(performance.now() - began).toBeLessThan(2000);
+    expect(await last).toMatchObject({ kind: 'answered', answer: { ok: true } });
+  });
+
+  it('is cancelled in the middle of a job, tells nothing more of it, and is ready again', async () => {
+    const steps: ProgressStep[] = [];
+    const job = queue.run('lighten', { curve: packCurve(wave(3000)), tolerance: 0.001 }, (step) => steps.push(step));
+    while (steps.length === 0) await new Promise((resolve) => setTimeout(resolve, 10));
+    queue.cancel();
+    expect(await job).toEqual({ kind: 'given-up' });
+    const told = steps.length;
+    const next = await queue.run('deviation', { first: packCurve(wave(8)), second: packCurve(wave(8)) });
+    expect(next).toMatchObject({ kind: 'answered', answer: { max: 0 } });
+    expect(steps.length).toBe(told);
+    queue.cancel();
+    expect(started).toBe(2);
+  });
+
+  it('says so when the worker itself fails, and starts another for the next job', async () => {
+    let broken = true;
+    const failing = new WorkQueue(() => startThread(broken ? join(folder, 'missing.cjs') : script)());
+    await expect(failing.run('deviation', { first: packCurve(wave(8)), second: packCurve(wave(8)) })).rejects.toThrow(
+      'missing.cjs',
+    );
+    broken = false;
+    const next = await failing.run('deviation', { first: packCurve(wave(8)), second: packCurve(wave(8)) });
+    expect(next).toMatchObject({ kind: 'answered' });
+    failing.stop();
+  });
+});
