@@ -29,8 +29,13 @@ const ROUNDS = 3;
 const MOST_ROUNDS = 30;
 const WORTH_A_ROUND = 0.98;
 const NEWTON_STEPS = 2;
-/** Beyond so many tolerances the closest places say nothing yet about where points belong: parameters stay. */
-const FAR = 10;
+/**
+ * How much is done for a curve that is not within the tolerance: some rounds; the least, for one that is only tried; or as
+ * many as bring it nearer.
+ */
+export type Manner = 'steady' | 'trial' | 'patient';
+/** Beyond so many tolerances the closest places say nothing yet about where points belong, and parameters stay. */
+const FAR: Readonly<Record<Manner, number>> = { steady: 10, trial: 3, patient: 10 };
 
 /**
  * Least squares over the knots, with the parameters moved to the closest places and the curve laid anew a few times, as
@@ -43,7 +48,7 @@ export function approximate(
   inner: readonly number[],
   start: Float64Array,
   tolerance: number,
-  patient = true,
+  manner: Manner,
 ): Approximation | null {
   let parameters = start;
   let before = Infinity;
@@ -56,8 +61,9 @@ export function approximate(
     for (let i = 1; i < distances.length; i++) if (distances[i] > distances[worst]) worst = i;
     const max = distances[worst];
     if (!Number.isFinite(max)) return null;
-    const far = max > FAR * tolerance;
-    const goesOn = round < ROUNDS ? !far : patient && max > tolerance && max < WORTH_A_ROUND * before && !far;
+    const far = max > FAR[manner] * tolerance;
+    const goesOn =
+      round < ROUNDS ? !far : manner === 'patient' && max > tolerance && max < WORTH_A_ROUND * before && !far;
     if (!goesOn || round === MOST_ROUNDS) {
       return { inner, curve, parameters: far ? start : moved.parameters, distances, max, worst };
     }

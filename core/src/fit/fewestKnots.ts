@@ -1,4 +1,5 @@
 import { approximate, type Approximation, type Target } from './approximation';
+import { withoutKnot } from '../simplify/removeKnot';
 import type { Progress } from './progress';
 
 export interface Search {
@@ -24,8 +25,8 @@ const FROM_ENDS = 0.2;
 const PATIENCE = 2;
 const PROGRESS_WORTH = 0.98;
 const FEW = 24;
-/** So much work (points times knots) may be spent on looking at every knot before each one that is taken out. */
-const EXHAUSTIVE = 40_000;
+/** Looking at every knot before each one that is taken out costs points times knots squared; so much may be spent. */
+const AFFORDABLE = 250_000;
 /** Where adding in the spans beyond the tolerance does not reach it, spans that are within but near it get knots too. */
 const LOWER_SHARES = [0.5, 0];
 const SHIFTS = [-0.4, -0.2, 0.2, 0.4];
@@ -39,7 +40,7 @@ const SHIFTS = [-0.4, -0.2, 0.2, 0.4];
  * Knots that are known to do, `from`, are thinned without adding any. Where no curve comes so near, the lightest is given that comes nearly as near as the nearest one met.
  */
 export function fewestKnots(target: Target, start: Float64Array, search: Search, from?: readonly number[]): Found {
-  const known = from ? approximate(target, from, start, search.tolerance, false) : null;
+  const known = from ? approximate(target, from, start, search.tolerance, 'steady') : null;
   if (known && known.max <= search.tolerance) return thinned(target, start, known, search, known.max);
 
   let added = withKnotsAdded(target, start, search, 1);
@@ -60,6 +61,9 @@ function thinned(target: Target, start: Float64Array, found: Approximation, sear
   return { best, reachable: Math.min(best.max, reachable) };
 }
 
+const affordable = ({ points }: Target, { inner }: Approximation): boolean =>
+  (points.length / 3) * inner.length ** 2 < AFFORDABLE;
+
 const controlPoints = ({ degree, closed }: Target, knots: number): number => (closed ? knots : knots + degree + 1);
 
 /** Of two searches the one that reached the tolerance, or came nearer; both tell what can be reached. */
@@ -72,9 +76,9 @@ function nearer(a: Found, b: Found, tolerance: number): Found {
 function withKnotsAdded(target: Target, start: Float64Array, search: Search, share: number): Found {
   const first = target.closed ? [0, 0.25, 0.5, 0.75] : [];
   let current =
-    approximate(target, first, start, search.tolerance, false) ??
+    approximate(target, first, start, search.tolerance, 'steady') ??
     // Places too near each other for their parameters to differ are spaced evenly.
-    approximate(target, first, evenly(start.length, target.closed), search.tolerance, false);
+    approximate(target, first, evenly(start.length, target.closed), search.tolerance, 'steady');
   if (!current) throw new Error('a curve of few control points is determined by evenly spaced points');
   const seen: Approximation[] = [current];
   let nearest = current;
@@ -114,7 +118,7 @@ function finer(
   for (let taken = Math.min(wanted, spans.length); taken >= 1; taken = taken >> 1) {
     const knots = spans.slice(0, taken).map(({ knot }) => knot ?? NaN);
     const inner = [...current.inner, ...knots].sort((a, b) => a - b);
-    const next = approximate(target, inner, current.parameters, tolerance, false);
+    const next = approximate(target, inner, current.parameters, tolerance, 'steady');
     if (next) return next;
   }
   for (const { knot } of spans.slice(1)) {
@@ -123,7 +127,7 @@ function finer(
       [...current.inner, knot ?? NaN].sort((a, b) => a - b),
       current.parameters,
       tolerance,
-      false,
+      'steady',
     );
     if (next) return next;
   }
@@ -165,7 +169,7 @@ function pruned(target: Target, start: Approximation, { tolerance, effort, progr
   const least = target.closed ? 3 : 0;
   while (best.inner.length > least) {
     progress?.({ stage: 'prune', controlPoints: controlPoints(target, best.inner.length), max: best.max });
-    const exhaustive = effort === 'all' && best.inner.length * target.points.length < 3 * EXHAUSTIVE;
+    const exhaustive = effort === 'all' && affordable(target, best);
     let lighter: Approximation | null = null;
     for (const knot of exhaustive ? best.inner : bySize(best)) {
       // A closed curve keeps the knot at its seam.
@@ -175,7 +179,7 @@ function pruned(target: Target, start: Approximation, { tolerance, effort, progr
         best.inner.filter((u) => u !== knot),
         best.parameters,
         tolerance,
-        exhaustive,
+        exhaustive ? 'patient' : 'trial',
       );
       if (!without || without.max > tolerance) {
         needed.add(knot);
@@ -190,21 +194,11 @@ function pruned(target: Target, start: Approximation, { tolerance, effort, progr
   return best;
 }
 
-/** The knots, those first that the curve would miss least: by the jump of the highest derivative there. */
+/** The knots, those first that the curve misses least when they are taken out of it alone. */
 function bySize({ inner, curve }: Approximation): number[] {
-  const { degree, knots, points } = curve;
   const sizes = inner.map((knot) => {
-    const at = knots.indexOf(knot);
-    if (at < degree || at + degree + 1 >= knots.length) return { knot, size: Infinity };
-    // The distance of the control points around from being those of one polynomial, by differences of their legs.
-    let size = 0;
-    for (let c = 0; c < 3; c++) {
-      const leg = (i: number) =>
-        (points[4 * i + c] - points[4 * (i - 1) + c]) / Math.max(1e-12, knots[i + degree] - knots[i]);
-      const [a, b, d] = [leg(at - 1), leg(at), leg(Math.min(at + 1, points.length / 4 - 1))];
-      size += (a - 2 * b + d) ** 2;
-    }
-    return { knot, size: size * (knots[at + 1] - knots[at - 1]) ** 2 };
+    const without = withoutKnot(curve, knot);
+    return { knot, size: without.ok ? without.value.bound : Infinity };
   });
   return sizes.sort((a, b) => a.size - b.size).map(({ knot }) => knot);
 }
@@ -214,7 +208,7 @@ function shifted(target: Target, start: Approximation, search: Search): Approxim
   let best = start;
   for (;;) {
     const before = best.inner.length;
-    if (before * target.points.length >= 3 * EXHAUSTIVE) return best;
+    if (!affordable(target, best)) return best;
     for (let k = target.closed ? 1 : 0; k < best.inner.length; k++) {
       search.progress?.({ stage: 'shift', controlPoints: controlPoints(target, best.inner.length), max: best.max });
       const from = best;
@@ -222,7 +216,7 @@ function shifted(target: Target, start: Approximation, search: Search): Approxim
         const here = from.inner[k];
         const next = shift < 0 ? (from.inner[k - 1] ?? 0) : (from.inner[k + 1] ?? 1);
         const inner = from.inner.map((u, i) => (i === k ? here + Math.abs(shift) * (next - here) : u));
-        const moved = approximate(target, inner, from.parameters, search.tolerance, false);
+        const moved = approximate(target, inner, from.parameters, search.tolerance, 'trial');
         if (moved && moved.max < best.max) best = moved;
       }
     }
@@ -233,9 +227,9 @@ function shifted(target: Target, start: Approximation, search: Search): Approxim
 
 /** Evenly spaced knots, if fewer of them do; how near they come does not follow their number. */
 function evenIfFewer(target: Target, start: Float64Array, found: Approximation, search: Search): Approximation {
-  if (found.inner.length * target.points.length >= 3 * EXHAUSTIVE) return found;
+  if (!affordable(target, found)) return found;
   for (let count = target.closed ? 3 : 0; count < found.inner.length; count++) {
-    const even = approximate(target, evenKnots(count, target.closed), start, search.tolerance);
+    const even = approximate(target, evenKnots(count, target.closed), start, search.tolerance, 'patient');
     if (even && even.max <= search.tolerance) return even;
   }
   return found;

@@ -22,11 +22,11 @@ const heavy = (shape: (share: number) => readonly number[], count: number): Curv
 describe('lighten', () => {
   // The prototype's counts for curves of 120 points at 0.05 and 0.005 mm were 9 and 14, and 7 and 9; its S is not ours.
   it.each([
-    ['profile', profile, 0.05, 7],
-    ['profile', profile, 0.005, 9],
-    ['S', sShape, 0.05, 9],
-    ['S', sShape, 0.005, 15],
-  ] as const)('takes the %s of 120 control points at %#, within the tolerance, to few', (_, shape, tolerance, most) => {
+    ['profile', 0.05, 7, profile],
+    ['profile', 0.005, 9, profile],
+    ['S', 0.05, 9, sShape],
+    ['S', 0.005, 15, sShape],
+  ] as const)('takes the %s of 120 control points within %f mm to at most %i', (_, tolerance, most, shape) => {
     const curve = heavy(shape, 120);
     const { curve: light, deviation } = valueOf(lighten(curve, tolerance));
     expect(countOf(light)).toBeLessThanOrEqual(most);
