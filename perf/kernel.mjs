@@ -174,6 +174,47 @@ function alone(core) {
   return [
     ['curvature profile, 10 points', time(() => core.curvatureProfile(fresh(small), { normal }))],
     ['curvature profile, 300 points', time(() => core.curvatureProfile(fresh(large), { normal }))],
+    ...fits(core),
+    ...replacements(core),
+  ];
+}
+
+/** Near points: along a wave with noise of 0.05 mm, so many of them. */
+function fits(core) {
+  const noisy = (count, width, turns) =>
+    Float64Array.from({ length: 3 * count }, (_, i) => {
+      const s = Math.floor(i / 3) / (count - 1);
+      const noise = 0.05 * Math.sin(12_345.678 * i);
+      return i % 3 === 0 ? width * s + noise : i % 3 === 1 ? 40 * Math.sin(turns * s) + noise : 0;
+    });
+  const many = noisy(100_000, 200, 9);
+  const parameters = Float64Array.from({ length: 100_000 }, (_, i) => i / 99_999);
+  const knots = core.uniformKnots(3, 50);
+  const [stroke, scan] = [noisy(400, 200, 6), noisy(10_000, 2000, 60)];
+  return [
+    ['least squares, 100,000 points, 50 control points', time(() => core.leastSquares(many, parameters, 3, knots))],
+    ['first curve within 0.1 mm of 400 noisy points', time(() => core.nearPoints(stroke, 0.1, { quick: true }))],
+    ['the lightest found', time(() => core.nearPoints(stroke, 0.1))],
+    ['first curve within 0.1 mm of 10,000 noisy points', time(() => core.nearPoints(scan, 0.1, { quick: true }))],
+    ['the lightest found, of 10,000', time(() => core.nearPoints(scan, 0.1))],
+  ];
+}
+
+/** Lighter curves, and what stands for curves elsewhere. */
+function replacements(core) {
+  const heavy = core.makeCurve(3, core.uniformKnots(3, 1000), core.homogeneous(wave(1000)));
+  const spout = core.makeCurve(
+    3,
+    [0, 0, 0, 0, 1, 1, 1, 1],
+    core.homogeneous([0, 0, 0, 40, 35, 0, 50, -35, 0, 90, 0, 0]),
+  );
+  const rim = core.circle(core.FRONT, [0, 0, 0], 25);
+  return [
+    ['lighten 1,000 control points within 0.1 mm', time(() => core.lighten(fresh(heavy), 0.1))],
+    ['lay a circle anew with 10 control points, priced', time(() => core.relay(fresh(rim), { count: 10 }))],
+    ['a circle R 25 as a polyline within 0.01 mm', time(() => core.polylineWithin(fresh(rim), 0.01))],
+    ['a 100 mm curve as arcs within 0.01 mm', time(() => core.arcsAndLines(fresh(spout), 0.01))],
+    ['its offset by 10 mm within 0.01 mm', time(() => core.offset(fresh(spout), 10, 0.01, core.FRONT))],
   ];
 }
 

@@ -1,4 +1,5 @@
 import { basisDerivativesOf, basisFunctions, findSpan } from '../curve/basis';
+import { LARGEST_COORDINATE } from '../curve/curve';
 import { bandedMatrix, solveBanded } from '../linear/bandedMatrix';
 import { binomials } from '../linear/bernstein';
 import type { Sites } from './sites';
@@ -115,7 +116,9 @@ export function collocate(space: SplineSpace, sites: Sites, values: ArrayLike<nu
     }
     for (let c = 0; c < 3; c++) right[3 * at + c] = values[3 * i + c] * scales[i];
   }
-  if (!solveBanded(matrix, right, 3) || !right.every(Number.isFinite)) return null;
+  if (!solveBanded(matrix, right, 3)) return null;
+  // What is nearly undetermined may leave what a drawing can hold, or all numbers.
+  for (const x of right) if (!(Math.abs(x) <= LARGEST_COORDINATE)) return null;
   if (!periodic) return right;
   const control = new Float64Array(3 * count);
   for (let j = 0; j < count; j++) control.set(right.subarray(3 * columnAt(j), 3 * columnAt(j) + 3), 3 * j);

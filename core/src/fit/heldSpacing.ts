@@ -1,4 +1,4 @@
-import { countOf, type Curve, homogeneous, LARGEST_COORDINATE, makeCurve } from '../curve/curve';
+import { countOf, type Curve, homogeneous, makeCurve } from '../curve/curve';
 import { derivatives } from '../curve/evaluate';
 import { distinctOf } from '../knots/period';
 import { weightsOf } from '../shape/weights';
@@ -44,7 +44,7 @@ export function fromFitData(curve: Curve, sites: Sites, data: Float64Array): Res
   if (sites.parameters.length !== count) return none;
   const space = spaceOf(curve);
   const control = collocate(space, sites, data);
-  if (!control || control.some((x) => Math.abs(x) > LARGEST_COORDINATE)) return none;
+  if (!control) return none;
   const points = homogeneous(control, space.weights);
   const wrapped = Float64Array.from(curve.points, (_, i) => points[i % points.length]);
   return success(makeCurve(curve.degree, curve.knots, wrapped, curve.closing));

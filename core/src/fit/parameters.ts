@@ -1,4 +1,4 @@
-import { angleBetween, distance, subtract, vectorAt } from '../linear/vector';
+import { angleBetween, subtract, vectorAt } from '../linear/vector';
 import { mustBeOneOf, mustBePacked } from '../refuse';
 
 /**
@@ -72,7 +72,11 @@ export function chordsOf(points: Float64Array, closed: boolean): Float64Array {
   const count = points.length / 3;
   const chords = new Float64Array(closed ? count : count - 1);
   for (let i = 0; i < chords.length; i++) {
-    chords[i] = distance(vectorAt(points, i), vectorAt(points, (i + 1) % count));
+    const [from, to] = [3 * i, 3 * ((i + 1) % count)];
+    const x = points[to] - points[from];
+    const y = points[to + 1] - points[from + 1];
+    const z = points[to + 2] - points[from + 2];
+    chords[i] = Math.sqrt(x * x + y * y + z * z);
   }
   return chords;
 }

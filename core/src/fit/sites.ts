@@ -25,3 +25,7 @@ export function packSites(list: readonly Site[]): Sites {
   }
   return sites;
 }
+
+/** The list that `packSites` packed. */
+export const listSites = ({ parameters, orders, left }: Sites): Site[] =>
+  Array.from(parameters, (u, i) => ({ u, order: orders[i], left: left[i] === 1 }));

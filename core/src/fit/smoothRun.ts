@@ -1,5 +1,5 @@
 import { length, scale, type Vector3 } from '../linear/vector';
-import { type Curve, domainOf, homogeneous, LARGEST_COORDINATE, makeCurve } from '../curve/curve';
+import { type Curve, domainOf, homogeneous, makeCurve } from '../curve/curve';
 import { derivatives } from '../curve/evaluate';
 import { periodicCurve } from '../knots/period';
 import { failed, type Result, success } from '../result';
@@ -7,7 +7,7 @@ import { collocate } from './collocation';
 import type { HoldFailure } from './fitFailure';
 import { bendOf, heldDerivative, type HeldRun, type PointHold, secondFor } from './holds';
 import { closedLayout, type FitEnds, type Layout, openLayout } from './layout';
-import { packSites, type Site } from './sites';
+import { packSites, type Sites } from './sites';
 
 /** A run of fit points without a kink, to be passed by one smooth curve. */
 export interface Run extends HeldRun {
@@ -20,7 +20,7 @@ export interface Run extends HeldRun {
 export interface SmoothRun {
   readonly curve: Curve;
   /** Fit points and held derivatives, as many as control points: together they determine the curve. */
-  readonly sites: readonly Site[];
+  readonly sites: Sites;
 }
 
 /** Derivatives held at a point: r' alone or with r''. */
@@ -80,26 +80,27 @@ function solve(run: Run, held: ReadonlyMap<number, Held>): Result<SmoothRun, Hol
   }
   const { degree, knots, count, rows } = layout;
   const values = new Float64Array(3 * count);
-  rows.forEach(({ point, order, natural }, i) => {
-    if (natural) return;
-    if (order === 0) values.set(points.subarray(3 * point, 3 * point + 3), 3 * i);
-    else values.set(held.get(point)?.[order - 1] ?? [], 3 * i);
-  });
+  for (let i = 0; i < count; i++) {
+    const { point, order, natural } = rows[i];
+    if (natural) continue;
+    const derivative = order === 0 ? null : held.get(point)?.[order - 1];
+    for (let c = 0; c < 3; c++) values[3 * i + c] = derivative ? derivative[c] : points[3 * point + c];
+  }
+  const sites = packSites(rows);
   const around = closed ? periodicCurve(degree, homogeneous(new Float64Array(3 * count)), knots).knots : knots;
   const space = { degree, knots: around, count, periodic: closed };
-  const control = collocate(space, packSites(rows), values);
-  if (!control || control.some((x) => Math.abs(x) > LARGEST_COORDINATE))
-    return failed({ kind: 'unsolvable', degree, points: points.length / 3 });
+  const control = collocate(space, sites, values);
+  if (!control) return failed({ kind: 'unsolvable', degree, points: points.length / 3 });
   const plain = homogeneous(control);
   const curve = closed ? periodicCurve(degree, plain, knots) : makeCurve(degree, knots, plain);
-  return success({ curve, sites: sitesOf(layout, closed) });
+  return success({ curve, sites: closed ? sites : withLowestAtEnds(sites, layout) });
 }
 
-/** The rows, with the lowest derivatives at the ends in the place of natural conditions. */
-function sitesOf({ rows }: Layout, closed: boolean): Site[] {
-  const last = rows[rows.length - 1].point;
-  return rows.map(({ u, order, left, point }, i) => {
-    if (closed || (point > 0 && point < last)) return { u, order, left };
-    return point === 0 ? { u, order: i } : { u, order: rows.length - 1 - i, left };
-  });
+/** Sites with the lowest derivatives at the ends in the place of natural conditions. */
+function withLowestAtEnds({ parameters, orders, left }: Sites, { rows }: Layout): Sites {
+  const lowest = orders.slice();
+  const count = rows.length;
+  for (let i = 0; i < count && rows[i].point === rows[0].point; i++) lowest[i] = i;
+  for (let i = 0; i < count && rows[count - 1 - i].point === rows[count - 1].point; i++) lowest[count - 1 - i] = i;
+  return { parameters, orders: lowest, left };
 }

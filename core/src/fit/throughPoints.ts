@@ -12,7 +12,7 @@ import { checkFitPoints, type HoldFailure } from './fitFailure';
 import { checkHolds, type PointHold } from './holds';
 import type { FitEnds } from './layout';
 import { type Parameterisation, parametersOf } from './parameters';
-import { packSites, type Site, type Sites } from './sites';
+import { listSites, packSites, type Site, type Sites } from './sites';
 import { type Run, smoothRun } from './smoothRun';
 
 export interface Fit {
@@ -75,7 +75,7 @@ export function throughPoints(points: Float64Array, options: ThroughPointsOption
     if (kinks.length > 0) return kinked(run, kinks);
     const smooth = smoothRun(run);
     if (!smooth.ok) return smooth;
-    return success({ curve: smooth.value.curve, parameters, sites: packSites(smooth.value.sites) });
+    return success({ curve: smooth.value.curve, parameters, sites: smooth.value.sites });
   };
   if (parameterisation !== 'arc-length') return lay(parametersOf(points, closed, parameterisation, kinks));
   return byRounds(lay(parametersOf(points, closed, 'chord')), lay);
@@ -119,13 +119,18 @@ function lengthsOf({ curve, parameters }: Fit): { total: number; parameters: Flo
   return { total, parameters: next };
 }
 
+interface PartSites {
+  readonly curve: Curve;
+  readonly sites: readonly Site[];
+}
+
 /** The runs between kinks, laid one by one and joined; a closed curve from one kink around to it again. */
 function kinked(run: Run, kinks: readonly number[]): Result<Fit, HoldFailure> {
   const { points, parameters, closed } = run;
   const count = points.length / 3;
   const period = parameters[parameters.length - 1] - parameters[0];
   const stops = closed ? [...kinks, kinks[0] + count] : [0, ...kinks, count - 1];
-  const parts: { curve: Curve; sites: readonly Site[] }[] = [];
+  const parts: PartSites[] = [];
   for (let s = 0; s + 1 < stops.length; s++) {
     const [from, to] = [stops[s], stops[s + 1]];
     const indices = Array.from({ length: to - from + 1 }, (_, i) => from + i);
@@ -147,7 +152,7 @@ function kinked(run: Run, kinks: readonly number[]): Result<Fit, HoldFailure> {
       const { failure } = part;
       return failed('at' in failure ? { ...failure, at: (from + failure.at) % count } : failure);
     }
-    parts.push(part.value);
+    parts.push({ curve: part.value.curve, sites: listSites(part.value.sites) });
   }
   const joined = parts.map(({ curve }) => curve).reduce((a, b) => valueOf(join(a, b, Infinity)));
   const sites = sitesOfParts(parts, joined.degree);
@@ -171,7 +176,7 @@ function kinked(run: Run, kinks: readonly number[]): Result<Fit, HoldFailure> {
 const rankOf = ({ order, left }: Site): number => (left ? -order : order);
 
 /** Sites of the joined curve: at each kink the place once, with derivatives to both sides. */
-function sitesOfParts(parts: readonly { curve: Curve; sites: readonly Site[] }[], degree: number): Site[] {
+function sitesOfParts(parts: readonly PartSites[], degree: number): Site[] {
   return parts.flatMap(({ curve, sites }, i) => {
     // A part of fewer points was raised to the common degree, and more derivatives at its ends belong to it.
     const spans = new Set(curve.knots).size - 1;
