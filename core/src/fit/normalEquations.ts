@@ -1,4 +1,4 @@
-import { basisFunctions } from '../curve/basis';
+import { basisFunctions, findSpan } from '../curve/basis';
 import { MAX_DEGREE } from '../curve/curve';
 import { solveBandedCholesky } from '../linear/bandedCholesky';
 import type { SplineSpace } from './collocation';
@@ -28,8 +28,30 @@ export function leastSquaresPoints(
   const matrix = new Float64Array(count * width);
   const right = new Float64Array(3 * count);
   const [ox, oy, oz] = points;
-  const last = periodic ? count + degree - 1 : count - 1;
-  const controls = last + 1;
+  const solved = (): Float64Array | number => {
+    if (endsHeld && !periodic) {
+      fix(matrix, right, width, 0, [0, 0, 0]);
+      const end = points.length - 3;
+      fix(matrix, right, width, count - 1, [points[end] - ox, points[end + 1] - oy, points[end + 2] - oz]);
+    }
+    const singular = solveBandedCholesky(count, band, matrix, right, 3);
+    if (singular >= 0) return !periodic ? singular : singular % 2 === 0 ? singular / 2 : count - 1 - (singular - 1) / 2;
+    const control = new Float64Array(3 * count);
+    for (let j = 0; j < count; j++) {
+      const from = 3 * (periodic ? fold(j) : j);
+      control[3 * j] = right[from] + ox;
+      control[3 * j + 1] = right[from + 1] + oy;
+      control[3 * j + 2] = right[from + 2] + oz;
+    }
+    // Not only to the rounding of there and back.
+    if (endsHeld && !periodic) control.set(points.subarray(points.length - 3), 3 * (count - 1));
+    return control;
+  };
+  const controls = periodic ? count + degree : count;
+  if (degree === 3 && !periodic && !weights) {
+    addCubic(knots, count, points, parameters, pointWeights, matrix, right);
+    return solved();
+  }
   let span = degree;
   for (let i = 0, m = parameters.length; i < m; i++) {
     const u = parameters[i];
@@ -67,23 +89,7 @@ export function leastSquaresPoints(
       for (let b = a; b <= degree; b++) matrix[at + b] += share * basis[b];
     }
   }
-  if (endsHeld && !periodic) {
-    fix(matrix, right, width, 0, [0, 0, 0]);
-    const end = points.length - 3;
-    fix(matrix, right, width, count - 1, [points[end] - ox, points[end + 1] - oy, points[end + 2] - oz]);
-  }
-  const singular = solveBandedCholesky(count, band, matrix, right, 3);
-  if (singular >= 0) return !periodic ? singular : singular % 2 === 0 ? singular / 2 : count - 1 - (singular - 1) / 2;
-  const control = new Float64Array(3 * count);
-  for (let j = 0; j < count; j++) {
-    const from = 3 * (periodic ? fold(j) : j);
-    control[3 * j] = right[from] + ox;
-    control[3 * j + 1] = right[from + 1] + oy;
-    control[3 * j + 2] = right[from + 2] + oz;
-  }
-  // Not only to the rounding of there and back.
-  if (endsHeld && !periodic) control.set(points.subarray(points.length - 3), 3 * (count - 1));
-  return control;
+  return solved();
 }
 
 /** Gives one unknown its value and takes its share out of the other equations. */
@@ -101,4 +107,83 @@ function fix(matrix: Float64Array, right: Float64Array, width: number, k: number
   }
   matrix[k * width] = 1;
   right.set(value, 3 * k);
+}
+
+/**
+ * The sums of the normal equations for the curves that most are: cubic, open, without weights. Points of one span add to
+ * the same 22 numbers, which are kept at hand until the span is left.
+ */
+function addCubic(
+  knots: Float64Array,
+  count: number,
+  points: Float64Array,
+  parameters: Float64Array,
+  pointWeights: ArrayLike<number> | undefined,
+  matrix: Float64Array,
+  right: Float64Array,
+): void {
+  const [ox, oy, oz] = points;
+  const m = parameters.length;
+  for (let i = 0; i < m;) {
+    const span = findSpan(knots, 3, count, parameters[i]);
+    const [l2, l1, l0] = [knots[span - 2], knots[span - 1], knots[span]];
+    const [r0, r1, r2] = [knots[span + 1], knots[span + 2], knots[span + 3]];
+    const [w0, w1, w2] = [1 / (r0 - l0), 1 / (r0 - l1), 1 / (r1 - l0)];
+    const [v0, v1, v2] = [1 / (r0 - l2), 1 / (r1 - l1), 1 / (r2 - l0)];
+    let [aa, ab, ac, ad, bb, bc, bd, cc, cd, dd] = [0, 0, 0, 0, 0, 0, 0, 0, 0, 0];
+    let [ax, ay, az, bx, by, bz] = [0, 0, 0, 0, 0, 0];
+    let [cx, cy, cz, dx, dy, dz] = [0, 0, 0, 0, 0, 0];
+    for (; i < m; i++) {
+      const u = parameters[i];
+      if (u >= r0 && span < count - 1) break;
+      // The NURBS Book, A2.2, written out.
+      const p0 = (r0 - u) * w0;
+      const p1 = (u - l0) * w0;
+      const q0 = p0 * w1;
+      const q1 = p1 * w2;
+      const s0 = (r0 - u) * q0;
+      const s1 = (u - l1) * q0 + (r1 - u) * q1;
+      const s2 = (u - l0) * q1;
+      const t0 = s0 * v0;
+      const t1 = s1 * v1;
+      const t2 = s2 * v2;
+      const a = (r0 - u) * t0;
+      const b = (u - l2) * t0 + (r1 - u) * t1;
+      const c = (u - l1) * t1 + (r2 - u) * t2;
+      const d = (u - l0) * t2;
+      const importance = pointWeights ? pointWeights[i] : 1;
+      const x = importance * (points[3 * i] - ox);
+      const y = importance * (points[3 * i + 1] - oy);
+      const z = importance * (points[3 * i + 2] - oz);
+      const wa = importance * a;
+      const wb = importance * b;
+      const wc = importance * c;
+      const wd = importance * d;
+      aa += wa * a;
+      ab += wa * b;
+      ac += wa * c;
+      ad += wa * d;
+      bb += wb * b;
+      bc += wb * c;
+      bd += wb * d;
+      cc += wc * c;
+      cd += wc * d;
+      dd += wd * d;
+      ax += a * x;
+      ay += a * y;
+      az += a * z;
+      bx += b * x;
+      by += b * y;
+      bz += b * z;
+      cx += c * x;
+      cy += c * y;
+      cz += c * z;
+      dx += d * x;
+      dy += d * y;
+      dz += d * z;
+    }
+    const at = 4 * (span - 3);
+    [aa, ab, ac, ad, bb, bc, bd, 0, cc, cd, 0, 0, dd].forEach((sum, k) => (matrix[at + k] += sum));
+    [ax, ay, az, bx, by, bz, cx, cy, cz, dx, dy, dz].forEach((sum, k) => (right[3 * (span - 3) + k] += sum));
+  }
 }
