@@ -1,6 +1,5 @@
 import { domainOf, type Curve } from '../curve/curve';
 import { reparameterise } from '../knots/reparameterise';
-import { pointsDeviation } from '../measure/pointsDeviation';
 import { join } from '../shape/join';
 import { failed, type Result, success } from '../result';
 import { mustBeAbove0, mustBePacked } from '../refuse';
@@ -8,6 +7,7 @@ import { apartFrom } from './apartFrom';
 import { cornersOf } from './corners';
 import type { FitFailure } from './fitFailure';
 import { nearPoints, type NearFit, type NearPointsOptions } from './nearPoints';
+import { nearnessOf } from './nearness';
 import { chordsOf } from './parameters';
 
 export interface FreehandOptions extends Omit<NearPointsOptions, 'closed'> {
@@ -62,17 +62,10 @@ export function freehand(
   }
   if (!whole) throw new Error('a stroke of two samples has a stretch');
   const curve = reparameterise(whole, 0, 1);
-  const { max, mean, index, distances } = pointsDeviation(samples, curve);
-  const outliers = [...distances.keys()].filter((i) => distances[i] > tolerance);
   return success({
     curve,
-    max,
-    mean,
-    at: index,
-    within: outliers.length === 0,
-    outliers,
-    reachable: Math.min(max, reachable),
     corners: corners.map((i) => origins[i]),
+    ...nearnessOf(samples, curve, tolerance, reachable),
   });
 }
 

@@ -1,10 +1,10 @@
 import type { Curve } from '../curve/curve';
-import { pointsDeviation } from '../measure/pointsDeviation';
 import { type Result, success } from '../result';
 import { mustBeAbove0, mustBeWhole } from '../refuse';
 import { lookedAt } from './approximation';
 import { fewestKnots } from './fewestKnots';
 import { checkFitPoints, type FitFailure } from './fitFailure';
+import { nearnessOf, type Nearness } from './nearness';
 import { parametersOf } from './parameters';
 import type { Progress } from './progress';
 
@@ -18,21 +18,10 @@ export interface NearPointsOptions {
 }
 
 /** A curve near points, and how near. */
-export interface NearFit {
+export interface NearFit extends Nearness {
   readonly curve: Curve;
   /** The parameter of each point, near its closest place. */
   readonly parameters: Float64Array;
-  /** Largest and mean distance of the points from the curve, in mm. */
-  readonly max: number;
-  readonly mean: number;
-  /** Index of the point that lies farthest off. */
-  readonly at: number;
-  /** Whether every point lies within the tolerance. */
-  readonly within: boolean;
-  /** Indices of the points that do not. */
-  readonly outliers: readonly number[];
-  /** The smallest tolerance that a smooth curve was found for; larger than the one asked for if not `within`. */
-  readonly reachable: number;
 }
 
 /** More control points than this share of the points would follow the noise, beyond the first few. */
@@ -62,27 +51,7 @@ export function nearPoints(
   const chords = parametersOf(points, closed, 'chord').subarray(0, count);
   const most = Math.min(count, Math.max(FEW, Math.floor(MOST_SHARE * count)));
   const found = fewestKnots(target, chords, { tolerance, effort: quick ? 'add' : 'all', most, progress });
-  return success(measured(points, tolerance, found.best.curve, found.best.parameters, found.reachable));
-}
-
-function measured(
-  points: Float64Array,
-  tolerance: number,
-  fitted: Curve,
-  parameters: Float64Array,
-  reachable: number,
-): NearFit {
-  const curve = lookedAt(fitted);
-  const { max, mean, index, distances } = pointsDeviation(points, curve);
-  const outliers = [...distances.keys()].filter((i) => distances[i] > tolerance);
-  return {
-    curve,
-    parameters,
-    max,
-    mean,
-    at: index,
-    within: outliers.length === 0,
-    outliers,
-    reachable: Math.min(max, reachable),
-  };
+  const curve = lookedAt(found.best.curve);
+  const nearness = nearnessOf(points, curve, tolerance, found.reachable);
+  return success({ curve, parameters: found.best.parameters, ...nearness });
 }

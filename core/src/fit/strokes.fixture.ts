@@ -1,6 +1,6 @@
-import type { Vector3 } from '../linear/vector';
+import { packVectors, type Vector3 } from '../linear/vector';
 
-/** Noisy points along known shapes, the same in every run. */
+/** Points through and near which the specs of this folder lay curves, the same in every run. */
 
 /** Numbers from 0 to 1: mulberry32, a public-domain generator. */
 export function randomNumbers(seed: number): () => number {
@@ -41,3 +41,11 @@ export function noisy(shape: Shape, count: number, noise: number, seed = 1): Flo
   }
   return points;
 }
+
+const flat = (pairs: readonly (readonly [number, number])[]) => packVectors(pairs.map(([x, y]): Vector3 => [x, y, 0]));
+
+/** Points of check FI: sharp turns, and a smooth arch unevenly sampled. */
+export const ZIG_ZAG = flat([[0, 0], [60, 4], [64, 24], [70, 2], [73, 22], [120, 25], [124, 3], [180, 0], [182, 12], [200, 12]]); // prettier-ignore
+export const ARCH = flat(
+  [0, 0.05, 0.1, 0.35, 0.4, 0.62, 0.8, 0.95, 1].map((t) => [200 * t, 60 * Math.sin(Math.PI * t)]),
+);

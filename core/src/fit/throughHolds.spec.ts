@@ -8,6 +8,7 @@ import { distinctOf } from '../knots/period';
 import { frameAt } from '../measure/frame';
 import { kinksOf } from '../measure/kinks';
 import type { PointHold } from './holds';
+import { ARCH, ZIG_ZAG } from './strokes.fixture';
 import { type Fit, throughPoints, type ThroughPointsOptions } from './throughPoints';
 
 const flat = (...pairs: readonly (readonly [number, number])[]) =>
@@ -244,31 +245,16 @@ describe('what is held at a fit point', () => {
 });
 
 describe('parameters by arc length', () => {
-  const ARCH = [0, 0.05, 0.1, 0.35, 0.4, 0.62, 0.8, 0.95, 1];
-  const arch = flat(...ARCH.map((t) => [200 * t, 60 * Math.sin(Math.PI * t)] as const));
-
   it('come to be those of the curve itself over gentle turns', () => {
-    const { curve, parameters } = fitted(arch, { parameterisation: 'arc-length' });
+    const { curve, parameters } = fitted(ARCH, { parameterisation: 'arc-length' });
     const lengths = [...parameters].slice(1).map((u, i) => lengthBetween(curve, parameters[i], u));
     const total = lengths.reduce((sum, one) => sum + one, 0);
     lengths.forEach((one, i) => expect(one / total).toBeCloseTo(parameters[i + 1] - parameters[i], 4));
   });
 
   it('do not run away over sharp turns', () => {
-    const zigzag = flat(
-      [0, 0],
-      [60, 4],
-      [64, 24],
-      [70, 2],
-      [73, 22],
-      [120, 25],
-      [124, 3],
-      [180, 0],
-      [182, 12],
-      [200, 12],
-    );
-    const chord = fitted(zigzag, { parameterisation: 'chord' }).curve;
-    const { curve } = fitted(zigzag, { parameterisation: 'arc-length' });
+    const chord = fitted(ZIG_ZAG, { parameterisation: 'chord' }).curve;
+    const { curve } = fitted(ZIG_ZAG, { parameterisation: 'arc-length' });
     expect(lengthBetween(curve, 0, 1)).toBeLessThan(1.3 * lengthBetween(chord, 0, 1));
   });
 });

@@ -9,6 +9,7 @@ import { curvatureProfile } from '../measure/curvatureProfile';
 import { integrate } from '../linear/gaussLegendre';
 import { FRONT, normalOf } from '../plane/plane';
 import { chordsOf, type Parameterisation, parametersOf } from './parameters';
+import { ARCH, ZIG_ZAG } from './strokes.fixture';
 import { throughPoints, type ThroughPointsOptions } from './throughPoints';
 
 const flat = (pairs: readonly (readonly [number, number])[]) => packVectors(pairs.map(([x, y]): Vector3 => [x, y, 0]));
@@ -34,20 +35,6 @@ const walk = fc
   .map((points) => packVectors(points))
   .filter((points) => chordsOf(points, true).every((chord) => chord > 0))
   .filter((points) => parametersOf(points, true, 'chord').every((u, i, all) => i === 0 || u - all[i - 1] > 1e-3));
-
-const ZIG_ZAG = flat([
-  [0, 0],
-  [60, 4],
-  [64, 24],
-  [70, 2],
-  [73, 22],
-  [120, 25],
-  [124, 3],
-  [180, 0],
-  [182, 12],
-  [200, 12],
-]);
-const ARCH = flat([0, 0.05, 0.1, 0.35, 0.4, 0.62, 0.8, 0.95, 1].map((t) => [200 * t, 60 * Math.sin(Math.PI * t)]));
 
 const polylineLength = (points: Float64Array) => {
   let sum = 0;
@@ -202,9 +189,10 @@ describe('the curve through points', () => {
 
   // The prototype's figures for its unevenly sampled arch: variation made free of size. Its 2.7e4 for centripetal
   // spacing is left out: with enough quadrature points the integral settles at 2.618e4.
-  it.each<[Parameterisation, number]>([
+  it.each<[Parameterisation | 'arc-length', number]>([
     ['chord', 93.3],
     ['foley-nielson', 895],
+    ['arc-length', 86],
   ])('on the arch with %s spacing has a variation of %f', (parameterisation, expected) => {
     const { curve } = fitted(ARCH, { parameterisation });
     const found = variation(curve) * polylineLength(ARCH) ** 3;

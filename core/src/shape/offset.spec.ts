@@ -1,9 +1,11 @@
 import { at, bezier, valueOf } from '../curve/curves.fixture';
 import type { Curve } from '../curve/curve';
-import { evaluate } from '../curve/evaluate';
+import { derivatives, evaluate } from '../curve/evaluate';
 import { circle, ellipse } from '../exact/arc';
 import { conic, parabola } from '../exact/conic';
 import { polyline, rectangle } from '../exact/polyline';
+import { randomNumbers } from '../fit/strokes.fixture';
+import { throughPoints } from '../fit/throughPoints';
 import { distance } from '../linear/vector';
 import { arcLength } from '../measure/arcLength';
 import { enclosedArea } from '../measure/area';
@@ -109,6 +111,28 @@ describe('an offset', () => {
     const { curves } = valueOf(offset(dumbbell, 6, TOLERANCE, FRONT));
     expect(curves).toHaveLength(2);
     expectAtDistance(dumbbell, curves, 6);
+  });
+
+  it('of any plane spline, crossing itself or not, is all that lies at the distance and nothing else', () => {
+    const random = randomNumbers(5);
+    for (let run = 0; run < 8; run++) {
+      const count = 4 + Math.floor(6 * random());
+      const points = Float64Array.from({ length: 3 * count }, (_, i) => (i % 3 === 2 ? 0 : 100 * random()));
+      const curve = valueOf(throughPoints(points, { closed: run % 3 === 0, degree: 2 + (run % 3), kinks: run % 4 === 0 ? [2] : [] })).curve; // prettier-ignore
+      const by = (run % 2 === 0 ? -1 : 1) * (1 + 20 * random());
+      const made = offset(curve, by, TOLERANCE, FRONT);
+      const curves = made.ok ? made.value.curves : [];
+      expectAtDistance(curve, curves, by, 1.5 * TOLERANCE);
+      for (let i = 0; i < 150; i++) {
+        const d = derivatives(curve, at(curve, (i + 0.5) / 150), 1);
+        const speed = Math.hypot(d[3], d[4]);
+        const place = [d[0] - (by * d[4]) / speed, d[1] + (by * d[3]) / speed, 0] as const;
+        // Only where nothing of the original lies nearer.
+        if (closestPoint(curve, place).distance < Math.abs(by) - 1e-9) continue;
+        const nearest = Math.min(...curves.map((one) => closestPoint(one, place).distance));
+        expect(nearest).toBeLessThan(3 * TOLERANCE);
+      }
+    }
   });
 
   it('works in any plane, and needs a curve that lies in it', () => {

@@ -62,7 +62,8 @@ export function offset(
   if (by === 0) return success({ curves: [curve], error: 0, lost: [] });
 
   const pieces = offsetPieces(standing, by, tolerance / 2, degree, corners);
-  const kept = withoutLoops(standing, pieces, by, tolerance);
+  const others = offsetPieces(standing, -by, tolerance / 2, degree, 'round');
+  const kept = withoutLoops(standing, pieces, others, by, tolerance);
   if (kept.length === 0) return failed({ kind: 'vanished', distance: by });
   const chains = chained(
     kept.map((piece) => piece.curve),

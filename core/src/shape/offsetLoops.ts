@@ -16,12 +16,14 @@ const SAME_CUT = 1e-7;
 
 /**
  * The parts of offset pieces, in order, that stay as far from the original as they should: the pieces are cut where they
- * cross each other or themselves, and each part is either loop or not (Tiller, Hanson, Offsets of two-dimensional
+ * cross each other, themselves, or `others`, the offset to the other side, where another stretch of the original comes as
+ * near from its other side; and each part is either loop or not (Tiller, Hanson, Offsets of two-dimensional
  * profiles, 1984). A loop that stays within `tolerance` of the distance makes no difference and may stay.
  */
 export function withoutLoops(
   original: Curve,
   list: readonly OffsetPiece[],
+  others: readonly OffsetPiece[],
   by: number,
   tolerance: number,
 ): OffsetPiece[] {
@@ -35,12 +37,6 @@ export function withoutLoops(
   const ends = original.closing === 'open' ? [endOf(original, 'start'), endOf(original, 'end')] : [];
   const caps = ends.map((centre) => circle(FRONT, centre, Math.abs(by)));
   pieces.forEach((piece, i) => {
-    for (const cap of caps) {
-      if (!near(piece, cap)) continue;
-      for (const found of crossings(piece, cap, tolerance / 100)) {
-        for (const u of found.kind === 'point' ? [found.u] : found.u) add(i, u);
-      }
-    }
     for (const found of selfCrossings(piece, tolerance / 100)) {
       for (const u of found.kind === 'point' ? [found.u, found.v] : [...found.u, ...found.v]) add(i, u);
     }
@@ -49,6 +45,12 @@ export function withoutLoops(
       for (const found of crossings(piece, pieces[j], tolerance / 100)) {
         for (const u of found.kind === 'point' ? [found.u] : found.u) add(i, u);
         for (const v of found.kind === 'point' ? [found.v] : found.v) add(j, v);
+      }
+    }
+    for (const other of [...others.map(({ curve }) => curve), ...caps]) {
+      if (!near(piece, other)) continue;
+      for (const found of crossings(piece, other, tolerance / 100)) {
+        for (const u of found.kind === 'point' ? [found.u] : found.u) add(i, u);
       }
     }
   });

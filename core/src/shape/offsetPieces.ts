@@ -19,6 +19,8 @@ import { smoothParts } from '../simplify/smoothParts';
 const UP: Vector3 = [0, 0, 1];
 /** Beside a knot or an extremum curvature is read this share of the stretch on. */
 const BESIDE = 1e-9;
+/** A stretch is halved at most so often to be laid near enough. */
+const MOST_HALVINGS = 10;
 /** Sharp corners reach at most so many distances away; beyond that they are cut straight. */
 const LONGEST_CORNER = 4;
 
@@ -100,15 +102,33 @@ function keptRanges(part: Curve, by: number): [number, number][] {
 function pieceOver(part: Curve, from: number, to: number, by: number, tolerance: number, degree: number): Curve {
   const exact = exactPiece(part, from, to, by, tolerance);
   if (exact) return reparameterise(exact, from, to);
+  return laidOver(part, from, to, by, tolerance, degree, MOST_HALVINGS);
+}
+
+/** Near a cusp, where the offset stands still, one smooth curve may not come near enough: then there are two. */
+function laidOver(
+  part: Curve,
+  from: number,
+  to: number,
+  by: number,
+  tolerance: number,
+  degree: number,
+  halvings: number,
+): Curve {
   const inner = breaksOf(part).flatMap(({ u }) => (u > from && u < to ? [u] : []));
   const [first, last] = domainOf(part);
-  const closed = part.closing !== 'open' && from === first && to === last;
   const path = {
     at: (t: number) => shifted(part, t, by, t === to ? 'left' : 'right'),
     breaks: [from, ...inner, to],
-    closed,
+    closed: part.closing !== 'open' && from === first && to === last,
   };
-  return nearPath(path, tolerance, degree).curve;
+  const { curve, error } = nearPath(path, tolerance, degree);
+  if (error <= tolerance || halvings === 0) return curve;
+  const middle = (from + to) / 2;
+  const lay = (a: number, b: number) => laidOver(part, a, b, by, tolerance, degree, halvings - 1);
+  const both = join(lay(from, middle), lay(middle, to), tolerance);
+  if (!both.ok) return curve;
+  return path.closed ? close(both.value, tolerance) : both.value;
 }
 
 /** A line or an arc that is one to rounding; a full circle, which has no chord, in halves. */
