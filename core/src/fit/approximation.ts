@@ -30,8 +30,8 @@ const MOST_ROUNDS = 30;
 const WORTH_A_ROUND = 0.98;
 const NEWTON_STEPS = 2;
 /**
- * How much is done for a curve that is not within the tolerance: some rounds; the least, for one that is only tried; or as
- * many as bring it nearer.
+ * How much is done for a curve that is not within the tolerance: some rounds; the least, for one that is only tried; or
+ * as many as bring it nearer.
  */
 export type Manner = 'steady' | 'trial' | 'patient';
 /** Beyond so many tolerances the closest places say nothing yet about where points belong, and parameters stay. */

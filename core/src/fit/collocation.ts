@@ -15,8 +15,8 @@ export interface SplineSpace {
 }
 
 /**
- * Derivatives of one order of the p + 1 (rational) basis functions that do not vanish beside a site, into `out`; returns
- * the index of the first. (The NURBS Book, A2.3; the quotient rule, eq. 4.8, for weights.)
+ * Derivatives of one order of the p + 1 (rational) basis functions that do not vanish beside a site, into `out`;
+ * returns the index of the first. (The NURBS Book, A2.3; the quotient rule, eq. 4.8, for weights.)
  */
 export function basisRow(
   { degree, knots, count, periodic, weights }: SplineSpace,

@@ -8,9 +8,9 @@ const LEAST_TURN = Math.PI / 4;
 const SHARPNESS = 0.75;
 
 /**
- * Indices of the corners of a row of noisy points: where the directions to the points `reach` mm before and after turn by
- * 45° or more, and by nearly as much seen from half as far, which tells a corner from a tight bend. `points` are packed
- * x y z; `reach` should be several times the noise.
+ * Indices of the corners of a row of noisy points: where the directions to the points `reach` mm before and after turn
+ * by 45° or more, and by nearly as much seen from half as far, which tells a corner from a tight bend. `points` are
+ * packed x y z; `reach` should be several times the noise.
  */
 export function cornersOf(points: Float64Array, reach: number, leastTurn = LEAST_TURN): number[] {
   mustBePacked(points, 3, 'points');

@@ -27,7 +27,9 @@ const PROGRESS_WORTH = 0.98;
 const FEW = 24;
 /** Looking at every knot before each one that is taken out costs points times knots squared; so much may be spent. */
 const AFFORDABLE = 250_000;
-/** Where adding in the spans beyond the tolerance does not reach it, spans that are within but near it get knots too. */
+/**
+ * Where adding in the spans beyond the tolerance does not reach it, spans that are within but near it get knots too.
+ */
 const LOWER_SHARES = [0.5, 0];
 const SHIFTS = [-0.4, -0.2, 0.2, 0.4];
 
@@ -37,7 +39,8 @@ const SHIFTS = [-0.4, -0.2, 0.2, 0.4];
  * knots tried. (Park, Lee, B-spline curve fitting based on adaptive curve refinement using dominant points, CAD 2007,
  * for the adding; Lyche, Mørken, Knot removal for parametric B-spline curves, CAGD 1987, for the taking out.)
  *
- * Knots that are known to do, `from`, are thinned without adding any. Where no curve comes so near, the lightest is given that comes nearly as near as the nearest one met.
+ * Knots that are known to do, `from`, are thinned without adding any. Where no curve comes so near, the lightest is
+ * given that comes nearly as near as the nearest one met.
  */
 export function fewestKnots(target: Target, start: Float64Array, search: Search, from?: readonly number[]): Found {
   const known = from ? approximate(target, from, start, search.tolerance, 'steady') : null;

@@ -26,8 +26,9 @@ const REACH_TOLERANCES = 12;
 const REACH_SAMPLES = 4;
 
 /**
- * A curve within `tolerance` mm of the samples of a freehand stroke, in smooth stretches between the corners found. Samples
- * in one place, as of a pen at rest, count once. With `quick` it is there at once, without it lighter a moment later.
+ * A curve within `tolerance` mm of the samples of a freehand stroke, in smooth stretches between the corners found.
+ * Samples in one place, as of a pen at rest, count once. With `quick` it is there at once, without it lighter a moment
+ * later.
  */
 export function freehand(
   samples: Float64Array,

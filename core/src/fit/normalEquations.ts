@@ -13,8 +13,8 @@ const basis = new Float64Array(MAX_DEGREE + 1);
 
 /**
  * Control points (Euclidean, stride 3) of the curve nearest to points at sorted parameters in the sum of squares, or
- * the index of one that they do not determine. The normal equations are banded; those of a periodic curve after numbering
- * 0, n−1, 1, n−2, …. Places are taken about the first point, so that drawings far away lose no digits.
+ * the index of one that they do not determine. The normal equations are banded; those of a periodic curve after
+ * numbering 0, n−1, 1, n−2, …. Places are taken about the first point, so that drawings far away lose no digits.
  */
 export function leastSquaresPoints(
   { degree, knots, count, periodic, weights }: SplineSpace,
@@ -110,8 +110,8 @@ function fix(matrix: Float64Array, right: Float64Array, width: number, k: number
 }
 
 /**
- * The sums of the normal equations for the curves that most are: cubic, open, without weights. Points of one span add to
- * the same 22 numbers, which are kept at hand until the span is left.
+ * The sums of the normal equations for the curves that most are: cubic, open, without weights. Points of one span add
+ * to the same 22 numbers, which are kept at hand until the span is left.
  */
 function addCubic(
   knots: Float64Array,

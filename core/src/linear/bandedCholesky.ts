@@ -1,7 +1,8 @@
 /**
  * Solves A X = B for a symmetric positive definite band matrix in place: entry (i, i + d), 0 <= d <= band, stands at
  * values[i (band + 1) + d]; `right` holds `columns` right-hand sides by rows and becomes X; the matrix is used up.
- * O(size · band²). Returns the row whose pivot is not above rounding of its diagonal, where the matrix is singular, or −1.
+ * O(size · band²). Returns the row whose pivot is not above rounding of its diagonal, where the matrix is singular, or
+ * −1.
  *
  * LDLᵀ in band storage: Golub, Van Loan, Matrix Computations, 4.3.
  */

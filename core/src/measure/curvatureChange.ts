@@ -17,9 +17,9 @@ export interface CurvatureChange {
 const PER_SPAN = 16;
 
 /**
- * The largest change of curvature from one curve to another that lies close to it: at sixteen places of every span, both
- * sides of knots among them, against the closest place. Sampled, not proven. Places where either stands still are left
- * out: they have no curvature.
+ * The largest change of curvature from one curve to another that lies close to it: at sixteen places of every span,
+ * both sides of knots among them, against the closest place. Sampled, not proven. Places where either stands still are
+ * left out: they have no curvature.
  */
 export function curvatureChange(first: Curve, second: Curve): CurvatureChange {
   let max = 0;

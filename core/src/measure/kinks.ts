@@ -14,8 +14,8 @@ export interface Kink {
 const NO_TURN = (0.05 * Math.PI) / 180;
 
 /**
- * The corners of a curve, in order: knots of full multiplicity where the tangent turns by more than `least` radians; of a
- * closed curve the seam among them. Where the curve stands still it has no tangent and no corner.
+ * The corners of a curve, in order: knots of full multiplicity where the tangent turns by more than `least` radians; of
+ * a closed curve the seam among them. Where the curve stands still it has no tangent and no corner.
  */
 export function kinksOf(curve: Curve, least = NO_TURN): Kink[] {
   mustBeAbove0(least, 'turn');

@@ -19,8 +19,8 @@ export type ChamferFailure =
     };
 
 /**
- * A corner between two plane curves cut by a straight line, so far from the corner along each of them, in mm measured on
- * the curve.
+ * A corner between two plane curves cut by a straight line, so far from the corner along each of them, in mm measured
+ * on the curve.
  */
 export function chamfer(
   first: Curve,

@@ -51,7 +51,10 @@ const isPlain = ({ points }: Curve): boolean => {
 /** Knots of the two this near on [0, 1] are one: what reparameterising rounds. */
 const SAME_BREAK = 1e-13;
 
-/** The breaks of both curves in order, each with its parameter on both: the same, or its own where they differ by rounding. */
+/**
+ * The breaks of both curves in order, each with its parameter on both: the same, or its own where they differ by
+ * rounding.
+ */
 function pairedBreaks(a: Curve, b: Curve): [number, number][] {
   const [ofA, ofB] = [a, b].map((curve) => breaksOf(curve).map(({ u }) => u));
   const pairs: [number, number][] = [];

@@ -12,7 +12,10 @@ import { type OffsetPiece, offsetPieces } from './offsetPieces';
 import { withoutLoops } from './offsetLoops';
 
 export interface OffsetOptions {
-  /** What bridges the gap on the outside of a kink: an arc about it, or the straight continuations up to where they meet. */
+  /**
+   * What bridges the gap on the outside of a kink: an arc about it, or the straight continuations up to where they
+   * meet.
+   */
   readonly corners?: 'round' | 'sharp';
   /** 3 when left out. */
   readonly degree?: number;
@@ -23,7 +26,9 @@ export interface Offset {
   readonly curves: readonly Curve[];
   /** How much the distance of the curves from the original differs from the one asked for, at most, in mm; sampled. */
   readonly error: number;
-  /** Stretches of the original, by its parameters, that have no offset: it would bend or come too near to itself there. */
+  /**
+   * Stretches of the original, by its parameters, that have no offset: it would bend or come too near to itself there.
+   */
   readonly lost: readonly (readonly [from: number, to: number])[];
 }
 
@@ -37,9 +42,9 @@ const FLATNESS = 0.1;
 const CHECKS_PER_SPAN = 24;
 
 /**
- * The curve at a distance from a plane curve, positive to its left seen against the plane's normal, within `tolerance` mm.
- * What would come nearer to the original than the distance, as beyond a centre of curvature or inside of a corner, is cut
- * away. Lines and arcs give exact lines and arcs.
+ * The curve at a distance from a plane curve, positive to its left seen against the plane's normal, within `tolerance`
+ * mm. What would come nearer to the original than the distance, as beyond a centre of curvature or inside of a corner,
+ * is cut away. Lines and arcs give exact lines and arcs.
  *
  * r + d n with n the left normal; its derivative is r' (1 − κ d), which changes its sign at a cusp (Tiller, Hanson,
  * Offsets of two-dimensional profiles, IEEE CG&A 1984; Maekawa, An overview of offset curves and surfaces, CAD 1999).

@@ -15,9 +15,9 @@ const SAMPLES = 9;
 const SAME_CUT = 1e-7;
 
 /**
- * The parts of offset pieces, in order, that stay as far from the original as they should: the pieces are cut where they
- * cross each other, themselves, or `others`, the offset to the other side, where another stretch of the original comes as
- * near from its other side; and each part is either loop or not (Tiller, Hanson, Offsets of two-dimensional
+ * The parts of offset pieces, in order, that stay as far from the original as they should: the pieces are cut where
+ * they cross each other, themselves, or `others`, the offset to the other side, where another stretch of the original
+ * comes as near from its other side; and each part is either loop or not (Tiller, Hanson, Offsets of two-dimensional
  * profiles, 1984). A loop that stays within `tolerance` of the distance makes no difference and may stay.
  */
 export function withoutLoops(

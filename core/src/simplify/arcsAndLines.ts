@@ -49,9 +49,10 @@ const SAME_CURVATURE = 1e-6;
 
 /**
  * A plane curve as circular arcs and straight lines within `tolerance` mm, proven, with as few as longest biarcs make
- * (Bolton, Biarc curves, CAD 1975; Meek, Walton, Approximating smooth planar curves by arc splines, 1995). Stretches that
- * are lines and arcs to rounding are kept as they are, whole; kinks, jumps of curvature and inflections stay where they
- * are. In space, where it fails, a polyline serves. Arcs that rise over their chord by less than a tenth of the tolerance become lines. Rational curves too.
+ * (Bolton, Biarc curves, CAD 1975; Meek, Walton, Approximating smooth planar curves by arc splines, 1995). Stretches
+ * that are lines and arcs to rounding are kept as they are, whole; kinks, jumps of curvature and inflections stay where
+ * they are. In space, where it fails, a polyline serves. Arcs that rise over their chord by less than a tenth of the
+ * tolerance become lines. Rational curves too.
  */
 export function arcsAndLines(curve: Curve, tolerance: number, plane?: Plane): Result<ArcsAndLines, NotFlat> {
   mustBeAbove0(tolerance, 'tolerance');
@@ -151,7 +152,9 @@ function lineIfFlat({ arc, start, end, bound }: Stretch, tolerance: number): Fou
   return { arc, straight, start, end, bound: straight ? bound + rise : bound };
 }
 
-/** Where a stretch has no tangents to go by, as around a standstill, its chord does; of a stretch home again, nothing. */
+/**
+ * Where a stretch has no tangents to go by, as around a standstill, its chord does; of a stretch home again, nothing.
+ */
 function chordOf(flat: Curve, start: number, end: number, tolerance: number): Found[] {
   const [[ax, ay], [bx, by]] = [start, end].map((u) => evaluate(flat, u));
   const size = Math.hypot(bx - ax, by - ay);

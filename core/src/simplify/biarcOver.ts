@@ -18,8 +18,8 @@ const HALVINGS = 3;
 const EXACT = 1e-10;
 
 /**
- * The biarc over a stretch of a curve in the plane z = 0, if it lies within `tolerance` mm of it, proven; else null. The
- * curve is cut where it crosses the normal at the arcs' junction, and each part compared with its arc.
+ * The biarc over a stretch of a curve in the plane z = 0, if it lies within `tolerance` mm of it, proven; else null.
+ * The curve is cut where it crosses the normal at the arcs' junction, and each part compared with its arc.
  */
 export function biarcOver(
   flat: Curve,
@@ -92,13 +92,13 @@ function crossing(flat: Curve, from: number, to: number, q: Flat, t: Flat): numb
 }
 
 /**
- * How far a stretch strays from an arc, and the arc from the stretch, at most; Infinity once it is clear that it is more
- * than `limit`, and where the stretch does not run along the arc in one direction.
+ * How far a stretch strays from an arc, and the arc from the stretch, at most; Infinity once it is clear that it is
+ * more than `limit`, and where the stretch does not run along the arc in one direction.
  *
- * With q from the arc's start, t and n its tangent and normal there, h = κ|q|² − 2 q·n, the distance from the whole circle
- * is |h| / (1 + √(1 + κh)), which loses no digits on nearly straight arcs and is the height over a line. h times the
- * squared weight is a Bernstein polynomial, and so is that weight, so the quotients of their coefficients bound it. With
- * the angle about the centre growing only, t·q' + κ q×q' ≥ 0, the stretch passes every place of the arc.
+ * With q from the arc's start, t and n its tangent and normal there, h = κ|q|² − 2 q·n, the distance from the whole
+ * circle is |h| / (1 + √(1 + κh)), which loses no digits on nearly straight arcs and is the height over a line. h times
+ * the squared weight is a Bernstein polynomial, and so is that weight, so the quotients of their coefficients bound it.
+ * With the angle about the centre growing only, t·q' + κ q×q' ≥ 0, the stretch passes every place of the arc.
  */
 function distanceBound(stretches: readonly BezierStretch[], arc: FlatArc, limit: number, sharp = true): number {
   const compare = comparedWith(arc);

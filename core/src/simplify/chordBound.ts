@@ -5,11 +5,11 @@ import { bezierStretches, halvesAt } from '../degree/bezierStretch';
 const MOST_HALVINGS = 12;
 
 /**
- * No place of a stretch of a curve lies further from its chord than this, and none of the chord from the stretch, in mm;
- * Infinity when that is not shown to be at most `tolerance`.
+ * No place of a stretch of a curve lies further from its chord than this, and none of the chord from the stretch, in
+ * mm; Infinity when that is not shown to be at most `tolerance`.
  *
- * The distance from a segment is convex, so that of the Bézier points bounds that of a stretch; where it does not do, the
- * stretch is halved. The chord, having the same ends, lies as near to the stretch.
+ * The distance from a segment is convex, so that of the Bézier points bounds that of a stretch; where it does not do,
+ * the stretch is halved. The chord, having the same ends, lies as near to the stretch.
  */
 export function chordBound(curve: Curve, from: number, to: number, tolerance: number): number {
   const stretches = bezierStretches(curve, from, to).map(({ points }) => points);

@@ -115,7 +115,7 @@ function laidAnew(part: Curve, tolerance: number, degree: number, known: number,
   const closed = part.closing !== 'open';
   const { places } = samplesOf(part);
   const count = places.length / 3;
-  if (count < (closed ? 4 : 2)) return null;
+  if (count < 2) return null;
   const chords = parametersOf(places, closed, 'chord').subarray(0, count);
   const most = Math.min(Math.ceil(count / 2), Math.ceil(MARGIN * Math.min(known, distinctOf(part))));
   return searched(part, places, chords, { degree: Math.min(degree, count - 1), most }, tolerance, progress);
@@ -131,7 +131,10 @@ function searched(
   progress?: Progress,
   from?: readonly number[],
 ): Proven | null {
-  const target = { points, degree, closed: part.closing !== 'open' };
+  const closed = part.closing !== 'open';
+  // A stretch that is hardly more than a point has no places to go by.
+  if (points.length / 3 < Math.max(degree + 1, closed ? 4 : 2)) return null;
+  const target = { points, degree, closed };
   let aim = AIM * tolerance;
   for (let attempt = 0; attempt < ATTEMPTS; attempt++) {
     const { best } = fewestKnots(target, start, { tolerance: aim, effort: 'all', most, progress }, from);

@@ -8,8 +8,8 @@ const LEAST = 1e-12;
 const EVENING_ROUNDS = 6;
 
 /**
- * The ends of as few steps from `from` to `to` as longest steps make: each goes as far as `fits` allows within `limit`. If
- * they are to be even, so that the last is no leftover, the limit is then lowered as far as their number allows.
+ * The ends of as few steps from `from` to `to` as longest steps make: each goes as far as `fits` allows within `limit`.
+ * If they are to be even, so that the last is no leftover, the limit is then lowered as far as their number allows.
  */
 export function longestSteps(
   from: number,

@@ -9,7 +9,8 @@ import type { Polyline } from './polyline';
 
 /**
  * A polyline with its vertices on the curve and no place of either further than `tolerance` mm from the other, proven,
- * with as few legs as steps along the curve allow; corners stay, and the last leg is no shorter than the others need be.
+ * with as few legs as steps along the curve allow; corners stay, and the last leg is no shorter than the others need
+ * be.
  */
 export function polylineWithin(curve: Curve, tolerance: number): Polyline {
   mustBeAbove0(tolerance, 'tolerance');

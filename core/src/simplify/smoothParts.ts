@@ -6,8 +6,8 @@ import { join } from '../shape/join';
 import { subCurve } from '../shape/split';
 
 /**
- * The stretches of a curve between its kinks, clamped, with their parameters kept; a smooth one as it is. A closed curve
- * with kinks is opened at the first of them.
+ * The stretches of a curve between its kinks, clamped, with their parameters kept; a smooth one as it is. A closed
+ * curve with kinks is opened at the first of them.
  */
 export function smoothParts(curve: Curve): Curve[] {
   const kinks = kinksOf(curve).map(({ u }) => u);

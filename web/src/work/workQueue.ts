@@ -21,8 +21,8 @@ interface Running {
 }
 
 /**
- * One line of heavy work, as the price of the step at hand: the latest job wins. A new job, or `cancel`, ends the worker in
- * the middle of the old one and starts a fresh one; the old job is then given up, never answered late.
+ * One line of heavy work, as the price of the step at hand: the latest job wins. A new job, or `cancel`, ends the
+ * worker in the middle of the old one and starts a fresh one; the old job is then given up, never answered late.
  *
  * Arrays in what is asked are handed over, not copied: they are empty afterwards. The promise is rejected with what the
  * kernel throws, and when the worker fails.
