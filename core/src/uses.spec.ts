@@ -154,7 +154,7 @@ describe.each(Object.entries(degenerate))('with %s', (name, curve) => {
 
 describe('with any curve', () => {
   it.each(Object.entries(USES))('%s ends, with numbers', (use, call) => {
-    const runs = Number(process.env.LAW_RUNS ?? 12);
+    const runs = Number(process.env.LAW_RUNS ?? 8);
     fc.assert(
       fc.property(anyCurve({ closing: 'either', weights: 1000 }), (curve) => mustBeNumbers(call(curve), use)),
       { numRuns: runs },

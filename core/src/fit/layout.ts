@@ -1,4 +1,4 @@
-import { type Site } from './sites';
+import type { Sites } from './sites';
 
 export type FitEnds = 'natural' | 'not-a-knot';
 
@@ -8,14 +8,12 @@ export interface Layout {
   /** Open: clamped, count + p + 1 values. Closed: those of one period, `count` of them, and the period's end. */
   readonly knots: Float64Array;
   readonly count: number;
-  /** One for each control point, in order. `point` is the fit point it belongs to. */
-  readonly rows: readonly LayoutRow[];
-}
-
-export interface LayoutRow extends Site {
-  readonly point: number;
-  /** True for an end condition, whose value is 0, not a hold of the user's. */
-  readonly natural: boolean;
+  /** One row for each control point, in order. */
+  readonly sites: Sites;
+  /** The fit point that each row belongs to. */
+  readonly points: Int32Array;
+  /** 1 for an end condition, whose value is 0, not a hold of the user's. */
+  readonly natural: Uint8Array;
 }
 
 /** Orders of the derivatives held at each fit point, besides its place. */
@@ -61,39 +59,57 @@ export function openLayout(parameters: Float64Array, wanted: number, ends: FitEn
   };
   const [start, end] = [endOf(held(0)), endOf(held(last))];
   const dropped = [Math.max(0, -start.extra), Math.max(0, -end.extra)];
-  const near = (u: number, next: number, extra: number) =>
-    Array.from({ length: Math.max(0, extra) }, (_, i) => u + ((next - u) * BESIDE_END * (i + 1)) / extra);
-  const all = [
-    ...near(parameters[0], parameters[1], start.extra),
-    ...inner,
-    ...near(parameters[last], parameters[last - 1], end.extra).reverse(),
-  ];
-  const knots = Float64Array.from([
-    ...repeat(parameters[0], degree + 1),
-    ...all.slice(dropped[0], all.length - dropped[1]),
-    ...repeat(parameters[last], degree + 1),
-  ]);
-  const rows: LayoutRow[] = [];
-  for (let point = 0; point < points; point++) {
-    const u = parameters[point];
-    const left = point === last;
-    const natural = point === 0 ? start.natural : left ? end.natural : NONE;
-    if (held(point).length + natural.length === 0) {
-      rows.push({ u, order: 0, point, left, natural: false });
-      continue;
-    }
-    const all = [
-      ...[0, ...held(point)].map((order) => ({ u, order, point, left, natural: false })),
-      ...natural.map((order) => ({ u, order, point, left, natural: true })),
-    ].sort((a, b) => (left ? b.order - a.order : a.order - b.order));
-    rows.push(...all);
+  inner.unshift(...nearEnd(parameters[0], parameters[1], start.extra));
+  inner.push(...nearEnd(parameters[last], parameters[last - 1], end.extra).reverse());
+  const count = inner.length - dropped[0] - dropped[1] + degree + 1;
+  const knots = new Float64Array(count + degree + 1);
+  knots.fill(parameters[0], 0, degree + 1);
+  for (let i = degree + 1; i < count; i++) knots[i] = inner[dropped[0] + i - degree - 1];
+  knots.fill(parameters[last], count);
+
+  const rows = new Rows(count);
+  const put = (point: number, natural: readonly number[]) => {
+    const orders = [0, ...held(point), ...natural].sort((a, b) => (point === last ? b - a : a - b));
+    for (const order of orders) rows.put(parameters[point], order, point, point === last, natural.includes(order));
+  };
+  put(0, start.natural);
+  for (let point = 1; point < last; point++) {
+    rows.put(parameters[point], 0, point, false, false);
+    for (const order of held(point)) rows.put(parameters[point], order, point, false, false);
   }
-  return { degree, knots, count: rows.length, rows };
+  put(last, end.natural);
+  return { degree, knots, count, ...rows.laid };
+}
+
+/** Knots beside an end for what is held there beyond what it replaces. */
+const nearEnd = (u: number, next: number, extra: number): number[] =>
+  Array.from({ length: Math.max(0, extra) }, (_, i) => u + ((next - u) * BESIDE_END * (i + 1)) / extra);
+
+/** Rows in the making. */
+class Rows {
+  readonly laid;
+  private next = 0;
+
+  constructor(count: number) {
+    this.laid = {
+      sites: { parameters: new Float64Array(count), orders: new Uint8Array(count), left: new Uint8Array(count) },
+      points: new Int32Array(count),
+      natural: new Uint8Array(count),
+    };
+  }
+
+  put(u: number, order: number, point: number, left: boolean, natural: boolean): void {
+    const { sites, points } = this.laid;
+    const at = this.next++;
+    sites.parameters[at] = u;
+    sites.orders[at] = order;
+    sites.left[at] = left ? 1 : 0;
+    points[at] = point;
+    this.laid.natural[at] = natural ? 1 : 0;
+  }
 }
 
 const MOST = 25;
-const NONE: readonly number[] = [];
-const repeat = (value: number, times: number) => new Array<number>(times).fill(value);
 
 /** Puts so many knots at a fit point: itself, or spread evenly around it. */
 function putBeside(knots: number[], parameters: ArrayLike<number>, i: number, count: number, before: number): void {
@@ -125,14 +141,15 @@ export function closedLayout(parameters: Float64Array, degree: number, held: Hel
   const start = knots.findLast((u) => u <= from) ?? from;
   const base = knots.filter((u) => u >= start && u < start + period - 1e-12 * period);
   const end = start === from ? to : start + period;
-  const rows: LayoutRow[] = [];
-  for (let i = 0; i < points; i++) {
-    for (const order of [0, ...held(i)]) {
-      // The last points may lie beyond the domain's end only when it begins before the first one.
-      const u = parameters[i] >= end ? parameters[i] - period : parameters[i];
-      rows.push({ u, order, point: i, left: false, natural: false });
-    }
+  const rows = new Rows(base.length);
+  // Those that lie beyond the domain's end, as it begins before the first point, come first.
+  let beyond = points;
+  while (beyond > 0 && parameters[beyond - 1] >= end) beyond--;
+  for (let k = 0; k < points; k++) {
+    const point = (beyond + k) % points;
+    const u = point >= beyond ? parameters[point] - period : parameters[point];
+    rows.put(u, 0, point, false, false);
+    for (const order of held(point)) rows.put(u, order, point, false, false);
   }
-  rows.sort((a, b) => a.u - b.u || a.order - b.order);
-  return { degree, knots: Float64Array.from([...base, end]), count: rows.length, rows };
+  return { degree, knots: Float64Array.from([...base, end]), count: base.length, ...rows.laid };
 }

@@ -7,7 +7,7 @@ import { collocate } from './collocation';
 import type { HoldFailure } from './fitFailure';
 import { bendOf, heldDerivative, type HeldRun, type PointHold, secondFor } from './holds';
 import { closedLayout, type FitEnds, type Layout, openLayout } from './layout';
-import { packSites, type Sites } from './sites';
+import type { Sites } from './sites';
 
 /** A run of fit points without a kink, to be passed by one smooth curve. */
 export interface Run extends HeldRun {
@@ -78,29 +78,27 @@ function solve(run: Run, held: ReadonlyMap<number, Held>): Result<SmoothRun, Hol
     if (layout.degree < needed + 1)
       return failed({ kind: 'degree-too-low', at, degree: layout.degree, needed: needed + 1 });
   }
-  const { degree, knots, count, rows } = layout;
+  const { degree, knots, count, sites } = layout;
   const values = new Float64Array(3 * count);
   for (let i = 0; i < count; i++) {
-    const { point, order, natural } = rows[i];
-    if (natural) continue;
-    const derivative = order === 0 ? null : held.get(point)?.[order - 1];
+    if (layout.natural[i] === 1) continue;
+    const point = layout.points[i];
+    const derivative = sites.orders[i] === 0 ? null : held.get(point)?.[sites.orders[i] - 1];
     for (let c = 0; c < 3; c++) values[3 * i + c] = derivative ? derivative[c] : points[3 * point + c];
   }
-  const sites = packSites(rows);
   const around = closed ? periodicCurve(degree, homogeneous(new Float64Array(3 * count)), knots).knots : knots;
   const space = { degree, knots: around, count, periodic: closed };
   const control = collocate(space, sites, values);
   if (!control) return failed({ kind: 'unsolvable', degree, points: points.length / 3 });
   const plain = homogeneous(control);
   const curve = closed ? periodicCurve(degree, plain, knots) : makeCurve(degree, knots, plain);
-  return success({ curve, sites: closed ? sites : withLowestAtEnds(sites, layout) });
+  return success({ curve, sites: closed ? sites : withLowestAtEnds(layout) });
 }
 
 /** Sites with the lowest derivatives at the ends in the place of natural conditions. */
-function withLowestAtEnds({ parameters, orders, left }: Sites, { rows }: Layout): Sites {
+function withLowestAtEnds({ sites: { parameters, orders, left }, points, count }: Layout): Sites {
   const lowest = orders.slice();
-  const count = rows.length;
-  for (let i = 0; i < count && rows[i].point === rows[0].point; i++) lowest[i] = i;
-  for (let i = 0; i < count && rows[count - 1 - i].point === rows[count - 1].point; i++) lowest[count - 1 - i] = i;
+  for (let i = 0; i < count && points[i] === points[0]; i++) lowest[i] = i;
+  for (let i = 0; i < count && points[count - 1 - i] === points[count - 1]; i++) lowest[count - 1 - i] = i;
   return { parameters, orders: lowest, left };
 }
