@@ -1,4 +1,4 @@
-import { type Curve, homogeneous, makeCurve, trusted } from '../curve/curve';
+import { type Curve, homogeneous, trusted } from '../curve/curve';
 import { derivativesAll } from '../curve/evaluate';
 import { periodicCurve } from '../knots/period';
 import { leastSquaresPoints } from './normalEquations';
@@ -127,6 +127,3 @@ function closer(curve: Curve, { points, closed }: Target, parameters: Float64Arr
   }
   return { parameters: current, distances };
 }
-
-/** The same curve through the public door, its numbers looked at. */
-export const lookedAt = ({ degree, knots, points, closing }: Curve): Curve => makeCurve(degree, knots, points, closing);

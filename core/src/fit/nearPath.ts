@@ -1,10 +1,9 @@
 import { distance, type Vector3 } from '../linear/vector';
-import type { Curve } from '../curve/curve';
+import { type Curve, lookedAt } from '../curve/curve';
 import { lineBetween } from '../exact/line';
 import { reparameterise } from '../knots/reparameterise';
 import { closestPoint } from '../measure/closestPoint';
 import { apartFrom } from './apartFrom';
-import { lookedAt } from './approximation';
 import { fewestKnots } from './fewestKnots';
 import { parametersOf } from './parameters';
 

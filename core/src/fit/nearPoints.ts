@@ -1,7 +1,6 @@
-import type { Curve } from '../curve/curve';
+import { type Curve, lookedAt } from '../curve/curve';
 import { type Result, success } from '../result';
 import { mustBeAbove0, mustBeWhole } from '../refuse';
-import { lookedAt } from './approximation';
 import { fewestKnots } from './fewestKnots';
 import { checkFitPoints, type FitFailure } from './fitFailure';
 import { nearnessOf, type Nearness } from './nearness';

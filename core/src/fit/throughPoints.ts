@@ -17,7 +17,10 @@ import { type Run, smoothRun } from './smoothRun';
 
 export interface Fit {
   readonly curve: Curve;
-  /** The curve's parameter at each point; a closed curve has one more, for the return to the first. */
+  /**
+   * The curve's parameter at each point; a closed curve has one more, for the return to the first. Where a closed one's
+   * domain begins before its first point, as with even degrees, the last ones lie as far beyond its end, in the next turn.
+   */
   readonly parameters: Float64Array;
   /**
    * The fit points and derivatives that determine the curve together, as many as its control points; what

@@ -164,7 +164,7 @@ function chordOf(flat: Curve, start: number, end: number, tolerance: number): Fo
   return [{ arc, straight: true, start, end, bound: chordBound(flat, start, end, tolerance) }];
 }
 
-/** Neighbours on one circle, or in one line, are one segment. */
+/** Neighbours on one circle are one segment. */
 function mergedOf(found: readonly Found[]): Found[] {
   const out: Found[] = [];
   for (const next of found) {

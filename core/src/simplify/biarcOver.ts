@@ -14,7 +14,7 @@ export interface Stretch {
 
 /** Bounds are made this much sharper by halving; three halvings bring them within a per cent or so of the truth. */
 const HALVINGS = 3;
-/** A stretch this straight, as a share of its size, is a line; one this round an arc. */
+/** A stretch this straight, as a share of its length, is a line; one this round an arc. */
 const EXACT = 1e-10;
 
 /**
@@ -40,7 +40,6 @@ export function biarcOver(
     [arcs[0], from, cut],
     [arcs[1], cut, to],
   ] as const) {
-    // prettier-ignore
     const bound = distanceBound(bezierStretches(flat, start, end), arc, tolerance, sharp);
     if (!(bound <= tolerance)) return null;
     parts.push({ arc, start, end, bound });
@@ -62,10 +61,9 @@ export function exactArc(flat: Curve, from: number, to: number, tolerance: numbe
   if (straight <= limit) return { arc: line, start: from, end: to, bound: straight };
   const arc = t0 && arcFrom(p0, t0, p1);
   if (!arc || arc.kappa === 0) return null;
-  const round = distanceBound(stretches, arc, Math.max(limit, EXACT / Math.abs(arc.kappa)));
-  return round <= Math.min(tolerance, EXACT * Math.max(size, 1 / Math.abs(arc.kappa)))
-    ? { arc, start: from, end: to, bound: round }
-    : null;
+  const slack = Math.min(tolerance, EXACT * Math.abs(arc.turn / arc.kappa));
+  const round = distanceBound(stretches, arc, slack);
+  return round <= slack ? { arc, start: from, end: to, bound: round } : null;
 }
 
 /** Place and unit tangent; no tangent at a standstill. */

@@ -1,6 +1,5 @@
-import { type Curve, domainOf, spansOf } from '../curve/curve';
+import { type Curve, domainOf, lookedAt, spansOf } from '../curve/curve';
 import { evaluateAll } from '../curve/evaluate';
-import { lookedAt } from '../fit/approximation';
 import { fewestKnots } from '../fit/fewestKnots';
 import { parametersOf } from '../fit/parameters';
 import { apartFrom } from '../fit/apartFrom';
@@ -61,9 +60,8 @@ export function lighten(
     const made = lightenedPart(part, tolerance, degree, progress);
     if (!made) return none;
     lighter.push(made.curve);
-    if (made.deviation.max > worst.max)
-      worst = { ...made.deviation, bound: Math.max(worst.bound, made.deviation.bound) };
-    else worst = { ...worst, bound: Math.max(worst.bound, made.deviation.bound) };
+    const bound = Math.max(worst.bound, made.deviation.bound);
+    worst = { ...(made.deviation.max > worst.max ? made.deviation : worst), bound };
   }
   const whole = lookedAt(fromParts(lighter, curve.closing !== 'open'));
   if (distinctOf(whole) >= distinctOf(curve)) return none;

@@ -1,6 +1,5 @@
-import { type Curve, domainOf, homogeneous, makeCurve } from '../curve/curve';
+import { type Curve, domainOf, homogeneous, lookedAt, makeCurve } from '../curve/curve';
 import { evaluateAll } from '../curve/evaluate';
-import { lookedAt } from '../fit/approximation';
 import { evenKnots, fewestKnots, type Search } from '../fit/fewestKnots';
 import { leastSquaresPoints } from '../fit/normalEquations';
 import { parametersOf } from '../fit/parameters';
@@ -13,7 +12,7 @@ import { curvatureChange } from '../measure/curvatureChange';
 import { deviation } from '../measure/deviation';
 import { failed, type Result, success } from '../result';
 import { mustBeAbove0, mustBeWhole } from '../refuse';
-import { lighten, type NoLighter, type Priced, samplesOf } from './lighten';
+import { lighten, type Priced, samplesOf } from './lighten';
 
 /** How a curve is laid anew: with so many control points, or with the fewest within a tolerance in mm. */
 export type Laying = { readonly count: number } | { readonly tolerance: number };
@@ -42,7 +41,8 @@ const NODES = 20;
 /**
  * A curve laid anew as one smooth curve, with its price: least squares against the whole curve, in its arc length, by
  * twenty Gauss nodes a span. Open curves keep their ends; a closed curve becomes periodic, with its seam where it was.
- * A kink is rounded off, and the deviation says by how much. With uneven knots they go where they are needed.
+ * A kink is rounded off, and the deviation says by how much. With uneven knots they go where they are needed; within a
+ * tolerance that is `lighten` in the degree asked for, which keeps kinks, and even knots where it finds nothing lighter.
  *
  * Fails only for a tolerance that is not reached. Throws a RangeError for a count that the degree does not allow.
  */
@@ -50,7 +50,7 @@ export function relay(
   curve: Curve,
   laying: Laying,
   { degree = 3, even = 'count' in laying, progress }: RelayOptions = {},
-): Result<Priced, NotReached | NoLighter> {
+): Result<Priced, NotReached> {
   mustBeWhole(degree, 1, MOST_DEGREE, 'degree');
   const closed = curve.closing !== 'open';
   const least = closed ? 3 : degree + 1;
@@ -62,9 +62,7 @@ export function relay(
   mustBeAbove0(laying.tolerance, 'tolerance');
   if (!even) {
     const light = lighten(curve, laying.tolerance, { degree, progress });
-    return light.ok || light.failure.controlPoints <= least
-      ? light
-      : fewestEven(curve, degree, laying.tolerance, least, progress);
+    if (light.ok) return light;
   }
   return fewestEven(curve, degree, laying.tolerance, least, progress);
 }

@@ -44,7 +44,7 @@ export interface Jobs {
   };
   relay: {
     readonly asked: { readonly curve: Float64Array; readonly laying: Laying; readonly options?: Plain<RelayOptions> };
-    readonly answer: Result<Packed<Priced>, NoLighter | NotReached>;
+    readonly answer: Result<Packed<Priced>, NotReached>;
   };
   deviation: {
     readonly asked: {
