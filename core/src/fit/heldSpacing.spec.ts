@@ -112,7 +112,7 @@ describe('held spacing', () => {
         const data = fitDataOf(curve, sites);
         const back = fromFitData(curve, sites, data);
         // A knot of full multiplicity has two Greville abscissae in one place on curves with kinks.
-        if (!back.ok) return;
+        fc.pre(back.ok);
         expect(largestDifference(fitDataOf(back.value, sites), data)).toBeLessThan(1e-8 * sizeOf(data) + 1e-300);
       }),
     );
