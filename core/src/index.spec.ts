@@ -193,6 +193,33 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
     [() => core.segmentsToCurve([], FRONT), 'segments: one or more are needed, not 0'],
     [() => core.segmentsToCurve([{ kind: 'line', from: NONE, to: NONE, start: 0, end: 1 }], FRONT), 'segments: coincident-points at 0'], // prettier-ignore
   ],
+  bendThrough: [
+    [
+      () => core.bendThrough(CURVE, core.packSites([{ u: 3, order: 0 }]), FOUR.subarray(0, 3)),
+      'parameter 3 lies outside',
+    ],
+    [
+      () => core.bendThrough(CURVE, core.packSites([{ u: 1, order: 0 }]), FOUR),
+      'data: 1 places are needed, one for each site, not 4',
+    ],
+    [
+      () => core.bendThrough(CURVE, core.packSites([{ u: 1, order: 0 }]), Float64Array.of(1, NaN, 0)),
+      'data[0]: finite',
+    ],
+  ],
+  knotOnLeg: [
+    [() => core.knotOnLeg(CURVE, 4, 0.5), 'leg: a whole number from 0 to 3 is needed, not 4'],
+    [() => core.knotOnLeg(CURVE, 1, 0), 'share: a number between 0 and 1 is needed, not 0'],
+    [() => core.knotOnLeg(core.rectangle(FRONT, NONE, 2, 1), 1, NaN), 'share: a number between'],
+  ],
+  moveKnot: [
+    [() => core.moveKnot(CURVE, 0.5, 0.6), 'no inner knot stands at 0.5'],
+    [() => core.moveKnot(CURVE, 0, 0.6), 'no inner knot stands at 0'],
+    [() => core.moveKnot(CURVE, 1, Infinity), 'to: a finite number is needed'],
+    [() => core.moveKnot(CURVE, 3, 1), 'parameter 3 lies outside'],
+  ],
+  removeControlPoint: [[() => core.removeControlPoint(CURVE, 5), 'index: a whole number from 0 to 4 is needed, not 5']],
+  straightStretches: [[() => core.straightStretches(CURVE, NaN), 'a tolerance of 0 mm or more']],
   moveOnCurve: [
     [() => core.moveOnCurve(CURVE, 3, NONE), 'parameter 3 lies outside'],
     [() => core.moveOnCurve(CURVE, 1, NAN), 'target: three finite'],
@@ -339,7 +366,7 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
 };
 
 /** These take curves only, which were looked at when they were made. */
-const OF_CURVES = ['controlPointsOf', 'countOf', 'domainOf', 'spansOf', 'distinctOf', 'breaksOf', 'clamp', 'bezierPieces', 'open', 'reverse', 'weightsOf', 'bestPlane', 'boundingBox', 'packCurve', 'midway', 'curvatureChange']; // prettier-ignore
+const OF_CURVES = ['controlPointsOf', 'countOf', 'domainOf', 'spansOf', 'distinctOf', 'breaksOf', 'clamp', 'bezierPieces', 'open', 'reverse', 'weightsOf', 'bestPlane', 'boundingBox', 'packCurve', 'midway', 'curvatureChange', 'evenKnots']; // prettier-ignore
 /** Plain arithmetic, which computes what it is given. */
 const ARITHMETIC = ['add', 'angleBetween', 'cross', 'distance', 'dot', 'length', 'scale', 'subtract', 'packVectors', 'packSites', 'vectorAt', 'radiusOf', 'success', 'failed']; // prettier-ignore
 

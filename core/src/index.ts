@@ -77,9 +77,11 @@ export type { Progress, ProgressStep } from './fit/progress';
 // Evaluate: places and derivatives.
 export { derivatives, derivativesAll, evaluate, evaluateAll, evaluateAllByBasis } from './curve/evaluate';
 
-// Change knots, keeping the shape.
+// Change knots, keeping the shape or the control points.
 export { clamp, unclamp } from './knots/clamp';
+export { knotOnLeg } from './knots/knotOnLeg';
 export { type Break, breaksOf, multiplicityAt } from './knots/multiplicity';
+export { evenKnots, moveKnot, type PastNeighbour } from './knots/moveKnot';
 export { moveSeam } from './knots/period';
 export { insertKnot, type PastMultiplicity, refineKnots } from './knots/refineKnots';
 export { reparameterise } from './knots/reparameterise';
@@ -91,6 +93,7 @@ export { elevateDegree } from './degree/elevateDegree';
 // Make lighter, at a price.
 export { fromBezierPieces } from './simplify/fromBezierPieces';
 export { withoutRedundantKnots } from './simplify/redundantKnots';
+export { type LastControlPoints, removeControlPoint } from './simplify/removeControlPoint';
 export { type Lighter, removeKnot, type RemovalFailure } from './simplify/removeKnot';
 export { reduceDegree, type ReductionFailure } from './simplify/reduceDegree';
 export { lighten, type LightenOptions, type NoLighter, type Priced } from './simplify/lighten';
@@ -106,6 +109,7 @@ export { segmentsToCurve } from './simplify/segmentsToCurve';
 export { close, type CloseFailure, open, toPeriodic } from './shape/close';
 export { type Continuation, extend, type ExtendFailure, type Reach } from './shape/extend';
 export { endOf, join, type JoinFailure } from './shape/join';
+export { bendThrough } from './shape/bendThrough';
 export { type AllHeld, moveOnCurve } from './shape/moveOnCurve';
 export { reverse } from './shape/reverse';
 export { type NothingToCut, split, subCurve } from './shape/split';
@@ -144,6 +148,7 @@ export {
 export { type Frame, frameAt } from './measure/frame';
 export { type Kink, kinksOf } from './measure/kinks';
 export { type Lightness, lightness } from './measure/lightness';
+export { straightStretches, type Stretch } from './measure/straightStretches';
 
 // Compare: a curve with points, with another curve, with itself.
 export { type ClosestPoint, closestPoint } from './measure/closestPoint';
