@@ -1,11 +1,14 @@
 // What a project is and everything that can be done to it.
-export { type Order, commands, type CommandName } from './command/registry';
+export { controlIds, pointName } from './command/items';
+export { type Order, commands, type CommandName, isLossy } from './command/registry';
 export { type Outcome, perform, type Performed, redo, type Stamp, undo } from './command/perform';
 export { NO_STACKS, type Stacks, stacksOf, type Step } from './history/history';
 export { applyPatch, type Operation, type Patch } from './history/patch';
 export { inWords, pointer, type Problem } from './problem';
 export { checkProject } from './project/check';
+export { migrate } from './project/migrate';
 export {
+  type Axis,
   type ControlPoint,
   type ControlRecipe,
   type CurveItem,
@@ -16,6 +19,8 @@ export {
   FORMAT,
   FRONT_ID,
   GRAPHITE,
+  type HeldFit,
+  type Holds,
   type Id,
   isShown,
   type Item,
@@ -27,5 +32,14 @@ export {
   VERSION,
   type WorkPlane,
 } from './project/project';
+export { legTo, setWeights } from './recipe/editControlPoints';
+export { isClosed } from './recipe/editEnds';
+export { controlRecipe, hold } from './recipe/hold';
+export { chordAt, HANDLE_SHARE, holdTangent, tangentAt } from './recipe/holdTangent';
+export { fitPointsOf, MOST_THROUGH_POINTS } from './recipe/makeLive';
+export { bendAt, type Move, movePoints, unpinned } from './recipe/movePoints';
+export { moveKnot } from './recipe/editKnots';
+export { type Row } from './recipe/setPoints';
+export { Refusal } from './refusal';
 export { APART, type Resolved, type ResolvedCurve, resolve, resolveRecipe } from './recipe/resolve';
 export { schemaProblems } from './schemaProblems';

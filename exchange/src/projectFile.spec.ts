@@ -30,17 +30,23 @@ describe('project files', () => {
     ['[]', '/format', "This is not a project file: its format is not 'pencil-bend-project'"],
     ['null', '/format', 'This is not a project file'],
     [
-      '{"format":"pencil-bend-project","version":2}',
+      '{"format":"pencil-bend-project","version":3}',
       '/version',
-      'made by a newer Pencil Bend (file version 2; this one reads up to 1)',
+      'made by a newer Pencil Bend (file version 3; this one reads up to 2)',
     ],
-    ['{"format":"pencil-bend-project","version":1}', '', "must have required property 'name'"],
+    ['{"format":"pencil-bend-project","version":2}', '', "must have required property 'name'"],
   ])('refuses %s and says what and where', (text, path, message) => {
     const read = readProjectFile(text);
     expect(read.ok).toBe(false);
     if (read.ok) return;
     expect(read.failure[0].path).toBe(path);
     expect(read.failure[0].message).toContain(message);
+  });
+
+  it('reads files of the first version, whose sheets had no grid of their own', () => {
+    const { grid: _grid, ...first } = withCurve([0, 4, 0]);
+    const read = readProjectFile(JSON.stringify({ ...first, version: 1 }));
+    expect(read).toEqual({ ok: true, value: withCurve([0, 4, 0]) });
   });
 
   it('names the coordinate that is not finite: 1e999 is no number a drawing can hold', () => {

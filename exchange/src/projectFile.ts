@@ -1,5 +1,5 @@
 import { failed, type Result, success } from '@pencil-bend/core';
-import { checkProject, FORMAT, type Problem, type Project, VERSION } from '@pencil-bend/document';
+import { checkProject, FORMAT, migrate, type Problem, type Project, VERSION } from '@pencil-bend/document';
 
 export const PROJECT_FILE_EXTENSION = '.pencilbend.json';
 
@@ -26,6 +26,7 @@ export function readProject(value: unknown): Result<Project, Problem[]> {
     const message = `This file was made by a newer Pencil Bend (file version ${version}; this one reads up to ${VERSION})`;
     return failed([{ path: '/version', message }]);
   }
-  const problems = checkProject(value);
-  return problems.length > 0 ? failed(problems) : success(value as Project);
+  const project = migrate(value);
+  const problems = checkProject(project);
+  return problems.length > 0 ? failed(problems) : success(project as Project);
 }

@@ -2,6 +2,7 @@ import { type Curve, domainOf, makeCurve } from '../curve/curve';
 import { failed, type Result, success } from '../result';
 import { mustBeFinite } from '../refuse';
 import { breaksOf } from './multiplicity';
+import { distinctOf } from './period';
 import { toKnot } from './sameKnot';
 
 /** A knot cannot pass its neighbours. */
@@ -48,14 +49,14 @@ export function evenKnots(curve: Curve): Curve {
 /** The curve with knots of its domain elsewhere; a periodic one repeats them around it. */
 function withInnerKnots(curve: Curve, place: (knot: number) => number): Curve {
   const [first, last] = domainOf(curve);
-  const moved = curve.knots.map((k) => (k >= first && k <= last ? place(k) : k));
-  if (curve.closing === 'periodic') {
-    const { degree } = curve;
-    const count = curve.points.length / 4 - degree;
-    // Those of one period stand from the first of the domain on.
-    for (let k = degree - 1; k >= 0; k--) moved[k] = moved[k + count] - (last - first);
-    for (let k = degree + count; k < moved.length; k++) moved[k] = moved[k - count] + (last - first);
-    moved[degree + count] = last;
+  const { degree, knots, points, closing } = curve;
+  const moved = knots.map((k) => (k >= first && k <= last ? place(k) : k));
+  if (closing !== 'periodic') return makeCurve(degree, moved, points, closing);
+  const count = distinctOf(curve);
+  // Copies of knots at the seam are one with it, not a rounded period away.
+  for (let k = degree - 1; k >= 0; k--) if (knots[k] < first) moved[k] = moved[k + count] - (last - first);
+  for (let k = degree + count; k < knots.length; k++) {
+    if (knots[k] > last) moved[k] = moved[k - count] + (last - first);
   }
-  return makeCurve(curve.degree, moved, curve.points, curve.closing);
+  return makeCurve(degree, moved, points, closing);
 }

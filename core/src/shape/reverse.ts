@@ -1,4 +1,5 @@
 import { type Curve, trusted } from '../curve/curve';
+import { distinctOf, periodicOver } from '../knots/period';
 
 /** The same curve run through backwards, over the same domain. Control points keep their bits. */
 export function reverse(curve: Curve): Curve {
@@ -11,5 +12,12 @@ export function reverse(curve: Curve): Curve {
     const knot = knots[knots.length - 1 - i];
     return knot === first ? last : knot === last ? first : first + (last - knot);
   });
-  return trusted(degree, mirrored, backwards, closing);
+  // The knots at the seam of a periodic curve, several perhaps, all begin its period; backwards all but one would end it.
+  const start = mirrored.indexOf(first);
+  if (closing !== 'periodic' || start === degree) return trusted(degree, mirrored, backwards, closing);
+  const distinct = distinctOf(curve);
+  const from = start - degree + distinct;
+  return periodicOver(degree, mirrored.slice(start, start + distinct), first, last, () =>
+    Float64Array.from({ length: 4 * distinct }, (_, i) => backwards[(4 * from + i) % (4 * distinct)]),
+  );
 }

@@ -1,27 +1,59 @@
-import { archProject, drawArch, performed, points, stamp } from '../fixture';
+import { uniformKnots, makeCurve, homogeneous } from '@pencil-bend/core';
+import { archProject, drawArch, performed, stamp } from '../fixture';
 import { applyPatch } from '../history/patch';
 import { stacksOf, type Step } from '../history/history';
 import { checkProject } from '../project/check';
 import { emptyProject, type Project } from '../project/project';
+import { controlRecipe } from '../recipe/hold';
 import { schemaProblems } from '../schemaProblems';
 import { perform, redo, undo } from './perform';
 import { commands, type CommandName, type Order } from './registry';
 
+const uniformLine = () => makeCurve(2, uniformKnots(2, 4), homogeneous([0, 0, 0, 20, 9, 0, 40, 9, 0, 60, 0, 0]));
+
 /** One good order for every command, in an order in which they work. */
+const on = { item: 'arch' };
 const STORY: readonly Order[] = [
   drawArch,
   { command: 'drawPoint', args: { id: 'dot', layer: 'sheet', plane: 'front', at: [5, 5, 0] } },
-  { command: 'movePoint', args: { item: 'arch', point: 'p2', to: [31, 25, 0] } },
-  { command: 'movePoint', args: { item: 'dot', point: null, to: [6, 5, 0] } },
-  { command: 'insertFitPoint', args: { item: 'arch', index: 1, point: { id: 'new', at: [12, 15, 0] } } },
-  { command: 'removeFitPoint', args: { item: 'arch', point: 'p2' } },
-  { command: 'renameItem', args: { item: 'arch', name: 'Spout' } },
-  { command: 'colourItem', args: { item: 'arch', colour: '#2f5d8a' } },
-  { command: 'showItem', args: { item: 'arch', visible: false } },
+  { command: 'movePoints', args: { ...on, moves: [{ point: 'p2', to: [31, 25, 0] }] } },
+  { command: 'placePoint', args: { item: 'dot', to: [6, 5, 0] } },
+  { command: 'insertFitPoint', args: { ...on, u: 0.2, id: 'new' } },
+  { command: 'holdTangent', args: { ...on, point: 'p1', tangent: { direction: [1, 2, 0], strength: { ratio: 1.2 } } } },
+  { command: 'holdRadius', args: { ...on, point: 'p2', radius: 40 } },
+  { command: 'setKink', args: { ...on, point: 'new', kink: true } },
+  { command: 'setKink', args: { ...on, point: 'new', kink: false } },
+  { command: 'pinPoints', args: { ...on, points: ['p2'], axis: 0, pinned: true } },
+  { command: 'fitDegree', args: { ...on, degree: 4 } },
+  { command: 'reverseCurve', args: on },
+  { command: 'holdSpacing', args: on },
+  { command: 'bendAt', args: { ...on, u: 0.4, to: [30, 30, 0] } },
+  { command: 'insertControlPoint', args: { ...on, leg: 1, share: 0.4 } },
+  { command: 'setWeights', args: { ...on, weights: [{ point: 'c2', weight: 2 }] } },
+  { command: 'insertKnot', args: { ...on, u: 0.6 } },
+  { command: 'moveKnot', args: { ...on, u: 0.6, to: 0.602 } },
+  { command: 'evenKnots', args: on },
+  { command: 'setRange', args: { ...on, first: 0, last: 10 } },
+  { command: 'removeKnot', args: { ...on, u: 5 } },
+  { command: 'removeControlPoint', args: { ...on, point: 'c3' } },
+  { command: 'raiseDegree', args: on },
+  { command: 'lowerDegree', args: on },
+  { command: 'straighten', args: { ...on, points: ['c1', 'c2', 'c4', 'c5', 'c6', 'c7'] } },
+  { command: 'makeLive', args: on },
+  { command: 'setPoints', args: { ...on, which: 'fit', rows: [[0, 0, 0], [30, 20, 0], [60, 0, 0], [50, -20, 0]].map((at) => ({ at: at as never })) } },
+  { command: 'closeCurve', args: on },
+  { command: 'moveSeam', args: { ...on, u: 0.3 } },
+  { command: 'openCurve', args: { ...on, id: 'end' } },
+  { command: 'removeFitPoint', args: { ...on, point: 'p1' } },
+  { command: 'layAnew', args: { ...on, words: 'Re-lay', recipe: controlRecipe(uniformLine(), (i) => `c${i + 1}`) } },
+  { command: 'renameItem', args: { ...on, name: 'Spout' } },
+  { command: 'colourItem', args: { ...on, colour: '#2f5d8a' } },
+  { command: 'showItem', args: { ...on, visible: false } },
+  { command: 'setUp', args: { units: 'in', grid: 12.7 } },
   { command: 'renameProject', args: { name: 'Kettle' } },
-  { command: 'deleteItem', args: { item: 'arch' } },
+  { command: 'deleteItem', args: on },
   { command: 'restoreStage', args: { name: 'First arch', drawing: archProject() } },
-];
+]; // prettier-ignore
 
 const refused = (project: Project, order: unknown): string => {
   const outcome = perform(project, order as Order, stamp());
@@ -37,11 +69,38 @@ describe('commands', () => {
       'Draw Point 1',
       'Move point 2 of Curve 1',
       'Move Point 1',
-      'Add point 2 to Curve 1',
+      'Add a point to Curve 1',
+      'Hold the tangent at point 1 of Curve 1',
+      'Hold the radius at point 3 of Curve 1',
+      'Make point 2 of Curve 1 a kink',
+      'Make point 2 of Curve 1 smooth',
+      'Pin x in Curve 1',
+      'Fit Curve 1 anew in degree 4',
+      'Reverse Curve 1',
+      'Hold the spacing of Curve 1',
+      'Bend Curve 1',
+      'Add a control point after 2 to Curve 1',
+      'Weigh control point 2 of Curve 1',
+      'Add a knot to Curve 1',
+      'Move a knot of Curve 1',
+      'Even out the knots of Curve 1',
+      'Let the parameter of Curve 1 run from 0 to 10',
+      'Remove a knot of Curve 1',
+      'Remove control point 3 of Curve 1',
+      'Raise the degree of Curve 1',
+      'Lower the degree of Curve 1',
+      'Make a stretch of Curve 1 straight',
+      'Make the spacing of Curve 1 live',
+      'Give Curve 1 a table of 4 points',
+      'Close Curve 1',
+      'Move the seam of Curve 1',
+      'Open Curve 1',
       'Remove point 3 of Curve 1',
+      'Re-lay Curve 1',
       'Rename Curve 1 to Spout',
       'Colour Spout',
       'Hide Spout',
+      'Set units, grid',
       'Rename the project to Kettle',
       'Delete Spout',
       'Restore the stage First arch',
@@ -64,8 +123,8 @@ describe('commands', () => {
 
   it('log only what changed: one coordinate, one point', () => {
     const { log } = performed(archProject(), {
-      command: 'movePoint',
-      args: { item: 'arch', point: 'p2', to: [30, 21, 0] },
+      command: 'movePoints',
+      args: { item: 'arch', moves: [{ point: 'p2', to: [30, 21, 0] }] },
     });
     expect(log[0].patch).toEqual([{ op: 'replace', path: '/items/arch/recipe/points/1/at/1', value: 21 }]);
   });
@@ -74,17 +133,17 @@ describe('commands', () => {
     ['an unknown item', { command: 'deleteItem', args: { item: 'lost' } }, "There is no curve or point 'lost'"],
     [
       'an unknown point',
-      { command: 'movePoint', args: { item: 'arch', point: 'p9', to: [0, 0, 0] } },
+      { command: 'movePoints', args: { item: 'arch', moves: [{ point: 'p9', to: [0, 0, 0] }] } },
       "Curve 1 has no point 'p9'",
     ],
     [
       'NaN',
-      { command: 'movePoint', args: { item: 'arch', point: 'p1', to: [NaN, 0, 0] } },
-      '/to/0: must be a finite number',
+      { command: 'movePoints', args: { item: 'arch', moves: [{ point: 'p1', to: [NaN, 0, 0] }] } },
+      '/moves/0/to/0: must be a finite number',
     ],
     [
       'a point on its neighbour',
-      { command: 'movePoint', args: { item: 'arch', point: 'p1', to: [30, 20, 0] } },
+      { command: 'movePoints', args: { item: 'arch', moves: [{ point: 'p1', to: [30, 20, 0] }] } },
       'Points 1 and 2 lie in one place',
     ],
     ['a taken id', drawArch, "The id 'arch' is taken"],
@@ -94,9 +153,34 @@ describe('commands', () => {
       "There is no layer 'attic'",
     ],
     [
-      'an index beyond the points',
-      { command: 'insertFitPoint', args: { item: 'arch', index: 9, point: points([1, 1, 0])[0] } },
-      'none can be number 10',
+      'a place beyond the end',
+      { command: 'insertFitPoint', args: { item: 'arch', u: 9, id: 'p9' } },
+      'The parameter 9 lies outside the curve',
+    ],
+    [
+      'a weight of 0',
+      { command: 'setWeights', args: { item: 'arch', weights: [{ point: 'c2', weight: 0 }] } },
+      '/weights/0/weight: must be >=',
+    ],
+    [
+      'a degree above what the points allow',
+      { command: 'fitDegree', args: { item: 'arch', degree: 8 } },
+      '3 points allow degree 5 at most, not 8',
+    ],
+    [
+      'a knot past its neighbour',
+      { command: 'moveKnot', args: { item: 'arch', u: 0.5, to: 2 } },
+      'A knot stays between its neighbours',
+    ],
+    [
+      'a range that does not grow',
+      { command: 'setRange', args: { item: 'arch', first: 1, last: 1 } },
+      'The range must grow: 1 is not above 1',
+    ],
+    [
+      'too few points in line',
+      { command: 'straighten', args: { item: 'arch', points: ['c1', 'c2'] } },
+      'takes 4 control points in a row',
     ],
     ['an empty name', { command: 'renameItem', args: { item: 'arch', name: ' ' } }, '/name: must match pattern'],
     [
@@ -120,8 +204,8 @@ describe('commands', () => {
 
   it('write no minus zero, which JSON would not bring back', () => {
     const { project } = performed(archProject(), {
-      command: 'movePoint',
-      args: { item: 'arch', point: 'p1', to: [-0, -1, -0] },
+      command: 'movePoints',
+      args: { item: 'arch', moves: [{ point: 'p1', to: [-0, -1, -0] }] },
     });
     const item = project.items['arch'];
     if (item.kind !== 'curve') throw new Error('no curve');

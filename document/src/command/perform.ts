@@ -6,8 +6,10 @@ import { inWords } from '../problem';
 import { checkProject } from '../project/check';
 import type { Project } from '../project/project';
 import { schemaProblems } from '../schemaProblems';
-import { type Command, Refusal } from './command';
+import { Refusal } from '../refusal';
+import type { Command } from './command';
 import { commands, type Order } from './registry';
+import { withoutMinusZero } from './withoutMinusZero';
 
 /** What the caller brings, so that everything here stays pure: a fresh id and the time. */
 export interface Stamp {
@@ -65,12 +67,4 @@ export const redo = (project: Project, stacks: Stacks, stamp: Stamp): Outcome =>
 function replay(project: Project, step: Step): Outcome {
   const changed = applyPatch(project, step.patch);
   return changed.ok ? success({ project: changed.value, step }) : failed(changed.failure.message);
-}
-
-/** A copy of plain JSON with every -0 as 0. */
-function withoutMinusZero(value: unknown): unknown {
-  if (typeof value === 'number') return value + 0;
-  if (Array.isArray(value)) return value.map(withoutMinusZero);
-  if (typeof value !== 'object' || value === null) return value;
-  return Object.fromEntries(Object.entries(value).map(([key, member]) => [key, withoutMinusZero(member)]));
 }

@@ -69,8 +69,8 @@ function expected(model: Model, { command, args }: Order): Model | null {
       ? withItem(args.id, { ...numbered('Curve'), closed: args.closed, points: args.points })
       : withItem(args.id, { ...numbered('Point'), closed: null, points: [{ id: args.id, at: args.at }] });
   }
-  const item = model.items.get(args.item);
-  if (!item) return null;
+  const item = 'item' in args ? model.items.get(args.item) : null;
+  if (!item || !('item' in args)) return null;
   switch (command) {
     case 'deleteItem':
       return withItem(args.item, null);
@@ -80,19 +80,22 @@ function expected(model: Model, { command, args }: Order): Model | null {
       return withItem(args.item, { ...item, colour: args.colour });
     case 'showItem':
       return withItem(args.item, { ...item, visible: args.visible });
-    case 'movePoint': {
-      const index = item.points.findIndex(({ id }) => item.closed === null || id === args.point);
-      const points = item.points.map((point, i) => (i === index ? { ...point, at: args.to } : point));
+    case 'placePoint':
+      if (item.closed !== null) return null;
+      return withItem(args.item, { ...item, points: [{ ...item.points[0], at: args.to }] });
+    case 'movePoints': {
+      const { point, to } = args.moves[0];
+      const index = item.closed === null ? -1 : item.points.findIndex(({ id }) => id === point);
+      const points = item.points.map((each, i) => (i === index ? { ...each, at: to } : each));
       return index < 0 ? null : withItem(args.item, { ...item, points });
     }
-    case 'insertFitPoint':
-      if (item.closed === null || args.index > item.points.length) return null;
-      return withItem(args.item, { ...item, points: item.points.toSpliced(args.index, 0, args.point) });
     case 'removeFitPoint': {
       if (item.closed === null) return null;
       const points = item.points.filter(({ id }) => id !== args.point);
       return points.length === item.points.length ? null : withItem(args.item, { ...item, points });
     }
+    default:
+      throw new Error(`${command} is not in this play`);
   }
 }
 
@@ -111,7 +114,7 @@ function orders(seed: number) {
     const drawn = ids.length > 0 && below(60) === 0 ? id : `i${serial++}`;
     switch (below(ids.length < 12 ? 12 : 10)) {
       case 0:
-        return { command: 'insertFitPoint', args: { item: id, index: below(9), point: fresh() } };
+        return { command: 'placePoint', args: { item: id, to: place() } };
       case 1:
         return { command: 'removeFitPoint', args: { item: id, point } };
       case 2:
@@ -130,7 +133,7 @@ function orders(seed: number) {
       case 9:
         return stages.length > 0 && below(4) === 0
           ? { command: 'restoreStage', args: { name: 'Stage', drawing: oneOf(stages) } }
-          : { command: 'movePoint', args: { item: id, point, to: place() } };
+          : { command: 'movePoints', args: { item: id, moves: [{ point, to: place() }] } };
       case 10:
         return { command: 'drawPoint', args: { id: drawn, ...sheet, at: place() } };
       default: {

@@ -19,7 +19,7 @@ describe('checkProject', () => {
   });
 
   it.each([
-    ['/version', 2, '/version', 'must be 1'],
+    ['/version', 3, '/version', 'must be 2'],
     ['/tolerance', 0, '/tolerance', 'must be > 0'],
     ['/tolerance', NaN, '/tolerance', 'must be a finite number'],
     ['/name', '  ', '/name', 'must match pattern'],

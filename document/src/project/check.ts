@@ -1,7 +1,7 @@
 import { type Problem, pointer } from '../problem';
 import { resolveRecipe } from '../recipe/resolve';
 import { schemaProblems } from '../schemaProblems';
-import type { Id, Project } from './project';
+import type { Id, Project, Recipe } from './project';
 
 /** Items that were found right under this id: a step changes few of them, so few need a second look. */
 const right = new WeakMap<object, Id>();
@@ -49,7 +49,7 @@ function contentProblems(project: Project): Problem[] {
       }
     }
     if (item.kind === 'curve' && !isRight(id, item)) {
-      problems.push(...twiceNamed(id, item.recipe.points));
+      problems.push(...twiceNamed(id, item.recipe));
       const resolved = resolveRecipe(item.recipe);
       if (!resolved.ok) {
         problems.push({
@@ -73,13 +73,17 @@ function orderProblems(name: string, order: readonly Id[], recordName: string, r
   return problems;
 }
 
-function twiceNamed(item: Id, points: readonly { readonly id: Id }[]): Problem[] {
+/** A point's id stands once in a curve, also among its fit points and control points together. */
+function twiceNamed(item: Id, recipe: Recipe): Problem[] {
   const seen = new Set<Id>();
-  return points.flatMap(({ id }, index) => {
-    if (!seen.has(id)) {
-      seen.add(id);
-      return [];
-    }
-    return [{ path: pointer('items', item, 'recipe', 'points', index, 'id'), message: `The id '${id}' stands twice` }];
-  });
+  const fit = recipe.kind === 'control' ? (recipe.fit?.points ?? []) : [];
+  const named = (points: readonly { readonly id: Id }[], ...path: string[]) =>
+    points.flatMap(({ id }, index) => {
+      if (!seen.has(id)) {
+        seen.add(id);
+        return [];
+      }
+      return [{ path: pointer('items', item, 'recipe', ...path, index, 'id'), message: `The id '${id}' stands twice` }];
+    });
+  return [...named(recipe.points, 'points'), ...named(fit, 'fit', 'points')];
 }

@@ -1,10 +1,10 @@
-import type { Closing, Parameterisation, Vector3 } from '@pencil-bend/core';
+import type { Closing, Parameterisation, TangentHold, Vector3 } from '@pencil-bend/core';
 
 /** Names a layer, plane, item or point for as long as it lives: 1 to 40 letters, digits, `_` and `-`, the first a letter or digit. */
 export type Id = string;
 
 export const FORMAT = 'pencil-bend-project';
-export const VERSION = 1;
+export const VERSION = 2;
 
 /** What a project is: one JSON value, checked by schema/project.schema.json. Lengths in mm. */
 export interface Project {
@@ -15,6 +15,8 @@ export interface Project {
   readonly units: 'mm' | 'cm' | 'm' | 'in';
   /** The sheet's tolerance in mm. */
   readonly tolerance: number;
+  /** Distance of the grid's lines in mm, by which arrow keys move; null where it follows the zoom. */
+  readonly grid: number | null;
   readonly layers: Readonly<Record<Id, Layer>>;
   readonly layerOrder: readonly Id[];
   readonly planes: Readonly<Record<Id, WorkPlane>>;
@@ -61,10 +63,11 @@ export type Item = CurveItem | PointItem;
 /** How a curve is made, in the designer's own terms, with every default that was in force written down. */
 export type Recipe = FitRecipe | ControlRecipe;
 
-/** A curve through points. */
+/** A curve through points with live spacing: its parameters follow from its points. */
 export interface FitRecipe {
   readonly kind: 'fit';
-  readonly degree: 3;
+  /** 1 to 9. */
+  readonly degree: number;
   readonly closed: boolean;
   readonly spacing: 'live';
   readonly parameterisation: Parameterisation;
@@ -73,7 +76,21 @@ export interface FitRecipe {
   readonly points: readonly FitPoint[];
 }
 
-export interface FitPoint {
+/** A coordinate by its index: 0 is x. */
+export type Axis = 0 | 1 | 2;
+
+/** What is held at a fit point besides its place; what is left out is free. */
+export interface Holds {
+  /** The curve may have a corner here. */
+  readonly kink?: true;
+  readonly tangent?: TangentHold;
+  /** Radius of curvature in mm. */
+  readonly radius?: number;
+  /** Coordinates that moves leave as they are. */
+  readonly pinned?: readonly Axis[];
+}
+
+export interface FitPoint extends Holds {
   readonly id: Id;
   readonly at: Vector3;
 }
@@ -85,12 +102,40 @@ export interface ControlRecipe {
   readonly closing: Closing;
   readonly knots: readonly number[];
   readonly points: readonly ControlPoint[];
+  /** The fit points it also has: with the spacing held they stand at parameters of their own. */
+  readonly fit?: HeldFit;
 }
 
 export interface ControlPoint {
   readonly id: Id;
   readonly at: Vector3;
   readonly weight: number;
+  readonly pinned?: readonly Axis[];
+}
+
+/**
+ * Fit points of a curve whose spacing is held. Their places are where the curve is at `u`: fit points and control points
+ * are one curve in two forms, of which the recipe writes down one. The rest is what making it live again needs.
+ */
+export interface HeldFit {
+  readonly parameterisation: Parameterisation;
+  readonly ends: 'natural';
+  /** In the order of the curve. */
+  readonly points: readonly HeldFitPoint[];
+  /** Derivatives that moving a fit point leaves as they are: those of the ends, and of held tangents. */
+  readonly rows: readonly HeldRow[];
+}
+
+export interface HeldFitPoint extends Holds {
+  readonly id: Id;
+  readonly u: number;
+}
+
+export interface HeldRow {
+  readonly u: number;
+  readonly order: number;
+  /** Read on the left of the knot there. */
+  readonly left: boolean;
 }
 
 export const FRONT_ID: Id = 'front';
@@ -106,6 +151,7 @@ export function emptyProject(name: string): Project {
     name,
     units: 'mm',
     tolerance: 0.01,
+    grid: null,
     layers: { sheet: { name: 'Sheet', visible: true } },
     layerOrder: ['sheet'],
     planes: { [FRONT_ID]: { name: 'Front', origin: [0, 0, 0], x: [1, 0, 0], y: [0, 1, 0] } },

@@ -1,24 +1,30 @@
 import {
   chordsOf,
   type Curve,
+  domainOf,
   failed,
   type HoldFailure,
   homogeneous,
   InvalidCurve,
   makeCurve,
+  packSites,
   packVectors,
+  type PointHold,
   type Result,
+  type Sites,
   success,
   throughPoints,
 } from '@pencil-bend/core';
 import { type Problem, pointer } from '../problem';
-import type { ControlRecipe, FitRecipe, Id, Project, Recipe } from '../project/project';
+import type { ControlRecipe, FitPoint, FitRecipe, Id, Project, Recipe } from '../project/project';
 
 /** A curve made from its recipe. */
 export interface ResolvedCurve {
   readonly curve: Curve;
   /** The parameter of each fit point (a closed curve has one more, for its end); empty without fit points. */
   readonly fitParameters: Float64Array;
+  /** The fit points and derivatives that determine the curve; null where it has no fit points. */
+  readonly sites: Sites | null;
 }
 
 /** A failure's path points into the recipe. */
@@ -49,33 +55,60 @@ export function resolve(project: Project): ReadonlyMap<Id, Resolved> {
   return resolved;
 }
 
-function resolveFit({ points, closed, parameterisation }: FitRecipe): Resolved {
+function resolveFit({ points, closed, parameterisation, degree, ends }: FitRecipe): Resolved {
   const packed = packVectors(points.map(({ at }) => at));
-  const fit = throughPoints(packed, { closed, parameterisation, apart: APART });
-  if (!fit.ok) return failed(fitProblem(fit.failure, packed, closed));
-  return success({ curve: fit.value.curve, fitParameters: fit.value.parameters });
+  const kinks = points.flatMap(({ kink }, i) => (kink && (closed || (i > 0 && i < points.length - 1)) ? [i] : []));
+  const holds = points.flatMap(holdOf);
+  try {
+    const fit = throughPoints(packed, { closed, degree, parameterisation, ends, holds, kinks, apart: APART });
+    if (!fit.ok) return failed(fitProblem(fit.failure, packed, closed));
+    const { curve, parameters, sites } = fit.value;
+    return success({ curve, fitParameters: parameters, sites });
+  } catch (error) {
+    if (!(error instanceof RangeError)) throw error;
+    return failed({ path: pointer('points'), message: error.message });
+  }
 }
+
+const holdOf = ({ tangent, radius }: FitPoint, at: number): PointHold[] =>
+  tangent || radius !== undefined
+    ? [{ at, ...(tangent && { tangent }), ...(radius !== undefined && { curvature: { radius } }) }]
+    : [];
 
 function fitProblem(failure: HoldFailure, packed: Float64Array, closed: boolean): Problem {
-  if (failure.kind === 'too-few-points') {
-    const which = closed ? 'A closed curve' : 'A curve';
-    return { path: pointer('points'), message: `${which} needs ${failure.needed} points, not ${failure.count}` };
+  switch (failure.kind) {
+    case 'too-few-points': {
+      const which = closed ? 'A closed curve' : 'A curve';
+      return { path: pointer('points'), message: `${which} needs ${failure.needed} points, not ${failure.count}` };
+    }
+    case 'coincident-points': {
+      const { first, second } = failure;
+      const gap = chordsOf(packed, closed)[first];
+      return {
+        path: pointer('points', second, 'at'),
+        message:
+          gap <= APART
+            ? `Points ${first + 1} and ${second + 1} lie in one place`
+            : `Points ${first + 1} and ${second + 1} lie too near each other beside the size of the curve`,
+      };
+    }
+    case 'degree-too-low': {
+      const { at, degree, needed } = failure;
+      const message = `What is held at point ${at + 1} needs degree ${needed}; these points allow ${degree}`;
+      return { path: pointer('points', at), message };
+    }
+    case 'no-side': {
+      const message = `The curve is straight at point ${failure.at + 1}: a radius has no side to bend to`;
+      return { path: pointer('points', failure.at, 'radius'), message };
+    }
+    default: {
+      const message = 'No curve of a size that can be held goes through these points with what is held there';
+      return { path: pointer('points'), message };
+    }
   }
-  if (failure.kind !== 'coincident-points') {
-    return { path: pointer('points'), message: 'No curve of a size that can be held goes through these points' };
-  }
-  const { first, second } = failure;
-  const gap = chordsOf(packed, closed)[first];
-  return {
-    path: pointer('points', second, 'at'),
-    message:
-      gap <= APART
-        ? `Points ${first + 1} and ${second + 1} lie in one place`
-        : `Points ${first + 1} and ${second + 1} lie too near each other beside the size of the curve`,
-  };
 }
 
-function resolveControl({ degree, closing, knots, points }: ControlRecipe): Resolved {
+function resolveControl({ degree, closing, knots, points, fit }: ControlRecipe): Resolved {
   // A periodic curve repeats its first control points at the end.
   const wrapped =
     closing === 'periodic'
@@ -86,10 +119,34 @@ function resolveControl({ degree, closing, knots, points }: ControlRecipe): Reso
       packVectors(wrapped.map(({ at }) => at)),
       wrapped.map(({ weight }) => weight),
     );
-    return success({ curve: makeCurve(degree, knots, packed, closing), fitParameters: new Float64Array() });
+    const curve = makeCurve(degree, knots, packed, closing);
+    if (!fit) return success({ curve, fitParameters: new Float64Array(), sites: null });
+    const [first, last] = domainOf(curve);
+    for (const [member, list] of Object.entries({ points: fit.points, rows: fit.rows })) {
+      const outside = list.findIndex(({ u }) => !(u >= first && u <= last));
+      if (outside >= 0) {
+        const message = `its parameter ${list[outside].u} lies outside the domain ${first} to ${last}`;
+        return failed({ path: pointer('fit', member, outside, 'u'), message });
+      }
+    }
+    const unsorted = fit.points.findIndex(({ u }, i) => i > 0 && !(u > fit.points[i - 1].u));
+    if (unsorted > 0) {
+      const path = pointer('fit', 'points', unsorted, 'u');
+      return failed({ path, message: 'Fit points stand in the order of the curve, each at a parameter of its own' });
+    }
+    const us = fit.points.map(({ u }) => u);
+    const fitParameters = Float64Array.from(closing === 'open' ? us : [...us, us[0] + last - first]);
+    return success({ curve, fitParameters, sites: sitesOf(fit) });
   } catch (error) {
     if (!(error instanceof InvalidCurve)) throw error;
     const [, member, index] = /^(\w+)(?:\[(\d+)\])?/.exec(error.where) ?? [];
     return failed({ path: index ? pointer(member, index) : pointer(member), message: error.message });
   }
+}
+
+/** At one place first the left side's derivatives, the highest first, then the place, then the right side's. */
+function sitesOf({ points, rows }: NonNullable<ControlRecipe['fit']>): Sites {
+  const all = [...points.map(({ u }) => ({ u, order: 0, left: false })), ...rows];
+  const rank = ({ order, left }: (typeof all)[number]) => (left ? -order : order);
+  return packSites(all.sort((a, b) => a.u - b.u || rank(a) - rank(b)));
 }

@@ -10,7 +10,10 @@ beforeEach(async () => {
   let { project, step } = done(emptyProject('Kettle'), draw('one'));
   const steps = [step];
   for (let i = 0; i < 220; i++) {
-    ({ project, step } = done(project, { command: 'movePoint', args: { item: 'one', point: 'a', to: [i, i + 1, 0] } }));
+    ({ project, step } = done(project, {
+      command: 'movePoints',
+      args: { item: 'one', moves: [{ point: 'a', to: [i, i + 1, 0] }] },
+    }));
     steps.push(step);
   }
   await server.append(id, 0, steps).expect(200);

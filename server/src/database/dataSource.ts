@@ -4,6 +4,7 @@ import { DataSource, type DataSourceOptions } from 'typeorm';
 import { ProjectEntity, SnapshotEntity, StageEntity, StepEntity } from './entities';
 import { First1795000000000 } from './first.migration';
 import { Second1795500000000 } from './second.migration';
+import { Third1796000000000 } from './third.migration';
 import { inWordsOfSqlite } from './trouble';
 
 /** Another program may hold the database for this long, in ms, before it is said: nothing else is answered meanwhile. */
@@ -21,7 +22,7 @@ export function openDatabase(folder: string): Promise<DataSource> {
   return opened(folder, () => {
     mkdirSync(folder, { recursive: true });
     return {
-      migrations: [First1795000000000, Second1795500000000],
+      migrations: [First1795000000000, Second1795500000000, Third1796000000000],
       migrationsRun: true,
       prepareDatabase: (database: { pragma(statement: string): unknown }) => {
         database.pragma('journal_mode = WAL');

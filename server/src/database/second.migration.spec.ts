@@ -16,9 +16,12 @@ it('takes over a database of the first version: nothing is lost, and the list co
   const old = await new DataSource({ type: 'better-sqlite3', database, migrations: [First1795000000000] }).initialize();
   await old.runMigrations();
   const { project, step } = done(emptyProject('Kettle'), draw('one'));
+  // As the first version of the format has it: no grid of its own.
+  const { grid: _grid, ...rest } = emptyProject('Kettle');
+  const firstVersion = { ...rest, version: 1 };
   const now = '2026-11-23T12:00:00.000Z';
   await old.query('INSERT INTO "project" VALUES (?, ?, ?, ?, ?, ?)', ['k', 'Kettle', 1, now, now, '{"camera":null}']);
-  await old.query('INSERT INTO "snapshot" VALUES (?, ?, ?)', ['k', 0, JSON.stringify(emptyProject('Kettle'))]);
+  await old.query('INSERT INTO "snapshot" VALUES (?, ?, ?)', ['k', 0, JSON.stringify(firstVersion)]);
   const texts = [JSON.stringify(step.patch), JSON.stringify(step.inverse)];
   await old.query('INSERT INTO "step" VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)', [
     'k',

@@ -43,8 +43,8 @@ describe('projects', () => {
     await server.append(id, 0, [step]).expect(200);
     for (let i = 1; i < 210; i++) {
       ({ project, step } = done(project, {
-        command: 'movePoint',
-        args: { item: 'one', point: 'a', to: [i / 7, i, 0] },
+        command: 'movePoints',
+        args: { item: 'one', moves: [{ point: 'a', to: [i / 7, i, 0] }] },
       }));
       await server.append(id, i, [step]).expect(200, { revision: i + 1 });
     }

@@ -1,0 +1,211 @@
+import type { TangentHold, Vector3 } from '@pencil-bend/core';
+import { type Draft, original } from 'immer';
+import type { Axis, ControlRecipe, CurveItem, Id, Recipe } from '../project/project';
+import { insertControlPoint, removeControlPoint, setWeights, straighten } from '../recipe/editControlPoints';
+import { fitDegree, lowerDegree, raiseDegree } from '../recipe/editDegree';
+import { closeCurve, moveSeam, openCurve, reverseCurve } from '../recipe/editEnds';
+import { insertFitPoint, removeFitPoint, setKink } from '../recipe/editFitPoints';
+import { evenKnots, insertKnot, moveKnot, removeKnot, setRange } from '../recipe/editKnots';
+import { hold } from '../recipe/hold';
+import { holdRadius, holdTangent } from '../recipe/holdTangent';
+import { makeLive } from '../recipe/makeLive';
+import { bendAt, type Move, movePoints } from '../recipe/movePoints';
+import { pinPoints } from '../recipe/pinPoints';
+import { type Row, setPoints } from '../recipe/setPoints';
+import { become } from './become';
+import { type Command, command } from './command';
+import { curveItemOf, pointName } from './items';
+import { withoutMinusZero } from './withoutMinusZero';
+import type { Project } from '../project/project';
+
+interface OfCurve {
+  readonly item: Id;
+}
+interface OfPoint extends OfCurve {
+  readonly point: Id;
+}
+
+/** How a recipe becomes another; `project` for what is set there, such as the tolerance. */
+type Edit<Args> = (recipe: Recipe, args: Args, project: Project) => Recipe;
+
+/** A command that gives a curve another recipe. Only what differs is written, so that the log holds no more. */
+function edit<Args extends OfCurve>(
+  schema: Command<Args>['schema'],
+  words: (item: CurveItem, args: Args) => string,
+  change: Edit<Args>,
+  lossy?: 'lossy',
+): Command<Args> {
+  return command<Args>({
+    schema,
+    stepName: (project, args) => words(curveItemOf(project, args.item), args),
+    change: (draft: Draft<Project>, args) => {
+      const project = original(draft) as Project;
+      const { recipe } = curveItemOf(project, args.item);
+      const item = draft.items[args.item] as Draft<CurveItem>;
+      become(item.recipe, withoutMinusZero(change(recipe, args, project)) as Recipe);
+    },
+    ...(lossy && { lossy: true }),
+  });
+}
+
+/** What can be done to one curve, in the designer's own terms. */
+export const curveCommands = {
+  movePoints: edit<OfCurve & { moves: readonly Move[] }>(
+    'movePoints',
+    (item, { moves }) =>
+      moves.length === 1
+        ? `Move ${pointName(item, moves[0].point)} of ${item.name}`
+        : `Move ${moves.length} points of ${item.name}`,
+    (recipe, { moves }) => movePoints(recipe, moves),
+  ),
+  bendAt: edit<OfCurve & { u: number; to: Vector3 }>(
+    'bendAt',
+    ({ name }) => `Bend ${name}`,
+    (recipe, { u, to }) => bendAt(recipe, u, to),
+  ),
+  pinPoints: edit<OfCurve & { points: readonly Id[]; axis: Axis; pinned: boolean }>(
+    'pinPoints',
+    ({ name }, { axis, pinned }) => `${pinned ? 'Pin' : 'Unpin'} ${'xyz'[axis]} in ${name}`,
+    (recipe, { points, axis, pinned }) => pinPoints(recipe, points, axis, pinned),
+  ),
+  setPoints: edit<OfCurve & { which: 'fit' | 'control'; rows: readonly Row[] }>(
+    'setPoints',
+    ({ name }, { rows }) => `Give ${name} a table of ${rows.length} points`,
+    (recipe, { which, rows }) => setPoints(recipe, which, rows),
+  ),
+
+  insertFitPoint: edit<OfCurve & { u: number; id: Id }>(
+    'insertFitPoint',
+    ({ name }) => `Add a point to ${name}`,
+    (recipe, { u, id }) => insertFitPoint(recipe, u, id),
+  ),
+  removeFitPoint: edit<OfPoint>(
+    'removeFitPoint',
+    (item, { point }) => `Remove ${pointName(item, point)} of ${item.name}`,
+    (recipe, { point }) => removeFitPoint(recipe, point),
+    'lossy',
+  ),
+  setKink: edit<OfPoint & { kink: boolean }>(
+    'setKink',
+    (item, { point, kink }) => `Make ${pointName(item, point)} of ${item.name} ${kink ? 'a kink' : 'smooth'}`,
+    (recipe, { point, kink }) => setKink(recipe, point, kink),
+  ),
+  holdTangent: edit<OfPoint & { tangent: TangentHold | null }>(
+    'holdTangent',
+    (item, { point, tangent }) =>
+      `${tangent ? 'Hold' : 'Free'} the tangent at ${pointName(item, point)} of ${item.name}`,
+    (recipe, { point, tangent }) => holdTangent(recipe, point, tangent),
+  ),
+  holdRadius: edit<OfPoint & { radius: number | null }>(
+    'holdRadius',
+    (item, { point, radius }) => `${radius ? 'Hold' : 'Free'} the radius at ${pointName(item, point)} of ${item.name}`,
+    (recipe, { point, radius }) => holdRadius(recipe, point, radius),
+  ),
+
+  insertControlPoint: edit<OfCurve & { leg: number; share: number }>(
+    'insertControlPoint',
+    ({ name }, { leg }) => `Add a control point after ${leg + 1} to ${name}`,
+    (recipe, { leg, share }) => insertControlPoint(recipe, leg, share),
+  ),
+  removeControlPoint: edit<OfPoint>(
+    'removeControlPoint',
+    (item, { point }) => `Remove ${pointName(item, point)} of ${item.name}`,
+    (recipe, { point }) => removeControlPoint(recipe, point),
+    'lossy',
+  ),
+  setWeights: edit<OfCurve & { weights: readonly { point: Id; weight: number }[] }>(
+    'setWeights',
+    (item, { weights }) => `Weigh ${weights.map(({ point }) => pointName(item, point)).join(', ')} of ${item.name}`.slice(0, 200), // prettier-ignore
+    (recipe, { weights }) => setWeights(recipe, weights),
+  ),
+  straighten: edit<OfCurve & { points: readonly Id[] }>(
+    'straighten',
+    ({ name }) => `Make a stretch of ${name} straight`,
+    (recipe, { points }) => straighten(recipe, points),
+    'lossy',
+  ),
+
+  insertKnot: edit<OfCurve & { u: number }>(
+    'insertKnot',
+    ({ name }) => `Add a knot to ${name}`,
+    (recipe, { u }) => insertKnot(recipe, u),
+  ),
+  removeKnot: edit<OfCurve & { u: number }>(
+    'removeKnot',
+    ({ name }) => `Remove a knot of ${name}`,
+    (recipe, { u }) => removeKnot(recipe, u),
+    'lossy',
+  ),
+  moveKnot: edit<OfCurve & { u: number; to: number }>(
+    'moveKnot',
+    ({ name }) => `Move a knot of ${name}`,
+    (recipe, { u, to }) => moveKnot(recipe, u, to),
+  ),
+  evenKnots: edit<OfCurve>(
+    'evenKnots',
+    ({ name }) => `Even out the knots of ${name}`,
+    (recipe) => evenKnots(recipe),
+    'lossy',
+  ),
+  setRange: edit<OfCurve & { first: number; last: number }>(
+    'setRange',
+    ({ name }, { first, last }) => `Let the parameter of ${name} run from ${first} to ${last}`,
+    (recipe, { first, last }) => setRange(recipe, first, last),
+  ),
+
+  holdSpacing: edit<OfCurve>(
+    'holdSpacing',
+    ({ name }) => `Hold the spacing of ${name}`,
+    (recipe) => hold(recipe),
+  ),
+  makeLive: edit<OfCurve>(
+    'makeLive',
+    ({ name }) => `Make the spacing of ${name} live`,
+    (recipe) => makeLive(recipe),
+    'lossy',
+  ),
+  raiseDegree: edit<OfCurve>(
+    'raiseDegree',
+    ({ name }) => `Raise the degree of ${name}`,
+    (recipe) => raiseDegree(recipe),
+  ),
+  lowerDegree: edit<OfCurve>(
+    'lowerDegree',
+    ({ name }) => `Lower the degree of ${name}`,
+    (recipe) => lowerDegree(recipe),
+    'lossy',
+  ),
+  fitDegree: edit<OfCurve & { degree: number }>(
+    'fitDegree',
+    ({ name }, { degree }) => `Fit ${name} anew in degree ${degree}`,
+    (recipe, { degree }) => fitDegree(recipe, degree),
+    'lossy',
+  ),
+  layAnew: edit<OfCurve & { words: string; recipe: ControlRecipe }>(
+    'layAnew',
+    ({ name }, { words }) => `${words} ${name}`,
+    (_old, { recipe }) => recipe,
+    'lossy',
+  ),
+
+  closeCurve: edit<OfCurve>(
+    'closeCurve',
+    ({ name }) => `Close ${name}`,
+    (recipe, _args, { tolerance }) => closeCurve(recipe, tolerance),
+  ),
+  openCurve: edit<OfCurve & { id: Id }>(
+    'openCurve',
+    ({ name }) => `Open ${name}`,
+    (recipe, { id }) => openCurve(recipe, id),
+  ),
+  reverseCurve: edit<OfCurve>(
+    'reverseCurve',
+    ({ name }) => `Reverse ${name}`,
+    (recipe) => reverseCurve(recipe),
+  ),
+  moveSeam: edit<OfCurve & { u: number }>(
+    'moveSeam',
+    ({ name }) => `Move the seam of ${name}`,
+    (recipe, { u }) => moveSeam(recipe, u),
+  ),
+} as const;

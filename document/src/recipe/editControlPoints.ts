@@ -1,0 +1,99 @@
+import {
+  dot,
+  insertKnot,
+  knotOnLeg,
+  length,
+  removeControlPoint as without,
+  scale,
+  subtract,
+  type Vector3,
+} from '@pencil-bend/core';
+import { Refusal } from '../refusal';
+import type { ControlRecipe, Id, Recipe } from '../project/project';
+import { curveOf, hold } from './hold';
+import { withCurve } from './withCurve';
+
+/** Adds a control point on leg `leg` of the polygon, at a share of its length, without moving the curve. */
+export function insertControlPoint(recipe: Recipe, leg: number, share: number): ControlRecipe {
+  const held = hold(recipe);
+  const { curve } = curveOf(held);
+  let u: number;
+  try {
+    u = knotOnLeg(curve, leg, share);
+  } catch (error) {
+    throw new Refusal(`No control point can be added there: ${(error as Error).message}`);
+  }
+  const finer = insertKnot(curve, u);
+  if (!finer.ok) throw new Refusal('The knots there stand as often as they can; no control point can be added');
+  return withCurve(held, finer.value);
+}
+
+/** Takes a control point out; all others stay where they are. */
+export function removeControlPoint(recipe: Recipe, id: Id): ControlRecipe {
+  const held = hold(recipe);
+  const index = controlIndex(held, id);
+  const left = without(curveOf(held).curve, index);
+  if (!left.ok) {
+    throw new Refusal(`The curve needs its last ${left.failure.needed} control points; delete the curve instead`);
+  }
+  // The point's own id must not go over to another one.
+  const rest = { ...held, points: held.points.toSpliced(index, 1) };
+  return withCurve(rest, left.value);
+}
+
+/** Other weights at some control points. */
+export function setWeights(
+  recipe: Recipe,
+  weights: readonly { readonly point: Id; readonly weight: number }[],
+): ControlRecipe {
+  const held = hold(recipe);
+  const given = new Map(weights.map(({ point, weight }) => [point, weight]));
+  for (const point of given.keys()) controlIndex(held, point);
+  return {
+    ...held,
+    points: held.points.map((point) => ({ ...point, weight: given.get(point.id) ?? point.weight })),
+  };
+}
+
+/**
+ * Puts the control points from the first to the last of the given ones on the line between those two: degree + 1 or
+ * more of them in line make the curve straight there.
+ */
+export function straighten(recipe: Recipe, ids: readonly Id[]): ControlRecipe {
+  const held = hold(recipe);
+  const indices = ids.map((id) => controlIndex(held, id));
+  const [from, to] = [Math.min(...indices), Math.max(...indices)];
+  const needed = held.degree + 1;
+  if (to - from + 1 < needed) {
+    throw new Refusal(
+      `A straight stretch of degree ${held.degree} takes ${needed} control points in a row; choose the first and the last of them`,
+    );
+  }
+  const [start, end] = [held.points[from].at, held.points[to].at];
+  const chord = subtract(end, start);
+  const size = dot(chord, chord);
+  if (!(size > 0)) throw new Refusal('The first and the last of these control points lie in one place');
+  const onLine = (at: Vector3): Vector3 => {
+    const along = dot(subtract(at, start), chord) / size;
+    return [0, 1, 2].map((c) => start[c] + along * chord[c]) as unknown as Vector3;
+  };
+  return {
+    ...held,
+    points: held.points.map((point, i) => (i > from && i < to ? { ...point, at: onLine(point.at) } : point)),
+  };
+}
+
+/** Gives the leg from control point `leg` to the next one a length in mm; the next one moves along it. */
+export function legTo(from: Vector3, to: Vector3, mm: number): Vector3 {
+  const along = subtract(to, from);
+  const size = length(along);
+  if (!(size > 0)) throw new Refusal('A leg without length has no direction');
+  const part = scale(along, mm / size);
+  return [from[0] + part[0], from[1] + part[1], from[2] + part[2]];
+}
+
+export function controlIndex(recipe: ControlRecipe, id: Id): number {
+  const index = recipe.points.findIndex((point) => point.id === id);
+  if (index < 0) throw new Refusal(`There is no control point '${id}' in this curve`);
+  return index;
+}

@@ -1,0 +1,95 @@
+import { close, domainOf, moveSeam as seamAt, open, reverse as reversed, scale, toPeriodic } from '@pencil-bend/core';
+import { Refusal } from '../refusal';
+import type { FitPoint, HeldFit, Id, Recipe } from '../project/project';
+import { mapped } from './editKnots';
+import { curveOf, hold } from './hold';
+import { inDomain } from './movePoints';
+import { withCurve } from './withCurve';
+
+export const isClosed = (recipe: Recipe): boolean =>
+  recipe.kind === 'fit' ? recipe.closed : recipe.closing !== 'open';
+
+/**
+ * Closes an open curve: through points smoothly, from the last to the first; by control points with its ends brought
+ * together where they lie within `tolerance` mm, else with a straight leg.
+ */
+export function closeCurve(recipe: Recipe, tolerance: number): Recipe {
+  if (isClosed(recipe)) throw new Refusal('The curve is closed already');
+  if (recipe.kind === 'fit') {
+    if (recipe.points.length < 3) throw new Refusal(`A closed curve needs 3 points, not ${recipe.points.length}`);
+    return { ...recipe, closed: true };
+  }
+  const { curve } = curveOf(recipe);
+  const joined = close(curve, tolerance);
+  const ring = toPeriodic(joined, tolerance);
+  const made = ring.ok ? ring.value : joined;
+  const [first, last] = domainOf(made);
+  // The end that met the start is one place with it.
+  const inside = recipe.fit && {
+    ...recipe.fit,
+    points: recipe.fit.points.filter(({ u }) => u >= first && u < last),
+    rows: recipe.fit.rows.filter(({ u }) => u > first && u < last),
+  };
+  return withCurve(recipe, made, inside);
+}
+
+/** Opens a closed curve at its seam; it keeps its shape, and so its spacing is held. `id` names the end's fit point. */
+export function openCurve(recipe: Recipe, id: Id): Recipe {
+  if (!isClosed(recipe)) throw new Refusal('The curve is open already');
+  const held = hold(recipe);
+  const made = open(curveOf(held).curve);
+  const [first, last] = domainOf(made);
+  const { fit } = held;
+  const ended = fit && fit.points[0].u === first ? { ...fit, points: [...fit.points, { id, u: last }] } : fit;
+  return withCurve(held, made, ended);
+}
+
+/** The same curve run through backwards. */
+export function reverseCurve(recipe: Recipe): Recipe {
+  if (recipe.kind === 'fit') {
+    const [first, ...rest] = recipe.points;
+    // A closed curve begins where it began.
+    const points = recipe.closed ? [first, ...rest.reverse()] : [...recipe.points].reverse();
+    return { ...recipe, points: points.map(turned) };
+  }
+  const { curve } = curveOf(recipe);
+  const [from, to] = domainOf(curve);
+  const fit: HeldFit | undefined = recipe.fit && {
+    ...recipe.fit,
+    points: recipe.fit.points
+      .map((point) => turned({ ...point, u: Math.min(to, Math.max(from, from + to - point.u)) }))
+      .reverse(),
+    rows: recipe.fit.rows.map((row) => ({
+      ...row,
+      u: Math.min(to, Math.max(from, from + to - row.u)),
+      left: !row.left,
+    })),
+  };
+  return withCurve(recipe, reversed(curve), fit);
+}
+
+function turned<Point extends Pick<FitPoint, 'tangent'>>(point: Point): Point {
+  const { tangent } = point;
+  return tangent ? { ...point, tangent: { ...tangent, direction: scale(tangent.direction, -1) } } : point;
+}
+
+/** A closed curve with its seam elsewhere: through points at the fit point nearest to u, else at u. */
+export function moveSeam(recipe: Recipe, u: number): Recipe {
+  if (!isClosed(recipe)) throw new Refusal('An open curve has its ends, not a seam');
+  const { curve, fitParameters } = curveOf(recipe);
+  const [first, last] = domainOf(curve);
+  inDomain(recipe, u);
+  const around = (v: number) => Math.min(Math.abs(v - u), last - first - Math.abs(v - u));
+  if (recipe.kind === 'fit') {
+    const places = recipe.points.map((_, i) => around(fitParameters[i] > last ? fitParameters[i] - (last - first) : fitParameters[i])); // prettier-ignore
+    const start = places.indexOf(Math.min(...places));
+    return { ...recipe, points: [...recipe.points.slice(start), ...recipe.points.slice(0, start)] };
+  }
+  if (curve.closing !== 'periodic') throw new Refusal('The seam of this curve is a corner of its own and stays there');
+  const made = seamAt(curve, u);
+  const [start, end] = domainOf(made);
+  const fit =
+    recipe.fit && mapped(recipe.fit, (v) => (v < start ? Math.min(end, v + (last - first)) : v >= end ? v - (last - first) : v)); // prettier-ignore
+  const sorted = fit && { ...fit, points: [...fit.points].sort((a, b) => a.u - b.u) };
+  return withCurve(recipe, made, sorted);
+}

@@ -1,0 +1,67 @@
+import { type Curve, domainOf } from '@pencil-bend/core';
+import { Refusal } from '../refusal';
+import type { ControlPoint, ControlRecipe, FitRecipe, HeldFitPoint, Id, Recipe } from '../project/project';
+import { type ResolvedCurve, resolveRecipe } from './resolve';
+
+/** The curve of a recipe that is known to be right. */
+export function curveOf(recipe: Recipe): ResolvedCurve {
+  const resolved = resolveRecipe(recipe);
+  if (!resolved.ok) throw new Refusal(resolved.failure.message);
+  return resolved.value;
+}
+
+/**
+ * The same curve with its spacing held: parameters and knots are fixed from now on, and control points can be moved
+ * as well as fit points. A recipe of control points is returned as it is.
+ */
+export function hold(recipe: Recipe): ControlRecipe {
+  if (recipe.kind === 'control') return recipe;
+  const { curve, fitParameters, sites } = curveOf(recipe);
+  const { parameterisation, ends } = recipe;
+  const points = recipe.points
+    .map(({ id, at: _at, ...holds }, i): HeldFitPoint => ({ id, u: withinDomain(curve, fitParameters[i]), ...holds }))
+    .sort((a, b) => a.u - b.u);
+  const rows = Array.from(sites?.parameters ?? [], (u, i) => ({
+    u,
+    order: sites?.orders[i] ?? 0,
+    left: sites?.left[i] === 1,
+  })).filter(({ order }) => order > 0);
+  return { ...controlRecipe(curve, controlIdsOf(recipe)), fit: { parameterisation, ends, points, rows } };
+}
+
+/**
+ * The ids that the control points of a curve through points have, before and after its spacing is held: 'c1', 'c2', …,
+ * or with more letters where a fit point is called so.
+ */
+export function controlIdsOf(recipe: FitRecipe): (index: number) => Id {
+  const prefix = freePrefix(recipe.points.map(({ id }) => id));
+  return (index) => `${prefix}${index + 1}`;
+}
+
+/** The shortest of 'c', 'cc', … that begins none of the ids with a number behind it. */
+export function freePrefix(taken: readonly Id[]): string {
+  let prefix = 'c';
+  while (taken.some((id) => new RegExp(`^${prefix}\\d`).test(id))) prefix += 'c';
+  return prefix;
+}
+
+/** A recipe that writes a curve down by its control points. */
+export function controlRecipe(curve: Curve, idOf: (index: number) => Id): ControlRecipe {
+  const { degree, closing, knots } = curve;
+  return { kind: 'control', degree, closing, knots: [...knots], points: controlPoints(curve, idOf) };
+}
+
+export function controlPoints({ points, degree, closing }: Curve, idOf: (index: number) => Id): ControlPoint[] {
+  const count = points.length / 4 - (closing === 'periodic' ? degree : 0);
+  return Array.from({ length: count }, (_, i) => {
+    const weight = points[4 * i + 3];
+    const at = [points[4 * i] / weight, points[4 * i + 1] / weight, points[4 * i + 2] / weight] as const;
+    return { id: idOf(i), at, weight };
+  });
+}
+
+/** Of a closed curve whose domain begins before its first point, the last points' parameters lie beyond its end. */
+function withinDomain(curve: Curve, u: number): number {
+  const [first, last] = domainOf(curve);
+  return u >= last && curve.closing !== 'open' ? u - (last - first) : u;
+}

@@ -1,0 +1,130 @@
+import {
+  bendThrough,
+  type Curve,
+  fitDataOf,
+  fromFitData,
+  moveOnCurve,
+  packSites,
+  type Vector3,
+} from '@pencil-bend/core';
+import { Refusal } from '../refusal';
+import type { Axis, ControlRecipe, Id, Recipe } from '../project/project';
+import { curveOf, hold } from './hold';
+import { withCurve } from './withCurve';
+
+/** A point of a curve and where it goes. */
+export interface Move {
+  readonly point: Id;
+  readonly to: Vector3;
+}
+
+/**
+ * The recipe with points elsewhere, fit points and control points alike. With live spacing moved fit points are just
+ * that; a control point that moves makes the spacing held first. Held, a fit point takes the control points along that
+ * it needs, and all other fit points, the derivatives at the ends and held tangents stay. Pinned coordinates stay.
+ * Throws a `Refusal` for a point that is not there.
+ */
+export function movePoints(recipe: Recipe, moves: readonly Move[]): Recipe {
+  const targets = new Map(moves.map(({ point, to }) => [point, to]));
+  if (recipe.kind === 'fit' && moves.every(({ point }) => recipe.points.some(({ id }) => id === point))) {
+    return { ...recipe, points: recipe.points.map((point) => movedTo(point, targets.get(point.id))) };
+  }
+  const held = hold(recipe);
+  const controls = held.points.map((point) => movedTo(point, targets.get(point.id)));
+  const moved: ControlRecipe = closed(recipe, { ...held, points: controls });
+  const fitMoves = moves.filter(({ point }) => !held.points.some(({ id }) => id === point));
+  return fitMoves.length > 0 ? moveFitPoints(moved, fitMoves) : moved;
+}
+
+function movedTo<Point extends { readonly at: Vector3; readonly pinned?: readonly Axis[] }>(
+  point: Point,
+  to: Vector3 | undefined,
+): Point {
+  return to ? { ...point, at: unpinned(point, point.at, to) } : point;
+}
+
+/** `to` with what is pinned as it is at `from`. */
+export const unpinned = (
+  { pinned = [] }: { readonly pinned?: readonly Axis[] },
+  from: Vector3,
+  to: Vector3,
+): Vector3 => (pinned.length > 0 ? (to.map((x, c) => (pinned.includes(c as Axis) ? from[c] : x)) as never) : to);
+
+/** Both ends of a clamped, closed curve are one place: whichever moved takes the other along. */
+function closed(before: Recipe, recipe: ControlRecipe): ControlRecipe {
+  if (recipe.closing !== 'clamped-closed') return recipe;
+  const { points } = recipe;
+  const last = points.length - 1;
+  const startMoved = before.kind === 'control' && before.points[0].at !== points[0].at;
+  const at = startMoved ? points[0].at : points[last].at;
+  return { ...recipe, points: points.map((point, i) => (i === 0 || i === last ? { ...point, at } : point)) };
+}
+
+function moveFitPoints(recipe: ControlRecipe, moves: readonly Move[]): ControlRecipe {
+  const { fit } = recipe;
+  const { curve, sites } = curveOf(recipe);
+  const found = moves.map(({ point, to }) => {
+    const at = fit?.points.find(({ id }) => id === point);
+    if (!at) throw new Refusal(`There is no point '${point}' in this curve`);
+    return { ...at, to };
+  });
+  if (!sites) return recipe;
+  const data = fitDataOf(curve, sites);
+  for (const point of found) {
+    const row = sites.parameters.findIndex((u, i) => u === point.u && sites.orders[i] === 0);
+    data.set(unpinned(point, [data[3 * row], data[3 * row + 1], data[3 * row + 2]], point.to), 3 * row);
+  }
+  const bent = through(curve, sites, data);
+  if (bent) return withCurve(recipe, bent);
+  // More is known of the curve than it has control points for: what moves, moves, and holds the fewest others.
+  return withCurve(
+    recipe,
+    found.reduce((now, { u, to }) => bentAt(now, u, to), curve),
+  );
+}
+
+/** The curve with the data at the sites, of whatever the sites leave free the nearest; null where there is none. */
+export function through(curve: Curve, sites: Parameters<typeof fitDataOf>[1], data: Float64Array): Curve | null {
+  const exact = fromFitData(curve, sites, data);
+  if (exact.ok) return exact.value;
+  const bent = bendThrough(curve, sites, data);
+  return bent.ok ? bent.value : null;
+}
+
+/** The curve brought through a place at u by the least movement. */
+export function bentAt(curve: Curve, u: number, to: Vector3): Curve {
+  const bent = moveOnCurve(curve, u, to);
+  if (!bent.ok) throw new Refusal('Nothing there can be moved');
+  return bent.value;
+}
+
+/** The recipe bent at a place of its own: held first, and with its fit points where the curve takes them. */
+export function bendAt(recipe: Recipe, u: number, to: Vector3): ControlRecipe {
+  const held = hold(recipe);
+  const { curve } = curveOf(held);
+  return withCurve(held, bentAt(curve, inDomain(held, u), to));
+}
+
+/** The derivative of order 1 at u brought to a value, with the place there and all that is held kept. */
+export function turnedAt(
+  curve: Curve,
+  sites: Parameters<typeof fitDataOf>[1],
+  u: number,
+  first: Vector3,
+): Curve | null {
+  const data = fitDataOf(curve, sites);
+  const row = sites.parameters.findIndex((each, i) => each === u && sites.orders[i] === 1);
+  if (row >= 0) data.set(first, 3 * row);
+  return row >= 0 ? through(curve, sites, data) : null;
+}
+
+/** Throws a `Refusal` for a parameter outside the curve. */
+export function inDomain(recipe: Recipe, u: number): number {
+  const { curve } = curveOf(recipe);
+  try {
+    fitDataOf(curve, packSites([{ u, order: 0 }]));
+  } catch {
+    throw new Refusal(`The parameter ${u} lies outside the curve`);
+  }
+  return u;
+}

@@ -1,0 +1,63 @@
+import { type Curve, domainOf, evaluate, homogeneous, makeCurve, uniformKnots, type Vector3 } from '@pencil-bend/core';
+import { type ControlRecipe, type FitPoint, type FitRecipe, fitRecipe, type Recipe } from '../project/project';
+import { controlRecipe, curveOf } from './hold';
+import { isClosed } from './editEnds';
+
+/** Recipes for the specs of what can be done to them. */
+
+const PLACES: readonly Vector3[] = [
+  [0, 0, 0],
+  [20, 30, 0],
+  [55, 34, 2],
+  [80, 10, 0],
+  [100, -20, 4],
+  [70, -45, 0],
+  [20, -40, 0],
+];
+
+export const fit = (options: Partial<FitRecipe> = {}, points = PLACES): FitRecipe => ({
+  ...fitRecipe(
+    points.map((at, i) => ({ id: `p${i + 1}`, at })),
+    options.closed ?? false,
+  ),
+  ...options,
+});
+
+/** The recipe with more held at one of its points. */
+export const holding = (recipe: FitRecipe, index: number, holds: Partial<FitPoint>): FitRecipe => ({
+  ...recipe,
+  points: recipe.points.map((point, i) => (i === index ? { ...point, ...holds } : point)),
+});
+
+/** A curve by seven control points, rational or not. */
+export const pulled = (weights: readonly number[] = [1, 1, 1, 1, 1, 1, 1], degree = 3): ControlRecipe =>
+  controlRecipe(makeCurve(degree, uniformKnots(degree, 7), homogeneous(PLACES.flat(), weights)), (i) => `c${i + 1}`);
+
+export const RECIPES: readonly (readonly [string, Recipe])[] = [
+  ['through points', fit()],
+  ['through points, closed', fit({ closed: true })],
+  ['of degree 4', fit({ degree: 4 })],
+  ['of degree 4, closed', fit({ degree: 4, closed: true })],
+  ['of degree 5', fit({ degree: 5 })],
+  ['with a kink', holding(fit(), 3, { kink: true })],
+  ['with a kink, closed', holding(fit({ closed: true }), 2, { kink: true })],
+  ['with held tangents', holding(holding(fit(), 0, { tangent: { direction: [0, 1, 0] } }), 4, { tangent: { direction: [0, -1, 0], strength: { ratio: 1.1 } } })], // prettier-ignore
+  ['by control points', pulled()],
+  ['rational', pulled([1, 2, 0.5, 1, 3, 1, 1])],
+];
+
+/** The largest distance in mm between two curves, at the same share of their domains. */
+export function apart(a: Curve, b: Curve): number {
+  const [[a0, a1], [b0, b1]] = [domainOf(a), domainOf(b)];
+  let most = 0;
+  for (let i = 0; i <= 200; i++) {
+    const [p, q] = [evaluate(a, i === 200 ? a1 : a0 + ((a1 - a0) * i) / 200), evaluate(b, i === 200 ? b1 : b0 + ((b1 - b0) * i) / 200)]; // prettier-ignore
+    most = Math.max(most, Math.hypot(p[0] - q[0], p[1] - q[1], p[2] - q[2]));
+  }
+  return most;
+}
+
+/** The same for recipes. */
+export const moved = (before: Recipe, after: Recipe): number => apart(curveOf(before).curve, curveOf(after).curve);
+
+export const closedOf = isClosed;

@@ -1,0 +1,56 @@
+import { domainOf, uniformKnots, type Vector3 } from '@pencil-bend/core';
+import { Refusal } from '../refusal';
+import type { ControlPoint, ControlRecipe, Id, Recipe } from '../project/project';
+import { curveOf, hold } from './hold';
+import { fitPointsOf, makeLive } from './makeLive';
+import { movePoints } from './movePoints';
+import { freshIds } from './withCurve';
+
+/** A row of a table of points. */
+export interface Row {
+  readonly at: Vector3;
+  /** 1 where it is left out. */
+  readonly weight?: number;
+}
+
+/**
+ * The curve with a whole table of fit or control points in place of its own. Points keep their ids row by row. As many
+ * rows as there were move the points; with another count, a curve through points is laid through the new ones, and one
+ * by control points gets evenly spaced knots.
+ */
+export function setPoints(recipe: Recipe, which: 'fit' | 'control', rows: readonly Row[]): Recipe {
+  if (which === 'fit') {
+    const old = fitPointsOf(recipe);
+    if (old.length === 0) throw new Refusal('This curve has no fit points');
+    if (old.length === rows.length) {
+      return movePoints(recipe, old.map(({ id }, i) => ({ point: id, to: rows[i].at }))); // prettier-ignore
+    }
+    const live = makeLive(recipe);
+    const fresh = freshFor(recipe);
+    return { ...live, points: rows.map(({ at }, i) => (i < old.length ? { ...old[i], at } : { id: fresh(), at })) };
+  }
+  const held = hold(recipe);
+  const fresh = freshFor(held);
+  const points = rows.map(({ at, weight = 1 }, i): ControlPoint => ({
+    ...(held.points[i] ?? { id: fresh() }),
+    at,
+    weight,
+  }));
+  if (rows.length === held.points.length) return { ...held, points };
+  return laidOut(held, points);
+}
+
+/** Even knots for another count of control points, over the same domain; the degree falls to what they allow. */
+function laidOut(held: ControlRecipe, points: ControlPoint[]): ControlRecipe {
+  const { fit: _fit, closing } = held;
+  const degree = closing === 'periodic' ? held.degree : Math.min(held.degree, points.length - 1);
+  if (degree < 1 || (closing !== 'open' && points.length < 3)) {
+    throw new Refusal(`A curve cannot be made of ${points.length} control points`);
+  }
+  const [first, last] = domainOf(curveOf(held).curve);
+  const knots = [...uniformKnots(degree, points.length, closing)].map((k) => first + k * (last - first));
+  return { kind: 'control', closing, degree, knots, points };
+}
+
+const freshFor = (recipe: Recipe): (() => Id) =>
+  freshIds([...recipe.points, ...(recipe.kind === 'control' ? (recipe.fit?.points ?? []) : [])].map(({ id }) => id));

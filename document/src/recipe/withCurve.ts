@@ -1,0 +1,44 @@
+import { type Curve, domainOf } from '@pencil-bend/core';
+import type { ControlPoint, ControlRecipe, HeldFit, Id } from '../project/project';
+import { controlPoints, controlRecipe, freePrefix } from './hold';
+
+/**
+ * The recipe with another curve in it. Control points that stayed where they were keep their ids and pins; those that
+ * moved take over what is left of the old ids, in order; more of them get fresh ones.
+ */
+export function withCurve(recipe: ControlRecipe, curve: Curve, fit: HeldFit | undefined = recipe.fit): ControlRecipe {
+  const staying = new Map<string, ControlPoint[]>();
+  for (const point of recipe.points) {
+    const key = keyOf(point);
+    staying.set(key, [...(staying.get(key) ?? []), point]);
+  }
+  const made = controlPoints(curve, () => '');
+  const kept = made.map((point) => staying.get(keyOf(point))?.shift() ?? null);
+  const taken = new Set(kept.map((point) => point?.id));
+  const left = recipe.points.filter(({ id }) => !taken.has(id));
+  const fresh = freshIds([...recipe.points.map(({ id }) => id), ...(fit?.points ?? []).map(({ id }) => id)]);
+  const points = made.map((point, i): ControlPoint => {
+    const old = kept[i] ?? left.shift();
+    return old ? { ...old, at: point.at, weight: point.weight } : { ...point, id: fresh() };
+  });
+  const { fit: _fit, ...whole } = recipe;
+  const { degree, closing, knots } = controlRecipe(curve, () => '');
+  return { ...whole, degree, closing, knots, points, ...(fit && { fit: within(fit, curve) }) };
+}
+
+const keyOf = ({ at, weight }: ControlPoint): string => [...at, weight].join();
+
+/** Ids that nothing has: counted on from the largest number there. */
+export function freshIds(taken: readonly Id[]): () => Id {
+  const numbers = taken.map((id) => Number(/^c(\d{1,9})$/.exec(id)?.[1] ?? 0));
+  let next = Math.max(0, ...numbers) + 1;
+  const prefix = numbers.some((number) => number > 0) ? 'c' : freePrefix(taken);
+  return () => `${prefix}${next++}`;
+}
+
+/** Fit points and rows as far as their parameters still lie in the curve's domain; null when fewer than two do. */
+function within(fit: HeldFit, curve: Curve): HeldFit {
+  const [first, last] = domainOf(curve);
+  const inside = ({ u }: { readonly u: number }) => u >= first && u <= last;
+  return { ...fit, points: fit.points.filter(inside), rows: fit.rows.filter(inside) };
+}
