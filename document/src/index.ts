@@ -1,6 +1,6 @@
 // What a project is and everything that can be done to it.
 export { controlIds, pointName } from './command/items';
-export { type Order, commands, type CommandName, isLossy } from './command/registry';
+export { type Order, commands, type CommandName, isLossy, recipeAfter } from './command/registry';
 export { type Outcome, perform, type Performed, redo, type Stamp, undo } from './command/perform';
 export { NO_STACKS, type Stacks, stacksOf, type Step } from './history/history';
 export { applyPatch, type Operation, type Patch } from './history/patch';

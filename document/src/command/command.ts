@@ -1,5 +1,5 @@
 import type { Draft } from 'immer';
-import type { Project } from '../project/project';
+import type { Project, Recipe } from '../project/project';
 import type { SchemaName } from '../schemaProblems';
 
 /**
@@ -14,6 +14,8 @@ export interface Command<Args> {
   readonly change: (project: Draft<Project>, args: Args) => void;
   /** It changes the shape by an amount nobody can foresee, so its price is shown before it is done. */
   readonly lossy?: true;
+  /** Of a command that gives one curve another recipe: what makes it, for a preview. Throws a `Refusal`. */
+  readonly recipe?: (recipe: Recipe, args: Args, project: Pick<Project, 'tolerance'>) => Recipe;
 }
 
 export const command = <Args>(it: Command<Args>): Command<Args> => it;

@@ -25,8 +25,8 @@ interface OfPoint extends OfCurve {
   readonly point: Id;
 }
 
-/** How a recipe becomes another; `project` for what is set there, such as the tolerance. */
-type Edit<Args> = (recipe: Recipe, args: Args, project: Project) => Recipe;
+/** How a recipe becomes another; the project for what is set there, such as the tolerance. */
+type Edit<Args> = NonNullable<Command<Args>['recipe']>;
 
 /** A command that gives a curve another recipe. Only what differs is written, so that the log holds no more. */
 function edit<Args extends OfCurve>(
@@ -44,6 +44,7 @@ function edit<Args extends OfCurve>(
       const item = draft.items[args.item] as Draft<CurveItem>;
       become(item.recipe, withoutMinusZero(change(recipe, args, project)) as Recipe);
     },
+    recipe: change,
     ...(lossy && { lossy: true }),
   });
 }

@@ -3,6 +3,7 @@ import {
   type ArcLength,
   arcLength,
   automaticScale,
+  breaksOf,
   controlPointsOf,
   type Curve,
   curvatureAt,
@@ -17,23 +18,38 @@ import {
   type Plane,
   type Vector3,
 } from '@pencil-bend/core';
-import { FRONT_ID, type Id, isShown, itemsOf, type Order, type Recipe, resolveRecipe } from '@pencil-bend/document';
+import {
+  FRONT_ID,
+  type Id,
+  isLossy,
+  isShown,
+  itemsOf,
+  type Order,
+  type Recipe,
+  resolveRecipe,
+} from '@pencil-bend/document';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
+import { PriceDesk } from '../price/priceDesk';
+import { gridOf } from '../sheet/grid';
 import { type Drawn, drawnOf } from '../sheet/drawn';
 import { benchActions } from '../state/actions';
 import { newId, newStamp } from '../state/ids';
 import type { BenchState } from '../state/reducers';
 import { selectHistory, selectProject, selectSelection, selectView } from '../state/selectors';
 import { idle } from '../tools/bend/bend';
+import { type Handle, keyOf, pointsOf, sameHandle } from '../tools/handle';
 import { type DrawState, startDrawing } from '../tools/draw/draw';
 import { startInserting } from '../tools/insert/insert';
 import { preview, prompt, step, takeUp } from '../tools/tools';
-import type { Selection, ToolContext, ToolInput, ToolState, Transition } from '../tools/tool';
+import type { KeyInput, Selection, ToolContext, ToolInput, ToolState, Transition } from '../tools/tool';
 import { Waiting } from '../waiting/waiting';
 
 const NO_POINTS: DrawState['points'] = [];
+/** Before the sheet was looked at. */
+const FIRST_CAMERA = { x: 0, y: 0, scale: 0.25 };
+const NOTHING_ADDED: ReadonlySet<string> = new Set();
 
 /** What is seen at the shared cursor of sheet and strip. */
 export interface CursorReading {
@@ -52,6 +68,7 @@ export class Bench {
   readonly history = this.store.selectSignal(selectHistory);
   readonly view = this.store.selectSignal(selectView);
 
+  readonly desk = inject(PriceDesk);
   private readonly waiting = inject(Waiting);
   private readonly id = this.store.selectSignal((state) => state.drawing.id);
 
@@ -65,10 +82,12 @@ export class Bench {
   /** The pointer's place on the sheet. */
   readonly pointer = signal<Vector3 | null>(null);
 
+  /** Keys of the handles that came with the last step. */
+  readonly added = signal<ReadonlySet<string>>(NOTHING_ADDED);
   /** Apart from its state, which changes with every move. */
   readonly toolName = computed(() => this.tool().tool);
 
-  readonly preview = computed(() => preview(this.tool(), (item) => this.recipeOf(item)));
+  readonly preview = computed(() => preview(this.tool(), this.context()));
   readonly prompt = computed(() => prompt(this.tool(), this.context()));
 
   /** The item in hand. */
@@ -114,6 +133,19 @@ export class Bench {
 
   /** The curve whose comb and graph are shown: the one being drawn, else the selected one. */
   readonly curve = computed(() => (this.isDrawing() ? this.drawing() : (this.selected()?.curve ?? null)));
+
+  /** The selected curve as it is kept, whatever a drag does. */
+  readonly restingCurve = computed((): Curve | null => {
+    const { item } = this.selection();
+    const kept = item ? this.recipeOf(item) : null;
+    const resolved = kept && resolveRecipe(kept);
+    return resolved?.ok ? resolved.value.curve : null;
+  });
+
+  /** Distance of the grid in mm: that of the sheet, or what the zoom suggests. */
+  readonly grid = computed(() => {
+    return gridOf(this.project(), this.view().camera ?? FIRST_CAMERA);
+  });
 
   /** The normal that gives curvature its sign; null for a curve that leaves its plane. */
   readonly normal = computed(
@@ -161,7 +193,7 @@ export class Bench {
     const curve = this.curve();
     const measured = this.measured();
     if (s === null || !curve || !measured) return null;
-    const u = parameterAt(measured, Math.min(measured.total, Math.max(0, s)));
+    const u = this.cursorParameter() ?? 0;
     return { s, at: evaluate(curve, u), kappa: curvatureAt(curve, u, this.normal()).kappa };
   });
 
@@ -170,6 +202,13 @@ export class Bench {
       .pipe(ofType(benchActions.opened), takeUntilDestroyed())
       .subscribe(({ id }) => void this.takeToolAgain(id));
   }
+
+  /** The parameter at the shared cursor; null when it is elsewhere. */
+  readonly cursorParameter = computed((): number | null => {
+    const s = this.cursor();
+    const measured = this.measured();
+    return s === null || !measured ? null : parameterAt(measured, Math.min(measured.total, Math.max(0, s)));
+  });
 
   /** Puts the shared cursor at a parameter of the read curve. */
   pointAt(u: number | null): void {
@@ -181,12 +220,40 @@ export class Bench {
     this.follow(step(this.tool(), input, this.context()));
   }
 
+  /** A key for whatever is in hand: a price that is offered comes before the tool. */
+  key(key: KeyInput['key']): void {
+    const offered = this.desk.offer() !== null;
+    if (key === 'Enter' && offered) this.desk.apply();
+    else if (key === 'Escape' && (offered || this.desk.busy() !== null)) this.desk.leave();
+    else this.feed({ type: 'key', key });
+  }
+
   takeUp(tool: ToolState['tool']): void {
     this.follow(takeUp(this.tool(), tool, this.context()));
   }
 
+  /** Does an order; where it would change the shape by an unknown amount, its price is asked first. */
   do(order: Order): void {
+    if (isLossy(order.command)) return this.desk.ask(order);
+    const item = 'item' in order.args ? order.args.item : null;
+    const before = item === null ? NOTHING_ADDED : this.handlesOf(item);
     this.store.dispatch(benchActions.ordered({ order, stamp: newStamp() }));
+    // Moved knots are no new ones.
+    const adds = item !== null && /^(insert|raise)/.test(order.command);
+    this.added.set(adds ? new Set([...this.handlesOf(item)].filter((key) => !before.has(key))) : NOTHING_ADDED);
+  }
+
+  /** Keys of the fit points, control points and knots of a curve. */
+  private handlesOf(id: Id): ReadonlySet<string> {
+    const recipe = this.recipeOf(id);
+    const points = recipe && pointsOf(recipe);
+    if (!points) return NOTHING_ADDED;
+    const handles: Handle[] = [
+      ...points.fit.map((each): Handle => ({ kind: 'fit', id: each.id })),
+      ...points.control.map((each): Handle => ({ kind: 'control', id: each.id })),
+      ...breaksOf(points.curve).map(({ u }): Handle => ({ kind: 'knot', u })),
+    ];
+    return new Set(handles.map(keyOf));
   }
 
   select(selection: Selection): void {
@@ -199,15 +266,16 @@ export class Bench {
     // Inside a drawing the last step is the last point.
     if (tool.tool === 'draw' && tool.points.length > 0) this.feed({ type: 'key', key: 'Backspace' });
     else this.store.dispatch(benchActions.undone({ stamp: newStamp() }));
+    this.added.set(NOTHING_ADDED);
   }
 
   redo(): void {
     this.store.dispatch(benchActions.redone({ stamp: newStamp() }));
   }
 
-  /** Whether a point is selected, so that keys can move it. */
+  /** Whether something is selected that keys can move. */
   hasPlace(): boolean {
-    return this.context().place !== null;
+    return this.selection().handles.length > 0 || this.context().place !== null;
   }
 
   /** Takes back, or does again, so many steps. */
@@ -220,9 +288,7 @@ export class Bench {
     this.tool.set(state);
     this.keepTool(state);
     if (order) this.do(order);
-    if (select && (select.item !== this.selection().item || select.point !== this.selection().point)) {
-      this.select(select);
-    }
+    if (select && !sameSelection(select, this.selection())) this.select(select);
   }
 
   /** The tool in hand outlives a reload, with what it has placed. */
@@ -247,19 +313,19 @@ export class Bench {
     const project = this.project();
     const selection = this.selection();
     const item = selection.item && project ? project.items[selection.item] : null;
-    const place =
-      item?.kind === 'point' ? item.at : (item?.recipe.points.find(({ id }) => id === selection.point)?.at ?? null);
     return {
       selection,
-      place,
-      removable: item?.kind === 'curve' && item.recipe.kind === 'fit' && selection.point !== null,
+      place: item?.kind === 'point' ? item.at : null,
+      recipeOf: (id) => this.recipeOf(id),
+      tolerance: project?.tolerance ?? 0.01,
+      normal: normalOf(this.planeOf(item?.plane ?? null)),
       layer: item?.layer ?? project?.layerOrder[0] ?? 'sheet',
       plane: FRONT_ID,
       newId,
     };
   }
 
-  private recipeOf(id: Id): Recipe | null {
+  recipeOf(id: Id): Recipe | null {
     const item = this.project()?.items[id];
     return item?.kind === 'curve' ? item.recipe : null;
   }
@@ -280,3 +346,8 @@ function sizeOf(curve: Curve): number {
   });
   return Math.hypot(...high.map((value, c) => value - low[c]));
 }
+
+const sameSelection = (a: Selection, b: Selection): boolean =>
+  a.item === b.item &&
+  a.handles.length === b.handles.length &&
+  a.handles.every((handle, i) => sameHandle(handle, b.handles[i]));

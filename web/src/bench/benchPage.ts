@@ -23,6 +23,7 @@ import { Icon } from '../parts/icon';
 import { NameField } from '../parts/nameField';
 import { counted } from '../parts/words';
 import { WordMark } from '../parts/wordMark';
+import { PriceDesk } from '../price/priceDesk';
 import { PromptLine } from '../prompt/promptLine';
 import { Sheet } from '../sheet/sheet';
 import { benchActions, viewActions } from '../state/actions';
@@ -31,7 +32,10 @@ import { selectKeeping, selectNotice, selectSafe } from '../state/selectors';
 import { Strip } from '../strip/strip';
 import { Bench } from './bench';
 import { Notices } from './notices';
-import { shortcutOf } from './shortcuts';
+import type { Stage } from './deeds';
+import { SheetMenu } from './sheetMenu';
+import { deedOf } from './shortcuts';
+import { ShortcutsPanel } from './shortcutsPanel';
 
 /** The main screen: header, outline, sheet over strip, card, prompt line. */
 @Component({
@@ -48,11 +52,13 @@ import { shortcutOf } from './shortcuts';
     PromptLine,
     RouterLink,
     Sheet,
+    SheetMenu,
+    ShortcutsPanel,
     Strip,
     Tooltip,
     WordMark,
   ],
-  providers: [Bench],
+  providers: [Bench, PriceDesk],
   templateUrl: './benchPage.html',
   styleUrl: './benchPage.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -62,9 +68,9 @@ import { shortcutOf } from './shortcuts';
     '(window:beforeunload)': 'beforeUnload($event)',
   },
 })
-export class BenchPage {
+export class BenchPage implements Stage {
   readonly id = input.required<string>();
-  protected readonly bench = inject(Bench);
+  readonly bench = inject(Bench);
   private readonly store: Store<BenchState> = inject(Store);
   private readonly sheet = viewChild(Sheet);
   protected readonly keeping = this.store.selectSignal(selectKeeping);
@@ -72,6 +78,9 @@ export class BenchPage {
   private readonly safe = this.store.selectSignal(selectSafe);
   protected readonly renaming = signal(false);
   protected readonly historyShown = signal(false);
+  protected readonly shortcutsShown = signal(false);
+  /** Where the context menu is asked for. */
+  protected readonly menuAt = signal<MouseEvent | null>(null);
 
   protected readonly undoName = computed(() => this.bench.history().stacks.undo.at(-1)?.name ?? null);
   protected readonly redoName = computed(() => this.bench.history().stacks.redo.at(-1)?.name ?? null);
@@ -107,32 +116,13 @@ export class BenchPage {
 
   protected keyDown(event: KeyboardEvent): void {
     if (isTyping(event.target)) return;
-    const shortcut = shortcutOf(event);
-    if (!shortcut) return;
+    const deed = deedOf(event);
+    if (!deed) return;
     // A button in focus answers Enter and Space itself, unless the pointer is on the sheet: then Space is for panning.
     const onButton = event.target instanceof HTMLButtonElement || event.target instanceof HTMLAnchorElement;
-    if (onButton && (shortcut === 'Enter' || (shortcut === 'pan' && !this.bench.pointer()))) return;
+    if (onButton && (event.key === 'Enter' || (event.key === ' ' && !this.bench.pointer()))) return;
     event.preventDefault();
-    switch (shortcut) {
-      case 'undo':
-        return this.bench.undo();
-      case 'redo':
-        return this.bench.redo();
-      case 'all':
-        return this.sheetShowsAll();
-      case 'comb':
-        return this.toggleComb();
-      case 'history':
-        return this.historyShown.update((shown) => !shown);
-      case 'pan':
-        return this.sheet()?.spaceHeld.set(true);
-      case 'bend':
-      case 'draw':
-      case 'insert':
-        return this.bench.takeUp(shortcut);
-      default:
-        return this.bench.feed({ type: 'key', key: shortcut });
-    }
+    deed.does(this);
   }
 
   protected keyUp(event: KeyboardEvent): void {
@@ -146,11 +136,35 @@ export class BenchPage {
     if (!this.safe()) event.preventDefault();
   }
 
-  protected sheetShowsAll(): void {
+  showAll(): void {
     this.sheet()?.showAll();
   }
 
-  protected toggleComb(): void {
+  holdSpace(): void {
+    this.sheet()?.spaceHeld.set(true);
+  }
+
+  toggleHistory(): void {
+    this.historyShown.update((shown) => !shown);
+  }
+
+  toggleShortcuts(): void {
+    this.shortcutsShown.update((shown) => !shown);
+  }
+
+  /** The context menu, at the pointer or in the middle of the sheet. */
+  openMenu(): void {
+    const at = this.sheet()?.menuPlace();
+    if (at) this.menuAt.set(new MouseEvent('contextmenu', { clientX: at[0], clientY: at[1] }));
+  }
+
+  protected menu(event: MouseEvent): void {
+    event.preventDefault();
+    this.sheet()?.pressForMenu(event);
+    this.menuAt.set(event);
+  }
+
+  toggleComb(): void {
     this.store.dispatch(viewActions.combShown({ shown: !this.bench.view().comb.shown }));
   }
 
@@ -170,5 +184,6 @@ export class BenchPage {
 }
 
 function isTyping(target: EventTarget | null): boolean {
+  if (target instanceof HTMLTextAreaElement) return true;
   return target instanceof HTMLInputElement && !['checkbox', 'range'].includes(target.type);
 }

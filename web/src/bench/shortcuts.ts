@@ -1,30 +1,26 @@
-import type { KeyInput } from '../tools/tool';
-
-export type Shortcut =
-  KeyInput['key'] | 'undo' | 'redo' | 'all' | 'comb' | 'pan' | 'bend' | 'draw' | 'insert' | 'history';
-
-/** The one table that binds keys. */
-const PLAIN: Readonly<Record<string, Shortcut>> = {
-  Enter: 'Enter',
-  Escape: 'Escape',
-  Backspace: 'Backspace',
-  Delete: 'Delete',
-  ' ': 'pan',
-  a: 'all',
-  b: 'bend',
-  c: 'comb',
-  h: 'history',
-  i: 'insert',
-  t: 'draw',
-};
+import { type Deed, DEEDS } from './deeds';
 
 type Pressed = Pick<KeyboardEvent, 'key' | 'ctrlKey' | 'metaKey' | 'shiftKey' | 'altKey'>;
 
-export function shortcutOf({ key, ctrlKey, metaKey, shiftKey, altKey }: Pressed): Shortcut | null {
-  if (altKey) return null;
-  if (ctrlKey || metaKey) {
-    if (key.toLowerCase() !== 'z') return null;
-    return shiftKey ? 'redo' : 'undo';
-  }
-  return PLAIN[key.length === 1 ? key.toLowerCase() : key] ?? null;
+/** What is pressed, as the table of deeds writes it. Shift counts with letters and named keys, not with signs. */
+function comboOf({ key, ctrlKey, metaKey, shiftKey }: Pressed): string {
+  const control = ctrlKey || metaKey;
+  const letter = /^\p{L}$/u.test(key);
+  const name = key === ' ' ? 'Space' : letter ? (control || shiftKey ? key.toUpperCase() : key.toLowerCase()) : key;
+  const shift = shiftKey && (letter || key.length > 1);
+  return `${control ? 'Ctrl+' : ''}${shift ? 'Shift+' : ''}${name}`;
 }
+
+const bound = new Map<string, Deed>(DEEDS.flatMap((deed) => deed.keys.map((keys) => [keys, deed] as const)));
+
+/** What a key press does; null for one that is the browser's own. */
+export function deedOf(pressed: Pressed): Deed | null {
+  return pressed.altKey ? null : (bound.get(comboOf(pressed)) ?? null);
+}
+
+/** Keys as people read them. */
+export const keysShown = (keys: string): string =>
+  keys
+    .split(/\+(?=.)/)
+    .map((key) => (key.length === 1 ? key.toUpperCase() : key === 'Escape' ? 'Esc' : key === 'Delete' ? 'Del' : key))
+    .join('+');

@@ -42,7 +42,7 @@ import type { BenchState } from '../state/reducers';
   styles: `
     :host {
       display: grid;
-      grid-template-columns: 106px 1fr;
+      grid-template-columns: 96px 1fr;
       gap: 10px 0;
       align-items: center;
     }

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
-import { GRAPHITE, type Id, itemsOf } from '@pencil-bend/document';
+import { GRAPHITE, type Id, itemsOf, type Recipe } from '@pencil-bend/document';
 import { ButtonDirective } from 'primeng/button';
 import { Popover } from 'primeng/popover';
 import { Bench } from '../bench/bench';
@@ -57,7 +57,7 @@ export class Outline {
         .map(([id, item]) => ({
           id,
           item,
-          points: item.kind === 'curve' ? `${item.recipe.points.length} pts` : 'point',
+          points: item.kind === 'curve' ? `${countOf(item.recipe)} pts` : 'point',
         })),
     }));
   });
@@ -80,3 +80,7 @@ export class Outline {
     this.bench.do({ command: 'deleteItem', args: { item } });
   }
 }
+
+/** The points that a curve is drawn with: its fit points where it has any. */
+const countOf = (recipe: Recipe): number =>
+  recipe.kind === 'control' && recipe.fit ? recipe.fit.points.length : recipe.points.length;

@@ -1,6 +1,8 @@
+import { lengthInWords, type Units } from '../numbers/length';
+
 /** A radius with its unit; a line has none to name. */
-export const radiusInWords = (radius: number): string =>
-  radius > 1e5 ? 'straight' : `${radius.toFixed(radius < 10 ? 2 : 1)} mm`;
+export const radiusInWords = (radius: number, units: Units = 'mm'): string =>
+  radius > 1e5 ? 'straight' : lengthInWords(radius, units, radius < 10 ? 1 : 2);
 
 export const curvatureInWords = (kappa: number): string => `${kappa.toFixed(5).replace('-', '−')} /mm`;
 

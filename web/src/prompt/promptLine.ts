@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { Bench } from '../bench/bench';
-import { gridStep } from '../sheet/camera';
+import { lengthShown, UNIT } from '../numbers/length';
 import { benchActions } from '../state/actions';
 import type { BenchState } from '../state/reducers';
 import { selectNotice } from '../state/selectors';
@@ -24,8 +24,8 @@ import { selectNotice } from '../state/selectors';
       }
     </div>
     <span class="number quiet" data-testid="pointer">{{ place() }}</span>
-    <span class="number quiet">grid {{ grid() }} mm</span>
-    <span class="number quiet">tol {{ bench.project()?.tolerance }} mm</span>
+    <span class="number quiet">grid {{ grid() }}</span>
+    <span class="number quiet">tol {{ tolerance() }}</span>
   `,
   styles: `
     :host {
@@ -68,14 +68,20 @@ export class PromptLine {
   protected readonly bench = inject(Bench);
   private readonly store: Store<BenchState> = inject(Store);
   protected readonly notice = this.store.selectSignal(selectNotice);
+  private readonly units = computed(() => this.bench.project()?.units ?? 'mm');
   protected readonly place = computed(() => {
     const at = this.bench.pointer();
-    return at ? `x ${at[0].toFixed(2)} y ${at[1].toFixed(2)}` : '';
+    const units = this.units();
+    return at ? `x ${lengthShown(at[0], units, 1)} y ${lengthShown(at[1], units, 1)}` : '';
   });
-  protected readonly grid = computed(() => {
-    const { camera } = this.bench.view();
-    return camera ? Number(gridStep(camera).toPrecision(1)) : 5;
-  });
+  protected readonly grid = computed(() => this.short(this.bench.grid()));
+  protected readonly tolerance = computed(() => this.short(this.bench.project()?.tolerance ?? 0));
+
+  /** Without zeros behind the point. */
+  private short(mm: number): string {
+    const units = this.units();
+    return `${Number((mm / UNIT[units]).toPrecision(4))} ${units}`;
+  }
 
   protected read(): void {
     this.store.dispatch(benchActions.noticeRead());

@@ -1,6 +1,6 @@
 import { FRONT } from '@pencil-bend/core';
 import fc from 'fast-check';
-import { type Camera, fitted, gridStep, panned, toPixel, toSheet, zoomed } from './camera';
+import { type Camera, fitted, panned, toPixel, toSheet, zoomed } from './camera';
 
 const camera: Camera = { plane: FRONT, x: 12, y: -7, scale: 0.25, width: 800, height: 500 };
 
@@ -33,11 +33,5 @@ describe('the camera', () => {
     expect(right).toBeCloseTo(704, 6);
     expect(fitted(camera, Float64Array.from([5, 5, 0]))).toMatchObject({ x: 5, y: 5, scale: 0.1 });
     expect(fitted(camera, new Float64Array()).scale).toBeGreaterThan(0);
-  });
-
-  it('has a grid of 1, 2, 5 times a power of ten, never finer than 14 pixels', () => {
-    expect(gridStep({ x: 0, y: 0, scale: 0.25 })).toBe(5);
-    expect(gridStep({ x: 0, y: 0, scale: 0.05 })).toBe(1);
-    expect(gridStep({ x: 0, y: 0, scale: 1 })).toBe(20);
   });
 });

@@ -60,10 +60,3 @@ export function fitted(camera: Camera, points: Float64Array): Camera {
   const mm = Math.max((right - left) / (camera.width * inner), (top - bottom) / (camera.height * inner));
   return { ...camera, x: (left + right) / 2, y: (bottom + top) / 2, scale: mm > 0 ? mm : 0.1 };
 }
-
-/** Distance of the grid's fine lines in mm: 1, 2 or 5 times a power of ten, at least 14 pixels. */
-export function gridStep({ scale: mm }: SeenCamera): number {
-  const least = 14 * mm;
-  const power = 10 ** Math.floor(Math.log10(least));
-  return power * ([1, 2, 5].find((factor) => factor * power >= least) ?? 10);
-}

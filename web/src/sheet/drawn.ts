@@ -7,18 +7,13 @@ export interface Drawn {
   readonly item: Item;
   /** Null for a point item, and for a curve that cannot be made. */
   readonly curve: Curve | null;
-  readonly fitParameters: Float64Array;
   readonly at: Vector3 | null;
 }
 
-const NO_PARAMETERS = new Float64Array();
-
 export function drawnOf(id: Id, item: Item): Drawn {
-  if (item.kind === 'point') return { id, item, curve: null, fitParameters: NO_PARAMETERS, at: item.at };
+  if (item.kind === 'point') return { id, item, curve: null, at: item.at };
   const resolved = resolveRecipe(item.recipe);
-  return resolved.ok
-    ? { id, item, at: null, ...resolved.value }
-    : { id, item, at: null, curve: null, fitParameters: NO_PARAMETERS };
+  return { id, item, at: null, curve: resolved.ok ? resolved.value.curve : null };
 }
 
 interface Flattened {

@@ -1,57 +1,102 @@
-import type { Vector3 } from '@pencil-bend/core';
-import { type CurveItem, fitRecipe, GRAPHITE, type Item, resolveRecipe } from '@pencil-bend/document';
-import type { Drawn } from './drawn';
+import { FRONT, homogeneous, makeCurve, uniformKnots, type Vector3 } from '@pencil-bend/core';
+import { controlRecipe, fitRecipe, GRAPHITE, type Recipe } from '@pencil-bend/document';
+import { NOTHING, type Selection } from '../tools/tool';
+import { drawnOf, type Drawn } from './drawn';
+import { handlesOf } from './handles';
 import { pick } from './picking';
 
 const shared = { colour: GRAPHITE, visible: true, layer: 'sheet', plane: 'front' } as const;
+const CAMERA = { plane: FRONT, x: 50, y: 0, scale: 0.25, width: 800, height: 600 };
+/** As many mm as the nine pixels that a click may be off. */
+const REACH = 9 * CAMERA.scale;
 
-function curve(id: string, ...places: readonly Vector3[]): Drawn {
-  const recipe = fitRecipe(
-    places.map((at, i) => ({ id: `${id}${i}`, at })),
-    false,
+const item = (id: string, recipe: Recipe): Drawn => drawnOf(id, { ...shared, kind: 'curve', name: id, recipe });
+const through = (id: string, ...places: readonly Vector3[]): Drawn =>
+  item(
+    id,
+    fitRecipe(
+      places.map((at, i) => ({ id: `${id}${i}`, at })),
+      false,
+    ),
   );
-  const item: CurveItem = { ...shared, kind: 'curve', name: id, recipe };
-  const resolved = resolveRecipe(recipe);
-  if (!resolved.ok) throw new Error(resolved.failure.message);
-  return { id, item, at: null, ...resolved.value };
+const scene: readonly Drawn[] = [
+  through('low', [0, 0, 0], [50, 0, 0], [100, 0, 0]),
+  through('high', [0, 4, 0], [100, 4, 0]),
+  drawnOf('dot', { ...shared, kind: 'point', name: 'Dot', at: [50, 40, 0] }),
+];
+const LOW: Selection = { item: 'low', handles: [] };
+
+function hits(at: Vector3, drawn: readonly Drawn[] = scene, selection: Selection = NOTHING, reach = 3) {
+  const selected = drawn.find(({ id }) => id === selection.item);
+  const handles = selected ? handlesOf(selected, CAMERA, selection, new Set()) : null;
+  return pick(at, drawn, selection, handles, reach, CAMERA);
 }
 
-const dot: Item = { ...shared, kind: 'point', name: 'Dot', at: [50, 40, 0] };
-const scene: readonly Drawn[] = [
-  curve('low', [0, 0, 0], [50, 0, 0], [100, 0, 0]),
-  curve('high', [0, 4, 0], [100, 4, 0]),
-  { id: 'dot', item: dot, curve: null, fitParameters: new Float64Array(), at: [50, 40, 0] },
-];
-
-const NONE = { item: null, point: null };
-
-describe('pick', () => {
-  it('finds the nearest curve with the place of a new point on it', () => {
-    expect(pick([20, 1, 0], scene, NONE, 3, 0.25)).toMatchObject({ kind: 'curve', item: 'low', insert: 1 });
-    expect(pick([70, 1, 0], scene, NONE, 3, 0.25)).toMatchObject({ kind: 'curve', item: 'low', insert: 2 });
-    expect(pick([20, 3.5, 0], scene, NONE, 3, 0.25)).toMatchObject({ kind: 'curve', item: 'high', insert: 1 });
-    expect(pick([20, 20, 0], scene, NONE, 3, 0.25)).toBeNull();
+describe('what lies under the pointer', () => {
+  it('is the nearest curve with its parameter', () => {
+    expect(hits([20, 1, 0])).toEqual([{ kind: 'curve', item: 'low', at: [expect.closeTo(20, 6), 0, 0], u: expect.closeTo(0.2, 6) }]); // prettier-ignore
+    expect(hits([20, 3.5, 0])).toMatchObject([{ kind: 'curve', item: 'high' }]);
+    expect(hits([20, 20, 0])).toEqual([]);
   });
 
-  it('prefers the selected curve, and its points to its line', () => {
-    const selected = { item: 'low', point: null };
-    expect(pick([20, 2.5, 0], scene, selected, 3, 0.25)).toMatchObject({ item: 'low' });
-    expect(pick([51, 2, 0], scene, selected, 3, 0.25)).toEqual({
-      kind: 'point',
+  it('is the selected curve before others, and its handles before its line', () => {
+    expect(hits([20, 2.5, 0], scene, LOW)).toMatchObject([{ item: 'low' }]);
+    const [first] = hits([51, 2, 0], scene, LOW);
+    expect(first).toEqual({
+      kind: 'handle',
       item: 'low',
-      point: 'low1',
-      at: [50, 0, 0],
+      grip: { handle: { kind: 'fit', id: 'low1' }, at: [50, 0, 0] },
     });
-    expect(pick([51, 2, 0], scene, NONE, 3, 0.25)).toMatchObject({ kind: 'curve' });
-    expect(pick([100, 0, 0], scene, selected, 3, 0.25)).toMatchObject({ point: 'low2' });
+    expect(hits([51, 2, 0])).toMatchObject([{ kind: 'curve' }]);
+    expect(hits([51, 41, 0])).toEqual([{ kind: 'point', item: 'dot', at: [50, 40, 0] }]);
   });
 
-  it('finds points of their own', () => {
-    expect(pick([51, 41, 0], scene, NONE, 3, 0.25)).toEqual({
-      kind: 'point',
-      item: 'dot',
-      point: null,
-      at: [50, 40, 0],
-    });
+  it('is a stack of all handles there, the smaller targets first', () => {
+    const bent = [through('bent', [0, 0, 0], [30, 20, 0], [60, 0, 0])];
+    const end = hits([0, 0, 0], bent, { item: 'bent', handles: [] }, REACH);
+    expect(end.map((hit) => (hit.kind === 'handle' ? hit.grip.handle.kind : hit.kind))).toEqual(['fit', 'control', 'curve', 'leg']); // prettier-ignore
+  });
+
+  it('is a knot at the arms of its tick, at least 10 pixels from end to end, and the curve at its middle', () => {
+    const curve = makeCurve(3, uniformKnots(3, 7), homogeneous([0, 0, 0, 20, 60, 0, 40, 60, 0, 60, -60, 0, 80, 60, 0, 100, 60, 0, 120, 0, 0])); // prettier-ignore
+    const drawn = [
+      item(
+        'pulled',
+        controlRecipe(curve, (i) => `c${i + 1}`),
+      ),
+    ];
+    const selection: Selection = { item: 'pulled', handles: [] };
+    const handles = handlesOf(drawn[0], CAMERA, selection, new Set());
+    const knot = handles?.knots[0];
+    if (!knot) throw new Error('no knot');
+    const turn = (knot.turn * Math.PI) / 180;
+    const across = (pixels: number): Vector3 => {
+      const mm = pixels * CAMERA.scale;
+      return [knot.at[0] + Math.sin(turn) * mm, knot.at[1] + Math.cos(turn) * mm, 0];
+    };
+    const kinds = (at: Vector3) => hits(at, drawn, selection, REACH).map((hit) => (hit.kind === 'handle' ? hit.grip.handle.kind : hit.kind)); // prettier-ignore
+    expect(kinds(across(0)).slice(0, 2)).toEqual(['on', 'knot']);
+    for (const pixels of [-13, -11, 11, 13]) expect(kinds(across(pixels))[0]).toBe('knot');
+    expect(kinds(across(30))).not.toContain('knot');
+    // A leg of the polygon where it is nearer than the curve.
+    expect(kinds([30, 60.2, 0])[0]).toBe('leg');
+  });
+
+  it('reaches every kind of handle of a rational curve with nine pixels', () => {
+    const curve = makeCurve(3, uniformKnots(3, 5), homogeneous([0, 0, 0, 30, 40, 0, 60, -30, 0, 90, 40, 0, 120, 0, 0], [1, 3, 1, 1, 1])); // prettier-ignore
+    const drawn = [
+      item(
+        'heavy',
+        controlRecipe(curve, (i) => `c${i + 1}`),
+      ),
+    ];
+    const selection: Selection = { item: 'heavy', handles: [{ kind: 'control', id: 'c4' }] };
+    const handles = handlesOf(drawn[0], CAMERA, selection, new Set());
+    expect(handles?.weights.map(({ label }) => label)).toEqual(['Weight of control point 2, 3', 'Weight of control point 4, 1']); // prettier-ignore
+    for (const mark of [...(handles?.weights ?? []), ...(handles?.control ?? []), ...(handles?.on ?? [])]) {
+      const off: Vector3 = [mark.at[0] + 5 * CAMERA.scale, mark.at[1] + 5 * CAMERA.scale, 0];
+      const found = hits(off, drawn, selection, REACH);
+      expect(found.some((hit) => hit.kind === 'handle' && JSON.stringify(hit.grip.handle) === JSON.stringify(mark.handle))).toBe(true); // prettier-ignore
+    }
   });
 });

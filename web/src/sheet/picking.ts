@@ -1,46 +1,89 @@
-import { closestPoint, distance, type Vector3 } from '@pencil-bend/core';
+import { closestPoint, distance, dot, subtract, type Vector3 } from '@pencil-bend/core';
+import { isClosed } from '@pencil-bend/document';
+import type { Handle } from '../tools/handle';
 import type { Hit, Selection } from '../tools/tool';
+import type { Camera } from './camera';
 import { type Drawn, flattened } from './drawn';
+import { gripsOf, type Handles, type Mark } from './handles';
+
+/** Which kind of handle is taken first where several lie under the pointer: the smaller targets before the larger. */
+const FIRST: readonly Handle['kind'][] = ['fit', 'control', 'tangent', 'weight', 'on', 'knot', 'seam', 'leg'];
+
+/** How near to a tick's arm or a leg a click may be, as a share of the reach. */
+const NARROW = 0.6;
 
 /**
- * What lies within `reach` mm of a place: first the points of the selected curve, then point items, then the selected
- * curve itself, then the nearest other curve.
+ * All that lies within `reach` mm of a place, the likeliest first: handles of the selected curve, points of their own,
+ * the selected curve itself, then the nearest other curve.
  */
 export function pick(
   at: Vector3,
   drawn: readonly Drawn[],
   selection: Selection,
+  handles: Handles | null,
   reach: number,
-  mmPerPixel: number,
-): Hit | null {
+  camera: Camera,
+): readonly Hit[] {
   const selected = drawn.find(({ id }) => id === selection.item);
-  return (
-    (selected && pointOf(selected, at, reach)) ??
-    pointItem(drawn, at, reach) ??
-    (selected && distanceTo(selected, at, mmPerPixel) <= reach ? onCurve(selected, at) : null) ??
-    nearestCurve(drawn, at, reach, mmPerPixel)
-  );
+  const away = selected ? distanceTo(selected, at, camera.scale) : Infinity;
+  const leg = handles && nearestLeg(handles, at, reach * NARROW);
+  const onSelected = selected && away <= reach ? onCurve(selected, at) : [];
+  const other = onSelected.length > 0 ? [] : nearestCurve(drawn, at, reach, camera.scale);
+  const legHit: Hit[] =
+    selected && leg ? [{ kind: 'handle', item: selected.id, grip: { handle: leg.handle, at: leg.at } }] : [];
+  return [
+    ...(selected && handles ? handlesNear(selected, handles, at, reach, camera) : []),
+    ...pointItems(drawn, at, reach),
+    ...(leg && leg.away < away ? [...legHit, ...onSelected] : [...onSelected, ...legHit]),
+    ...other,
+  ];
 }
 
-function pointOf({ id, item }: Drawn, at: Vector3, reach: number): Hit | null {
-  if (item.kind !== 'curve') return null;
-  let best: Hit | null = null;
-  let nearest = reach;
-  for (const point of item.recipe.points) {
-    const away = distance(point.at, at);
-    if (away > nearest) continue;
-    nearest = away;
-    best = { kind: 'point', item: id, point: point.id, at: point.at };
+function handlesNear({ id, item }: Drawn, handles: Handles, at: Vector3, reach: number, camera: Camera): Hit[] {
+  const closed = item.kind === 'curve' && isClosed(item.recipe);
+  return gripsOf(handles, closed)
+    .map((mark) => ({ mark, away: awayFrom(mark, at, reach, camera) }))
+    .filter(({ away }) => away <= reach)
+    .sort((a, b) => FIRST.indexOf(a.mark.handle.kind) - FIRST.indexOf(b.mark.handle.kind) || a.away - b.away)
+    .map(({ mark: { handle, at: place, stem } }) => ({
+      kind: 'handle',
+      item: id,
+      grip: { handle, at: place, ...(stem && { stem }) },
+    }));
+}
+
+/** Distance in mm; a knot is taken by the arms of its tick, and counts as farther from its middle. */
+function awayFrom(mark: Mark, at: Vector3, reach: number, camera: Camera): number {
+  if (mark.handle.kind !== 'knot') return distance(mark.at, at);
+  const turn = (mark.turn * Math.PI) / 180;
+  // Pixels go down, the plane's y goes up.
+  const across: Vector3 = [Math.sin(turn), Math.cos(turn), 0];
+  const from = subtract(at, mark.at);
+  const out = Math.abs(dot(from, across));
+  const side = Math.abs(dot(from, [across[1], -across[0], 0]));
+  const inside = out <= mark.size * camera.scale + reach * NARROW && side <= reach * NARROW;
+  return inside ? side : Infinity;
+}
+
+function nearestLeg({ legs }: Handles, at: Vector3, reach: number) {
+  let best: { handle: Handle; at: Vector3; away: number } | null = null;
+  for (const { index, from, to } of legs) {
+    const along = subtract(to, from);
+    const size = dot(along, along);
+    const share = size > 0 ? Math.min(1, Math.max(0, dot(subtract(at, from), along) / size)) : 0;
+    const place = [0, 1, 2].map((c) => from[c] + share * along[c]) as unknown as Vector3;
+    const away = distance(place, at);
+    if (away <= (best?.away ?? reach)) best = { handle: { kind: 'leg', index }, at: place, away };
   }
   return best;
 }
 
-function pointItem(drawn: readonly Drawn[], at: Vector3, reach: number): Hit | null {
-  const found = drawn.find((each) => each.at && distance(each.at, at) <= reach);
-  return found?.at ? { kind: 'point', item: found.id, point: null, at: found.at } : null;
-}
+const pointItems = (drawn: readonly Drawn[], at: Vector3, reach: number): Hit[] =>
+  drawn.flatMap((each) =>
+    each.at && distance(each.at, at) <= reach ? [{ kind: 'point' as const, item: each.id, at: each.at }] : [],
+  );
 
-function nearestCurve(drawn: readonly Drawn[], at: Vector3, reach: number, mmPerPixel: number): Hit | null {
+function nearestCurve(drawn: readonly Drawn[], at: Vector3, reach: number, mmPerPixel: number): Hit[] {
   let best: Drawn | null = null;
   let nearest = reach;
   for (const each of drawn) {
@@ -49,15 +92,13 @@ function nearestCurve(drawn: readonly Drawn[], at: Vector3, reach: number, mmPer
     nearest = away;
     best = each;
   }
-  return best && onCurve(best, at);
+  return best ? onCurve(best, at) : [];
 }
 
-function onCurve({ id, item, curve, fitParameters }: Drawn, at: Vector3): Hit | null {
-  if (!curve || item.kind !== 'curve') return null;
+function onCurve({ id, curve }: Drawn, at: Vector3): Hit[] {
+  if (!curve) return [];
   const { u, point } = closestPoint(curve, at);
-  const before = fitParameters.findLastIndex((parameter) => parameter <= u);
-  const insert = item.recipe.kind === 'fit' ? Math.min(before + 1, fitParameters.length - 1) : null;
-  return { kind: 'curve', item: id, at: point, insert };
+  return [{ kind: 'curve', item: id, at: point, u }];
 }
 
 /** Distance in mm in the plane of the drawing's polyline, which is as exact as the picture. */

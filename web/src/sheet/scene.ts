@@ -1,7 +1,7 @@
 import { type Curve, type CurvatureComb, type CurvatureProfile, normalOf } from '@pencil-bend/core';
 import { OrthographicCamera, Scene, WebGLRenderer } from 'three';
 import { LineMaterial } from 'three/addons/lines/LineMaterial.js';
-import { type Camera, gridStep } from './camera';
+import type { Camera } from './camera';
 import { CombDrawing } from './combDrawing';
 import { flattened } from './drawn';
 import { type Segments, WideLine } from './wideLine';
@@ -15,6 +15,8 @@ export interface Stroke {
 
 export interface Picture {
   readonly camera: Camera;
+  /** Distance of the grid's fine lines in mm. */
+  readonly grid: number;
   /** Curves that rest: as long as this is the same array they are not laid anew. */
   readonly resting: readonly Stroke[];
   /** Curves in hand, drawn on top. */
@@ -50,9 +52,9 @@ export class SheetScene {
     this.scene.add(...this.grid, this.comb);
   }
 
-  draw({ camera, resting, live, comb }: Picture): void {
+  draw({ camera, grid, resting, live, comb }: Picture): void {
     this.look(camera);
-    this.layGrid(camera);
+    this.layGrid(camera, grid);
     this.comb.lay(comb);
     this.layResting(resting, camera.scale);
     this.layLive(live, camera.scale);
@@ -84,8 +86,7 @@ export class SheetScene {
     this.camera.updateProjectionMatrix();
   }
 
-  private layGrid(camera: Camera): void {
-    const step = gridStep(camera);
+  private layGrid(camera: Camera, step: number): void {
     const [halfWidth, halfHeight] = [(camera.width / 2) * camera.scale, (camera.height / 2) * camera.scale];
     const columns = [Math.floor((camera.x - halfWidth) / step), Math.ceil((camera.x + halfWidth) / step)];
     const rows = [Math.floor((camera.y - halfHeight) / step), Math.ceil((camera.y + halfHeight) / step)];

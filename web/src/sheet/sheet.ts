@@ -14,14 +14,17 @@ import { closestPoint, FRONT, type Vector3 } from '@pencil-bend/core';
 import { FRONT_ID } from '@pencil-bend/document';
 import { Store } from '@ngrx/store';
 import { Bench } from '../bench/bench';
-import { curvatureInWords, radiusInWords } from '../parts/words';
 import { viewActions } from '../state/actions';
 import type { BenchState } from '../state/reducers';
-import type { PointerInput } from '../tools/tool';
-import { type Camera, fitted, gridStep, panned, type Pixel, toPixel, toSheet, zoomed } from './camera';
+import { type Grip, keyOf } from '../tools/handle';
+import type { Hit, PointerInput } from '../tools/tool';
+import { type Camera, fitted, panned, type Pixel, toPixel, toSheet, zoomed } from './camera';
+import { crossingPlaces } from './crossingPlaces';
 import { flattened } from './drawn';
-import { handlesOf } from './handles';
+import { curvePath, handlesOf, pathOf } from './handles';
+import { gridOf, linesShown } from './grid';
 import { pick } from './picking';
+import { readingTag } from './readingTag';
 import { SheetScene, type Stroke } from './scene';
 import { placeInWords, type Spot, spotsOf, stepped } from './walk';
 
@@ -63,7 +66,7 @@ export class Sheet {
 
   protected readonly handles = computed(() => {
     const selected = this.bench.selected();
-    return selected && handlesOf(selected, this.camera());
+    return selected && handlesOf(selected, this.camera(), this.bench.selection(), this.bench.added());
   });
 
   protected readonly points = computed(() =>
@@ -77,20 +80,23 @@ export class Sheet {
     const { ghost } = this.bench.preview();
     return ghost && this.pixel(ghost);
   });
+  protected readonly area = computed(() => {
+    const { area } = this.bench.preview();
+    return area.length > 0 ? `${pathOf(area.map((at) => this.pixel(at)))}Z` : '';
+  });
+  /** The curve that a priced step would leave, and where it would be farthest from the present one. */
+  protected readonly offered = computed(() => {
+    const offer = this.bench.desk.offer();
+    return offer && { path: curvePath(offer.after, this.camera()), at: offer.price && this.pixel(offer.price.at) };
+  });
+  /** Places where the selected curve crosses itself. */
+  protected readonly crossed = computed(() => {
+    const curve = this.bench.curve();
+    return curve ? crossingPlaces(curve).map((at) => this.pixel(at)) : [];
+  });
   protected readonly reading = computed(() => {
     const reading = this.bench.reading();
-    if (!reading) return null;
-    const { x, y } = this.pixel(reading.at);
-    const { width, height } = this.camera();
-    if (x < 0 || y < 0 || x > width || y > height) return null;
-    return {
-      x,
-      y,
-      words: `${reading.s.toFixed(1)} mm`,
-      more: `κ ${curvatureInWords(reading.kappa)}`,
-      radius: `R ${radiusInWords(reading.kappa === 0 ? Infinity : 1 / Math.abs(reading.kappa))}`,
-      left: x > width - 180,
-    };
+    return reading && readingTag(reading, this.camera(), this.bench.project()?.units ?? 'mm');
   });
 
   /** Curves that neither are selected nor in hand. */
@@ -114,25 +120,32 @@ export class Sheet {
     return tool.tool === 'bend' ? (tool.hover?.item ?? null) : null;
   });
 
-  private readonly spots = computed(() => spotsOf(this.bench.drawn(), this.bench.selection()));
+  private readonly spots = computed(() => spotsOf(this.bench.drawn(), this.bench.selection(), this.handles()));
   /** Where arrow keys have gone to, as long as it is there. */
   private readonly walkedTo = signal<Spot | null>(null);
   private readonly spot = computed(() => {
     const to = this.walkedTo();
-    return this.spots().find(({ item, point }) => item === to?.item && point === to.point) ?? null;
+    return to && (this.spots().find(({ item, key }) => item === to.item && key === to.key) ?? null);
   });
   protected readonly ring = computed(() => {
     const spot = this.spot();
     return spot && this.bench.tool().tool === 'bend' ? this.pixel(spot.at) : null;
   });
-  /** Where the point in hand has been moved to by keys. */
-  private readonly nudgedTo = computed(() => {
+  /** Where the handle in hand has been moved to by keys. */
+  private readonly nudgedTo = computed((): Vector3 | null => {
     const tool = this.bench.tool();
-    return tool.tool === 'bend' ? (tool.drag?.to ?? null) : null;
+    if (tool.tool !== 'bend' || !tool.drag?.byKeys) return null;
+    const { from, by } = tool.drag;
+    return from.map((x, c) => x + by[c]) as unknown as Vector3;
+  });
+  /** The selected handle, as it lies now. */
+  private readonly held = computed((): Spot | null => {
+    const [handle] = this.bench.selection().handles;
+    return handle ? (this.spots().find(({ key }) => key === keyOf(handle)) ?? null) : null;
   });
   protected readonly activeHandle = computed(() => {
-    const point = this.spot()?.point ?? this.bench.selection().point;
-    return point ? `handle-${point}` : null;
+    const key = this.spot()?.key ?? this.held()?.key;
+    return key ? `handle-${key}` : null;
   });
   /** The pointer came last: whoever holds it knows where the focus is. */
   protected readonly pointed = signal(false);
@@ -155,7 +168,13 @@ export class Sheet {
       const camera = this.camera();
       if (camera.width === 0) return;
       const [resting, live] = [this.resting(), this.live()];
-      this.scene()?.draw({ camera, resting, live, comb: this.bench.comb() });
+      this.scene()?.draw({
+        camera,
+        grid: linesShown(this.bench.project(), camera),
+        resting,
+        live,
+        comb: this.bench.comb(),
+      });
     });
     // A listener of the template would have the whole page checked with every move; the signals tell what changed.
     effect((onCleanup) => {
@@ -253,12 +272,12 @@ export class Sheet {
 
   private arrow([right, up]: readonly [number, number], finely: boolean): boolean {
     const camera = this.camera();
-    const grid = gridStep(camera) * (finely ? 0.1 : 1);
+    const grid = gridOf(this.bench.project(), camera) * (finely ? 0.1 : 1);
     const { x, y } = camera.plane;
     const by = [0, 1, 2].map((c) => grid * (right * x[c] + up * y[c])) as unknown as Vector3;
     if (this.bench.tool().tool !== 'bend') return this.pointBy(by, (right + up) * grid);
     if (this.bench.hasPlace()) {
-      this.bench.feed({ type: 'nudge', by });
+      this.bench.feed({ type: 'nudge', by, grip: this.held()?.grip ?? null });
       const to = this.nudgedTo();
       if (to) this.said.set(placeInWords(to));
       return true;
@@ -296,9 +315,15 @@ export class Sheet {
     const at = this.bench.pointer();
     if (this.bench.tool().tool === 'bend') {
       if (!spot) return false;
-      this.bench.select({ item: spot.item, point: spot.point });
+      const { item, grip, at: place } = spot;
+      const { selection } = this.bench;
+      const tool = this.bench.tool();
+      if (tool.tool === 'bend' && tool.taking !== null) this.feedAt('press', place, hitOf(item, grip, place));
+      else if (grip && selection().item === item && selection().handles.some((each) => keyOf(each) === spot.key)) {
+        return false;
+      } else this.bench.select({ item, handles: grip ? [grip.handle] : [] });
       this.said.set(`${spot.words}, selected`);
-      if (spot.point === null) this.walkedTo.set(null);
+      if (grip === null) this.walkedTo.set(null);
       return true;
     }
     if (!this.pointsByKeys || !at || key !== ' ') return false;
@@ -310,9 +335,32 @@ export class Sheet {
   /** The grid's place nearest to the middle of the sheet. */
   private middle(): Vector3 {
     const camera = this.camera();
-    const grid = gridStep(camera);
+    const grid = gridOf(this.bench.project(), camera);
     const at = toSheet(camera, [camera.width / 2, camera.height / 2]);
     return at.map((value) => Math.round(value / grid) * grid) as unknown as Vector3;
+  }
+
+  /** Where a context menu asked for by keys opens, in the window: at the selected handle, or the middle. */
+  menuPlace(): readonly [number, number] {
+    const { left, top } = this.overlay().nativeElement.getBoundingClientRect();
+    const { width, height } = this.camera();
+    const held = this.held();
+    const { x, y } = held ? this.pixel(held.at) : { x: width / 2, y: height / 2 };
+    return [left + x, top + y];
+  }
+
+  /** What lies under the pointer is selected before its menu opens. */
+  pressForMenu(event: MouseEvent): void {
+    const at = toSheet(this.camera(), this.pixelOf(event));
+    const camera = this.camera();
+    const [hit] = pick(at, this.bench.drawn(), this.bench.selection(), this.handles(), REACH * camera.scale, camera);
+    const { item, handles } = this.bench.selection();
+    if (hit?.kind === 'handle') {
+      const { handle } = hit.grip;
+      if (!handles.some((each) => keyOf(each) === keyOf(handle)))
+        this.bench.select({ item: hit.item, handles: [handle] });
+    } else if (hit && hit.item !== item) this.bench.select({ item: hit.item, handles: [] });
+    else if (hit?.kind === 'curve') this.bench.pointAt(hit.u);
   }
 
   protected leave(): void {
@@ -322,24 +370,30 @@ export class Sheet {
 
   private feed(type: PointerInput['type'], event: MouseEvent): void {
     this.pointsByKeys = false;
-    this.feedAt(type, toSheet(this.camera(), this.pixelOf(event)));
+    const at = toSheet(this.camera(), this.pixelOf(event));
+    this.feedAt(type, at, null, { shift: event.shiftKey, lasso: event.altKey });
   }
 
-  private feedAt(type: PointerInput['type'], at: Vector3): void {
+  private feedAt(
+    type: PointerInput['type'],
+    at: Vector3,
+    on: Hit | null = null,
+    keys: Partial<PointerInput> = {},
+  ): void {
     const camera = this.camera();
     const reach = REACH * camera.scale;
     const tool = this.bench.tool();
-    // While a point is dragged or placed, what lies under the pointer does not matter.
-    const aims = tool.tool === 'insert' || (tool.tool === 'bend' && !tool.drag);
-    const hit = aims ? pick(at, this.bench.drawn(), this.bench.selection(), reach, camera.scale) : null;
-    this.bench.feed({ type, at, hit, reach });
+    // While a handle is dragged or a point placed, what lies under the pointer does not matter.
+    const aims = tool.tool === 'insert' || (tool.tool === 'bend' && !tool.drag && !tool.area);
+    const found = () => pick(at, this.bench.drawn(), this.bench.selection(), this.handles(), reach, camera);
+    this.bench.feed({ type, at, hits: on ? [on] : aims ? found() : [], reach, ...keys });
   }
 
   /** The shared cursor follows the pointer along the read curve while it is near. */
   private readAt(pixel: Pixel): void {
     const curve = this.bench.curve();
     const tool = this.bench.tool();
-    if (!curve || tool.tool !== 'bend' || tool.drag) return this.bench.pointAt(null);
+    if (!curve || tool.tool !== 'bend' || tool.drag || tool.area) return this.bench.pointAt(null);
     const camera = this.camera();
     const { u, distance } = closestPoint(curve, toSheet(camera, pixel));
     this.bench.pointAt(distance <= 2 * REACH * camera.scale ? u : null);
@@ -391,3 +445,7 @@ export class Sheet {
     return { x, y };
   }
 }
+
+/** A spot of the keyboard as if it lay under the pointer. */
+const hitOf = (item: string, grip: Grip | null, at: Vector3): Hit =>
+  grip ? { kind: 'handle', item, grip } : { kind: 'point', item, at };

@@ -1,5 +1,8 @@
-import { fitRecipe, GRAPHITE, resolveRecipe } from '@pencil-bend/document';
-import type { Drawn } from './drawn';
+import { FRONT } from '@pencil-bend/core';
+import { fitRecipe, GRAPHITE } from '@pencil-bend/document';
+import { NOTHING } from '../tools/tool';
+import { drawnOf, type Drawn } from './drawn';
+import { handlesOf } from './handles';
 import { spotsOf, stepped } from './walk';
 
 const look = { colour: GRAPHITE, visible: true, layer: 'sheet', plane: 'front' } as const;
@@ -11,24 +14,14 @@ const recipe = fitRecipe(
   ],
   false,
 );
-const resolved = resolveRecipe(recipe);
-if (!resolved.ok) throw new Error('no curve');
-const SPOUT: Drawn = {
-  id: 'spout',
-  item: { ...look, kind: 'curve', name: 'Spout', recipe },
-  at: null,
-  ...resolved.value,
-};
-const DOT: Drawn = {
-  id: 'dot',
-  item: { ...look, kind: 'point', name: 'Dot', at: [5, 5, 0] },
-  curve: null,
-  fitParameters: new Float64Array(),
-  at: [5, 5, 0],
-};
+const SPOUT = drawnOf('spout', { ...look, kind: 'curve', name: 'Spout', recipe });
+const DOT: Drawn = drawnOf('dot', { ...look, kind: 'point', name: 'Dot', at: [5, 5, 0] });
+const CAMERA = { plane: FRONT, x: 10, y: 0, scale: 0.05, width: 800, height: 600 };
+const b = { item: 'spout', handles: [{ kind: 'fit', id: 'b' }] } as const;
+const handles = handlesOf(SPOUT, CAMERA, b, new Set());
 
 it('goes through the items when nothing is selected, and round', () => {
-  const spots = spotsOf([SPOUT, DOT], { item: null, point: null });
+  const spots = spotsOf([SPOUT, DOT], NOTHING, null);
   expect(spots.map(({ words }) => words)).toEqual(['Spout, 3 points, x 0.00, y 0.00', 'Dot, x 5.00, y 5.00']);
   expect(stepped(spots, null, 1)).toBe(spots[0]);
   expect(stepped(spots, null, -1)).toBe(spots[1]);
@@ -36,9 +29,11 @@ it('goes through the items when nothing is selected, and round', () => {
   expect(stepped([], null, 1)).toBeNull();
 });
 
-it('goes through the points of the selected curve, in its order', () => {
-  const spots = spotsOf([DOT, SPOUT], { item: 'spout', point: 'b' });
-  expect(spots.map(({ point }) => point)).toEqual(['a', 'b', 'c']);
-  expect(stepped(spots, spots[1], 1)?.words).toBe('Point 3 of 3 of Spout, x 20.00, y 0.00, z 3.00');
-  expect(stepped(spots, spots[0], -1)?.point).toBe('c');
+it('goes through the handles of the selected curve, kind by kind', () => {
+  const spots = spotsOf([DOT, SPOUT], b, handles);
+  expect(spots.map(({ grip }) => grip?.handle.kind).filter((kind, i, all) => kind !== all[i - 1])).toEqual(['fit', 'control', 'tangent', 'knot']); // prettier-ignore
+  expect(stepped(spots, spots[1], 1)?.words).toBe('Point 3 of Spout, x 20.00, y 0.00, z 3.00');
+  expect(spots.every(({ item }) => item === 'spout')).toBe(true);
+  const back = stepped(spots, spots[0], -1);
+  expect(back?.grip?.handle.kind).toBe('knot');
 });

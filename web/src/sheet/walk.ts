@@ -1,46 +1,55 @@
 import { type Curve, domainOf, evaluate, type Vector3 } from '@pencil-bend/core';
-import type { Id } from '@pencil-bend/document';
+import { type Id, isClosed } from '@pencil-bend/document';
+import { type Grip, pointsOf } from '../tools/handle';
 import type { Selection } from '../tools/tool';
 import type { Drawn } from './drawn';
+import { gripsOf, type Handles } from './handles';
 
-/** Where the keyboard is on the sheet: at an item, or at one of its points. */
+/** Where the keyboard is on the sheet: at an item, or at one of its handles. */
 export interface Spot {
   readonly item: Id;
-  readonly point: Id | null;
+  /** The handle's key; null at an item. */
+  readonly key: string | null;
+  readonly grip: Grip | null;
   readonly at: Vector3;
   /** What a screen reader says of it. */
   readonly words: string;
 }
 
 /**
- * The places that arrow keys go through: the points of the selected curve, in its order; with nothing selected, the
- * items.
+ * The places that arrow keys go through: the handles of the selected curve, kind by kind and each in its order; with
+ * nothing selected, the items.
  */
-export function spotsOf(drawn: readonly Drawn[], selection: Selection): readonly Spot[] {
+export function spotsOf(drawn: readonly Drawn[], selection: Selection, handles: Handles | null): readonly Spot[] {
   const selected = drawn.find(({ id }) => id === selection.item);
-  if (selected?.item.kind === 'curve') {
+  if (selected?.item.kind === 'curve' && handles) {
     const { id, item } = selected;
-    const { points, kind } = selected.item.recipe;
-    const word = kind === 'fit' ? 'Point' : 'Control point';
-    return points.map((point, i) => ({
+    return gripsOf(handles, isClosed(selected.item.recipe)).map(({ key, handle, at, stem, label }) => ({
       item: id,
-      point: point.id,
-      at: point.at,
-      words: `${word} ${i + 1} of ${points.length} of ${item.name}, ${placeInWords(point.at)}`,
+      key,
+      grip: { handle, at, ...(stem && { stem }) },
+      at,
+      words: `${label} of ${item.name}, ${placeInWords(at)}`,
     }));
   }
   return drawn.flatMap(({ id, item, curve, at }): Spot[] => {
     const place = at ?? (curve && startOf(curve));
     if (!place) return [];
-    const words = item.kind === 'curve' ? `${item.name}, ${item.recipe.points.length} points` : item.name;
-    return [{ item: id, point: null, at: place, words: `${words}, ${placeInWords(place)}` }];
+    return [{ item: id, key: null, grip: null, at: place, words: `${nameOf(item)}, ${placeInWords(place)}` }];
   });
 }
 
+function nameOf(item: Drawn['item']): string {
+  if (item.kind === 'point') return item.name;
+  const points = pointsOf(item.recipe);
+  const count = points?.fit.length || points?.control.length || 0;
+  return `${item.name}, ${count} points`;
+}
+
 /** The spot after this one, or before it; the first one from nowhere, and round from the last. */
-export function stepped(spots: readonly Spot[], from: Pick<Spot, 'item' | 'point'> | null, by: 1 | -1): Spot | null {
+export function stepped(spots: readonly Spot[], from: Pick<Spot, 'item' | 'key'> | null, by: 1 | -1): Spot | null {
   if (spots.length === 0) return null;
-  const index = from ? spots.findIndex(({ item, point }) => item === from.item && point === from.point) : -1;
+  const index = from ? spots.findIndex(({ item, key }) => item === from.item && key === from.key) : -1;
   if (index < 0) return by > 0 ? spots[0] : spots[spots.length - 1];
   return spots[(index + by + spots.length) % spots.length];
 }

@@ -333,7 +333,7 @@ describe('the drawing', () => {
   it('forgets a selection that undo has taken away, and knows it again after redo', () => {
     order({ command: 'drawPoint', args: { id: 'dot', layer: 'sheet', plane: 'front', at: [1, 2, 0] } });
     sent().flush({ revision: 6 });
-    store.dispatch(benchActions.selected({ selection: { item: 'dot', point: null } }));
+    store.dispatch(benchActions.selected({ selection: { item: 'dot', handles: [] } }));
     store.dispatch(benchActions.undone({ stamp: newStamp() }));
     sent().flush({ revision: 7 });
     expect(read(selectSelection).item).toBeNull();

@@ -1,4 +1,5 @@
 import { createSelector } from '@ngrx/store';
+import { hasHandle } from '../tools/handle';
 import { NOTHING } from '../tools/tool';
 import type { BenchState } from './reducers';
 import { stacksNow } from './stacksNow';
@@ -25,8 +26,8 @@ export const selectSelection = createSelector(
   (project, selection) => {
     const item = selection.item && project ? project.items[selection.item] : undefined;
     if (!item) return NOTHING;
-    const points = item.kind === 'curve' ? item.recipe.points : [];
-    return points.some(({ id }) => id === selection.point) ? selection : { ...selection, point: null };
+    const handles = selection.handles.filter((handle) => item.kind === 'curve' && hasHandle(item.recipe, handle));
+    return handles.length === selection.handles.length ? selection : { ...selection, handles };
   },
 );
 

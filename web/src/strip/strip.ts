@@ -11,16 +11,23 @@ import {
 } from '@angular/core';
 import { radiusOf } from '@pencil-bend/core';
 import { Bench } from '../bench/bench';
+import { KnotLine } from '../knotline/knotLine';
 import { curvatureInWords, radiusInWords } from '../parts/words';
 import { drawStrip, lengthAtX, stripFrame } from './stripDrawing';
 
 /** The graph under the sheet: signed curvature over arc length, with the cursor it shares with the sheet. */
 @Component({
   selector: 'pb-strip',
+  imports: [KnotLine],
   template: `
     <header>
-      <h2>Curvature</h2>
-      @if (bench.profile(); as profile) {
+      <span class="tabs" role="group" aria-label="What the strip shows">
+        <button type="button" [attr.aria-pressed]="shown() === 'curvature'" (click)="shown.set('curvature')">
+          Curvature
+        </button>
+        <button type="button" [attr.aria-pressed]="shown() === 'knots'" (click)="shown.set('knots')">Knot line</button>
+      </span>
+      @if (shown() === 'curvature' && bench.profile()) {
         @if (bench.reading(); as reading) {
           <span class="number" data-testid="reading">
             <b>{{ reading.s.toFixed(1) }} mm</b> κ {{ curvature(reading.kappa) }} {{ radius(reading.kappa) }}
@@ -31,7 +38,9 @@ import { drawStrip, lengthAtX, stripFrame } from './stripDrawing';
         <span class="number quiet">{{ count() }}</span>
       }
     </header>
-    @if (bench.profile()) {
+    @if (shown() === 'knots' && bench.selected()?.curve) {
+      <pb-knot-line />
+    } @else if (bench.profile()) {
       <div class="graph" #box>
         <canvas
           #canvas
@@ -42,7 +51,7 @@ import { drawStrip, lengthAtX, stripFrame } from './stripDrawing';
         ></canvas>
       </div>
     } @else {
-      <p class="quiet">Select a curve to read its curvature along its length.</p>
+      <p class="quiet">Select a curve to read its curvature along its length, and its knots over its parameter.</p>
     }
   `,
   styles: `
@@ -58,8 +67,21 @@ import { drawStrip, lengthAtX, stripFrame } from './stripDrawing';
       padding: 8px 18px 2px;
       white-space: nowrap;
     }
-    h2 {
+    .tabs {
+      display: inline-flex;
+      gap: 18px;
+    }
+    .tabs button {
+      padding: 0 0 2px;
+      border: 0;
+      border-bottom: 2px solid transparent;
+      background: none;
+      color: inherit;
       font-size: 13px;
+      cursor: pointer;
+    }
+    .tabs button[aria-pressed='true'] {
+      border-color: var(--vermilion);
       font-weight: 600;
     }
     p {
@@ -87,6 +109,7 @@ export class Strip {
   private readonly observer = new ResizeObserver(([entry]) =>
     this.size.set([entry.contentRect.width, entry.contentRect.height]),
   );
+  protected readonly shown = signal<'curvature' | 'knots'>('curvature');
   protected readonly curvature = curvatureInWords;
 
   protected readonly count = computed(() => {

@@ -1,4 +1,4 @@
-import type { Vector3 } from '@pencil-bend/core';
+import { breaksOf, domainOf, type Vector3 } from '@pencil-bend/core';
 import {
   checkProject,
   emptyProject,
@@ -14,6 +14,8 @@ import {
 } from '@pencil-bend/document';
 import { randomly } from '@pencil-bend/document/fixture';
 import { idle } from './bend/bend';
+import { WAYS } from './bend/along';
+import { type Handle, hasHandle, legsOf, pointsOf } from './handle';
 import { type Hit, NOTHING, type Selection, type ToolContext, type ToolInput, type ToolState } from './tool';
 import { preview, prompt, step, takeUp } from './tools';
 
@@ -31,12 +33,20 @@ class Table {
   private serial = 0;
 
   context(): ToolContext {
-    const item = this.selection.item ? this.project.items[this.selection.item] : null;
-    const point = item?.kind === 'curve' ? item.recipe.points.find(({ id }) => id === this.selection.point) : null;
+    const { item } = this.selection;
+    const found = item ? this.project.items[item] : null;
+    const recipeOf = (id: Id) => {
+      const it = this.project.items[id];
+      return it?.kind === 'curve' ? it.recipe : null;
+    };
+    const recipe = found && item ? recipeOf(item) : null;
+    const handles = this.selection.handles.filter((handle) => recipe && hasHandle(recipe, handle));
     return {
-      selection: item ? { item: this.selection.item, point: point?.id ?? null } : NOTHING,
-      removable: point !== null && point !== undefined,
-      place: item?.kind === 'point' ? item.at : (point?.at ?? null),
+      selection: found ? { item, handles } : NOTHING,
+      recipeOf,
+      place: found?.kind === 'point' ? found.at : null,
+      tolerance: 0.01,
+      normal: [0, 0, 1],
       layer: 'sheet',
       plane: 'front',
       newId: () => `id${++this.serial}`,
@@ -78,27 +88,47 @@ class Table {
 function inputs(seed: number) {
   const { below, oneOf } = randomly(seed);
   const place = (): Vector3 => [below(12) * 5, below(12) * 5, 0];
-  const hit = (project: Project): Hit | null => {
+  const hits = (project: Project): readonly Hit[] => {
     const id = project.itemOrder.length > 0 ? oneOf(project.itemOrder) : null;
     const item = id ? project.items[id] : null;
-    if (!id || !item || below(4) === 0) return null;
-    if (item.kind === 'point') return { kind: 'point', item: id, point: null, at: item.at };
-    const { points } = item.recipe;
-    const point = oneOf(points);
-    return below(2) === 0
-      ? { kind: 'point', item: id, point: point.id, at: point.at }
-      : { kind: 'curve', item: id, at: place(), insert: below(points.length + 1) };
+    if (!id || !item || below(4) === 0) return [];
+    if (item.kind === 'point') return [{ kind: 'point', item: id, at: item.at }];
+    const points = pointsOf(item.recipe);
+    if (!points) return [];
+    const [first, last] = domainOf(points.curve);
+    const curve: Hit = { kind: 'curve', item: id, at: place(), u: first + ((last - first) * below(100)) / 99 };
+    const handles: readonly Handle[] = [
+      ...points.fit.map((each): Handle => ({ kind: 'fit', id: each.id })),
+      ...points.fit.map((each): Handle => ({ kind: 'tangent', id: each.id, way: below(2) === 0 ? 1 : -1 })),
+      ...points.control.flatMap((each): Handle[] => [
+        { kind: 'control', id: each.id },
+        { kind: 'weight', id: each.id },
+      ]),
+      ...breaksOf(points.curve).flatMap(({ u }): Handle[] => [
+        { kind: 'knot', u },
+        { kind: 'on', u },
+      ]),
+      ...Array.from({ length: legsOf(points) }, (_, index): Handle => ({ kind: 'leg', index })),
+      { kind: 'seam' },
+    ];
+    const grip = { handle: oneOf(handles), at: place(), stem: [0, 2, 0] as const };
+    return below(3) === 0 ? [curve] : [{ kind: 'handle', item: id, grip }, curve];
   };
   return (project: Project): ToolInput | 'undo' | 'redo' | ToolState['tool'] => {
     const dice = below(100);
     if (dice < 3) return 'undo';
     if (dice < 5) return 'redo';
     if (dice < 17) return oneOf(['draw', 'draw', 'bend', 'insert'] as const);
-    if (dice < 27) return { type: 'key', key: oneOf(['Enter', 'Escape', 'Backspace', 'Delete'] as const) };
-    if (dice < 31) return { type: 'nudge', by: [oneOf([-5, 0, 0.5]), oneOf([5, 0]), 0] };
-    if (dice < 34) return { type: 'settle' };
+    if (dice < 26) return { type: 'key', key: oneOf(['Enter', 'Escape', 'Backspace', 'Delete'] as const) };
+    const [hit] = hits(project);
+    const grip = hit?.kind === 'handle' ? hit.grip : null;
+    if (dice < 30) return { type: 'nudge', by: [oneOf([-5, 0, 0.5]), oneOf([5, 0]), 0], grip };
+    if (dice < 33) return { type: 'settle' };
+    if (dice < 36) return { type: 'way', along: oneOf(WAYS), soft: oneOf([null, 20]), taking: oneOf([null, null, 1, 'direction'] as const) }; // prettier-ignore
+    if (dice < 37) return { type: 'stack' };
+    if (dice < 39 && hit) return { type: 'slide', item: hit.item, u: 0.5, to: below(10) / 9, done: below(2) === 0 };
     const type = oneOf(['move', 'move', 'press', 'press', 'release', 'double'] as const);
-    return { type, at: place(), hit: hit(project), reach: 1 };
+    return { type, at: place(), hits: hits(project), reach: 1, shift: below(5) === 0, lasso: below(9) === 0 };
   };
 }
 
@@ -123,10 +153,7 @@ describe('random play with the tools', () => {
         }
         if (now < placed && now > 0) expect([placed - now, isTool ? '' : input.type]).toEqual([1, 'key']);
       }
-      preview(table.tool, (id) => {
-        const item = table.project.items[id];
-        return item?.kind === 'curve' ? item.recipe : null;
-      });
+      preview(table.tool, table.context());
       expect(prompt(table.tool, table.context()).text).not.toBe('');
       if (turn % 100 === 0) expect(checkProject(JSON.parse(JSON.stringify(table.project)))).toEqual([]);
     }

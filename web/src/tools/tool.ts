@@ -1,23 +1,32 @@
 import type { Vector3 } from '@pencil-bend/core';
-import type { FitRecipe, Id, Order, Recipe } from '@pencil-bend/document';
+import type { Axis, Id, Order, Recipe } from '@pencil-bend/document';
+import type { Along } from './bend/along';
 import type { BendState } from './bend/bend';
 import type { DrawState } from './draw/draw';
+import type { Grip, Handle } from './handle';
 import type { InsertState } from './insert/insert';
 
 /** What lies under the pointer. */
 export type Hit =
-  /** A point that can be dragged: of a curve, or (`point` null) a point of its own. */
-  | { readonly kind: 'point'; readonly item: Id; readonly point: Id | null; readonly at: Vector3 }
-  /** A place on a curve; `insert` says which fit point a new one there would become, if it can have one. */
-  | { readonly kind: 'curve'; readonly item: Id; readonly at: Vector3; readonly insert: number | null };
+  /** A point of its own. */
+  | { readonly kind: 'point'; readonly item: Id; readonly at: Vector3 }
+  /** A handle of the selected curve. */
+  | { readonly kind: 'handle'; readonly item: Id; readonly grip: Grip }
+  /** A place on a curve, with its parameter. */
+  | { readonly kind: 'curve'; readonly item: Id; readonly at: Vector3; readonly u: number };
 
 export interface PointerInput {
   readonly type: 'move' | 'press' | 'release' | 'double';
   /** On the sheet, in mm. */
   readonly at: Vector3;
-  readonly hit: Hit | null;
+  /** All that lies there, the likeliest first. */
+  readonly hits: readonly Hit[];
   /** How near, in mm at the present zoom, counts as the same place. */
   readonly reach: number;
+  /** Shift adds to the selection, and keeps a drag to one axis. */
+  readonly shift?: boolean;
+  /** Draws a lasso instead of a box. */
+  readonly lasso?: boolean;
 }
 
 export interface KeyInput {
@@ -25,26 +34,56 @@ export interface KeyInput {
   readonly key: 'Enter' | 'Escape' | 'Backspace' | 'Delete';
 }
 
-/** A step of the point in hand by keys, in mm; it is left where it is when the keys are let go ('settle'). */
-export type NudgeInput = { readonly type: 'nudge'; readonly by: Vector3 } | { readonly type: 'settle' };
+/** A step of the handles in hand by keys, in mm; they are left where they are when the keys are let go ('settle'). */
+export type NudgeInput =
+  { readonly type: 'nudge'; readonly by: Vector3; readonly grip: Grip | null } | { readonly type: 'settle' };
 
-export type ToolInput = PointerInput | KeyInput | NudgeInput;
+/** What the selected points take from what is clicked next: a coordinate, or the direction of their tangent. */
+export type Taking = Axis | 'direction';
 
-/** What is selected: an item, and one of its points. */
-export interface Selection {
-  readonly item: Id | null;
-  readonly point: Id | null;
+/** How dragging goes from now on. */
+export interface WayInput {
+  readonly type: 'way';
+  readonly along?: Along;
+  /** How far a soft drag reaches, in mm; null is not soft. */
+  readonly soft?: number | null;
+  readonly taking?: Taking | null;
 }
 
-export const NOTHING: Selection = { item: null, point: null };
+/** The next of the handles that lie over each other under the pointer. */
+export interface StackInput {
+  readonly type: 'stack';
+}
+
+/** A knot dragged along the knot line: to this parameter, or left there. */
+export interface SlideInput {
+  readonly type: 'slide';
+  readonly item: Id;
+  readonly u: number;
+  readonly to: number;
+  readonly done: boolean;
+}
+
+export type ToolInput = PointerInput | KeyInput | NudgeInput | WayInput | StackInput | SlideInput;
+
+/** What is selected: an item, and handles of it. */
+export interface Selection {
+  readonly item: Id | null;
+  readonly handles: readonly Handle[];
+}
+
+export const NOTHING: Selection = { item: null, handles: [] };
 
 /** What a tool may know of the bench it works on. */
 export interface ToolContext {
   readonly selection: Selection;
-  /** Whether the selected point is a fit point, which can be taken out. */
-  readonly removable: boolean;
-  /** Where the selected point lies; null when none is selected. */
+  /** The recipe of any curve. */
+  readonly recipeOf: (item: Id) => Recipe | null;
+  /** Where the selected point of its own lies; null when none is selected. */
   readonly place: Vector3 | null;
+  readonly tolerance: number;
+  /** Across the plane that the selected curve lies in: gives its normals their side. */
+  readonly normal: Vector3;
   /** Layer and plane of what is drawn next. */
   readonly layer: Id;
   readonly plane: Id;
@@ -71,9 +110,11 @@ export interface Preview {
   readonly ghost: Vector3 | null;
   /** Points placed so far by a drawing tool. */
   readonly placed: readonly Vector3[];
+  /** The outline in which points are being selected. */
+  readonly area: readonly Vector3[];
 }
 
-export const NO_PREVIEW: Preview = { recipe: null, item: null, movedTo: null, ghost: null, placed: [] };
+export const NO_PREVIEW: Preview = { recipe: null, item: null, movedTo: null, ghost: null, placed: [], area: [] };
 
 /** The prompt line: what the next click does, and the keys that do something now. */
 export interface Prompt {
@@ -83,9 +124,3 @@ export interface Prompt {
 
 export const near = (a: Vector3, b: Vector3, reach: number): boolean =>
   Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]) <= reach;
-
-/** A recipe with one point elsewhere. */
-export function withPointAt<Any extends Recipe>(recipe: Any, point: Id, at: Vector3): Any {
-  const points = (recipe as FitRecipe).points.map((each) => (each.id === point ? { ...each, at } : each));
-  return { ...recipe, points };
-}

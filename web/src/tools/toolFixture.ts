@@ -1,26 +1,51 @@
 import type { Vector3 } from '@pencil-bend/core';
+import { fitRecipe, type Recipe } from '@pencil-bend/document';
 import { step } from './tools';
-import {
-  type Hit,
-  type PointerInput,
-  type Selection,
-  type ToolContext,
-  type ToolInput,
-  type ToolState,
-  type Transition,
-} from './tool';
+import type { Grip, Handle } from './handle';
+import { type Hit, NOTHING, type PointerInput, type Selection, type ToolContext, type ToolInput, type ToolState, type Transition } from './tool'; // prettier-ignore
 
-/** What the tools' specs share: a context with counted ids, and inputs. */
-export function toolContext(selection: Selection = { item: null, point: null }, removable = true): ToolContext {
+/** A curve through four points, p1 to p4. */
+export const ARCH = fitRecipe(
+  [[0, 0, 0], [10, 5, 0], [30, 5, 0], [40, 0, 0]].map((at, i) => ({ id: `p${i + 1}`, at: at as unknown as Vector3 })), // prettier-ignore
+  false,
+);
+
+/** What the tools' specs share: a context with counted ids in which 'c' is a curve, and inputs. */
+export function toolContext(selection: Selection = NOTHING, recipe: Recipe = ARCH): ToolContext {
   let serial = 0;
-  return { selection, removable, place: [10, 5, 0], layer: 'sheet', plane: 'front', newId: () => `id${++serial}` };
+  return {
+    selection,
+    recipeOf: (item) => (item === 'c' ? recipe : null),
+    place: selection.item === 'dot' ? [10, 5, 0] : null,
+    tolerance: 0.01,
+    normal: [0, 0, 1],
+    layer: 'sheet',
+    plane: 'front',
+    newId: () => `id${++serial}`,
+  };
 }
 
-export const pointer = (type: PointerInput['type'], x: number, y: number, hit: Hit | null = null): PointerInput => ({
+export const selected = (...handles: readonly Handle[]): Selection => ({ item: 'c', handles });
+
+/** A handle of the curve as what lies under the pointer. */
+export const grip = (handle: Handle, x: number, y: number, stem?: Vector3): Hit & { readonly grip: Grip } => ({
+  kind: 'handle',
+  item: 'c',
+  grip: { handle, at: [x, y, 0], ...(stem && { stem }) },
+});
+
+export const pointer = (
+  type: PointerInput['type'],
+  x: number,
+  y: number,
+  hits: Hit | readonly Hit[] | null = null,
+  more: Partial<PointerInput> = {},
+): PointerInput => ({
   type,
   at: [x, y, 0] as Vector3,
-  hit,
+  hits: hits === null ? [] : Array.isArray(hits) ? (hits as readonly Hit[]) : [hits as Hit],
   reach: 1,
+  ...more,
 });
 
 export const key = (name: 'Enter' | 'Escape' | 'Backspace' | 'Delete'): ToolInput => ({ type: 'key', key: name });

@@ -1,5 +1,5 @@
-import type { Id, Recipe } from '@pencil-bend/document';
-import { bend, idle, previewBending, promptBending, settle } from './bend/bend';
+import { bend, idle, previewBending, settle } from './bend/bend';
+import { promptBending } from './bend/promptBending';
 import { draw, finish, previewDrawing, promptDrawing, startDrawing } from './draw/draw';
 import { insert, previewInserting, promptInserting, startInserting } from './insert/insert';
 import type { Preview, Prompt, ToolContext, ToolInput, ToolState, Transition } from './tool';
@@ -18,16 +18,17 @@ export function step(state: ToolState, input: ToolInput, context: ToolContext): 
 
 const START = { bend: idle, draw: startDrawing, insert: startInserting } as const;
 
-/** Takes up another tool. What the present one has placed is kept: nothing is lost by a change of mind. */
+/** Takes up a tool; the one that is put down first ends what it has: nothing is lost by a change of mind. */
 export function takeUp(state: ToolState, tool: ToolState['tool'], context: ToolContext): Transition {
-  const left = state.tool === 'draw' ? finish(state, false, context) : state.tool === 'bend' ? settle(state) : {};
+  const left =
+    state.tool === 'draw' ? finish(state, false, context) : state.tool === 'bend' ? settle(state, context) : {};
   return { ...left, state: START[tool] };
 }
 
-export function preview(state: ToolState, recipeOf: (item: Id) => Recipe | null): Preview {
+export function preview(state: ToolState, context: ToolContext): Preview {
   switch (state.tool) {
     case 'bend':
-      return previewBending(state, recipeOf);
+      return previewBending(state, context);
     case 'draw':
       return previewDrawing(state);
     case 'insert':

@@ -1,7 +1,8 @@
 import {
+  type CurvatureChange,
+  curvatureChange,
   type Deviation,
   deviation,
-  type DeviationOptions,
   type FitFailure,
   type Laying,
   lighten,
@@ -46,13 +47,10 @@ export interface Jobs {
     readonly asked: { readonly curve: Float64Array; readonly laying: Laying; readonly options?: Plain<RelayOptions> };
     readonly answer: Result<Packed<Priced>, NotReached>;
   };
-  deviation: {
-    readonly asked: {
-      readonly first: Float64Array;
-      readonly second: Float64Array;
-      readonly options?: DeviationOptions;
-    };
-    readonly answer: Deviation;
+  /** What it costs to have the second curve in place of the first. */
+  price: {
+    readonly asked: { readonly first: Float64Array; readonly second: Float64Array };
+    readonly answer: { readonly deviation: Deviation; readonly change: CurvatureChange };
   };
 }
 
@@ -72,7 +70,10 @@ const work: Work = {
   lighten: ({ curve, tolerance, options }, progress) =>
     packed(lighten(unpackCurve(curve), tolerance, { ...options, progress })),
   relay: ({ curve, laying, options }, progress) => packed(relay(unpackCurve(curve), laying, { ...options, progress })),
-  deviation: ({ first, second, options }) => deviation(unpackCurve(first), unpackCurve(second), options),
+  price: (asked) => {
+    const [first, second] = [unpackCurve(asked.first), unpackCurve(asked.second)];
+    return { deviation: deviation(first, second), change: curvatureChange(first, second) };
+  },
 };
 
 /** Does a job here and now; throws what the kernel throws. */

@@ -104,8 +104,8 @@ describe('heavy work in a thread', () => {
     const curve = wave(60);
     const laid = await queue.run('relay', { curve: packCurve(curve), laying: { count: 40 } });
     if (laid.kind !== 'answered' || !laid.answer.ok) throw new Error(JSON.stringify(laid));
-    const { curve: packed, deviation: price } = laid.answer.value;
-    const compared = await queue.run('deviation', { first: packCurve(curve), second: packed.slice() });
+    const { curve: packed, ...price } = laid.answer.value;
+    const compared = await queue.run('price', { first: packCurve(curve), second: packed.slice() });
     expect(compared).toEqual({ kind: 'answered', answer: price });
     expect(started).toBe(1);
   });
@@ -118,8 +118,8 @@ describe('heavy work in a thread', () => {
       'a tolerance above 0 is needed, not -1',
     );
     // The worker goes on after it.
-    expect(await queue.run('deviation', { first: curve.slice(), second: curve.slice() })).toMatchObject({
-      answer: { max: 0 },
+    expect(await queue.run('price', { first: curve.slice(), second: curve.slice() })).toMatchObject({
+      answer: { deviation: { max: 0 } },
     });
     expect(started).toBe(1);
   });
@@ -140,8 +140,8 @@ describe('heavy work in a thread', () => {
     queue.cancel();
     expect(await job).toEqual({ kind: 'given-up' });
     const told = steps.length;
-    const next = await queue.run('deviation', { first: packCurve(wave(8)), second: packCurve(wave(8)) });
-    expect(next).toMatchObject({ kind: 'answered', answer: { max: 0 } });
+    const next = await queue.run('price', { first: packCurve(wave(8)), second: packCurve(wave(8)) });
+    expect(next).toMatchObject({ kind: 'answered', answer: { deviation: { max: 0 } } });
     expect(steps.length).toBe(told);
     queue.cancel();
     expect(started).toBe(2);
@@ -150,11 +150,11 @@ describe('heavy work in a thread', () => {
   it('says so when the worker itself fails, and starts another for the next job', async () => {
     let broken = true;
     const failing = new WorkQueue(() => startThread(broken ? join(folder, 'missing.cjs') : script)());
-    await expect(failing.run('deviation', { first: packCurve(wave(8)), second: packCurve(wave(8)) })).rejects.toThrow(
+    await expect(failing.run('price', { first: packCurve(wave(8)), second: packCurve(wave(8)) })).rejects.toThrow(
       'missing.cjs',
     );
     broken = false;
-    const next = await failing.run('deviation', { first: packCurve(wave(8)), second: packCurve(wave(8)) });
+    const next = await failing.run('price', { first: packCurve(wave(8)), second: packCurve(wave(8)) });
     expect(next).toMatchObject({ kind: 'answered' });
     failing.stop();
   });

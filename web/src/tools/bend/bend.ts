@@ -1,188 +1,298 @@
-import type { Vector3 } from '@pencil-bend/core';
-import type { Id, Order, Recipe } from '@pencil-bend/document';
+import { closestPoint, derivatives, dot, scale, subtract, type Vector3 } from '@pencil-bend/core';
+import { type Id, type Order, type Recipe, recipeAfter, tangentAt } from '@pencil-bend/document';
+import { type Grip, type Handle, keyOf, pointOf, pointsOf, sameHandle } from '../handle';
 import {
   type Hit,
   near,
   NO_PREVIEW,
   NOTHING,
+  type PointerInput,
   type Preview,
-  type Prompt,
   type Selection,
+  type SlideInput,
+  type Taking,
   type ToolContext,
   type ToolInput,
   type Transition,
-  withPointAt,
 } from '../tool';
+import { type Along, legOf } from './along';
+import { type Area, grown, handlesIn, outlineOf } from './area';
+import { type Drag, orderOf, slid } from './drag';
 
-/** Selecting curves and dragging their points. */
+/** Selecting curves and dragging their handles. */
 export interface BendState {
   readonly tool: 'bend';
   readonly hover: Hit | null;
+  /** How many of the stacked handles under the pointer were stepped past. */
+  readonly stack: number;
   readonly drag: Drag | null;
+  readonly area: Area | null;
+  readonly slide: SlideInput | null;
+  readonly along: Along;
+  /** The reach of a soft drag in mm; null is not soft. */
+  readonly soft: number | null;
+  readonly taking: Taking | null;
 }
 
-interface Drag {
-  readonly item: Id;
-  readonly point: Id | null;
-  readonly from: Vector3;
-  readonly to: Vector3;
-  /** Where the pointer went down: the point keeps its distance from the pointer. */
-  readonly pressedAt: Vector3;
-  /** False until the pointer has left the place: a click must not nudge. */
-  readonly moving: boolean;
-  /** It is moved by keys, not by the pointer. */
-  readonly byKeys: boolean;
-}
-
-export const idle: BendState = { tool: 'bend', hover: null, drag: null };
+export const idle: BendState = {
+  tool: 'bend',
+  hover: null,
+  stack: 0,
+  drag: null,
+  area: null,
+  slide: null,
+  along: 'free',
+  soft: null,
+  taking: null,
+};
 
 /** The share of the reach that the pointer must go before a press becomes a drag. */
 const DRAG_STARTS = 0.35;
 
 export function bend(state: BendState, input: ToolInput, context: ToolContext): Transition {
-  const { drag } = state;
   switch (input.type) {
     case 'key':
       return key(state, input.key, context);
     case 'nudge':
-      return nudge(state, input.by, context);
+      return nudge(state, input.by, input.grip, context);
     case 'settle':
-      return settle(state);
-    case 'press':
-      return { ...settle(state), ...press({ ...state, drag: null }, input.hit, input.at) };
-    case 'move': {
-      if (!drag || drag.byKeys) return { state: { ...state, hover: input.hit } };
-      const moving = drag.moving || !near(input.at, drag.pressedAt, input.reach * DRAG_STARTS);
-      const to = moving ? moved(drag, input.at) : drag.from;
-      return { state: { ...state, drag: { ...drag, to, moving } } };
+      return settle(state, context);
+    case 'stack':
+      return { state: { ...state, stack: state.stack + 1 } };
+    case 'way': {
+      const { type: _type, ...way } = input;
+      return { state: { ...state, ...way } };
     }
-    case 'release': {
-      const released: BendState = { ...state, drag: null };
-      if (drag?.byKeys) return { state };
-      if (!drag?.moving) return { state: released };
-      const { item, point } = drag;
-      return {
-        state: released,
-        order: { command: 'movePoint', args: { item, point, to: moved(drag, input.at) } },
-        select: { item, point },
-      };
+    case 'slide':
+      return slide(state, input, context);
+    case 'press': {
+      const left = settle(state, context);
+      return { ...left, ...press({ ...state, drag: null, area: null }, input, context) };
     }
+    case 'move':
+      return { state: move(state, input) };
+    case 'release':
+      return release(state, input, context);
     case 'double': {
-      const { hit } = input;
-      const onSelected = hit?.kind === 'curve' && hit.item === context.selection.item && hit.insert !== null;
-      return onSelected ? { state, ...insertion(hit.item, hit.insert, hit.at, context) } : { state };
+      const hit = input.hits.find(({ kind }) => kind === 'curve');
+      const onSelected = hit?.kind === 'curve' && hit.item === context.selection.item;
+      return onSelected ? { state, ...insertion(hit.item, hit.u, context) } : { state };
     }
   }
 }
 
-/** Moves the selected point by keys; what holds it by the pointer goes first. */
-function nudge(state: BendState, by: Vector3, { selection, place }: ToolContext): Transition {
-  const { item, point } = selection;
-  const { drag } = state;
-  if (!item || !place || (drag && !drag.byKeys)) return { state };
-  const from = drag?.from ?? place;
-  const at = drag?.to ?? place;
-  // Steps of the grid add up to round numbers; a coordinate that is not stepped keeps its last bit.
-  const to = at.map((value, c) => (by[c] === 0 ? value : Number((value + by[c]).toFixed(9)))) as unknown as Vector3;
-  return { state: { ...state, drag: { item, point, from, to, pressedAt: from, moving: true, byKeys: true } } };
+/** The hit that was stepped to, of those stacked under the pointer. */
+const chosen = ({ stack }: BendState, hits: readonly Hit[]): Hit | null =>
+  hits.length > 0 ? hits[stack % hits.length] : null;
+
+function press(state: BendState, { hits, at, shift = false, lasso = false }: PointerInput, context: ToolContext) {
+  const hit = chosen(state, hits);
+  if (state.taking !== null) return take(state, hit, context);
+  if (!hit) return { state: { ...state, area: { kind: lasso ? 'lasso' : 'box', path: [at], adds: shift } as Area } };
+  const { item } = hit;
+  if (hit.kind === 'curve') return { state, select: { item, handles: [] } };
+  const drag = { item, pressedAt: at, by: [0, 0, 0] as Vector3, moving: false, byKeys: false, shift };
+  if (hit.kind === 'point') {
+    return {
+      state: { ...state, drag: { ...drag, grip: null, points: [], from: hit.at } },
+      select: { item, handles: [] },
+    };
+  }
+  const { grip } = hit;
+  const { handles } = context.selection;
+  const among = handles.some((each) => sameHandle(each, grip.handle));
+  if (shift && pointOf(grip.handle) !== null) {
+    const rest = handles.filter((each) => !sameHandle(each, grip.handle) && pointOf(each) !== null);
+    return { state, select: { item, handles: among ? rest : [...rest, grip.handle] } };
+  }
+  const select: Selection = { item, handles: among ? handles : [grip.handle] };
+  const points = select.handles.flatMap((each) => pointOf(each) ?? []);
+  return { state: { ...state, drag: { ...drag, grip, points, from: grip.at } }, select };
 }
 
-/** Leaves the point where the keys have moved it. */
-export function settle(state: BendState): Transition {
-  const { drag } = state;
-  if (!drag?.byKeys) return { state };
-  const { item, point, to } = drag;
-  return { state: { ...state, drag: null }, order: { command: 'movePoint', args: { item, point, to } } };
+function move(state: BendState, { at, hits, reach, shift = false }: PointerInput): BendState {
+  const { drag, area } = state;
+  if (area) return { ...state, area: grown(area, at) };
+  if (!drag || drag.byKeys) {
+    const same = keysOf(hits) === keysOf(state.hover ? [state.hover] : []);
+    const stack = hits.length > 1 ? state.stack : 0;
+    return same && stack === state.stack ? state : { ...state, stack, hover: chosen({ ...state, stack }, hits) };
+  }
+  const moving = drag.moving || !near(at, drag.pressedAt, reach * DRAG_STARTS);
+  return { ...state, drag: { ...drag, by: moving ? subtract(at, drag.pressedAt) : [0, 0, 0], moving, shift } };
 }
 
-/** The order that puts a fit point where the curve already is, and selects it. */
+const keysOf = (hits: readonly Hit[]): string =>
+  hits
+    .map((hit) => (hit.kind === 'handle' ? keyOf(hit.grip.handle) : `${hit.kind} ${hit.item} ${hit.at.join()}`))
+    .join();
+
+function release(state: BendState, { at, reach, shift = false }: PointerInput, context: ToolContext): Transition {
+  const { drag, area } = state;
+  if (area) {
+    const ended: BendState = { ...state, area: null };
+    const { item, handles } = context.selection;
+    if (near(at, area.path[0], reach * DRAG_STARTS)) return { state: ended, ...(!area.adds && { select: NOTHING }) };
+    const recipe = item ? context.recipeOf(item) : null;
+    if (!item || !recipe) return { state: ended };
+    const found = handlesIn(grown(area, at), recipe);
+    const old = area.adds ? handles.filter((each) => !found.some((other) => sameHandle(each, other))) : [];
+    return { state: ended, select: { item, handles: [...old, ...found] } };
+  }
+  if (!drag || drag.byKeys) return { state };
+  const released: BendState = { ...state, drag: null };
+  if (!drag.moving) return { state: released };
+  return left(released, { ...drag, by: subtract(at, drag.pressedAt), shift }, context);
+}
+
+/** A drag that ended: its order, with the handle still selected where it has gone. */
+function left(state: BendState, drag: Drag, context: ToolContext): Transition {
+  const order = orderOf(drag, state, context.recipeOf(drag.item), context.normal);
+  if (!order) return { state };
+  return { state, order, ...followed(order, drag.item) };
+}
+
+/** A knot is named by its parameter: the selection goes along with it. */
+const followed = (order: Order, item: Id): { select?: Selection } =>
+  order.command === 'moveKnot' ? { select: { item, handles: [{ kind: 'knot', u: order.args.to }] } } : {};
+
+/** Moves the handles in hand by keys; what holds them by the pointer goes first. */
+function nudge(state: BendState, by: Vector3, grip: Grip | null, { selection, place }: ToolContext): Transition {
+  const { item, handles } = selection;
+  const { drag } = state;
+  const from = drag?.from ?? grip?.at ?? place;
+  if (!item || !from || (drag && !drag.byKeys)) return { state };
+  const before = drag?.by ?? [0, 0, 0];
+  const points = handles.flatMap((each) => pointOf(each) ?? []);
+  const moved: Drag = {
+    ...(drag ?? { item, grip, points, from, pressedAt: from, moving: true, byKeys: true, shift: false }),
+    // Steps of the grid add up to round numbers.
+    by: before.map((value, c) => Number((value + by[c]).toFixed(9))) as unknown as Vector3,
+  };
+  return { state: { ...state, drag: moved } };
+}
+
+/** Leaves what keys have moved where it is. */
+export function settle(state: BendState, context: ToolContext): Transition {
+  const { drag } = state;
+  return drag?.byKeys ? left({ ...state, drag: null }, drag, context) : { state };
+}
+
+function slide(state: BendState, input: SlideInput, context: ToolContext): Transition {
+  if (!input.done) return { state: { ...state, slide: input } };
+  const recipe = context.recipeOf(input.item);
+  const order = recipe && slid(input.item, input.u, input.to, recipe);
+  const ended: BendState = { ...state, slide: null };
+  return order ? { state: ended, order, ...followed(order, input.item) } : { state: ended };
+}
+
+/** The selected points take a coordinate, or the direction of their tangent, from what lies under the pointer. */
+function take(state: BendState, hit: Hit | null, context: ToolContext): Transition {
+  const { taking } = state;
+  const { item, handles } = context.selection;
+  const recipe = item ? context.recipeOf(item) : null;
+  const ended: BendState = { ...state, taking: null };
+  if (!hit || !item || !recipe || taking === null) return { state: ended };
+  if (taking === 'direction') {
+    const [handle] = handles;
+    const direction = directionAt(hit, context);
+    if (!direction || (handle?.kind !== 'fit' && handle?.kind !== 'tangent')) return { state: ended };
+    const same = dot(direction, tangentAt(recipe, handle.id).direction) >= 0;
+    const tangent = { direction: scale(direction, same ? 1 : -1) };
+    return { state: ended, order: { command: 'holdTangent', args: { item, point: handle.id, tangent } } };
+  }
+  const value = (hit.kind === 'handle' ? hit.grip.at : hit.at)[taking];
+  const places = pointsOf(recipe)?.places;
+  const moves = handles.flatMap((handle) => {
+    const point = pointOf(handle);
+    const at = point ? places?.get(point) : null;
+    if (!point || !at) return [];
+    return [{ point, to: at.map((x, c) => (c === taking ? value : x)) as unknown as Vector3 }];
+  });
+  return moves.length > 0
+    ? { state: ended, order: { command: 'movePoints', args: { item, moves } } }
+    : { state: ended };
+}
+
+/** The direction of a leg, or of a curve where it was picked. */
+function directionAt(hit: Hit, { recipeOf }: ToolContext): Vector3 | null {
+  const recipe = recipeOf(hit.item);
+  if (!recipe) return null;
+  if (hit.kind === 'handle' && hit.grip.handle.kind === 'leg') {
+    const [from, to] = legOf(recipe, hit.grip.handle.index);
+    return subtract(to, from);
+  }
+  const curve = pointsOf(recipe)?.curve;
+  if (!curve) return null;
+  const u = hit.kind === 'curve' ? hit.u : closestPoint(curve, hit.kind === 'handle' ? hit.grip.at : hit.at).u;
+  const d = derivatives(curve, u, 1);
+  return d[3] === 0 && d[4] === 0 && d[5] === 0 ? null : [d[3], d[4], d[5]];
+}
+
+/** The order that adds a point where the curve already is: a fit point, or a knot where the curve has none. */
 export function insertion(
   item: Id,
-  index: number,
-  at: Vector3,
-  { newId }: ToolContext,
-): { order: Order; select: Selection } {
+  u: number,
+  { newId, recipeOf }: ToolContext,
+): { order?: Order; select?: Selection } {
+  const recipe = recipeOf(item);
+  if (!recipe) return {};
+  if ((pointsOf(recipe)?.fit.length ?? 0) === 0) {
+    return { order: { command: 'insertKnot', args: { item, u } }, select: { item, handles: [{ kind: 'knot', u }] } };
+  }
   const id = newId();
   return {
-    order: { command: 'insertFitPoint', args: { item, index, point: { id, at } } },
-    select: { item, point: id },
+    order: { command: 'insertFitPoint', args: { item, u, id } },
+    select: { item, handles: [{ kind: 'fit', id }] },
   };
 }
 
-/** What a drag shows: the curve's own recipe with the point where it is now. */
-export function previewBending({ drag }: BendState, recipeOf: (item: Id) => Recipe | null): Preview {
-  if (!drag?.moving) return NO_PREVIEW;
-  const recipe = drag.point === null ? null : recipeOf(drag.item);
-  return {
-    ...NO_PREVIEW,
-    item: drag.item,
-    recipe: recipe && drag.point ? withPointAt(recipe, drag.point, drag.to) : null,
-    movedTo: drag.point === null ? drag.to : null,
-  };
+/** What a drag shows: what its order would do. */
+export function previewBending(state: BendState, context: ToolContext): Preview {
+  const { drag, area, slide: sliding } = state;
+  if (area) return { ...NO_PREVIEW, area: outlineOf(area) };
+  if (!drag?.moving && !sliding) return NO_PREVIEW;
+  const item = drag?.item ?? sliding?.item ?? '';
+  const recipe = context.recipeOf(item);
+  const order = drag
+    ? orderOf(drag, state, recipe, context.normal)
+    : recipe && sliding && slid(item, sliding.u, sliding.to, recipe);
+  if (order?.command === 'placePoint') return { ...NO_PREVIEW, item, movedTo: order.args.to };
+  return { ...NO_PREVIEW, item, recipe: recipe && order ? recipeAfter(recipe, order, context) : null };
 }
 
-export function promptBending({ drag, hover }: BendState, { selection, removable }: ToolContext): Prompt {
-  if (drag?.byKeys) {
-    return { text: 'Let the key go to leave the point here.', keys: [{ key: 'Esc', does: 'puts it back' }] };
-  }
-  if (drag?.moving) {
-    return { text: 'Release to leave the point here.', keys: [{ key: 'Esc', does: 'puts it back' }] };
-  }
-  if (hover?.kind === 'point') return { text: 'Drag to bend the curve, click to select the point.', keys: [] };
-  if (selection.point && removable) {
-    return {
-      text: 'Drag a point to bend the curve, or type its place on the card.',
-      keys: [
-        { key: 'arrows', does: 'nudge it' },
-        { key: 'Del', does: 'takes the point out' },
-        { key: 'Esc', does: 'lets it go' },
-      ],
-    };
-  }
-  if (selection.item) {
-    if (hover?.kind === 'curve' && hover.item === selection.item && hover.insert !== null) {
-      return { text: 'Double-click to add a point here.', keys: [{ key: 'Del', does: 'deletes the curve' }] };
-    }
-    return {
-      text: 'Drag a point to bend the curve.',
-      keys: [
-        { key: 'I', does: 'adds a point' },
-        { key: 'Del', does: 'deletes the curve' },
-        { key: 'Esc', does: 'lets it go' },
-      ],
-    };
-  }
-  return {
-    text: hover ? 'Click to select this curve.' : 'Click a curve to select it.',
-    keys: [{ key: 'T', does: 'draws a new one through points' }],
-  };
-}
-
-function press(state: BendState, hit: Hit | null, at: Vector3): Transition {
-  if (!hit) return { state, select: NOTHING };
-  if (hit.kind === 'curve') return { state, select: { item: hit.item, point: null } };
-  const { item, point } = hit;
-  const drag: Drag = { item, point, from: hit.at, to: hit.at, pressedAt: at, moving: false, byKeys: false };
-  return { state: { ...state, drag }, select: { item, point } };
-}
-
-function key(state: BendState, pressed: string, { selection, removable }: ToolContext): Transition {
-  const { item, point } = selection;
+function key(state: BendState, pressed: string, context: ToolContext): Transition {
+  const { item, handles } = context.selection;
   if (pressed === 'Escape') {
-    if (state.drag) return { state: { ...state, drag: null } };
-    return { state, select: point ? { item, point: null } : NOTHING };
+    if (state.drag || state.area || state.slide) return { state: { ...state, drag: null, area: null, slide: null } };
+    if (state.taking !== null) return { state: { ...state, taking: null } };
+    if (state.along !== 'free' || state.soft !== null) return { state: { ...state, along: 'free', soft: null } };
+    return { state, select: handles.length > 0 ? { item, handles: [] } : NOTHING };
   }
   if (pressed !== 'Delete' || !item || state.drag) return { state };
-  if (point && removable) {
-    return { state, order: { command: 'removeFitPoint', args: { item, point } }, select: { item, point: null } };
-  }
-  // A control point cannot be taken out yet; deleting the whole curve is not what was meant.
-  if (point) return { state };
-  return { state: idle, order: { command: 'deleteItem', args: { item } }, select: NOTHING };
+  if (handles.length === 0)
+    return { state: { ...state, hover: null }, order: { command: 'deleteItem', args: { item } }, select: NOTHING };
+  const order = removal(item, handles, context.recipeOf(item));
+  return order ? { state, order } : { state };
 }
 
-const moved = ({ from, pressedAt }: Drag, at: Vector3): Vector3 => [
-  from[0] + at[0] - pressedAt[0],
-  from[1] + at[1] - pressedAt[1],
-  from[2] + at[2] - pressedAt[2],
-];
+/** What takes the selected handle out; null where that is not a thing to be taken out. */
+export function removal(item: Id, handles: readonly Handle[], recipe: Recipe | null): Order | null {
+  const [handle] = handles;
+  if (handles.length !== 1 || !recipe) return null;
+  switch (handle.kind) {
+    case 'fit':
+      return { command: 'removeFitPoint', args: { item, point: handle.id } };
+    case 'control':
+      return { command: 'removeControlPoint', args: { item, point: handle.id } };
+    case 'knot':
+    case 'on':
+      return { command: 'removeKnot', args: { item, u: handle.u } };
+    case 'tangent':
+      return { command: 'holdTangent', args: { item, point: handle.id, tangent: null } };
+    case 'weight':
+      return { command: 'setWeights', args: { item, weights: [{ point: handle.id, weight: 1 }] } };
+    default:
+      return null;
+  }
+}

@@ -21,7 +21,7 @@ describe('drawing through points', () => {
       [10, 5, 0],
       [20, 0, 0],
     ]);
-    expect(select).toEqual({ item: orders[0].command === 'drawCurve' && orders[0].args.id, point: null });
+    expect(select).toEqual({ item: orders[0].command === 'drawCurve' && orders[0].args.id, handles: [] });
   });
 
   it('a second click in the same place adds nothing', () => {
@@ -60,10 +60,10 @@ describe('drawing through points', () => {
 
   it('previews the curve to the pointer, closed over the first point', () => {
     const open = play(startDrawing, toolContext(), ...THREE, pointer('move', 30, 9)).state;
-    expect(preview(open, () => null).recipe).toMatchObject({ closed: false, points: { length: 4 } });
+    expect(preview(open, toolContext()).recipe).toMatchObject({ closed: false, points: { length: 4 } });
     const closing = play(startDrawing, toolContext(), ...THREE, pointer('move', 0.2, 0)).state;
-    expect(preview(closing, () => null).recipe).toMatchObject({ closed: true, points: { length: 3 } });
-    expect(preview(closing, () => null).placed).toHaveLength(3);
+    expect(preview(closing, toolContext()).recipe).toMatchObject({ closed: true, points: { length: 3 } });
+    expect(preview(closing, toolContext()).placed).toHaveLength(3);
   });
 
   it('always says what the next click does', () => {

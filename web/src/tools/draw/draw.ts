@@ -39,7 +39,7 @@ export function draw(state: DrawState, input: ToolInput, context: ToolContext): 
         return { state };
     }
   }
-  if (input.type === 'nudge' || input.type === 'settle') return { state };
+  if (!('hits' in input)) return { state };
   const closing = isClosing(state, input);
   switch (input.type) {
     case 'move':
@@ -58,7 +58,7 @@ export function finish({ points }: DrawState, closed: boolean, context: ToolCont
   if (points.length === 0) return { state: idle };
   const { layer, plane, newId } = context;
   const id = newId();
-  const select = { item: id, point: null };
+  const select = { item: id, handles: [] };
   if (points.length === 1) {
     return { state: idle, select, order: { command: 'drawPoint', args: { id, layer, plane, at: points[0].at } } };
   }

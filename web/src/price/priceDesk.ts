@@ -1,0 +1,155 @@
+import { effect, inject, Injectable, signal, untracked } from '@angular/core';
+import {
+  type Curve,
+  type CurvatureChange,
+  arcLength,
+  type Deviation,
+  evaluate,
+  lengthAt,
+  packCurve,
+  unpackCurve,
+  type Vector3,
+} from '@pencil-bend/core';
+import { controlRecipe, type Id, type Order, perform, type Project, resolveRecipe } from '@pencil-bend/document';
+import { Store } from '@ngrx/store';
+import { benchActions } from '../state/actions';
+import { newStamp } from '../state/ids';
+import type { BenchState } from '../state/reducers';
+import { selectProject } from '../state/selectors';
+import { HeavyWorkService } from '../work/heavyWorkService';
+
+/** What an order would cost: how far the curve moves, where, and how its curvature changes. */
+export interface Price {
+  readonly deviation: Deviation;
+  readonly change: CurvatureChange;
+  /** The place of the largest deviation on the curve as it is, and its length from the start. */
+  readonly at: Vector3;
+  readonly s: number;
+}
+
+/** An order that waits for a decision, with the curve it would leave. */
+export interface Offer {
+  readonly order: Order;
+  /** The name of the step: 'Remove point 7 of Spout'. */
+  readonly name: string;
+  readonly before: Curve;
+  readonly after: Curve;
+  /** Null until it is computed. */
+  readonly price: Price | null;
+}
+
+/** How a curve is laid anew. */
+export type LayingAnew =
+  | { readonly words: 'Lighten'; readonly tolerance: number }
+  | { readonly words: 'Re-lay'; readonly count: number; readonly degree: number };
+
+/**
+ * Where the price of every lossy step is asked. The order is done on the side, its curve is the ghost, and a worker
+ * compares the two; nothing is changed before it is applied, and any other change of the drawing ends the offer.
+ */
+@Injectable()
+export class PriceDesk {
+  private readonly store: Store<BenchState> = inject(Store);
+  private readonly project = this.store.selectSignal(selectProject);
+  private readonly work = inject(HeavyWorkService);
+  readonly offer = signal<Offer | null>(null);
+  /** What is being computed, in words; null when nothing is. */
+  readonly busy = signal<string | null>(null);
+  /** The drawing that the offer is made on. */
+  private base: Project | null = null;
+
+  constructor() {
+    effect(() => {
+      if (this.project() !== this.base) untracked(() => this.leave());
+    });
+  }
+
+  /** Asks what an order would cost. */
+  ask(order: Order): void {
+    this.leave();
+    const offer = this.prepared(order);
+    if (!offer) return;
+    this.offer.set(offer);
+    this.busy.set('Measuring');
+    const asked = { first: packCurve(offer.before), second: packCurve(offer.after) };
+    void this.work.run('price', asked).then((outcome) => {
+      if (this.offer() !== offer) return;
+      this.busy.set(null);
+      if (outcome.kind === 'answered') this.offer.set({ ...offer, price: priced(offer.before, outcome.answer) });
+    });
+  }
+
+  /** Lays a curve anew, in the worker, and offers what comes of it. */
+  lay(item: Id, laying: LayingAnew): void {
+    this.leave();
+    const before = this.curveOf(item);
+    if (!before) return;
+    this.busy.set(laying.words === 'Lighten' ? 'Looking for the lightest curve' : 'Laying the curve anew');
+    this.base = this.project();
+    const { base } = this;
+    const curve = packCurve(before);
+    const run =
+      laying.words === 'Lighten'
+        ? this.work.run('lighten', { curve, tolerance: laying.tolerance })
+        : this.work.run('relay', { curve, laying: { count: laying.count }, options: { degree: laying.degree } });
+    void run.then((outcome) => {
+      if (this.base !== base || outcome.kind !== 'answered') return;
+      this.busy.set(null);
+      const { answer } = outcome;
+      if (!answer.ok) {
+        const { controlPoints } = answer.failure;
+        return this.say(`no curve of fewer than ${controlPoints} control points was found within the tolerance`);
+      }
+      const { deviation, change } = answer.value;
+      const recipe = controlRecipe(unpackCurve(answer.value.curve), (i) => `c${i + 1}`);
+      const offer = this.prepared({ command: 'layAnew', args: { item, words: laying.words, recipe } });
+      if (offer) this.offer.set({ ...offer, price: priced(before, { deviation, change }) });
+    });
+  }
+
+  apply(): void {
+    const offer = this.offer();
+    if (offer) this.store.dispatch(benchActions.ordered({ order: offer.order, stamp: newStamp() }));
+    this.leave();
+  }
+
+  leave(): void {
+    if (this.busy() !== null) this.work.cancel();
+    this.offer.set(null);
+    this.busy.set(null);
+    this.base = null;
+  }
+
+  /** The order done on the side; what cannot be done is said. */
+  private prepared(order: Order): Offer | null {
+    const project = this.project();
+    if (!project || !('item' in order.args)) return null;
+    const { item } = order.args;
+    const outcome = perform(project, order, newStamp());
+    const before = this.curveOf(item);
+    if (!outcome.ok) {
+      this.say(outcome.failure);
+      return null;
+    }
+    const made = outcome.value.project.items[item];
+    const after = made?.kind === 'curve' ? resolveRecipe(made.recipe) : null;
+    if (!before || !after?.ok) return null;
+    this.base = project;
+    return { order, name: outcome.value.step.name, before, after: after.value.curve, price: null };
+  }
+
+  private curveOf(item: Id): Curve | null {
+    const found = this.project()?.items[item];
+    const resolved = found?.kind === 'curve' ? resolveRecipe(found.recipe) : null;
+    return resolved?.ok ? resolved.value.curve : null;
+  }
+
+  private say(words: string): void {
+    this.store.dispatch(benchActions.noticeGiven({ words }));
+  }
+}
+
+function priced(before: Curve, price: Pick<Price, 'deviation' | 'change'>): Price {
+  const { at } = price.deviation;
+  return { ...price, at: evaluate(before, at), s: lengthAt(arcLength(before), at) };
+}
