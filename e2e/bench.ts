@@ -44,7 +44,8 @@ export class BenchUser {
   }
 
   coordinate(point: number, axis: 'x' | 'y' | 'z'): Locator {
-    return this.card.getByRole('textbox', { name: `Point ${point} ${axis}` });
+    const table = this.card.locator('pb-points-table, section.places');
+    return table.getByRole('textbox', { name: `Point ${point} ${axis}`, exact: true });
   }
 
   async number(point: number, axis: 'x' | 'y' | 'z'): Promise<number> {
@@ -100,6 +101,18 @@ export class BenchUser {
   async endDrawing(name: string): Promise<void> {
     await this.page.keyboard.press('Enter');
     await expect(this.curve(name)).toBeVisible();
+  }
+
+  /** What Undo says it would take back. */
+  async lastStepIs(name: string): Promise<void> {
+    await this.page.getByRole('button', { name: 'Undo', exact: true }).hover();
+    await expect(this.page.getByText(`Undo: ${name}`, { exact: true })).toBeVisible();
+    await this.page.mouse.move(4, 400);
+  }
+
+  /** The keyboard on the sheet, without a click that would select something. */
+  async focusSheet(): Promise<void> {
+    await this.sheet.focus();
   }
 
   async isKept(): Promise<void> {

@@ -333,6 +333,7 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
     [() => core.curvatureAt(CURVE, 1, [0, 0, 2]), 'normal: a vector of length 1 is needed, not 0, 0, 2'],
   ],
   curvatureProfile: [
+    [() => core.curvatureProfile(CURVE, { intervals: 0 }), 'intervals: a whole number from 1 to 1000 is needed, not 0'],
     [() => core.curvatureProfile(CURVE, { normal: NONE }), 'normal: a vector of length 1'],
     [() => core.curvatureProfile(CURVE, { tolerance: 0 }), 'a tolerance above 0 is needed, not 0'],
   ],

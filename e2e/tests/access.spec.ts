@@ -103,6 +103,8 @@ test('without a mouse: a curve is drawn, its points are walked, nudged and put i
   await keyboard.press('Space');
   await expect(user.sheet.locator('circle.fit')).toHaveCount(4);
   await keyboard.press('Delete');
+  await expect(user.card).toContainText('the curve would move by up to');
+  await keyboard.press('Enter');
   await expect(user.sheet.locator('circle.fit')).toHaveCount(3);
   await user.isKept();
 });

@@ -59,7 +59,7 @@ test('types exact coordinates; what is no number, or a point on its neighbour, i
   await expect(y).toHaveValue('134.500');
   await y.fill('high');
   await y.press('Enter');
-  await expect(user.card.getByRole('alert')).toContainText('Point 3, y: a number in mm is needed');
+  await expect(user.card.getByRole('alert')).toContainText("'high' is not a number");
   await expect(y).toHaveValue('134.500');
   await user.coordinate(3, 'x').fill('19');
   await user.coordinate(3, 'x').press('Enter');
@@ -86,6 +86,8 @@ test('adds a point on the curve and takes it out again', async ({ page }) => {
   await expect(user.card).toContainText('3 fit, 5 control');
   await expect(user.card.locator('tr.selected')).toHaveCount(1);
   await page.keyboard.press('Delete');
+  await expect(user.card).toContainText('Remove point 2 of Curve 1');
+  await page.keyboard.press('Enter');
   await expect(user.card).toContainText('2 fit, 2 control');
   await user.doubleClick(300, 300);
   await expect(user.card).toContainText('3 fit, 5 control');

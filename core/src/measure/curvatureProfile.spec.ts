@@ -31,6 +31,13 @@ describe('curvatureProfile', () => {
     expect(profile.inflections).toEqual([]);
   });
 
+  it('takes fewer samples from fewer intervals, and still follows the curve', () => {
+    const [rough, fine] = [curvatureProfile(uneven, { normal, intervals: 1, tolerance: 0.05 }), curvatureProfile(uneven, { normal })]; // prettier-ignore
+    expect(rough.s.length).toBeLessThan(fine.s.length / 2);
+    expect(rough.length).toBeCloseTo(fine.length, 3);
+    expect(rough.tightest?.kappa).toBeCloseTo(fine.tightest?.kappa ?? 0, 4);
+  });
+
   it('finds the smallest radius and the inflection of known shapes', () => {
     const round = curvatureProfile(ellipse(60, 35), { normal });
     expect(radiusOf(round.tightest?.kappa ?? 0)).toBeCloseTo(35 ** 2 / 60, 10);

@@ -4,7 +4,7 @@ import { derivativesInSpan } from '../curve/evaluate';
 import { signChange } from '../linear/signChange';
 import { curvatureFrom } from './curvature';
 import { integrate } from '../linear/gaussLegendre';
-import { mustBeAbove0, mustBeNormal } from '../refuse';
+import { mustBeAbove0, mustBeNormal, mustBeWhole } from '../refuse';
 
 /** A curve's curvature read off at many places, as packed columns of equal length, in the order of the curve. */
 export interface CurvatureProfile {
@@ -37,6 +37,8 @@ export interface ProfileOptions {
   readonly normal?: Vector3 | null;
   /** Between samples κ strays from a straight line by at most this share of its largest value nearby. */
   readonly tolerance?: number;
+  /** Intervals that every span starts with, 8 when left out; fewer are quicker and may miss a narrow peak. */
+  readonly intervals?: number;
 }
 
 interface Sample {
@@ -53,7 +55,7 @@ interface Column {
   readonly sample: Sample;
 }
 
-/** Every span starts with this many intervals; degree 3 has at most 5 curvature extrema in a span. */
+/** Every span starts with this many intervals unless told otherwise; degree 3 has at most 5 curvature extrema in one. */
 const START_INTERVALS = 8;
 const MAX_HALVINGS = 12;
 
@@ -72,11 +74,12 @@ const scratch = new Float64Array(12);
  */
 export function curvatureProfile(
   curve: Curve,
-  { normal = null, tolerance = 0.01 }: ProfileOptions = {},
+  { normal = null, tolerance = 0.01, intervals = START_INTERVALS }: ProfileOptions = {},
 ): CurvatureProfile {
   mustBeNormal(normal);
   mustBeAbove0(tolerance, 'tolerance');
-  const columns = sampleSpans(curve, normal, tolerance);
+  mustBeWhole(intervals, 1, 1000, 'intervals');
+  const columns = sampleSpans(curve, normal, tolerance, intervals);
   const count = columns.length;
   const profile = {
     u: new Float64Array(count),
@@ -131,12 +134,12 @@ function sampleAt(curve: Curve, span: number, u: number, normal: Vector3 | null)
 }
 
 /** Samples of all spans in order, both ends of every span included. */
-function sampleSpans(curve: Curve, normal: Vector3 | null, tolerance: number): Column[] {
+function sampleSpans(curve: Curve, normal: Vector3 | null, tolerance: number, intervals: number): Column[] {
   const start = spansOf(curve).map((span) => {
     const from = curve.knots[span];
     const to = curve.knots[span + 1];
-    return Array.from({ length: START_INTERVALS + 1 }, (_, i): Column => {
-      const u = i === START_INTERVALS ? to : from + ((to - from) * i) / START_INTERVALS;
+    return Array.from({ length: intervals + 1 }, (_, i): Column => {
+      const u = i === intervals ? to : from + ((to - from) * i) / intervals;
       return { span, sample: sampleAt(curve, span, u, normal) };
     });
   });
@@ -154,7 +157,7 @@ function sampleSpans(curve: Curve, normal: Vector3 | null, tolerance: number): C
   };
   for (const samples of start) {
     columns.push(samples[0]);
-    for (let i = 0; i < START_INTERVALS; i++) refine(samples[i], samples[i + 1], 0);
+    for (let i = 0; i < intervals; i++) refine(samples[i], samples[i + 1], 0);
   }
   return columns;
 }

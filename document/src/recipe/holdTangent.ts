@@ -6,8 +6,11 @@ import { curveOf } from './hold';
 import { turnedAt } from './movePoints';
 import { withCurve } from './withCurve';
 
-/** Distance of the handle's end from its point, as a share of the tangent's strength: a cubic's own third. */
-export const HANDLE_SHARE = 1 / 3;
+/**
+ * Distance of the handle's end from its point, as a share of the tangent's strength: beyond the third at which a cubic
+ * has its next control point, so that the two do not lie on each other.
+ */
+export const HANDLE_SHARE = 1 / 2;
 
 /**
  * The tangent that a curve has at a fit point: its direction, and its strength in mm, which is |r'| over the mean of the

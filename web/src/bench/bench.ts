@@ -47,6 +47,8 @@ import type { KeyInput, Selection, ToolContext, ToolInput, ToolState, Transition
 import { Waiting } from '../waiting/waiting';
 
 const NO_POINTS: DrawState['points'] = [];
+const MANY_KNOTS = 80;
+const COARSE = { intervals: 2, tolerance: 0.05 } as const;
 /** Before the sheet was looked at. */
 const FIRST_CAMERA = { x: 0, y: 0, scale: 0.25 };
 const NOTHING_ADDED: ReadonlySet<string> = new Set();
@@ -159,7 +161,10 @@ export class Bench {
 
   readonly profile = computed(() => {
     const curve = this.curve();
-    return curve && curvatureProfile(curve, { normal: this.normal() });
+    if (!curve) return null;
+    // A long curve is read more coarsely while it is dragged, so that it follows the pointer.
+    const coarse = this.held() !== null && curve.knots.length > MANY_KNOTS;
+    return curvatureProfile(curve, { normal: this.normal(), ...(coarse && COARSE) });
   });
 
   private readonly measured = computed((): ArcLength | null => {

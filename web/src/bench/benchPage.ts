@@ -115,12 +115,13 @@ export class BenchPage implements Stage {
   }
 
   protected keyDown(event: KeyboardEvent): void {
-    if (isTyping(event.target)) return;
+    if (isTyping(event)) return;
     const deed = deedOf(event);
     if (!deed) return;
     // A button in focus answers Enter and Space itself, unless the pointer is on the sheet: then Space is for panning.
     const onButton = event.target instanceof HTMLButtonElement || event.target instanceof HTMLAnchorElement;
-    if (onButton && (event.key === 'Enter' || (event.key === ' ' && !this.bench.pointer()))) return;
+    const priced = this.bench.desk.offer() !== null && !(event.target as Element).closest('pb-price-box');
+    if (onButton && ((event.key === 'Enter' && !priced) || (event.key === ' ' && !this.bench.pointer()))) return;
     event.preventDefault();
     deed.does(this);
   }
@@ -183,7 +184,10 @@ export class BenchPage implements Stage {
   }
 }
 
-function isTyping(target: EventTarget | null): boolean {
+/** Keys belong to a field, but undo in a number field that nothing was typed into is that of the drawing. */
+function isTyping({ target, key, ctrlKey, metaKey }: KeyboardEvent): boolean {
   if (target instanceof HTMLTextAreaElement) return true;
-  return target instanceof HTMLInputElement && !['checkbox', 'range'].includes(target.type);
+  if (!(target instanceof HTMLInputElement) || ['checkbox', 'range'].includes(target.type)) return false;
+  const undoes = (ctrlKey || metaKey) && key.toLowerCase() === 'z';
+  return !(undoes && target.dataset['shown'] === target.value);
 }

@@ -22,5 +22,15 @@ export function deedOf(pressed: Pressed): Deed | null {
 export const keysShown = (keys: string): string =>
   keys
     .split(/\+(?=.)/)
-    .map((key) => (key.length === 1 ? key.toUpperCase() : key === 'Escape' ? 'Esc' : key === 'Delete' ? 'Del' : key))
+    .map((key) =>
+      key.length === 1
+        ? key.toUpperCase()
+        : key === 'Escape'
+          ? 'Esc'
+          : key === 'Delete'
+            ? 'Del'
+            : key === 'ContextMenu'
+              ? 'Menu'
+              : key,
+    )
     .join('+');

@@ -7,7 +7,7 @@ const ON_THE_SHEET = [
   { keys: ['Arrows'], words: 'Go through curves and handles, or move what is taken by the grid' },
   { keys: ['Shift+Arrows'], words: 'Move it by a tenth of the grid' },
   { keys: ['Shift+drag'], words: 'Along one axis; of a tangent its direction alone' },
-  { keys: ['Drag on the sheet'], words: 'A box around points; with Alt a lasso, with Shift added' },
+  { keys: ['Drag'], words: 'On the empty sheet a box around points; with Alt a lasso, with Shift added' },
   { keys: ['Shift+click'], words: 'Add a point to the selection' },
   { keys: ['Double-click'], words: 'Add a point to the selected curve' },
   { keys: ['Wheel'], words: 'Zoom about the pointer' },

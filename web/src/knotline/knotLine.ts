@@ -14,7 +14,7 @@ import { resolveRecipe } from '@pencil-bend/document';
 import { Bench } from '../bench/bench';
 import { counted } from '../parts/words';
 import { NumberField } from '../parts/numberField';
-import { type Handle, sameHandle } from '../tools/handle';
+import { type Handle, keyOf, sameHandle } from '../tools/handle';
 
 const MARGIN = 34;
 const AXIS = 62;
@@ -65,7 +65,7 @@ export class KnotLine {
         isEnd,
         height: Math.min(40, 10 + 7 * multiplicity),
         selected: handles.some((each) => sameHandle(each, handle)),
-        added: added.has(`knot::${u}::`),
+        added: added.has(keyOf(handle)),
         label: `Knot ${i + 1} of ${breaks.length} at ${shown(u)}, ${counted(multiplicity, 'time', 'times')}`,
       };
     });

@@ -27,6 +27,7 @@ import { readNumber } from '../numbers/readNumber';
       [attr.aria-invalid]="mistake() !== null"
       [disabled]="disabled()"
       [value]="shown()"
+      [attr.data-shown]="shown()"
       (focus)="field.select(); entered.emit()"
       (keydown.enter)="take(); field.select()"
       (keydown.escape)="putBack(); field.blur()"

@@ -1,5 +1,7 @@
+import type { Vector3 } from '@pencil-bend/core';
 import type { Project } from '@pencil-bend/document';
 import { UNIT } from '../numbers/length';
+import { type Camera, toSheet } from './camera';
 import type { SeenCamera } from '../state/view';
 
 /** Fine lines of the grid stand at least so many pixels apart. */
@@ -23,3 +25,9 @@ export const gridOf = (project: Pick<Project, 'grid' | 'units'> | null, camera: 
 /** The distance of the lines that are drawn. */
 export const linesShown = (project: Pick<Project, 'grid' | 'units'> | null, camera: SeenCamera): number =>
   project?.grid ? linesOf(camera, project.grid) : gridOf(project, camera);
+
+/** The grid's place nearest to the middle of the sheet. */
+export const middleOf = (camera: Camera, grid: number): Vector3 =>
+  toSheet(camera, [camera.width / 2, camera.height / 2]).map(
+    (value) => Math.round(value / grid) * grid,
+  ) as unknown as Vector3;

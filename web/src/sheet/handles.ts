@@ -5,14 +5,16 @@ import {
   derivatives,
   domainOf,
   evaluate,
+  evaluateAll,
   length,
   scale,
   spansOf,
   straightStretches,
   subtract,
   type Vector3,
+  vectorAt,
 } from '@pencil-bend/core';
-import { fitPointsOf, HANDLE_SHARE, type Id, isClosed, type Recipe, Refusal, tangentAt } from '@pencil-bend/document';
+import { fitPointsOf, HANDLE_SHARE, isClosed, type Recipe, Refusal, tangentAt } from '@pencil-bend/document';
 import { type CurvePoints, type Grip, type Handle, keyOf, pointsOf } from '../tools/handle';
 import type { Selection } from '../tools/tool';
 import { type Camera, type Pixel, toPixel } from './camera';
@@ -56,6 +58,8 @@ export interface Handles {
 
 /** Handles of one kind nearer than this, in pixels, are thinned out. */
 const APART = 8;
+/** And knots, whose ticks and places on the curve would hide it. */
+const KNOTS_APART = 16;
 const TICK = 11;
 const TICK_MORE = 3;
 /** A weight of 1 stands so far from its control point, and a doubled one so much farther. */
@@ -74,70 +78,122 @@ export function handlesOf(
   const points = item.kind === 'curve' ? pointsOf(item.recipe) : null;
   if (!curve || !points || item.kind !== 'curve') return null;
   const { recipe } = item;
-  const pixel = (at: Vector3) => xy(toPixel(camera, at));
-  const chosen = new Set(selection.handles.map(keyOf));
-  const mark = (handle: Handle, at: Vector3, label: string, more: Partial<Mark> = {}): Mark => {
-    const key = keyOf(handle);
-    return {
-      handle,
-      at,
-      key,
-      label,
-      ...pixel(at),
-      selected: chosen.has(key),
-      added: added.has(key),
-      turn: 0,
-      size: 0,
-      foot: null,
-      ...more,
-    };
-  };
+  const marker = new Marker(camera, new Set(selection.handles.map(keyOf)), added);
+  const holds = fitPointsOf(recipe);
+  const fit = marker.all(
+    points.fit,
+    APART,
+    ({ id }) => ({ kind: 'fit', id }),
+    (i) => `Point ${i + 1}`,
+  );
+  const control = marker.all(
+    points.control,
+    APART,
+    ({ id }) => ({ kind: 'control', id }),
+    (i) => `Control point ${i + 1}`,
+    // The border thickens with the weight.
+    (i) => Math.min(3.5, Math.max(0.8, 1.4 * Math.sqrt(points.control[i].weight))),
+  );
+  const breaks = breaksOf(curve);
+  const periodic = curve.closing === 'periodic';
+  const inner = periodic ? breaks.slice(0, -1) : breaks.slice(1, -1);
+  const places = evaluateAll(
+    curve,
+    inner.map(({ u }) => u),
+  );
+  const onCurve = inner.map(({ u, multiplicity }, i) => ({ u, multiplicity, at: vectorAt(places, i) }));
+  const bends = points.fit.length > 0 ? [] : onCurve;
+  const ticks = periodic ? onCurve.slice(1) : onCurve;
+  const knots = marker.all(
+    ticks,
+    KNOTS_APART,
+    ({ u }) => ({ kind: 'knot', u }),
+    (i) => `Knot ${i + 1} at ${Number(ticks[i].u.toFixed(4))}`,
+    (i) => TICK + TICK_MORE * (ticks[i].multiplicity - 1),
+  );
   const turnAt = (u: number): number => {
     const d = derivatives(curve, u, 1);
-    const [here, along] = [pixel([d[0], d[1], d[2]]), pixel([d[0] + d[3], d[1] + d[4], d[2] + d[5]])];
+    const [here, along] = [marker.pixel([d[0], d[1], d[2]]), marker.pixel([d[0] + d[3], d[1] + d[4], d[2] + d[5]])];
     return (Math.atan2(along.y - here.y, along.x - here.x) * 180) / Math.PI;
   };
-
-  const holds = fitPointsOf(recipe);
-  const fit = points.fit.map(({ id, at }, i) => mark({ kind: 'fit', id }, at, `Point ${i + 1}`));
-  const control = points.control.map(({ id, at, weight }, i) =>
-    // The border thickens with the weight.
-    mark({ kind: 'control', id }, at, `Control point ${i + 1}`, {
-      size: Math.min(3.5, Math.max(0.8, 1.4 * Math.sqrt(weight))),
-    }),
-  );
-  const shownControl = thinned(control);
-  const breaks = breaksOf(curve);
-  const inner = curve.closing === 'periodic' ? breaks.slice(0, -1) : breaks.slice(1, -1);
-  const knotMarks = inner.map(({ u, multiplicity }, i) =>
-    mark({ kind: 'knot', u }, evaluate(curve, u), `Knot ${i + 1} at ${Number(u.toFixed(4))}`, {
-      size: TICK + TICK_MORE * (multiplicity - 1),
-    }),
-  );
-  const knots = thinned(curve.closing === 'periodic' ? knotMarks.slice(1) : knotMarks);
-  const on =
-    points.fit.length > 0 ? [] : thinned(inner.map(({ u }, i) => mark({ kind: 'on', u }, evaluate(curve, u), `Curve at knot ${i + 1}`))); // prettier-ignore
   const spans = spansOf(curve);
   const middle = spans[spans.length >> 1];
   const middleU = (curve.knots[middle] + curve.knots[middle + 1]) / 2;
   const [first] = domainOf(curve);
-  const startAt = evaluate(curve, first);
   return {
-    fit: thinned(fit),
-    kinks: fit.filter((_, i) => holds[i]?.kink),
-    control: shownControl,
-    weights: weightMarks(points, shownControl, camera, mark),
-    tangents: tangentMarks(recipe, fit, mark),
-    on,
-    // Only what is shown is turned: derivatives of hundreds of knots are work.
+    fit,
+    kinks: holds.some(({ kink }) => kink) ? kinkMarks(points, holds, marker) : [],
+    control,
+    weights: weightMarks(points, control, camera, marker),
+    tangents: tangentMarks(recipe, points, marker),
+    on: marker.all(
+      bends,
+      KNOTS_APART,
+      ({ u }) => ({ kind: 'on', u }),
+      (i) => `Curve at knot ${i + 1}`,
+    ),
     knots: knots.map((knot) => ({ ...knot, turn: 'u' in knot.handle ? turnAt(knot.handle.u) : 0 })),
-    start: mark({ kind: 'seam' }, startAt, 'Start', { turn: turnAt(first) }),
+    start: { ...marker.mark({ kind: 'seam' }, evaluate(curve, first), 'Start'), turn: turnAt(first) },
     // The arrow stands in the middle of the middle span, clear of the points at its ends.
-    direction: { ...pixel(evaluate(curve, middleU)), turn: turnAt(middleU) },
-    polygon: pathOf(control) + (curve.closing === 'periodic' ? 'Z' : ''),
+    direction: { ...marker.pixel(evaluate(curve, middleU)), turn: turnAt(middleU) },
+    polygon: pathOf(points.control.map(({ at }) => marker.pixel(at))) + (periodic ? 'Z' : ''),
     legs: legs(points, curve),
     straight: straightPath(curve, camera),
   };
+}
+
+/** Makes marks at a zoom: hundreds for every move of a drag. */
+class Marker {
+  constructor(
+    private readonly camera: Camera,
+    private readonly chosen: ReadonlySet<string>,
+    private readonly added: ReadonlySet<string>,
+  ) {}
+
+  pixel(at: Vector3): { readonly x: number; readonly y: number } {
+    const [x, y] = toPixel(this.camera, at);
+    return { x, y };
+  }
+
+  mark(handle: Handle, at: Vector3, label: string, size = 0): Mark {
+    const key = keyOf(handle);
+    const { x, y } = this.pixel(at);
+    const [selected, added] = [this.chosen.has(key), this.added.has(key)];
+    return { handle, at, key, label, x, y, selected, added, turn: 0, size, foot: null };
+  }
+
+  /**
+   * Marks of one kind as far as they stand clear of the one before; the first and last one, and what is selected or
+   * new, always.
+   */
+  all<Place extends { readonly at: Vector3 }>(
+    places: readonly Place[],
+    apart: number,
+    handleOf: (place: Place) => Handle,
+    labelOf: (index: number) => string,
+    sizeOf: (index: number) => number = () => 0,
+  ): Mark[] {
+    const marks: Mark[] = [];
+    let [x, y] = [Infinity, Infinity];
+    places.forEach((place, i) => {
+      const [px, py] = toPixel(this.camera, place.at);
+      const clear = !(Math.hypot(px - x, py - y) < apart);
+      if (!clear && i < places.length - 1 && !this.stays(handleOf(place))) return;
+      [x, y] = [px, py];
+      marks.push(this.mark(handleOf(place), place.at, labelOf(i), sizeOf(i)));
+    });
+    return marks;
+  }
+
+  isChosen(handle: Handle): boolean {
+    return this.chosen.has(keyOf(handle));
+  }
+
+  private stays(handle: Handle): boolean {
+    if (this.chosen.size === 0 && this.added.size === 0) return false;
+    const key = keyOf(handle);
+    return this.chosen.has(key) || this.added.has(key);
+  }
 }
 
 /** All that can be taken hold of, in the order in which keys go through it. */
@@ -151,27 +207,19 @@ export const gripsOf = ({ fit, control, tangents, weights, on, knots, start }: H
   ...(closed && start ? [start] : []),
 ];
 
-/** Those that stand clear of the one before; the first and last one, and what is selected or new, always. */
-function thinned(marks: readonly Mark[]): Mark[] {
-  let before: Mark | null = null;
-  return marks.filter((mark, i) => {
-    const clear = !before || Math.hypot(mark.x - before.x, mark.y - before.y) >= APART;
-    if (!clear && i < marks.length - 1 && !mark.selected && !mark.added) return false;
-    before = mark;
-    return true;
-  });
-}
-
-type Marker = (handle: Handle, at: Vector3, label: string, more?: Partial<Mark>) => Mark;
+const kinkMarks = ({ fit }: CurvePoints, holds: readonly { readonly kink?: true }[], marker: Marker): Mark[] =>
+  fit.flatMap(({ id, at }, i) =>
+    holds[i].kink ? [marker.mark({ kind: 'fit', id }, at, `Kink at point ${i + 1}`)] : [],
+  );
 
 /** A tangent at both ends, at every selected fit point and wherever one is held. */
-function tangentMarks(recipe: Recipe, fit: readonly Mark[], mark: Marker): Mark[] {
+function tangentMarks(recipe: Recipe, { fit }: CurvePoints, marker: Marker): Mark[] {
   const holds = fitPointsOf(recipe);
   const closed = isClosed(recipe);
   const last = fit.length - 1;
-  return fit.flatMap((point, i): Mark[] => {
-    const id: Id = holds[i].id;
+  return fit.flatMap(({ id, at }, i): Mark[] => {
     const isEnd = !closed && (i === 0 || i === last);
+    const point = marker.mark({ kind: 'fit', id }, at, '');
     if (!isEnd && !point.selected && !holds[i].tangent) return [];
     let tangent: ReturnType<typeof tangentAt>;
     try {
@@ -184,7 +232,7 @@ function tangentMarks(recipe: Recipe, fit: readonly Mark[], mark: Marker): Mark[
     const stem = scale(tangent.direction, tangent.mm * HANDLE_SHARE);
     const ways = !isEnd ? ([1, -1] as const) : i === 0 ? ([1] as const) : ([-1] as const);
     return ways.map((way) => {
-      const end = mark({ kind: 'tangent', id, way }, add(point.at, scale(stem, way)), `Tangent at point ${i + 1}`);
+      const end = marker.mark({ kind: 'tangent', id, way }, add(at, scale(stem, way)), `Tangent at point ${i + 1}`);
       const turn = (Math.atan2(end.y - point.y, end.x - point.x) * 180) / Math.PI;
       return { ...end, turn, foot: { x: point.x, y: point.y }, size: holds[i].tangent ? 1 : 0 };
     });
@@ -192,18 +240,18 @@ function tangentMarks(recipe: Recipe, fit: readonly Mark[], mark: Marker): Mark[
 }
 
 /** A weight where it is not 1, and at every selected control point. */
-function weightMarks(points: CurvePoints, shown: readonly Mark[], camera: Camera, mark: Marker): Mark[] {
+function weightMarks(points: CurvePoints, shown: readonly Mark[], camera: Camera, marker: Marker): Mark[] {
+  const indices = new Map(points.control.map(({ id }, i) => [id, i]));
   return shown.flatMap((point): Mark[] => {
     const id = 'id' in point.handle ? point.handle.id : '';
-    const index = points.control.findIndex((each) => each.id === id);
+    const index = indices.get(id) ?? 0;
     const { at, weight } = points.control[index];
-    const handle: Handle = { kind: 'weight', id };
-    const bead = mark(handle, at, `Weight of control point ${index + 1}, ${Number(weight.toPrecision(4))}`);
-    if (weight === 1 && !point.selected && !bead.selected) return [];
+    if (weight === 1 && !point.selected && !marker.isChosen({ kind: 'weight', id })) return [];
     const away = outward(points, index);
     const pixels = Math.max(WEIGHT_LEAST, WEIGHT_AWAY + WEIGHT_DOUBLES * Math.log2(weight));
     const stem = scale(away, WEIGHT_DOUBLES * camera.scale);
-    const end = mark(handle, add(at, scale(away, pixels * camera.scale)), bead.label);
+    const label = `Weight of control point ${index + 1}, ${Number(weight.toPrecision(4))}`;
+    const end = marker.mark({ kind: 'weight', id }, add(at, scale(away, pixels * camera.scale)), label);
     return [{ ...end, stem, foot: { x: point.x, y: point.y } }];
   });
 }

@@ -51,6 +51,15 @@ describe('what lies under the pointer', () => {
     expect(hits([51, 41, 0])).toEqual([{ kind: 'point', item: 'dot', at: [50, 40, 0] }]);
   });
 
+  it('is the handle that was aimed at, even where a preferred one is within reach', () => {
+    const bent = [through('bent', [0, 0, 0], [30, 20, 0], [60, 0, 0])];
+    const selection: Selection = { item: 'bent', handles: [] };
+    const control = handlesOf(bent[0], CAMERA, selection, new Set())?.control[1];
+    if (!control) throw new Error('no control point');
+    const first = hits(control.at, bent, selection, 30)[0];
+    expect(first).toMatchObject({ grip: { handle: { kind: 'control' } } });
+  });
+
   it('is a stack of all handles there, the smaller targets first', () => {
     const bent = [through('bent', [0, 0, 0], [30, 20, 0], [60, 0, 0])];
     const end = hits([0, 0, 0], bent, { item: 'bent', handles: [] }, REACH);

@@ -6,8 +6,11 @@ import type { Camera } from './camera';
 import { type Drawn, flattened } from './drawn';
 import { gripsOf, type Handles, type Mark } from './handles';
 
-/** Which kind of handle is taken first where several lie under the pointer: the smaller targets before the larger. */
+/** Which kind of handle is taken first where several lie equally near to the pointer. */
 const FIRST: readonly Handle['kind'][] = ['fit', 'control', 'tangent', 'weight', 'on', 'knot', 'seam', 'leg'];
+
+/** A kind that comes later must be nearer by this share of the reach for each place. */
+const PREFERRED = 0.15;
 
 /** How near to a tick's arm or a leg a click may be, as a share of the reach. */
 const NARROW = 0.6;
@@ -44,7 +47,8 @@ function handlesNear({ id, item }: Drawn, handles: Handles, at: Vector3, reach: 
   return gripsOf(handles, closed)
     .map((mark) => ({ mark, away: awayFrom(mark, at, reach, camera) }))
     .filter(({ away }) => away <= reach)
-    .sort((a, b) => FIRST.indexOf(a.mark.handle.kind) - FIRST.indexOf(b.mark.handle.kind) || a.away - b.away)
+    .map(({ mark, away }) => ({ mark, score: away / reach + PREFERRED * FIRST.indexOf(mark.handle.kind) }))
+    .sort((a, b) => a.score - b.score)
     .map(({ mark: { handle, at: place, stem } }) => ({
       kind: 'handle',
       item: id,

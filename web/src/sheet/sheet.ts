@@ -16,29 +16,23 @@ import { Store } from '@ngrx/store';
 import { Bench } from '../bench/bench';
 import { viewActions } from '../state/actions';
 import type { BenchState } from '../state/reducers';
-import { type Grip, keyOf } from '../tools/handle';
+import { hoverOf } from '../tools/bend/bend';
+import { keyOf } from '../tools/handle';
 import type { Hit, PointerInput } from '../tools/tool';
 import { type Camera, fitted, panned, type Pixel, toPixel, toSheet, zoomed } from './camera';
 import { crossingPlaces } from './crossingPlaces';
 import { flattened } from './drawn';
 import { curvePath, handlesOf, pathOf } from './handles';
-import { gridOf, linesShown } from './grid';
+import { gridOf, linesShown, middleOf } from './grid';
 import { pick } from './picking';
 import { readingTag } from './readingTag';
 import { SheetScene, type Stroke } from './scene';
-import { placeInWords, type Spot, spotsOf, stepped } from './walk';
+import { ARROWS, hitOf, placeInWords, type Spot, spotOf, spotsOf, stepped } from './walk';
 
 /** How near to a handle or a curve a click may be, in pixels. */
 const REACH = 9;
 const CAMERA_RESTS_MS = 400;
 const VERMILION = '#c8431f';
-
-const ARROWS: Readonly<Record<string, readonly [right: number, up: number]>> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, 1],
-  ArrowDown: [0, -1],
-};
 
 /** The drawing: curves and comb by WebGL, handles as SVG on top, and the pointer's way to the tool in hand. */
 @Component({
@@ -117,7 +111,7 @@ export class Sheet {
 
   private readonly hovered = computed(() => {
     const tool = this.bench.tool();
-    return tool.tool === 'bend' ? (tool.hover?.item ?? null) : null;
+    return tool.tool === 'bend' ? (hoverOf(tool)?.item ?? null) : null;
   });
 
   private readonly spots = computed(() => spotsOf(this.bench.drawn(), this.bench.selection(), this.handles()));
@@ -141,7 +135,7 @@ export class Sheet {
   /** The selected handle, as it lies now. */
   private readonly held = computed((): Spot | null => {
     const [handle] = this.bench.selection().handles;
-    return handle ? (this.spots().find(({ key }) => key === keyOf(handle)) ?? null) : null;
+    return handle ? spotOf(this.bench.selection().item, handle, this.handles()) : null;
   });
   protected readonly activeHandle = computed(() => {
     const key = this.spot()?.key ?? this.held()?.key;
@@ -300,7 +294,7 @@ export class Sheet {
       this.bench.cursor.set(reading.s);
       at = reading.at;
     } else {
-      at = this.bench.pointer() ?? this.middle();
+      at = this.bench.pointer() ?? middleOf(this.camera(), gridOf(this.bench.project(), this.camera()));
       at = at.map((value, c) => Number((value + by[c]).toFixed(9))) as unknown as Vector3;
     }
     this.bench.pointer.set(at);
@@ -311,6 +305,8 @@ export class Sheet {
 
   /** Takes what the keyboard is at: a spot into hand, or a place for a point. */
   private take(key: string): boolean {
+    // What Enter would take first is the price that is offered.
+    if (this.bench.desk.offer()) return false;
     const spot = this.spot();
     const at = this.bench.pointer();
     if (this.bench.tool().tool === 'bend') {
@@ -318,7 +314,7 @@ export class Sheet {
       const { item, grip, at: place } = spot;
       const { selection } = this.bench;
       const tool = this.bench.tool();
-      if (tool.tool === 'bend' && tool.taking !== null) this.feedAt('press', place, hitOf(item, grip, place));
+      if (tool.tool === 'bend' && tool.taking !== null) this.feedAt('press', place, hitOf(spot));
       else if (grip && selection().item === item && selection().handles.some((each) => keyOf(each) === spot.key)) {
         return false;
       } else this.bench.select({ item, handles: grip ? [grip.handle] : [] });
@@ -330,14 +326,6 @@ export class Sheet {
     this.feedAt('press', at);
     this.feedAt('release', at);
     return true;
-  }
-
-  /** The grid's place nearest to the middle of the sheet. */
-  private middle(): Vector3 {
-    const camera = this.camera();
-    const grid = gridOf(this.bench.project(), camera);
-    const at = toSheet(camera, [camera.width / 2, camera.height / 2]);
-    return at.map((value) => Math.round(value / grid) * grid) as unknown as Vector3;
   }
 
   /** Where a context menu asked for by keys opens, in the window: at the selected handle, or the middle. */
@@ -445,7 +433,3 @@ export class Sheet {
     return { x, y };
   }
 }
-
-/** A spot of the keyboard as if it lay under the pointer. */
-const hitOf = (item: string, grip: Grip | null, at: Vector3): Hit =>
-  grip ? { kind: 'handle', item, grip } : { kind: 'point', item, at };

@@ -32,7 +32,7 @@ it('goes through the items when nothing is selected, and round', () => {
 it('goes through the handles of the selected curve, kind by kind', () => {
   const spots = spotsOf([DOT, SPOUT], b, handles);
   expect(spots.map(({ grip }) => grip?.handle.kind).filter((kind, i, all) => kind !== all[i - 1])).toEqual(['fit', 'control', 'tangent', 'knot']); // prettier-ignore
-  expect(stepped(spots, spots[1], 1)?.words).toBe('Point 3 of Spout, x 20.00, y 0.00, z 3.00');
+  expect(stepped(spots, spots[1], 1)?.words).toBe('Point 3 of 3 of Spout, x 20.00, y 0.00, z 3.00');
   expect(spots.every(({ item }) => item === 'spout')).toBe(true);
   const back = stepped(spots, spots[0], -1);
   expect(back?.grip?.handle.kind).toBe('knot');

@@ -1,9 +1,17 @@
 import { type Curve, domainOf, evaluate, type Vector3 } from '@pencil-bend/core';
 import { type Id, isClosed } from '@pencil-bend/document';
-import { type Grip, pointsOf } from '../tools/handle';
-import type { Selection } from '../tools/tool';
+import { type Grip, type Handle, keyOf, pointsOf } from '../tools/handle';
+import type { Hit, Selection } from '../tools/tool';
 import type { Drawn } from './drawn';
 import { gripsOf, type Handles } from './handles';
+
+/** The way that an arrow key goes. */
+export const ARROWS: Readonly<Record<string, readonly [right: number, up: number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, 1],
+  ArrowDown: [0, -1],
+};
 
 /** Where the keyboard is on the sheet: at an item, or at one of its handles. */
 export interface Spot {
@@ -24,12 +32,15 @@ export function spotsOf(drawn: readonly Drawn[], selection: Selection, handles: 
   const selected = drawn.find(({ id }) => id === selection.item);
   if (selected?.item.kind === 'curve' && handles) {
     const { id, item } = selected;
+    const points = pointsOf(selected.item.recipe);
+    const among = ({ kind }: Grip['handle']) =>
+      points && (kind === 'fit' || kind === 'control') ? ` of ${points[kind].length}` : '';
     return gripsOf(handles, isClosed(selected.item.recipe)).map(({ key, handle, at, stem, label }) => ({
       item: id,
       key,
       grip: { handle, at, ...(stem && { stem }) },
       at,
-      words: `${label} of ${item.name}, ${placeInWords(at)}`,
+      words: `${label}${among(handle)} of ${item.name}, ${placeInWords(at)}`,
     }));
   }
   return drawn.flatMap(({ id, item, curve, at }): Spot[] => {
@@ -37,6 +48,14 @@ export function spotsOf(drawn: readonly Drawn[], selection: Selection, handles: 
     if (!place) return [];
     return [{ item: id, key: null, grip: null, at: place, words: `${nameOf(item)}, ${placeInWords(place)}` }];
   });
+}
+
+/** One handle of the selected curve as a spot, without words; null where it is not shown. */
+export function spotOf(item: Id | null, handle: Handle, handles: Handles | null): Spot | null {
+  const mark = handles && gripsOf(handles, true).find(({ key }) => key === keyOf(handle));
+  if (!mark || !item) return null;
+  const { at, stem, key } = mark;
+  return { item, key, at, words: '', grip: { handle, at, ...(stem && { stem }) } };
 }
 
 function nameOf(item: Drawn['item']): string {
@@ -58,3 +77,7 @@ export const placeInWords = (at: Vector3): string =>
   ['x', 'y', 'z'].flatMap((axis, c) => (axis === 'z' && at[c] === 0 ? [] : `${axis} ${at[c].toFixed(2)}`)).join(', ');
 
 const startOf = (curve: Curve): Vector3 => evaluate(curve, domainOf(curve)[0]);
+
+/** A spot as if it lay under the pointer. */
+export const hitOf = ({ item, grip, at }: Spot): Hit =>
+  grip ? { kind: 'handle', item, grip } : { kind: 'point', item, at };

@@ -24,8 +24,23 @@ export interface Grip {
   readonly stem?: Vector3;
 }
 
-export const keyOf = (handle: Handle): string =>
-  [handle.kind, 'id' in handle ? handle.id : '', 'u' in handle ? handle.u : '', 'way' in handle ? handle.way : '', 'index' in handle ? handle.index : ''].join(':'); // prettier-ignore
+export function keyOf(handle: Handle): string {
+  switch (handle.kind) {
+    case 'fit':
+    case 'control':
+    case 'weight':
+      return `${handle.kind}:${handle.id}`;
+    case 'tangent':
+      return `tangent:${handle.id}:${handle.way}`;
+    case 'on':
+    case 'knot':
+      return `${handle.kind}:${handle.u}`;
+    case 'leg':
+      return `leg:${handle.index}`;
+    case 'seam':
+      return 'seam';
+  }
+}
 
 export const sameHandle = (a: Handle, b: Handle): boolean => keyOf(a) === keyOf(b);
 

@@ -207,7 +207,7 @@ describe('dragging', () => {
     expect(dragged(end, -3, 2)).toEqual([
       {
         command: 'holdTangent',
-        args: { item: 'c', point: 'p1', tangent: { direction: [0, 1, 0], strength: { mm: 18 } } },
+        args: { item: 'c', point: 'p1', tangent: { direction: [0, 1, 0], strength: { mm: 12 } } },
       },
     ]);
     const shift = { shift: true };

@@ -22,8 +22,9 @@ import { type Drag, orderOf, slid } from './drag';
 /** Selecting curves and dragging their handles. */
 export interface BendState {
   readonly tool: 'bend';
-  readonly hover: Hit | null;
-  /** How many of the stacked handles under the pointer were stepped past. */
+  /** All that lies under the pointer, the likeliest first. */
+  readonly under: readonly Hit[];
+  /** How many of them were stepped past. */
   readonly stack: number;
   readonly drag: Drag | null;
   readonly area: Area | null;
@@ -36,7 +37,7 @@ export interface BendState {
 
 export const idle: BendState = {
   tool: 'bend',
-  hover: null,
+  under: [],
   stack: 0,
   drag: null,
   area: null,
@@ -81,12 +82,12 @@ export function bend(state: BendState, input: ToolInput, context: ToolContext): 
   }
 }
 
-/** The hit that was stepped to, of those stacked under the pointer. */
-const chosen = ({ stack }: BendState, hits: readonly Hit[]): Hit | null =>
-  hits.length > 0 ? hits[stack % hits.length] : null;
+/** Of what is stacked under the pointer the one that was stepped to. */
+export const hoverOf = ({ stack, under }: BendState): Hit | null =>
+  under.length > 0 ? under[stack % under.length] : null;
 
 function press(state: BendState, { hits, at, shift = false, lasso = false }: PointerInput, context: ToolContext) {
-  const hit = chosen(state, hits);
+  const hit = hoverOf(over(state, hits));
   if (state.taking !== null) return take(state, hit, context);
   if (!hit) return { state: { ...state, area: { kind: lasso ? 'lasso' : 'box', path: [at], adds: shift } as Area } };
   const { item } = hit;
@@ -114,18 +115,21 @@ function move(state: BendState, { at, hits, reach, shift = false }: PointerInput
   const { drag, area } = state;
   if (area) return { ...state, area: grown(area, at) };
   if (!drag || drag.byKeys) {
-    const same = keysOf(hits) === keysOf(state.hover ? [state.hover] : []);
-    const stack = hits.length > 1 ? state.stack : 0;
-    return same && stack === state.stack ? state : { ...state, stack, hover: chosen({ ...state, stack }, hits) };
+    return over(state, hits);
   }
   const moving = drag.moving || !near(at, drag.pressedAt, reach * DRAG_STARTS);
   return { ...state, drag: { ...drag, by: moving ? subtract(at, drag.pressedAt) : [0, 0, 0], moving, shift } };
 }
 
+/** The pointer over other things; as long as they are the same ones, what was stepped to stays. */
+function over(state: BendState, hits: readonly Hit[]): BendState {
+  const same = keysOf(hits) === keysOf(state.under);
+  if (same && hits.length === 0) return state;
+  return { ...state, under: hits, stack: same ? state.stack : 0 };
+}
+
 const keysOf = (hits: readonly Hit[]): string =>
-  hits
-    .map((hit) => (hit.kind === 'handle' ? keyOf(hit.grip.handle) : `${hit.kind} ${hit.item} ${hit.at.join()}`))
-    .join();
+  hits.map((hit) => (hit.kind === 'handle' ? keyOf(hit.grip.handle) : `${hit.kind} ${hit.item}`)).join();
 
 function release(state: BendState, { at, reach, shift = false }: PointerInput, context: ToolContext): Transition {
   const { drag, area } = state;
@@ -271,7 +275,7 @@ function key(state: BendState, pressed: string, context: ToolContext): Transitio
   }
   if (pressed !== 'Delete' || !item || state.drag) return { state };
   if (handles.length === 0)
-    return { state: { ...state, hover: null }, order: { command: 'deleteItem', args: { item } }, select: NOTHING };
+    return { state: { ...state, under: [] }, order: { command: 'deleteItem', args: { item } }, select: NOTHING };
   const order = removal(item, handles, context.recipeOf(item));
   return order ? { state, order } : { state };
 }

@@ -1,5 +1,5 @@
 import type { ToolContext, Prompt } from '../tool';
-import type { BendState } from './bend';
+import { type BendState, hoverOf } from './bend';
 import type { Along } from './along';
 import type { Handle } from '../handle';
 
@@ -48,7 +48,8 @@ const REMOVES: Partial<Record<Handle['kind'], string>> = {
 };
 
 export function promptBending(state: BendState, { selection }: ToolContext): Prompt {
-  const { drag, hover, area, along, soft, taking, slide } = state;
+  const { drag, area, along, soft, taking, slide } = state;
+  const hover = hoverOf(state);
   if (taking !== null) {
     const text =
       taking === 'direction'
