@@ -1,6 +1,6 @@
 // The bench in Debian's Chromium: opening it, what it transfers, and the scripting of a drag.
 import { chromium } from '@playwright/test';
-import { crowd } from './projects.mjs';
+import { crowd, dense } from './projects.mjs';
 import { startServer } from './server.mjs';
 import { share } from './time.mjs';
 
@@ -19,11 +19,14 @@ export async function browserFigures(root, data, port) {
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ARGUMENTS });
   try {
     const post = { method: 'POST', headers: { 'Content-Type': 'application/json' } };
-    await fetch(`${server.address}/api/projects`, { ...post, body: JSON.stringify(crowd('500 curves', 500)) });
+    for (const project of [crowd('500 curves', 500), dense('300 control points', 300)]) {
+      await fetch(`${server.address}/api/projects`, { ...post, body: JSON.stringify(project) });
+    }
     const figures = [];
-    for (const [project, curve, budget] of [
-      ['Gooseneck kettle', 'Spout centre line', 8],
-      ['500 curves', 'Curve 260', 16],
+    for (const [project, curve, budget, handle] of [
+      ['Gooseneck kettle', 'Spout centre line', 8, 'circle.fit'],
+      ['500 curves', 'Curve 260', 16, 'circle.fit'],
+      ['300 control points', 'Curve 1', 16, 'rect.control'],
     ]) {
       const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
       const page = await context.newPage();
@@ -31,7 +34,7 @@ export async function browserFigures(root, data, port) {
       const warm = [];
       for (let i = 0; i < 5; i++) warm.push(await warmStart(page, server.address, project));
       await page.getByRole('button', { name: curve, exact: true }).click();
-      figures.push({ project, budget, bytes, cold: cold.ms, warm: share(warm, 0.5), ...(await drag(page, browser)) });
+      figures.push({ project, budget, bytes, cold: cold.ms, warm: share(warm, 0.5), ...(await drag(page, browser, handle)) });
       await context.close();
     }
     return figures;
@@ -82,8 +85,8 @@ async function warmStart(page, address, project) {
 }
 
 /** Drags a point and sums the main thread's scripting between pointer moves, from the trace. */
-async function drag(page, browser) {
-  const box = await page.locator('circle.fit').nth(3).boundingBox();
+async function drag(page, browser, handle) {
+  const box = await page.locator(handle).nth(3).boundingBox();
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
   await page.mouse.move(x, y);
   await page.mouse.down();

@@ -20,6 +20,20 @@ export function crowd(name, count, places = 8) {
       Array.from({ length: places }, (_, i) => ({ id: `p${i}`, at: at(i) })),
     );
   }
+  return project(name, items);
+}
+
+/** A project of one cubic by many control points. */
+export function dense(name, count) {
+  const at = (i) => [(270 * i) / (count - 1), 60 + 40 * Math.sin((21 * i) / count), 0];
+  const points = Array.from({ length: count }, (_, i) => ({ id: `c${i + 1}`, at: at(i), weight: 1 }));
+  const inner = Array.from({ length: count - 4 }, (_, i) => (i + 1) / (count - 3));
+  const knots = [0, 0, 0, 0, ...inner, 1, 1, 1, 1];
+  const recipe = { kind: 'control', degree: 3, closing: 'open', knots, points };
+  return project(name, { c0: { kind: 'curve', name: 'Curve 1', ...SHEET, recipe } });
+}
+
+function project(name, items) {
   return {
     format: 'pencil-bend-project',
     version: 1,

@@ -1,7 +1,9 @@
 import { randomBytes } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import express, { type RequestHandler, Router } from 'express';
+import type { ServerResponse } from 'node:http';
+import { type RequestHandler, Router } from 'express';
+import staticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import { Failure } from '../projects/failure';
 
@@ -38,7 +40,9 @@ export const secured: RequestHandler = (request, response, next) => {
 /** The built web application; every address without a file is a page of it. */
 export function webBuild(folder: string): Router {
   const routes = Router();
-  routes.use(express.static(folder, { index: false, setHeaders: keepHashedFiles }));
+  // Scripts lie there compressed by the build.
+  const compressed = { enableBrotli: true, orderPreference: ['br' as const], index: false as const };
+  routes.use(staticGzip(folder, { ...compressed, serveStatic: { setHeaders: keepHashedFiles } }));
   routes.get(/.*/, (request, response) => {
     if (/\.\w+$/.test(request.path)) throw new Failure(404, `There is no file ${request.path}`);
     const page = readFileSync(join(folder, 'index.html'), 'utf8');
@@ -48,7 +52,8 @@ export function webBuild(folder: string): Router {
   return routes;
 }
 
-function keepHashedFiles(response: express.Response, path: string): void {
+function keepHashedFiles(response: ServerResponse, path: string): void {
   // The build puts a hash of the content into these names.
-  if (/-[A-Z0-9]{8}\.\w+$/.test(path)) response.setHeader('Cache-Control', 'public, max-age=31536000, immutable');
+  if (/-[A-Z0-9]{8}\.\w+(\.br)?$/.test(path))
+    response.setHeader('Cache-Control', 'public, max-age=31536000, immutable');
 }

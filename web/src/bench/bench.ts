@@ -47,6 +47,8 @@ import type { KeyInput, Selection, ToolContext, ToolInput, ToolState, Transition
 import { Waiting } from '../waiting/waiting';
 
 const NO_POINTS: DrawState['points'] = [];
+/** A soft drag reaches so many cells of the grid. */
+const SOFT_CELLS = 8;
 const MANY_KNOTS = 80;
 const COARSE = { intervals: 2, tolerance: 0.05 } as const;
 /** Before the sheet was looked at. */
@@ -149,6 +151,9 @@ export class Bench {
     return gridOf(this.project(), this.view().camera ?? FIRST_CAMERA);
   });
 
+  /** How far a soft drag reaches unless told otherwise, in mm. */
+  readonly softReach = computed(() => SOFT_CELLS * this.grid());
+
   /** The normal that gives curvature its sign; null for a curve that leaves its plane. */
   readonly normal = computed(
     (): Vector3 | null => {
@@ -217,7 +222,8 @@ export class Bench {
 
   /** Puts the shared cursor at a parameter of the read curve. */
   pointAt(u: number | null): void {
-    const measured = this.measured();
+    // While there is no cursor nothing is measured for it.
+    const measured = u === null ? null : this.measured();
     this.cursor.set(u === null || !measured ? null : lengthAt(measured, u));
   }
 

@@ -189,5 +189,5 @@ function isTyping({ target, key, ctrlKey, metaKey }: KeyboardEvent): boolean {
   if (target instanceof HTMLTextAreaElement) return true;
   if (!(target instanceof HTMLInputElement) || ['checkbox', 'range'].includes(target.type)) return false;
   const undoes = (ctrlKey || metaKey) && key.toLowerCase() === 'z';
-  return !(undoes && target.dataset['shown'] === target.value);
+  return !(undoes && target.classList.contains('number') && !('typed' in target.dataset));
 }

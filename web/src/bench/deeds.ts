@@ -74,8 +74,6 @@ const along = (way: Along) => ({ bench }: Stage) => {
   if (state.tool === 'bend') bench.feed({ type: 'way', along: state.along === way ? 'free' : way });
 }; // prettier-ignore
 
-/** A soft drag reaches so many cells of the grid. */
-const SOFT_CELLS = 8;
 const take = (taking: Taking) => ({ bench }: Stage) => {
   if (hasPoints(bench) || (taking === 'direction' && fitPoint(bench))) bench.feed({ type: 'way', taking });
 }; // prettier-ignore
@@ -232,7 +230,7 @@ export const DEEDS: readonly Deed[] = [
     keys: ['f'],
     does: ({ bench }) => {
       const state = bench.tool();
-      const soft = state.tool === 'bend' && state.soft === null ? SOFT_CELLS * bench.grid() : null;
+      const soft = state.tool === 'bend' && state.soft === null ? bench.softReach() : null;
       if (state.tool === 'bend') bench.feed({ type: 'way', soft });
     },
   },

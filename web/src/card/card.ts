@@ -8,6 +8,7 @@ import { PointsTable } from '../table/pointsTable';
 import { fitPointsOf, isClosed } from '@pencil-bend/document';
 import { CombControls } from './combControls';
 import { CurveFacts } from './curveFacts';
+import { DragWays } from './dragWays';
 import { HandleCard } from './handleCard';
 import { LayAnew } from './layAnew';
 import { SetUp } from './setUp';
@@ -15,7 +16,18 @@ import { SetUp } from './setUp';
 /** The panel of what is selected: its facts, the handle in hand, its points as numbers, and how its comb is shown. */
 @Component({
   selector: 'pb-card',
-  imports: [ButtonDirective, CombControls, CurveFacts, HandleCard, LayAnew, NumberField, PointsTable, PriceBox, SetUp],
+  imports: [
+    ButtonDirective,
+    CombControls,
+    CurveFacts,
+    DragWays,
+    HandleCard,
+    LayAnew,
+    NumberField,
+    PointsTable,
+    PriceBox,
+    SetUp,
+  ],
   templateUrl: './card.html',
   styleUrl: './card.css',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -27,7 +27,7 @@ import { readNumber } from '../numbers/readNumber';
       [attr.aria-invalid]="mistake() !== null"
       [disabled]="disabled()"
       [value]="shown()"
-      [attr.data-shown]="shown()"
+      (input)="field.dataset['typed'] = ''"
       (focus)="field.select(); entered.emit()"
       (keydown.enter)="take(); field.select()"
       (keydown.escape)="putBack(); field.blur()"
@@ -95,6 +95,7 @@ export class NumberField {
 
   protected take(): void {
     const input = this.field().nativeElement;
+    delete input.dataset['typed'];
     if (input.value === this.shown()) return this.mistake.set(null);
     const units = this.units();
     const typed = readNumber(input.value, units && UNIT[units]);
@@ -105,7 +106,9 @@ export class NumberField {
   }
 
   protected putBack(): void {
-    this.field().nativeElement.value = this.shown();
+    const input = this.field().nativeElement;
+    input.value = this.shown();
+    delete input.dataset['typed'];
     this.mistake.set(null);
   }
 

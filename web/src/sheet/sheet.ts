@@ -137,6 +137,13 @@ export class Sheet {
     const [handle] = this.bench.selection().handles;
     return handle ? spotOf(this.bench.selection().item, handle, this.handles()) : null;
   });
+  /** How far a soft drag reaches around what is selected. */
+  protected readonly softly = computed(() => {
+    const tool = this.bench.tool();
+    const soft = tool.tool === 'bend' ? tool.soft : null;
+    const at = tool.tool === 'bend' && tool.drag ? tool.drag.from : this.held()?.at;
+    return soft !== null && at ? { ...this.pixel(at), r: soft / this.camera().scale } : null;
+  });
   protected readonly activeHandle = computed(() => {
     const key = this.spot()?.key ?? this.held()?.key;
     return key ? `handle-${key}` : null;

@@ -39,7 +39,9 @@ import { drawStrip, lengthAtX, stripFrame } from './stripDrawing';
       }
     </header>
     @if (shown() === 'knots' && bench.selected()?.curve) {
-      <pb-knot-line />
+      @defer (on immediate) {
+        <pb-knot-line />
+      }
     } @else if (bench.profile()) {
       <div class="graph" #box>
         <canvas

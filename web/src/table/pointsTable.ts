@@ -90,6 +90,7 @@ export class PointsTable {
 
   /** Takes a typed number; what is none is said under its row and the field shows the old one again. */
   protected type(row: Row, column: number, field: HTMLInputElement): void {
+    delete field.dataset['typed'];
     const { item } = this.bench.selection();
     const old = column === 3 ? this.weightShown(row.weight ?? 1) : this.shown(row.at[column]);
     if (!item || field.value === old) return;
