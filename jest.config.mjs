@@ -30,5 +30,7 @@ const node = (folder) => ({
 });
 
 export default {
+  // Two workers share two cores and one disk: what takes longer there is no failure.
+  testTimeout: 30_000,
   projects: [node('core'), node('document'), node('exchange'), node('server'), '<rootDir>/web/jest.config.mjs'],
 };

@@ -8,7 +8,7 @@ export class BenchUser {
   async newSheet(): Promise<void> {
     await this.page.goto('/');
     await this.page.getByRole('button', { name: 'New sheet' }).click();
-    await expect(this.prompt).toContainText('Click a curve to select it');
+    await expect(this.prompt).toContainText('Click a curve to select it', { timeout: 15_000 });
   }
 
   /** A demo project of its own, so that no test sees what another one did. */

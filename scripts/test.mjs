@@ -68,7 +68,7 @@ await check('The kernel alone', script('core:alone'));
 
 console.log('\n== Jest');
 const jest = join(reports, 'jest.json');
-await run('npx', ['jest', '--ci', '--silent', '--json', '--outputFile', jest], {
+await run('npx', ['jest', '--ci', '--silent', '--maxWorkers=2', '--json', '--outputFile', jest], {
   stdio: ['ignore', 'ignore', 'inherit'],
 });
 count(jest, fromJest);

@@ -81,3 +81,53 @@ test('projects page and bin', async ({ page }) => {
   await page.waitForTimeout(SETTLED_MS);
   await page.screenshot(into('projects'));
 });
+
+// Last, since it leaves more projects behind.
+test('bending: a price, knot line, table, inches, a dense curve, shortcuts', async ({ page }) => {
+  const user = new BenchUser(page);
+  await user.openKettle();
+  await user.curve('Spout centre line').click();
+  await user.drag(user.sheet.getByRole('img', { name: 'Control point 9', exact: true }), 26, -22);
+  await user.fitPoint(7).click();
+  await page.keyboard.press('Delete');
+  await page.getByText('the curve would move by up to').waitFor();
+  await page.mouse.move(620, 560);
+  await page.waitForTimeout(SETTLED_MS);
+  await page.screenshot(into('price'));
+
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Knot line' }).click();
+  await page.getByRole('slider').nth(3).focus();
+  await page.waitForTimeout(SETTLED_MS);
+  await page.screenshot(into('knot-line'));
+  await page.keyboard.press('?');
+  await page.waitForTimeout(SETTLED_MS);
+  await page.screenshot(into('shortcuts'));
+  await page.keyboard.press('Escape');
+
+  await user.curve('Lip').click();
+  await page.getByRole('button', { name: 'Curvature', exact: true }).click();
+  const weight = user.card.getByRole('textbox', { name: 'Control point 3 weight' });
+  await weight.fill('2 1/2');
+  await weight.press('Enter');
+  await page.waitForTimeout(SETTLED_MS);
+  await page.screenshot(into('table'));
+  await user.card.getByRole('button', { name: 'Paste table' }).click();
+  const row = (i: number) => `${i * 0.8 - 100} ${60 + 46 * Math.sin(i / 32)} 0 1`;
+  const rows = Array.from({ length: 300 }, (_, i) => row(i)).join('\n');
+  await user.card.getByRole('textbox', { name: 'Rows of points' }).fill(rows);
+  await user.card.getByRole('button', { name: 'Use these rows' }).click();
+  await user.sheet.getByRole('img', { name: 'Control point 300', exact: true }).waitFor();
+  await page.waitForTimeout(SETTLED_MS);
+  await page.screenshot(into('dense'));
+
+  await user.openKettle();
+  await user.card.getByRole('button', { name: 'inch' }).click();
+  await user.curve('Grip, outer').click();
+  await user.fitPoint(4).click();
+  const x = user.card.getByRole('textbox', { name: 'Point 4 x' }).first();
+  await x.fill('-4 1/8');
+  await x.press('Enter');
+  await page.waitForTimeout(SETTLED_MS);
+  await page.screenshot(into('inches'));
+});

@@ -47,6 +47,7 @@ test('the context menu and the shortcuts page are made of the same table', async
   await page.mouse.click(box.x + 6, box.y + 6, { button: 'right' });
   const menu = page.locator('.p-contextmenu');
   await expect(menu).toContainText('Kink, or smooth again');
+  await menu.getByText('Curve', { exact: true }).hover();
   await expect(menu).toContainText('Lighten within the tolerance of the sheet');
   await menu.getByText('Kink, or smooth again').click();
   await user.lastStepIs('Make point 3 of Grip, outer a kink');

@@ -43,10 +43,18 @@ import { type Handle, keyOf, pointsOf, sameHandle } from '../tools/handle';
 import { type DrawState, startDrawing } from '../tools/draw/draw';
 import { startInserting } from '../tools/insert/insert';
 import { preview, prompt, step, takeUp } from '../tools/tools';
-import type { KeyInput, Selection, ToolContext, ToolInput, ToolState, Transition } from '../tools/tool';
+import type { KeyInput, Prompt, Selection, ToolContext, ToolInput, ToolState, Transition } from '../tools/tool';
 import { Waiting } from '../waiting/waiting';
 
 const NO_POINTS: DrawState['points'] = [];
+/** What the prompt line says while a price is offered. */
+const OFFERED: Prompt = {
+  text: 'The price of this step is on the card, its result is drawn in dashes.',
+  keys: [
+    { key: 'Enter', does: 'applies it' },
+    { key: 'Esc', does: 'leaves it' },
+  ],
+};
 /** A soft drag reaches so many cells of the grid. */
 const SOFT_CELLS = 8;
 const MANY_KNOTS = 80;
@@ -92,7 +100,7 @@ export class Bench {
   readonly toolName = computed(() => this.tool().tool);
 
   readonly preview = computed(() => preview(this.tool(), this.context()));
-  readonly prompt = computed(() => prompt(this.tool(), this.context()));
+  readonly prompt = computed(() => (this.desk.offer() ? OFFERED : prompt(this.tool(), this.context())));
 
   /** The item in hand. */
   private readonly held = computed(() => this.preview().item);

@@ -58,6 +58,7 @@ const WAYS: readonly { readonly along: Along; readonly sign: string; readonly wo
     }
   `,
   styleUrl: './cardParts.css',
+  host: { class: 'apart' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class DragWays {
@@ -69,7 +70,10 @@ export class DragWays {
   protected readonly state = computed(
     () => {
       const tool = this.bench.tool();
-      return tool.tool === 'bend' ? { along: tool.along, soft: tool.soft } : null;
+      const kind = this.bench.selection().handles[0]?.kind;
+      // What only slides along the curve, or weighs, has no way of its own.
+      if (tool.tool !== 'bend' || !kind || ['knot', 'seam', 'weight'].includes(kind)) return null;
+      return { along: tool.along, soft: tool.soft };
     },
     { equal: (a, b) => a?.along === b?.along && a?.soft === b?.soft },
   );

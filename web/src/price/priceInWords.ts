@@ -1,4 +1,4 @@
-import { lengthInWords, type Units } from '../numbers/length';
+import { lengthInWords, UNIT, type Units } from '../numbers/length';
 import type { Offer } from './priceDesk';
 
 /** A change of the curvature below this, in 1/mm, is rounding. */
@@ -16,7 +16,9 @@ export function priceInWords(
   if (!price) return `measuring what it costs.${count}`;
   const { deviation, change } = price;
   const curvature =
-    change.max > NO_CHANGE ? ` Curvature changes by up to ${change.max.toPrecision(2)} /mm.` : ' Curvature stays.';
+    change.max > NO_CHANGE
+      ? ` Curvature changes by up to ${(change.max * UNIT[units]).toPrecision(2)} /${units}.`
+      : ' Curvature stays.';
   const proven = deviation.certified ? '' : ' (sampled, not proven)';
   if (deviation.max < 5e-7 && change.max <= NO_CHANGE) return `the curve stays where it is.${count}`;
   return `the curve would move by up to ${small(deviation.max, units)}${proven}, near ${lengthInWords(price.s, units, 2)}.${curvature}${count}`;

@@ -12,7 +12,7 @@ export function readingTag(reading: CursorReading, camera: Camera, units: Units)
     x,
     y,
     words: lengthInWords(reading.s, units, 2),
-    more: `κ ${curvatureInWords(reading.kappa)}`,
+    more: `κ ${curvatureInWords(reading.kappa, units)}`,
     radius: `R ${radiusInWords(reading.kappa === 0 ? Infinity : 1 / Math.abs(reading.kappa), units)}`,
     left: x > width - 180,
   };

@@ -26,13 +26,13 @@ import { curvePath, handlesOf, pathOf } from './handles';
 import { gridOf, linesShown, middleOf } from './grid';
 import { pick } from './picking';
 import { readingTag } from './readingTag';
-import { SheetScene, type Stroke } from './scene';
+import { SheetScene } from './scene';
+import { liveStrokes, restingStrokes } from './strokes';
 import { ARROWS, hitOf, placeInWords, type Spot, spotOf, spotsOf, stepped } from './walk';
 
 /** How near to a handle or a curve a click may be, in pixels. */
 const REACH = 9;
 const CAMERA_RESTS_MS = 400;
-const VERMILION = '#c8431f';
 
 /** The drawing: curves and comb by WebGL, handles as SVG on top, and the pointer's way to the tool in hand. */
 @Component({
@@ -93,21 +93,10 @@ export class Sheet {
     return reading && readingTag(reading, this.camera(), this.bench.project()?.units ?? 'mm');
   });
 
-  /** Curves that neither are selected nor in hand. */
-  private readonly resting = computed((): Stroke[] => {
-    const selected = this.bench.selection().item;
-    const hovered = this.hovered();
-    return this.bench.resting().flatMap(({ id, item, curve }): Stroke[] => {
-      if (!curve || id === selected) return [];
-      return [{ curve, colour: item.colour, width: id === hovered ? 2.6 : 1.8 }];
-    });
-  });
-
-  private readonly live = computed((): Stroke[] => {
-    const selected = this.bench.selected()?.curve;
-    const drawing = this.bench.drawing();
-    return [selected, drawing].flatMap((curve) => (curve ? [{ curve, colour: VERMILION, width: 2.6 }] : []));
-  });
+  private readonly resting = computed(() =>
+    restingStrokes(this.bench.resting(), this.bench.selection().item, this.hovered()),
+  );
+  private readonly live = computed(() => liveStrokes(this.bench.selected()?.curve ?? null, this.bench.drawing()));
 
   private readonly hovered = computed(() => {
     const tool = this.bench.tool();
@@ -361,6 +350,8 @@ export class Sheet {
   protected leave(): void {
     this.bench.pointer.set(null);
     this.bench.cursor.set(null);
+    // Nothing lies under the pointer any more.
+    this.bench.feed({ type: 'way', under: [] });
   }
 
   private feed(type: PointerInput['type'], event: MouseEvent): void {

@@ -12,6 +12,7 @@ import {
 import { radiusOf } from '@pencil-bend/core';
 import { Bench } from '../bench/bench';
 import { KnotLine } from '../knotline/knotLine';
+import { lengthInWords, UNIT } from '../numbers/length';
 import { curvatureInWords, radiusInWords } from '../parts/words';
 import { drawStrip, lengthAtX, stripFrame } from './stripDrawing';
 
@@ -30,10 +31,10 @@ import { drawStrip, lengthAtX, stripFrame } from './stripDrawing';
       @if (shown() === 'curvature' && bench.profile()) {
         @if (bench.reading(); as reading) {
           <span class="number" data-testid="reading">
-            <b>{{ reading.s.toFixed(1) }} mm</b> κ {{ curvature(reading.kappa) }} {{ radius(reading.kappa) }}
+            <b>{{ length(reading.s) }}</b> κ {{ curvature(reading.kappa) }} {{ radius(reading.kappa) }}
           </span>
         } @else {
-          <span class="number quiet">κ in 1/mm over length in mm</span>
+          <span class="number quiet">κ in 1/{{ units() }} over length in {{ units() }}</span>
         }
         <span class="number quiet">{{ count() }}</span>
       }
@@ -112,7 +113,9 @@ export class Strip {
     this.size.set([entry.contentRect.width, entry.contentRect.height]),
   );
   protected readonly shown = signal<'curvature' | 'knots'>('curvature');
-  protected readonly curvature = curvatureInWords;
+  protected readonly units = computed(() => this.bench.project()?.units ?? 'mm');
+  protected readonly curvature = (kappa: number): string => curvatureInWords(kappa, this.units());
+  protected readonly length = (mm: number): string => lengthInWords(mm, this.units(), 2);
 
   protected readonly count = computed(() => {
     const profile = this.bench.profile();
@@ -125,7 +128,7 @@ export class Strip {
   private readonly frame = computed(() => {
     const profile = this.bench.profile();
     const [width, height] = this.size();
-    return profile && width > 0 && height > 0 ? stripFrame(profile, width, height) : null;
+    return profile && width > 0 && height > 0 ? stripFrame(profile, width, height, UNIT[this.units()]) : null;
   });
 
   constructor() {
@@ -156,6 +159,6 @@ export class Strip {
   }
 
   protected radius(kappa: number): string {
-    return `R ${radiusInWords(radiusOf(kappa))}`;
+    return `R ${radiusInWords(radiusOf(kappa), this.units())}`;
   }
 }

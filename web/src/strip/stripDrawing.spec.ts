@@ -26,5 +26,9 @@ describe('the strip', () => {
     expect(frame.most).toBeGreaterThanOrEqual(largest);
     expect(frame.most).toBeLessThanOrEqual(2 * largest);
     expect(yOf(frame, frame.most)).toBeLessThan(yOf(frame, 0));
+    // In inches the axis is round in inches.
+    expect([1, 2, 3, 5, 8]).toContain(
+      Number(String(Number((stripFrame(profile, 800, 150, 25.4).most * 25.4).toPrecision(6))).replace(/[.0]/g, '')),
+    );
   });
 });

@@ -7,6 +7,8 @@ export interface StripFrame {
   readonly length: number;
   /** The largest |κ| shown, in 1/mm. */
   readonly most: number;
+  /** The unit that people read, in mm. */
+  readonly unit: number;
 }
 
 const LEFT = 62;
@@ -14,10 +16,10 @@ const RIGHT = 18;
 const TOP = 10;
 const BOTTOM = 20;
 
-export function stripFrame({ length, kappa }: CurvatureProfile, width: number, height: number): StripFrame {
+export function stripFrame({ length, kappa }: CurvatureProfile, width: number, height: number, unit = 1): StripFrame {
   let most = 0;
   for (const value of kappa) most = Math.max(most, Math.abs(value));
-  return { width, height, length, most: roundUp(most) };
+  return { width, height, length, most: roundUp(most * unit) / unit, unit };
 }
 
 export const xOf = ({ width, length }: StripFrame, s: number): number =>
@@ -50,7 +52,7 @@ export function drawStrip(
   profile: CurvatureProfile,
   cursor: number | null,
 ): void {
-  const { width, height, length, most } = frame;
+  const { width, height, length, most, unit } = frame;
   const zero = yOf(frame, 0);
   context.clearRect(0, 0, width, height);
   context.font = MONO;
@@ -58,8 +60,9 @@ export function drawStrip(
   context.fillStyle = QUIET;
   context.textAlign = 'right';
   if (most > 0) {
-    context.fillText(`+${Number(most.toPrecision(2))}`, LEFT - 8, yOf(frame, most) + 4);
-    context.fillText(`−${Number(most.toPrecision(2))}`, LEFT - 8, yOf(frame, -most) - 4);
+    const told = Number((most * unit).toPrecision(2));
+    context.fillText(`+${told}`, LEFT - 8, yOf(frame, most) + 4);
+    context.fillText(`−${told}`, LEFT - 8, yOf(frame, -most) - 4);
   }
   context.fillText('0', LEFT - 8, zero);
   axis(context, frame);
@@ -90,7 +93,8 @@ export function drawStrip(
 
 /** The zero line, and ticks at round lengths. */
 function axis(context: CanvasRenderingContext2D, frame: StripFrame): void {
-  const { width, height, length } = frame;
+  const { width, height, unit } = frame;
+  const length = frame.length / unit;
   const zero = Math.round(yOf(frame, 0)) + 0.5;
   line(context, '#b9b2a1', [LEFT, zero], [width - RIGHT, zero]);
   if (!(length > 0)) return;
@@ -98,7 +102,7 @@ function axis(context: CanvasRenderingContext2D, frame: StripFrame): void {
   const step = power * ([1, 2, 5].find((factor) => factor * power * 10 >= length) ?? 10);
   context.textAlign = 'center';
   for (let s = 0; s <= length * (1 + 1e-9); s += step) {
-    const x = Math.round(xOf(frame, s)) + 0.5;
+    const x = Math.round(xOf(frame, s * unit)) + 0.5;
     line(context, LINE, [x, TOP], [x, height - BOTTOM]);
     context.fillText(`${Number(s.toPrecision(6))}`, x, height - BOTTOM + 9);
   }

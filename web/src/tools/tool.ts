@@ -48,6 +48,8 @@ export interface WayInput {
   /** How far a soft drag reaches, in mm; null is not soft. */
   readonly soft?: number | null;
   readonly taking?: Taking | null;
+  /** What lies under the pointer, when it has left the sheet. */
+  readonly under?: readonly Hit[];
 }
 
 /** The next of the handles that lie over each other under the pointer. */
