@@ -34,7 +34,14 @@ export async function browserFigures(root, data, port) {
       const warm = [];
       for (let i = 0; i < 5; i++) warm.push(await warmStart(page, server.address, project));
       await page.getByRole('button', { name: curve, exact: true }).click();
-      figures.push({ project, budget, bytes, cold: cold.ms, warm: share(warm, 0.5), ...(await drag(page, browser, handle)) });
+      figures.push({
+        project,
+        budget,
+        bytes,
+        cold: cold.ms,
+        warm: share(warm, 0.5),
+        ...(await drag(page, browser, handle)),
+      });
       await context.close();
     }
     return figures;
