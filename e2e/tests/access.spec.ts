@@ -24,6 +24,16 @@ test('axe finds nothing serious on any screen', async ({ page }) => {
   await isAccessible(page);
   await user.curve('Spout centre line').click();
   await isAccessible(page);
+  await user.fitPoint(4).click();
+  await page.getByRole('button', { name: 'Knot line' }).click();
+  await page.keyboard.press('Delete');
+  await expect(page.getByRole('slider', { name: /^Knot 2/ })).toBeVisible();
+  await isAccessible(page);
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Shortcuts' })).toBeVisible();
+  await isAccessible(page);
+  await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Colour of Lid' }).click();
   await isAccessible(page);
   await page.keyboard.press('Escape');

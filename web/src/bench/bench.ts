@@ -26,6 +26,7 @@ import {
   itemsOf,
   type Order,
   type Recipe,
+  Refusal,
   resolveRecipe,
 } from '@pencil-bend/document';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
@@ -236,7 +237,17 @@ export class Bench {
   }
 
   feed(input: ToolInput): void {
-    this.follow(step(this.tool(), input, this.context()));
+    this.attempt(() => this.follow(step(this.tool(), input, this.context())));
+  }
+
+  /** Does something that may turn out impossible; what was refused is said, and nothing changes. */
+  attempt(deed: () => void): void {
+    try {
+      deed();
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error;
+      this.store.dispatch(benchActions.noticeGiven({ words: error.message }));
+    }
   }
 
   /** A key for whatever is in hand: a price that is offered comes before the tool. */

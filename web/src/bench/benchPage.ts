@@ -123,7 +123,7 @@ export class BenchPage implements Stage {
     const priced = this.bench.desk.offer() !== null && !(event.target as Element).closest('pb-price-box');
     if (onButton && ((event.key === 'Enter' && !priced) || (event.key === ' ' && !this.bench.pointer()))) return;
     event.preventDefault();
-    deed.does(this);
+    this.bench.attempt(() => deed.does(this));
   }
 
   protected keyUp(event: KeyboardEvent): void {

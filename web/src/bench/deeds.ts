@@ -173,6 +173,16 @@ export const DEEDS: readonly Deed[] = [
     }),
   },
   {
+    words: 'Add a control point in the middle of the leg',
+    group: 'Selected point',
+    keys: ['Shift+Q'],
+    inMenu: (bench) => single(bench)?.kind === 'leg',
+    does: give((bench) => {
+      const handle = single(bench);
+      return handle?.kind === 'leg' ? { command: 'insertControlPoint', args: { leg: handle.index, share: 0.5 } } : null;
+    }),
+  },
+  {
     words: 'Straight from the first to the last selected control point',
     group: 'Selected point',
     keys: ['s'],

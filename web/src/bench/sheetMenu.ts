@@ -56,7 +56,7 @@ export class SheetMenu {
     const line = (deed: Deed): MenuItem => ({
       label: deed.words,
       data: keysShown(deed.keys[0]),
-      command: () => deed.does(stage),
+      command: () => stage.bench.attempt(() => deed.does(stage)),
     });
     const deedsOf = (group: Deed['group']) =>
       DEEDS.filter((deed) => deed.group === group && untracked(() => deed.inMenu?.(stage.bench)));

@@ -178,7 +178,9 @@ export class HandleCard {
     const leg = this.leg();
     if (!leg) return;
     const [fixed, moves] = leg.atEnd ? [leg.to, leg.from] : [leg.from, leg.to];
-    this.give('movePoints', { moves: [{ point: moves.id, to: legTo(fixed.at, moves.at, mm) }] });
+    this.bench.attempt(() =>
+      this.give('movePoints', { moves: [{ point: moves.id, to: legTo(fixed.at, moves.at, mm) }] }),
+    );
   }
 
   protected moveKnot(to: number): void {

@@ -15,7 +15,7 @@ import { Store } from '@ngrx/store';
 import { benchActions } from '../state/actions';
 import { newStamp } from '../state/ids';
 import type { BenchState } from '../state/reducers';
-import { selectProject } from '../state/selectors';
+import { selectProject, selectSelectedItem } from '../state/selectors';
 import { HeavyWorkService } from '../work/heavyWorkService';
 
 /** What an order would cost: how far the curve moves, where, and how its curvature changes. */
@@ -51,6 +51,7 @@ export type LayingAnew =
 export class PriceDesk {
   private readonly store: Store<BenchState> = inject(Store);
   private readonly project = this.store.selectSignal(selectProject);
+  private readonly selected = this.store.selectSignal(selectSelectedItem);
   private readonly work = inject(HeavyWorkService);
   readonly offer = signal<Offer | null>(null);
   /** What is being computed, in words; null when nothing is. */
@@ -62,6 +63,11 @@ export class PriceDesk {
     effect(() => {
       if (this.project() !== this.base) untracked(() => this.leave());
     });
+    // Whoever turns to another curve has left the question.
+    effect(() => {
+      this.selected();
+      untracked(() => this.leave());
+    });
   }
 
   /** Asks what an order would cost. */
@@ -72,11 +78,14 @@ export class PriceDesk {
     this.offer.set(offer);
     this.busy.set('Measuring');
     const asked = { first: packCurve(offer.before), second: packCurve(offer.after) };
-    void this.work.run('price', asked).then((outcome) => {
-      if (this.offer() !== offer) return;
-      this.busy.set(null);
-      if (outcome.kind === 'answered') this.offer.set({ ...offer, price: priced(offer.before, outcome.answer) });
-    });
+    this.work.run('price', asked).then(
+      (outcome) => {
+        if (this.offer() !== offer) return;
+        this.busy.set(null);
+        if (outcome.kind === 'answered') this.offer.set({ ...offer, price: priced(offer.before, outcome.answer) });
+      },
+      (error: unknown) => this.failed(error),
+    );
   }
 
   /** Lays a curve anew, in the worker, and offers what comes of it. */
@@ -92,19 +101,22 @@ export class PriceDesk {
       laying.words === 'Lighten'
         ? this.work.run('lighten', { curve, tolerance: laying.tolerance })
         : this.work.run('relay', { curve, laying: { count: laying.count }, options: { degree: laying.degree } });
-    void run.then((outcome) => {
-      if (this.base !== base || outcome.kind !== 'answered') return;
-      this.busy.set(null);
-      const { answer } = outcome;
-      if (!answer.ok) {
-        const { controlPoints } = answer.failure;
-        return this.say(`no curve of fewer than ${controlPoints} control points was found within the tolerance`);
-      }
-      const { deviation, change } = answer.value;
-      const recipe = controlRecipe(unpackCurve(answer.value.curve), (i) => `c${i + 1}`);
-      const offer = this.prepared({ command: 'layAnew', args: { item, words: laying.words, recipe } });
-      if (offer) this.offer.set({ ...offer, price: priced(before, { deviation, change }) });
-    });
+    run.then(
+      (outcome) => {
+        if (this.base !== base || outcome.kind !== 'answered') return;
+        this.busy.set(null);
+        const { answer } = outcome;
+        if (!answer.ok) {
+          const { controlPoints } = answer.failure;
+          return this.say(`no curve of fewer than ${controlPoints} control points was found within the tolerance`);
+        }
+        const { deviation, change } = answer.value;
+        const recipe = controlRecipe(unpackCurve(answer.value.curve), (i) => `c${i + 1}`);
+        const offer = this.prepared({ command: 'layAnew', args: { item, words: laying.words, recipe } });
+        if (offer) this.offer.set({ ...offer, price: priced(before, { deviation, change }) });
+      },
+      (error: unknown) => this.failed(error),
+    );
   }
 
   apply(): void {
@@ -142,6 +154,12 @@ export class PriceDesk {
     const found = this.project()?.items[item];
     const resolved = found?.kind === 'curve' ? resolveRecipe(found.recipe) : null;
     return resolved?.ok ? resolved.value.curve : null;
+  }
+
+  /** What went wrong in the worker is said; nothing is offered. */
+  private failed(error: unknown): void {
+    this.leave();
+    this.say(error instanceof Error ? error.message : String(error));
   }
 
   private say(words: string): void {

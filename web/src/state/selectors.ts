@@ -31,6 +31,8 @@ export const selectSelection = createSelector(
   },
 );
 
+export const selectSelectedItem = createSelector(selectSelection, ({ item }) => item);
+
 /** What the header says of keeping. */
 export const selectKeeping = createSelector(
   drawing,

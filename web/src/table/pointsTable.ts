@@ -115,7 +115,13 @@ export class PointsTable {
 
   protected async copy(): Promise<void> {
     const rows = this.all().map(({ at, weight }) => ({ at, ...(weight !== null && { weight }) }));
-    await navigator.clipboard.writeText(writeTable(rows, this.units(), this.which() === 'control'));
+    try {
+      await navigator.clipboard.writeText(writeTable(rows, this.units(), this.which() === 'control'));
+    } catch {
+      this.pasting.set(true);
+      this.broken.set('The browser does not let this page write to the clipboard.');
+      return;
+    }
     this.copied.set(true);
     setTimeout(() => this.copied.set(false), 2000);
   }

@@ -291,6 +291,13 @@ describe('taking out, adding, taking from another', () => {
     expect(play(idle, toolContext(), double).orders).toEqual([]);
   });
 
+  it('a double-click on a leg adds a control point there', () => {
+    const leg = grip({ kind: 'leg', index: 1 }, 15, 20);
+    expect(play(idle, toolContext(BARE, PULLED), pointer('double', 15, 20, [leg, CURVE])).orders).toEqual([
+      { command: 'insertControlPoint', args: { item: 'c', leg: 1, share: 0.25 } },
+    ]);
+  });
+
   it('a coordinate comes from the point that is clicked next', () => {
     const p4 = grip({ kind: 'fit', id: 'p4' }, 40, 0);
     const taken = play(idle, toolContext(FIT2), way({ taking: 1 }), pointer('press', 40, 0, p4));

@@ -75,6 +75,8 @@ export function bend(state: BendState, input: ToolInput, context: ToolContext): 
     case 'release':
       return release(state, input, context);
     case 'double': {
+      const [first] = input.hits;
+      if (first?.kind === 'handle' && first.grip.handle.kind === 'leg') return { state, ...onLeg(first, context) };
       const hit = input.hits.find(({ kind }) => kind === 'curve');
       const onSelected = hit?.kind === 'curve' && hit.item === context.selection.item;
       return onSelected ? { state, ...insertion(hit.item, hit.u, context) } : { state };
@@ -249,6 +251,17 @@ export function insertion(
     order: { command: 'insertFitPoint', args: { item, u, id } },
     select: { item, handles: [{ kind: 'fit', id }] },
   };
+}
+
+/** The order that adds a control point on a leg where it was clicked, without moving the curve. */
+function onLeg({ item, grip }: Extract<Hit, { kind: 'handle' }>, { recipeOf }: ToolContext): { order?: Order } {
+  const recipe = recipeOf(item);
+  if (!recipe || grip.handle.kind !== 'leg') return {};
+  const { index: leg } = grip.handle;
+  const [from, to] = legOf(recipe, leg);
+  const along = subtract(to, from);
+  const share = dot(subtract(grip.at, from), along) / dot(along, along);
+  return share > 0 && share < 1 ? { order: { command: 'insertControlPoint', args: { item, leg, share } } } : {};
 }
 
 /** What a drag shows: what its order would do. */

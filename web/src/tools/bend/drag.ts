@@ -17,6 +17,7 @@ import {
   type Id,
   type Order,
   type Recipe,
+  Refusal,
   tangentAt,
   unpinned,
 } from '@pencil-bend/document';
@@ -54,7 +55,17 @@ const CLEAR = 0.02;
 const WEIGHTS = [0.01, 1000] as const;
 
 /** What a drag does to the drawing as it stands: one order. Null where there is nothing to do it to. */
-export function orderOf(drag: Drag, { along, soft }: Way, recipe: Recipe | null, normal: Vector3): Order | null {
+export function orderOf(drag: Drag, way: Way, recipe: Recipe | null, normal: Vector3): Order | null {
+  try {
+    return ordered(drag, way, recipe, normal);
+  } catch (error) {
+    // Where the curve stands still, say, there is no tangent to turn: the drag does nothing.
+    if (error instanceof Refusal) return null;
+    throw error;
+  }
+}
+
+function ordered(drag: Drag, { along, soft }: Way, recipe: Recipe | null, normal: Vector3): Order | null {
   const { item, grip, from } = drag;
   if (!grip) return { command: 'placePoint', args: { item, to: moved(from, straight(drag, along)) } };
   if (!recipe) return null;

@@ -22,7 +22,7 @@ const DOES: Readonly<Record<Handle['kind'], string>> = {
   weight: 'Drag outwards to give the control point more weight.',
   on: 'Drag the curve here: the nearest control points follow.',
   knot: 'Drag the knot along the curve.',
-  leg: 'Drag the leg; with L it grows along itself. Double-click the curve to add a point.',
+  leg: 'Drag the leg; with L it grows along itself. Double-click it to add a control point.',
   seam: 'Drag the start along the closed curve.',
 };
 
