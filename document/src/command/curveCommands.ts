@@ -12,6 +12,7 @@ import { makeLive } from '../recipe/makeLive';
 import { bendAt, type Move, movePoints } from '../recipe/movePoints';
 import { pinPoints } from '../recipe/pinPoints';
 import { type Row, setPoints } from '../recipe/setPoints';
+import { tangentsAsTheyAre } from '../recipe/tangentsAsTheyAre';
 import { become } from './become';
 import { type Command, command } from './command';
 import { curveItemOf, pointName } from './items';
@@ -42,7 +43,7 @@ function edit<Args extends OfCurve>(
       const project = original(draft) as Project;
       const { recipe } = curveItemOf(project, args.item);
       const item = draft.items[args.item] as Draft<CurveItem>;
-      become(item.recipe, withoutMinusZero(change(recipe, args, project)) as Recipe);
+      become(item.recipe, withoutMinusZero(tangentsAsTheyAre(change(recipe, args, project))) as Recipe);
     },
     recipe: change,
     ...(lossy && { lossy: true }),

@@ -1,6 +1,7 @@
 import {
   bendThrough,
   type Curve,
+  evaluate,
   fitDataOf,
   fromFitData,
   moveOnCurve,
@@ -66,13 +67,13 @@ function moveFitPoints(recipe: ControlRecipe, moves: readonly Move[]): ControlRe
   const found = moves.map(({ point, to }) => {
     const at = fit?.points.find(({ id }) => id === point);
     if (!at) throw new Refusal(`There is no point '${point}' in this curve`);
-    return { ...at, to };
+    return { u: at.u, to: unpinned(at, evaluate(curve, at.u), to) };
   });
   if (!sites) return recipe;
   const data = fitDataOf(curve, sites);
   for (const point of found) {
     const row = sites.parameters.findIndex((u, i) => u === point.u && sites.orders[i] === 0);
-    data.set(unpinned(point, [data[3 * row], data[3 * row + 1], data[3 * row + 2]], point.to), 3 * row);
+    data.set(point.to, 3 * row);
   }
   const bent = through(curve, sites, data);
   if (bent) return withCurve(recipe, bent);

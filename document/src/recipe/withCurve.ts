@@ -36,7 +36,7 @@ export function freshIds(taken: readonly Id[]): () => Id {
   return () => `${prefix}${next++}`;
 }
 
-/** Fit points and rows as far as their parameters still lie in the curve's domain; null when fewer than two do. */
+/** Fit points and rows as far as their parameters still lie in the curve's domain. */
 function within(fit: HeldFit, curve: Curve): HeldFit {
   const [first, last] = domainOf(curve);
   const inside = ({ u }: { readonly u: number }) => u >= first && u <= last;

@@ -93,7 +93,7 @@ export class HandleCard {
     if (!drawn || !point?.fit) return null;
     const { curve } = drawn.points;
     const kappa = Math.abs(curvatureAt(curve, closestPoint(curve, point.at).u).kappa);
-    return { value: kappa > 1e-9 ? 1 / kappa : 0, held: point.fit.radius ?? null };
+    return { value: kappa > 1e-9 ? 1 / kappa : 0, held: (drawn.recipe.kind === 'fit' && point.fit.radius) || null };
   });
 
   protected readonly leg = computed(() => {

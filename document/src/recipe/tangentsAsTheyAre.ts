@@ -1,0 +1,41 @@
+import { cross, dot, length, type TangentHold } from '@pencil-bend/core';
+import { Refusal } from '../refusal';
+import type { HeldFitPoint, Recipe } from '../project/project';
+import { withHolds } from './editFitPoints';
+import { chordAt, tangentAt } from './holdTangent';
+
+/** Directions nearer than this, in radians, and strengths nearer than this share, are the same: what was typed stays. */
+const SAME = 1e-7;
+
+/**
+ * The recipe with held tangents written down as they are now. With the spacing held, moving a control point, knot or
+ * weight turns the curve at a fit point all the same; what is said to be held there must be what is there.
+ */
+export function tangentsAsTheyAre(recipe: Recipe): Recipe {
+  if (recipe.kind === 'fit') return recipe;
+  return (recipe.fit?.points ?? []).reduce<Recipe>((now, point, index) => {
+    const tangent = point.tangent && asItIs(now, point, index);
+    return tangent && tangent !== point.tangent ? withHolds(now, point.id, { tangent }) : now;
+  }, recipe);
+}
+
+/** The tangent at a point in the form in which it is held; the held one itself where it is the same. */
+function asItIs(recipe: Recipe, { id, tangent }: HeldFitPoint, index: number): TangentHold | undefined {
+  if (!tangent) return tangent;
+  try {
+    const { direction, mm } = tangentAt(recipe, id);
+    const turned = length(cross(direction, tangent.direction)) > SAME * length(tangent.direction);
+    const straight = !turned && dot(direction, tangent.direction) > 0;
+    const { strength } = tangent;
+    const size = strength && ('mm' in strength ? mm : mm / chordAt(recipe, index));
+    const before = strength && ('mm' in strength ? strength.mm : strength.ratio);
+    if (straight && (size === undefined || before === undefined || Math.abs(size / before - 1) < SAME)) return tangent;
+    const made = { direction: straight ? tangent.direction : direction };
+    if (!strength || size === undefined) return made;
+    return { ...made, strength: 'mm' in strength ? { mm: size } : { ratio: size } };
+  } catch (error) {
+    // Where the curve stands still there is no tangent to write down.
+    if (error instanceof Refusal) return undefined;
+    throw error;
+  }
+}
