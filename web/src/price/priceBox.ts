@@ -48,7 +48,7 @@ import { priceInWords } from './priceInWords';
       cursor: pointer;
     }
     .apply {
-      color: var(--vermilion);
+      color: var(--vermilion-deep);
     }
     .quiet {
       margin-left: auto;
