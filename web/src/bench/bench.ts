@@ -25,6 +25,7 @@ import {
   isShown,
   itemsOf,
   type Order,
+  type Project,
   type Recipe,
   Refusal,
   resolveRecipe,
@@ -95,8 +96,10 @@ export class Bench {
   /** The pointer's place on the sheet. */
   readonly pointer = signal<Vector3 | null>(null);
 
-  /** Keys of the handles that came with the last step. */
-  readonly added = signal<ReadonlySet<string>>(NOTHING_ADDED);
+  /** Keys of the handles that came with the step that led to `project`. */
+  private readonly addedTo = signal({ project: null as Project | null, keys: NOTHING_ADDED });
+  /** The same until the next edit, of whatever kind. */
+  readonly added = computed(() => (this.addedTo().project === this.project() ? this.addedTo().keys : NOTHING_ADDED));
   /** Apart from its state, which changes with every move. */
   readonly toolName = computed(() => this.tool().tool);
 
@@ -270,7 +273,9 @@ export class Bench {
     this.store.dispatch(benchActions.ordered({ order, stamp: newStamp() }));
     // Moved knots are no new ones.
     const adds = item !== null && /^(insert|raise)/.test(order.command);
-    this.added.set(adds ? new Set([...this.handlesOf(item)].filter((key) => !before.has(key))) : NOTHING_ADDED);
+    if (!adds) return;
+    const keys = new Set([...this.handlesOf(item)].filter((key) => !before.has(key)));
+    this.addedTo.set({ project: this.project(), keys });
   }
 
   /** Keys of the fit points, control points and knots of a curve. */
@@ -296,7 +301,6 @@ export class Bench {
     // Inside a drawing the last step is the last point.
     if (tool.tool === 'draw' && tool.points.length > 0) this.feed({ type: 'key', key: 'Backspace' });
     else this.store.dispatch(benchActions.undone({ stamp: newStamp() }));
-    this.added.set(NOTHING_ADDED);
   }
 
   redo(): void {

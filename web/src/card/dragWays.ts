@@ -1,18 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Bench } from '../bench/bench';
 import { NumberField } from '../parts/numberField';
-import type { Along } from '../tools/bend/along';
+import { type Along, WAYS } from '../tools/bend/along';
+
+const SIGNS: Readonly<Record<Along, { readonly sign: string; readonly words: string }>> = {
+  free: { sign: 'free', words: 'Freely' },
+  x: { sign: 'x', words: 'Along x (X)' },
+  y: { sign: 'y', words: 'Along y (Y)' },
+  z: { sign: 'z', words: 'Along z (Z)' },
+  legs: { sign: '∥', words: 'Along the polygon (L)' },
+  normal: { sign: '⊥', words: 'Along the normal (N)' },
+};
 
 /** How drags and arrows move what is selected: freely, along something, softly. */
-const WAYS: readonly { readonly along: Along; readonly sign: string; readonly words: string }[] = [
-  { along: 'free', sign: 'free', words: 'Freely' },
-  { along: 'x', sign: 'x', words: 'Along x (X)' },
-  { along: 'y', sign: 'y', words: 'Along y (Y)' },
-  { along: 'z', sign: 'z', words: 'Along z (Z)' },
-  { along: 'legs', sign: '∥', words: 'Along the polygon (L)' },
-  { along: 'normal', sign: '⊥', words: 'Along the normal (N)' },
-];
-
 @Component({
   selector: 'pb-drag-ways',
   imports: [NumberField],
@@ -63,7 +63,7 @@ const WAYS: readonly { readonly along: Along; readonly sign: string; readonly wo
 })
 export class DragWays {
   protected readonly bench = inject(Bench);
-  protected readonly ways = WAYS;
+  protected readonly ways = WAYS.map((along) => ({ along, ...SIGNS[along] }));
   protected readonly units = computed(() => this.bench.project()?.units ?? 'mm');
   protected readonly usual = computed(() => this.bench.softReach());
   /** The same object as long as neither changes: a drag goes by here with every move. */

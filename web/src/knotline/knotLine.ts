@@ -120,9 +120,9 @@ export class KnotLine {
     if (u === null) return;
     const to = this.parameterAt(event);
     // A click that did not move it must not nudge.
-    if (Math.abs(this.xOf(to) - this.xOf(u)) < 2) this.bench.feed({ type: 'key', key: 'Escape' });
-    else this.slide(u, to, true);
-    if (Math.abs(this.xOf(to) - this.xOf(u)) < 2) this.choose(u);
+    if (Math.abs(this.xOf(to) - this.xOf(u)) >= 2) return this.slide(u, to, true);
+    const tool = this.bench.tool();
+    if (tool.tool === 'bend' && tool.slide) this.bench.feed({ type: 'key', key: 'Escape' });
   }
 
   protected key(event: KeyboardEvent, u: number): void {

@@ -3,9 +3,8 @@ import type { Recipe } from '@pencil-bend/document';
 import { type Handle, legsOf, pointsOf } from '../handle';
 
 /** What a drag keeps to: an axis, the legs of the polygon (fit points: the chords) beside it, or the curve's normal. */
-export type Along = 'free' | 'x' | 'y' | 'z' | 'legs' | 'normal';
-
-export const WAYS: readonly Along[] = ['free', 'x', 'y', 'z', 'legs', 'normal'];
+export const WAYS = ['free', 'x', 'y', 'z', 'legs', 'normal'] as const;
+export type Along = (typeof WAYS)[number];
 
 /** The unit directions that a drag of the handle at a place may go; none when it is free to go anywhere. */
 export function directionsOf(
