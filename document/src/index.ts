@@ -1,5 +1,8 @@
 // What a project is and everything that can be done to it.
 export { controlIds, pointName } from './command/items';
+export type { Pasted } from './command/carryCommands';
+export { edgeOf, type ToReach } from './command/lengths';
+export type { NewItem } from './command/sheetCommands';
 export { type Order, commands, type CommandName, isLossy, recipeAfter } from './command/registry';
 export { type Outcome, perform, type Performed, redo, type Stamp, undo } from './command/perform';
 export { NO_STACKS, type Stacks, stacksOf, type Step } from './history/history';
@@ -19,6 +22,9 @@ export {
   FORMAT,
   FRONT_ID,
   GRAPHITE,
+  type Group,
+  type Guide,
+  type GuideItem,
   type HeldFit,
   type Holds,
   type Id,
@@ -26,12 +32,18 @@ export {
   type Item,
   itemsOf,
   type Layer,
+  type MirrorPlane,
+  type MirrorRecipe,
+  newLayer,
   type PointItem,
   type Project,
   type Recipe,
   VERSION,
   type WorkPlane,
 } from './project/project';
+export { resolve } from './project/resolve';
+export { mirrorsOf, originalOf, type PlainCurve, plainItem, type PlainItem, plainRecipe } from './project/sources';
+export { pulledBy } from './recipe/corners';
 export { legTo, setWeights } from './recipe/editControlPoints';
 export { isClosed } from './recipe/editEnds';
 export { controlRecipe, hold } from './recipe/hold';
@@ -41,5 +53,7 @@ export { bendAt, type Move, movePoints, unpinned } from './recipe/movePoints';
 export { moveKnot } from './recipe/editKnots';
 export { type Row } from './recipe/setPoints';
 export { Refusal } from './refusal';
-export { APART, type Resolved, type ResolvedCurve, resolve, resolveRecipe } from './recipe/resolve';
+export { APART, type Resolved, type ResolvedCurve, resolveRecipe } from './recipe/resolve';
+export { mirroredPlace } from './recipe/symmetry';
+export { placed, reflection, transformed } from './recipe/transformed';
 export { schemaProblems } from './schemaProblems';

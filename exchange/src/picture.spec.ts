@@ -38,7 +38,7 @@ describe('picture', () => {
   it('leaves out what is hidden, itself or with its layer, and draws nothing on an empty sheet', () => {
     const hiddenDot = { ...project, items: { ...project.items, dot: { ...project.items['dot'], visible: false } } };
     expect(picture(hiddenDot)).not.toContain('circle');
-    const hiddenLayer = { ...project, layers: { sheet: { name: 'Sheet', visible: false } } };
+    const hiddenLayer = { ...project, layers: { sheet: { ...project.layers['sheet'], visible: false } } };
     expect(picture(hiddenLayer)).not.toMatch(/circle|polyline/);
     expect(picture(emptyProject('Empty'))).toMatch(/^<svg [^>]*><\/svg>$/);
   });

@@ -1,6 +1,7 @@
 import type { TangentHold, Vector3 } from '@pencil-bend/core';
 import { type Draft, original } from 'immer';
-import type { Axis, ControlRecipe, CurveItem, Id, Recipe } from '../project/project';
+import type { Axis, ControlRecipe, Id, MirrorPlane, Project, Recipe } from '../project/project';
+import { originalOf, type PlainCurve } from '../project/sources';
 import { insertControlPoint, removeControlPoint, setWeights, straighten } from '../recipe/editControlPoints';
 import { fitDegree, lowerDegree, raiseDegree } from '../recipe/editDegree';
 import { closeCurve, moveSeam, openCurve, reverseCurve } from '../recipe/editEnds';
@@ -12,12 +13,12 @@ import { makeLive } from '../recipe/makeLive';
 import { bendAt, type Move, movePoints } from '../recipe/movePoints';
 import { pinPoints } from '../recipe/pinPoints';
 import { type Row, setPoints } from '../recipe/setPoints';
+import { corners, pulledByCorners, throughCorners } from '../recipe/corners';
+import { keepSymmetry, makeSymmetric } from '../recipe/symmetry';
 import { tangentsAsTheyAre } from '../recipe/tangentsAsTheyAre';
-import { become } from './become';
+import { reflection, transformed } from '../recipe/transformed';
 import { type Command, command } from './command';
-import { curveItemOf, pointName } from './items';
-import { withoutMinusZero } from './withoutMinusZero';
-import type { Project } from '../project/project';
+import { openCurveOf, openItemOf, pointName, setRecipe } from './items';
 
 interface OfCurve {
   readonly item: Id;
@@ -29,23 +30,30 @@ interface OfPoint extends OfCurve {
 /** How a recipe becomes another; the project for what is set there, such as the tolerance. */
 type Edit<Args> = NonNullable<Command<Args>['recipe']>;
 
-/** A command that gives a curve another recipe. Only what differs is written, so that the log holds no more. */
+/**
+ * A command that gives a curve another recipe. Done to a mirror it is done to its original, mirrored back; of a curve
+ * that is its own mirror both sides change.
+ */
 function edit<Args extends OfCurve>(
   schema: Command<Args>['schema'],
-  words: (item: CurveItem, args: Args) => string,
+  words: (item: PlainCurve, args: Args) => string,
   change: Edit<Args>,
   lossy?: 'lossy',
 ): Command<Args> {
+  const symmetric: Edit<Args> = (recipe, args, project) => keepSymmetry(recipe, change(recipe, args, project));
   return command<Args>({
     schema,
-    stepName: (project, args) => words(curveItemOf(project, args.item), args),
+    stepName: (project, args) => words(openCurveOf(project, args.item), args),
     change: (draft: Draft<Project>, args) => {
       const project = original(draft) as Project;
-      const { recipe } = curveItemOf(project, args.item);
-      const item = draft.items[args.item] as Draft<CurveItem>;
-      become(item.recipe, withoutMinusZero(tangentsAsTheyAre(change(recipe, args, project))) as Recipe);
+      const { recipe } = openCurveOf(project, args.item);
+      const changed = tangentsAsTheyAre(symmetric(recipe, args, project));
+      const { id, by } = originalOf(project, args.item);
+      openItemOf(project, id);
+      const back = by.reduce<Recipe>((now, { about }) => transformed(now, reflection(about)), changed);
+      setRecipe(draft, id, back);
     },
-    recipe: change,
+    recipe: symmetric,
     ...(lossy && { lossy: true }),
   });
 }
@@ -56,7 +64,7 @@ export const curveCommands = {
     'movePoints',
     (item, { moves }) =>
       moves.length === 1
-        ? `Move ${pointName(item, moves[0].point)} of ${item.name}`
+        ? `Move ${pointName(item.name, item.recipe, moves[0].point)} of ${item.name}`
         : `Move ${moves.length} points of ${item.name}`,
     (recipe, { moves }) => movePoints(recipe, moves),
   ),
@@ -83,24 +91,26 @@ export const curveCommands = {
   ),
   removeFitPoint: edit<OfPoint>(
     'removeFitPoint',
-    (item, { point }) => `Remove ${pointName(item, point)} of ${item.name}`,
+    (item, { point }) => `Remove ${pointName(item.name, item.recipe, point)} of ${item.name}`,
     (recipe, { point }) => removeFitPoint(recipe, point),
     'lossy',
   ),
   setKink: edit<OfPoint & { kink: boolean }>(
     'setKink',
-    (item, { point, kink }) => `Make ${pointName(item, point)} of ${item.name} ${kink ? 'a kink' : 'smooth'}`,
+    (item, { point, kink }) =>
+      `Make ${pointName(item.name, item.recipe, point)} of ${item.name} ${kink ? 'a kink' : 'smooth'}`,
     (recipe, { point, kink }) => setKink(recipe, point, kink),
   ),
   holdTangent: edit<OfPoint & { tangent: TangentHold | null }>(
     'holdTangent',
     (item, { point, tangent }) =>
-      `${tangent ? 'Hold' : 'Free'} the tangent at ${pointName(item, point)} of ${item.name}`,
+      `${tangent ? 'Hold' : 'Free'} the tangent at ${pointName(item.name, item.recipe, point)} of ${item.name}`,
     (recipe, { point, tangent }) => holdTangent(recipe, point, tangent),
   ),
   holdRadius: edit<OfPoint & { radius: number | null }>(
     'holdRadius',
-    (item, { point, radius }) => `${radius ? 'Hold' : 'Free'} the radius at ${pointName(item, point)} of ${item.name}`,
+    (item, { point, radius }) =>
+      `${radius ? 'Hold' : 'Free'} the radius at ${pointName(item.name, item.recipe, point)} of ${item.name}`,
     (recipe, { point, radius }) => holdRadius(recipe, point, radius),
   ),
 
@@ -111,13 +121,13 @@ export const curveCommands = {
   ),
   removeControlPoint: edit<OfPoint>(
     'removeControlPoint',
-    (item, { point }) => `Remove ${pointName(item, point)} of ${item.name}`,
+    (item, { point }) => `Remove ${pointName(item.name, item.recipe, point)} of ${item.name}`,
     (recipe, { point }) => removeControlPoint(recipe, point),
     'lossy',
   ),
   setWeights: edit<OfCurve & { weights: readonly { point: Id; weight: number }[] }>(
     'setWeights',
-    (item, { weights }) => `Weigh ${weights.map(({ point }) => pointName(item, point)).join(', ')} of ${item.name}`.slice(0, 200), // prettier-ignore
+    (item, { weights }) => `Weigh ${weights.map(({ point }) => pointName(item.name, item.recipe, point)).join(', ')} of ${item.name}`.slice(0, 200), // prettier-ignore
     (recipe, { weights }) => setWeights(recipe, weights),
   ),
   straighten: edit<OfCurve & { points: readonly Id[] }>(
@@ -209,5 +219,24 @@ export const curveCommands = {
     'moveSeam',
     ({ name }) => `Move the seam of ${name}`,
     (recipe, { u }) => moveSeam(recipe, u),
+  ),
+
+  throughCorners: edit<OfCurve>(
+    'throughCorners',
+    ({ name, recipe }) => `Lay ${name} through its ${corners(recipe).length} corners`,
+    (recipe) => throughCorners(recipe),
+    'lossy',
+  ),
+  pulledByCorners: edit<OfCurve & { degree: number }>(
+    'pulledByCorners',
+    ({ name, recipe }) => `Let ${name} be pulled by its ${corners(recipe).length} corners`,
+    (recipe, { degree }) => pulledByCorners(recipe, degree),
+    'lossy',
+  ),
+  makeSymmetric: edit<OfCurve & { about: MirrorPlane }>(
+    'makeSymmetric',
+    ({ name }) => `Make ${name} its own mirror`,
+    (recipe, { about }) => makeSymmetric(recipe, about),
+    'lossy',
   ),
 } as const;

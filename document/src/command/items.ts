@@ -1,8 +1,11 @@
 import type { Draft } from 'immer';
 import { Refusal } from '../refusal';
-import type { CurveItem, Id, Item, Project, Recipe } from '../project/project';
+import { type CurveItem, GRAPHITE, type Id, type Item, type Project, type Recipe } from '../project/project';
+import { mirrorsOf, plainRecipe } from '../project/sources';
 import { fitPointsOf } from '../recipe/makeLive';
 import { controlIdsOf, curveOf } from '../recipe/hold';
+import { become } from './become';
+import { withoutMinusZero } from './withoutMinusZero';
 
 /** An item by its id. Throws a `Refusal` where there is none. */
 export function itemOf(project: Draft<Project>, id: Id): Draft<Item>;
@@ -12,14 +15,33 @@ export function itemOf(project: Project | Draft<Project>, id: Id): Item | Draft<
   return project.items[id];
 }
 
+/** An item that is to be changed: it lies on no locked layer. Throws a `Refusal`. */
+export function openItemOf(project: Draft<Project>, id: Id): Draft<Item>;
+export function openItemOf(project: Project, id: Id): Item;
+export function openItemOf(project: Project | Draft<Project>, id: Id): Item | Draft<Item> {
+  const item = itemOf(project as Project, id);
+  const layer = project.layers[item.layer];
+  if (layer.locked) throw new Refusal(`${item.name} lies on the layer ${layer.name}, which is locked`);
+  return project.items[id];
+}
+
+const KINDS = { curve: 'a curve', point: 'a point', guide: 'a guide' } as const;
+
 export function curveItemOf(project: Project, id: Id): CurveItem {
   const item = itemOf(project, id);
-  if (item.kind !== 'curve') throw new Refusal(`${item.name} is a point, not a curve`);
+  if (item.kind !== 'curve') throw new Refusal(`${item.name} is ${KINDS[item.kind]}, not a curve`);
   return item;
 }
 
+/** A curve that is to be changed, with the recipe that its shape comes from. Throws a `Refusal`. */
+export function openCurveOf(project: Project, id: Id): CurveItem & { readonly recipe: Recipe } {
+  openItemOf(project, id);
+  const item = curveItemOf(project, id);
+  return { ...item, recipe: plainRecipe(project, item) };
+}
+
 /** 'point 4', 'control point 2': a point of a curve as people call it. Throws a `Refusal` where there is none. */
-export function pointName({ name, recipe }: CurveItem, point: Id): string {
+export function pointName(name: string, recipe: Recipe, point: Id): string {
   const fit = fitPointsOf(recipe).findIndex(({ id }) => id === point);
   if (fit >= 0) return `point ${fit + 1}`;
   const control = controlIds(recipe).indexOf(point);
@@ -42,4 +64,44 @@ export function freeName(project: Project | Draft<Project>, word: string): strin
   for (let number = 1; ; number++) {
     if (!taken.has(`${word} ${number}`)) return `${word} ${number}`;
   }
+}
+
+/** 'Lid', 'Lid and Knob', 'Lid and 3 more'. */
+export function named(project: Project, ids: readonly Id[]): string {
+  const [first, second] = ids.map((id) => itemOf(project, id).name);
+  if (ids.length <= 1) return first ?? 'nothing';
+  return ids.length === 2 ? `${first} and ${second}` : `${first} and ${ids.length - 1} more`;
+}
+
+export function addItem(project: Draft<Project>, id: Id, item: Item): void {
+  if (Object.hasOwn(project.items, id)) throw new Refusal(`The id '${id}' is taken`);
+  project.items[id] = withoutMinusZero(item) as Draft<Item>;
+  project.itemOrder.push(id);
+}
+
+/** What a new item has when nobody says otherwise. */
+export function newItem(project: Project | Draft<Project>, word: string, layer: Id, plane: Id) {
+  const colour = (Object.hasOwn(project.layers, layer) && project.layers[layer].colour) || GRAPHITE;
+  return { name: freeName(project, word), colour, visible: true, layer, plane };
+}
+
+/** Gives a curve another recipe; only what differs is written, so that the log holds no more. */
+export function setRecipe(draft: Draft<Project>, id: Id, recipe: Recipe): void {
+  const item = draft.items[id];
+  if (item.kind !== 'curve') throw new Refusal(`${item.name} is ${KINDS[item.kind]}, not a curve`);
+  const clean = withoutMinusZero(recipe) as Draft<Recipe>;
+  if (item.recipe.kind === 'mirror') item.recipe = clean;
+  else become(item.recipe, clean);
+}
+
+/** Mirrors of curves that will not be there any more keep their last shape, as curves of their own. */
+export function freeMirrors(draft: Draft<Project>, project: Project, ids: readonly Id[]): void {
+  for (const [id, item] of mirrorsOf(project, ids)) setRecipe(draft, id, plainRecipe(project, item));
+}
+
+/** '; Wall, left is free now': what becomes of the mirrors of these curves, for the name of a step. */
+export function andFrees(project: Project, ids: readonly Id[]): string {
+  const mirrors = mirrorsOf(project, ids).map(([id]) => id);
+  if (mirrors.length === 0) return '';
+  return `; ${named(project, mirrors)} ${mirrors.length === 1 ? 'is a mirror' : 'are mirrors'} no longer`;
 }

@@ -2,7 +2,7 @@ import { failed, type Result, success } from '@pencil-bend/core';
 import { type Draft, produceWithPatches } from 'immer';
 import { applyPatch, fromImmer } from '../history/patch';
 import type { Stacks, Step } from '../history/history';
-import { inWords } from '../problem';
+import { inWords, type Problem } from '../problem';
 import { checkProject } from '../project/check';
 import type { Project } from '../project/project';
 import { schemaProblems } from '../schemaProblems';
@@ -23,6 +23,9 @@ export interface Performed {
   readonly step: Step;
 }
 
+/** As the schema of steps allows. */
+const LONGEST_NAME = 300;
+
 /** A project with a step done, or why it cannot be done, in words; then nothing has changed. */
 export type Outcome = Result<Performed, string>;
 
@@ -36,10 +39,10 @@ export function perform(project: Project, order: Order, stamp: Stamp): Outcome {
   if (given.length > 0) return failed(inWords(given));
   try {
     const args = withoutMinusZero(order.args);
-    const name = stepName(project, args);
+    const name = stepName(project, args).slice(0, LONGEST_NAME);
     const [changed, patches, inverse] = produceWithPatches(project, (draft: Draft<Project>) => change(draft, args));
     const problems = checkProject(changed);
-    if (problems.length > 0) return failed(problems.map(({ message }) => message).join('; '));
+    if (problems.length > 0) return failed(problems.map(said).join('; '));
     return success({
       project: changed,
       step: { ...stamp, kind: 'do', of: null, name, patch: fromImmer(patches), inverse: fromImmer(inverse) },
@@ -49,6 +52,9 @@ export function perform(project: Project, order: Order, stamp: Stamp): Outcome {
     throw error;
   }
 }
+
+/** A sentence stands by itself; what a schema says needs its place beside it. */
+const said = (problem: Problem): string => (/^[a-z]/.test(problem.message) ? inWords([problem]) : problem.message);
 
 /** Takes back the last step that still stands: a new step of the log that applies its inverse. */
 export const undo = (project: Project, stacks: Stacks, stamp: Stamp): Outcome => {

@@ -33,7 +33,7 @@ function modelOf({ name, items, itemOrder }: Project): Model {
     if (item.kind === 'point') {
       return [id, { name: itemName, colour, visible, closed: null, points: [{ id, at: item.at }] }];
     }
-    if (item.recipe.kind !== 'fit') throw new Error('no command of the play makes one');
+    if (item.kind !== 'curve' || item.recipe.kind !== 'fit') throw new Error('no command of the play makes one');
     return [id, { name: itemName, colour, visible, closed: item.recipe.closed, points: item.recipe.points }];
   });
   return { name, items: new Map(entries) };

@@ -1,11 +1,20 @@
 import { Refusal } from '../refusal';
 import type { Project, Recipe } from '../project/project';
 import type { Command } from './command';
+import { carryCommands } from './carryCommands';
 import { curveCommands } from './curveCommands';
+import { cutCommands } from './cutCommands';
+import { layerCommands } from './layerCommands';
 import { sheetCommands } from './sheetCommands';
 
 /** Every change of a project that a user can make, by name. */
-export const commands = { ...sheetCommands, ...curveCommands } as const;
+export const commands = {
+  ...sheetCommands,
+  ...layerCommands,
+  ...curveCommands,
+  ...carryCommands,
+  ...cutCommands,
+} as const;
 
 export type CommandName = keyof typeof commands;
 type ArgsOf<Name extends CommandName> = (typeof commands)[Name] extends Command<infer Args> ? Args : never;

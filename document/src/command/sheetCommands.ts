@@ -1,10 +1,15 @@
 import type { Vector3 } from '@pencil-bend/core';
-import { castDraft, type Draft } from 'immer';
+import { type Draft, original } from 'immer';
 import { Refusal } from '../refusal';
-import { type FitPoint, fitRecipe, GRAPHITE, type Id, type Item, type Project } from '../project/project';
+import { type FitPoint, fitRecipe, type Guide, type Id, type Project, type Recipe } from '../project/project';
 import { become } from './become';
 import { command } from './command';
-import { freeName, itemOf } from './items';
+import { addItem, andFrees, freeMirrors, freeName, itemOf, named, newItem, openItemOf } from './items';
+
+/** A curve, point or guide that is drawn: with its own colour, or that of its layer. */
+export type NewItem = { readonly id: Id; readonly colour?: string } & (
+  { readonly recipe: Recipe } | { readonly at: Vector3 } | { readonly guide: Guide }
+);
 
 interface Drawn {
   readonly id: Id;
@@ -20,11 +25,7 @@ export const sheetCommands = {
     change: (project, { id, layer, plane, closed, points }) =>
       addItem(project, id, {
         kind: 'curve',
-        name: freeName(project, 'Curve'),
-        colour: GRAPHITE,
-        visible: true,
-        layer,
-        plane,
+        ...newItem(project, 'Curve', layer, plane),
         recipe: fitRecipe(points, closed),
       }),
   }),
@@ -33,24 +34,40 @@ export const sheetCommands = {
     schema: 'drawPoint',
     stepName: (project) => `Draw ${freeName(project, 'Point')}`,
     change: (project, { id, layer, plane, at }) =>
-      addItem(project, id, {
-        kind: 'point',
-        name: freeName(project, 'Point'),
-        colour: GRAPHITE,
-        visible: true,
-        layer,
-        plane,
-        at,
-      }),
+      addItem(project, id, { kind: 'point', ...newItem(project, 'Point', layer, plane), at }),
+  }),
+
+  drawItems: command<Omit<Drawn, 'id'> & { word: string; items: readonly NewItem[] }>({
+    schema: 'drawItems',
+    stepName: (project, { word, items }) =>
+      items.length === 1 ? `Draw ${freeName(project, word)}` : `Draw ${items.length} items: ${word}`,
+    change: (project, { layer, plane, word, items }) => {
+      for (const { id, colour, ...made } of items) {
+        const base = { ...newItem(project, word, layer, plane), ...(colour !== undefined && { colour }) };
+        if ('recipe' in made) addItem(project, id, { kind: 'curve', ...base, recipe: made.recipe });
+        else if ('at' in made) addItem(project, id, { kind: 'point', ...base, at: made.at });
+        else addItem(project, id, { kind: 'guide', ...base, guide: made.guide });
+      }
+    },
   }),
 
   placePoint: command<{ item: Id; to: Vector3 }>({
     schema: 'placePoint',
     stepName: (project, { item }) => `Move ${itemOf(project, item).name}`,
     change: (project, { item, to }) => {
-      const it = itemOf(project, item);
-      if (it.kind !== 'point') throw new Refusal(`${it.name} is a curve, not a point`);
+      const it = openItemOf(project, item);
+      if (it.kind !== 'point') throw new Refusal(`${it.name} is no point`);
       become(it.at, to);
+    },
+  }),
+
+  setGuide: command<{ item: Id; guide: Guide }>({
+    schema: 'setGuide',
+    stepName: (project, { item }) => `Change ${itemOf(project, item).name}`,
+    change: (project, { item, guide }) => {
+      const it = openItemOf(project, item);
+      if (it.kind !== 'guide') throw new Refusal(`${it.name} is no guide`);
+      become(it.guide, guide);
     },
   }),
 
@@ -80,12 +97,14 @@ export const sheetCommands = {
 
   deleteItem: command<{ item: Id }>({
     schema: 'deleteItem',
-    stepName: (project, { item }) => `Delete ${itemOf(project, item).name}`,
-    change: (project, { item }) => {
-      itemOf(project, item);
-      delete project.items[item];
-      project.itemOrder.splice(project.itemOrder.indexOf(item), 1);
-    },
+    stepName: (project, { item }) => `Delete ${itemOf(project, item).name}${andFrees(project, [item])}`,
+    change: (project, { item }) => remove(project, [item]),
+  }),
+
+  deleteItems: command<{ items: readonly Id[] }>({
+    schema: 'deleteItems',
+    stepName: (project, { items }) => `Delete ${named(project, items)}${andFrees(project, items)}`,
+    change: (project, { items }) => remove(project, items),
   }),
 
   restoreStage: command<{ name: string; drawing: Project }>({
@@ -109,8 +128,10 @@ export const sheetCommands = {
   }),
 } as const;
 
-function addItem(project: Draft<Project>, id: Id, item: Item): void {
-  if (Object.hasOwn(project.items, id)) throw new Refusal(`The id '${id}' is taken`);
-  project.items[id] = castDraft(item);
-  project.itemOrder.push(id);
+/** Takes items out of the drawing; their mirrors become curves of their own. */
+export function remove(draft: Draft<Project>, ids: readonly Id[]): void {
+  ids.forEach((id) => openItemOf(draft, id));
+  freeMirrors(draft, original(draft) as Project, ids);
+  for (const id of ids) delete draft.items[id];
+  draft.itemOrder = draft.itemOrder.filter((id) => !ids.includes(id));
 }

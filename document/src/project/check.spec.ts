@@ -19,7 +19,7 @@ describe('checkProject', () => {
   });
 
   it.each([
-    ['/version', 3, '/version', 'must be 2'],
+    ['/version', 4, '/version', 'must be 3'],
     ['/tolerance', 0, '/tolerance', 'must be > 0'],
     ['/tolerance', NaN, '/tolerance', 'must be a finite number'],
     ['/name', '  ', '/name', 'must match pattern'],
@@ -35,6 +35,25 @@ describe('checkProject', () => {
     ['/items/arch/plane', 'toString', '/items/arch/plane', "There is no plane 'toString'"],
     ['/itemOrder', [], '/items/arch', "'arch' is missing in itemOrder"],
     ['/itemOrder', ['arch', 'lost'], '/itemOrder/1', "There is no 'lost' in items"],
+    ['/items/arch/group', 'lost', '/items/arch/group', "There is no group 'lost'"],
+    [
+      '/items/arch/recipe',
+      { kind: 'mirror', of: 'lost', about: { at: [0, 0, 0], across: [1, 0, 0] } },
+      '/items/arch/recipe/of',
+      "mirror of 'lost', which is not there",
+    ],
+    [
+      '/items/arch/recipe',
+      { kind: 'mirror', of: 'arch', about: { at: [0, 0, 0], across: [1, 0, 0] } },
+      '/items/arch/recipe/of',
+      'is a mirror of itself',
+    ],
+    [
+      '/items/arch/recipe',
+      { kind: 'mirror', of: 'arch', about: { at: [0, 0, 0], across: [2, 0, 0] } },
+      '/items/arch/recipe',
+      'unit vector across',
+    ],
     ['/planes/front/x', [2, 0, 0], '/planes/front', 'unit vectors at right angles'],
   ])('names the place of a bad %s (%p)', (path, value, where, what) => {
     const [problem] = checkProject(spoilt(path, value));

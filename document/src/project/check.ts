@@ -1,7 +1,9 @@
 import { type Problem, pointer } from '../problem';
 import { resolveRecipe } from '../recipe/resolve';
 import { schemaProblems } from '../schemaProblems';
-import type { Id, Project, Recipe } from './project';
+import { Refusal } from '../refusal';
+import type { CurveItem, Id, Project, Recipe } from './project';
+import { plainRecipe } from './sources';
 
 /** Items that were found right under this id: a step changes few of them, so few need a second look. */
 const right = new WeakMap<object, Id>();
@@ -48,18 +50,39 @@ function contentProblems(project: Project): Problem[] {
         problems.push({ path: pointer('items', id, member), message: `There is no ${member} '${item[member]}'` });
       }
     }
-    if (item.kind === 'curve' && !isRight(id, item)) {
-      problems.push(...twiceNamed(id, item.recipe));
-      const resolved = resolveRecipe(item.recipe);
-      if (!resolved.ok) {
-        problems.push({
-          path: pointer('items', id, 'recipe') + resolved.failure.path,
-          message: `${item.name}: ${resolved.failure.message}`,
-        });
-      }
+    if (item.group !== undefined && !Object.hasOwn(project.groups, item.group)) {
+      problems.push({ path: pointer('items', id, 'group'), message: `There is no group '${item.group}'` });
+    }
+    if (item.kind === 'guide' && item.guide.kind === 'line' && !isUnit(item.guide.direction)) {
+      problems.push({ path: pointer('items', id, 'guide', 'direction'), message: 'A direction is a unit vector' });
+    }
+    // A mirror may go wrong without a change of its own.
+    if (item.kind === 'curve' && (item.recipe.kind === 'mirror' || !isRight(id, item))) {
+      problems.push(...curveProblems(project, id, item));
     }
   }
   return problems;
+}
+
+const isUnit = ([x, y, z]: readonly [number, number, number]): boolean => Math.abs(x * x + y * y + z * z - 1) <= 1e-9;
+
+function curveProblems(project: Project, id: Id, item: CurveItem): Problem[] {
+  const { recipe, name } = item;
+  const mirrors = recipe.kind === 'mirror' ? [recipe.about] : recipe.kind === 'fit' && recipe.symmetry ? [recipe.symmetry] : []; // prettier-ignore
+  if (!mirrors.every(({ across }) => isUnit(across))) {
+    return [{ path: pointer('items', id, 'recipe'), message: `${name}: a mirror's plane needs a unit vector across` }];
+  }
+  try {
+    const plain = plainRecipe(project, item);
+    const resolved = resolveRecipe(plain);
+    const named = recipe === plain ? twiceNamed(id, plain) : [];
+    if (resolved.ok) return named;
+    const path = pointer('items', id, 'recipe') + (recipe === plain ? resolved.failure.path : '');
+    return [...named, { path, message: `${name}: ${resolved.failure.message}` }];
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error;
+    return [{ path: pointer('items', id, 'recipe', 'of'), message: error.message }];
+  }
 }
 
 function orderProblems(name: string, order: readonly Id[], recordName: string, record: object): Problem[] {

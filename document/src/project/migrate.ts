@@ -1,9 +1,33 @@
 import { FORMAT, VERSION } from './project';
 
+type Members = Readonly<Record<string, unknown>>;
+
+/** What each version of the format changed in the one before. */
+const TO_NEXT: Readonly<Record<number, (project: Members) => Members>> = {
+  // A grid can be set; a sheet of before follows the zoom, as it did.
+  1: (project) => ({ ...project, grid: null }),
+  // Layers have a colour, can be locked and hold references; there are groups.
+  2: (project) => ({
+    ...project,
+    layers: Object.fromEntries(
+      Object.entries((project['layers'] ?? {}) as Members).map(([id, layer]) => [
+        id,
+        { ...(layer as object), colour: null, locked: false, reference: false },
+      ]),
+    ),
+    groups: {},
+  }),
+};
+
 /** A project of an older version of the format as one of this version; whatever else comes is given back as it is. */
 export function migrate(value: unknown): unknown {
-  const { format, version } = (typeof value === 'object' && value !== null ? value : {}) as Record<string, unknown>;
-  if (format !== FORMAT || version !== 1) return value;
-  // Version 2 lets a grid be set; a sheet of before follows the zoom, as it did.
-  return { ...(value as object), version: VERSION, grid: null };
+  let project = (typeof value === 'object' && value !== null ? value : {}) as Members;
+  if (project['format'] !== FORMAT || !isOlder(project['version'])) return value;
+  while (isOlder(project['version'])) {
+    project = { ...TO_NEXT[project['version']](project), version: project['version'] + 1 };
+  }
+  return project;
 }
+
+const isOlder = (version: unknown): version is number =>
+  typeof version === 'number' && version < VERSION && Object.hasOwn(TO_NEXT, version);

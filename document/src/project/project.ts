@@ -4,7 +4,7 @@ import type { Closing, Parameterisation, TangentHold, Vector3 } from '@pencil-be
 export type Id = string;
 
 export const FORMAT = 'pencil-bend-project';
-export const VERSION = 2;
+export const VERSION = 3;
 
 /** What a project is: one JSON value, checked by schema/project.schema.json. Lengths in mm. */
 export interface Project {
@@ -22,12 +22,24 @@ export interface Project {
   readonly planes: Readonly<Record<Id, WorkPlane>>;
   readonly items: Readonly<Record<Id, Item>>;
   readonly itemOrder: readonly Id[];
+  readonly groups: Readonly<Record<Id, Group>>;
   readonly joints: Readonly<Record<Id, never>>;
 }
 
 export interface Layer {
   readonly name: string;
+  /** Of what is drawn on it from now on; null for graphite. */
+  readonly colour: string | null;
   readonly visible: boolean;
+  /** What lies on it can be seen and caught, not changed. */
+  readonly locked: boolean;
+  /** Copies to work to: drawn lighter, caught by snaps, taken into hand only from the list. */
+  readonly reference: boolean;
+}
+
+/** Items that are selected and moved together. */
+export interface Group {
+  readonly name: string;
 }
 
 /** A named plane to draw on: unit axes at right angles. */
@@ -46,11 +58,12 @@ interface ItemBase {
   readonly layer: Id;
   /** The plane it was drawn on and stays in. */
   readonly plane: Id;
+  readonly group?: Id;
 }
 
 export interface CurveItem extends ItemBase {
   readonly kind: 'curve';
-  readonly recipe: Recipe;
+  readonly recipe: Recipe | MirrorRecipe;
 }
 
 export interface PointItem extends ItemBase {
@@ -58,10 +71,35 @@ export interface PointItem extends ItemBase {
   readonly at: Vector3;
 }
 
-export type Item = CurveItem | PointItem;
+/** Something to work to that is no curve of the drawing: a line without ends, or a circle. */
+export interface GuideItem extends ItemBase {
+  readonly kind: 'guide';
+  readonly guide: Guide;
+}
+
+export type Guide =
+  /** Through a place along a unit vector; a symmetry line is what halves are mirrored about. */
+  | { readonly kind: 'line'; readonly at: Vector3; readonly direction: Vector3; readonly symmetry: boolean }
+  /** A gauge circle, parallel to the plane of its item; in mm. */
+  | { readonly kind: 'circle'; readonly centre: Vector3; readonly radius: number };
+
+export type Item = CurveItem | PointItem | GuideItem;
 
 /** How a curve is made, in the designer's own terms, with every default that was in force written down. */
 export type Recipe = FitRecipe | ControlRecipe;
+
+/** The plane of a mirror: a place in it and the unit vector across it. */
+export interface MirrorPlane {
+  readonly at: Vector3;
+  readonly across: Vector3;
+}
+
+/** A curve that stays the mirror of another. */
+export interface MirrorRecipe {
+  readonly kind: 'mirror';
+  readonly of: Id;
+  readonly about: MirrorPlane;
+}
 
 /** A curve through points with live spacing: its parameters follow from its points. */
 export interface FitRecipe {
@@ -74,6 +112,8 @@ export interface FitRecipe {
   readonly knots: 'at-points';
   readonly ends: 'natural';
   readonly points: readonly FitPoint[];
+  /** The curve stays its own mirror. */
+  readonly symmetry?: MirrorPlane;
 }
 
 /** A coordinate by its index: 0 is x. */
@@ -152,14 +192,23 @@ export function emptyProject(name: string): Project {
     units: 'mm',
     tolerance: 0.01,
     grid: null,
-    layers: { sheet: { name: 'Sheet', visible: true } },
+    layers: { sheet: newLayer('Sheet') },
     layerOrder: ['sheet'],
     planes: { [FRONT_ID]: { name: 'Front', origin: [0, 0, 0], x: [1, 0, 0], y: [0, 1, 0] } },
     items: {},
     itemOrder: [],
+    groups: {},
     joints: {},
   };
 }
+
+export const newLayer = (name: string): Layer => ({
+  name,
+  colour: null,
+  visible: true,
+  locked: false,
+  reference: false,
+});
 
 /** The recipe of a curve through points with today's defaults. */
 export function fitRecipe(points: readonly FitPoint[], closed: boolean): FitRecipe {

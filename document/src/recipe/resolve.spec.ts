@@ -1,7 +1,8 @@
 import { evaluate } from '@pencil-bend/core';
 import { archProject, points } from '../fixture';
 import { fitRecipe } from '../project/project';
-import { resolve, resolveRecipe } from './resolve';
+import { resolve } from '../project/resolve';
+import { resolveRecipe } from './resolve';
 
 describe('resolve', () => {
   it('gives the same curve object for the same recipe, and the curve through the points', () => {

@@ -16,7 +16,7 @@ import {
   throughPoints,
 } from '@pencil-bend/core';
 import { type Problem, pointer } from '../problem';
-import type { ControlRecipe, FitPoint, FitRecipe, Id, Project, Recipe } from '../project/project';
+import type { ControlRecipe, FitPoint, FitRecipe, Recipe } from '../project/project';
 
 /** A curve made from its recipe. */
 export interface ResolvedCurve {
@@ -41,16 +41,6 @@ export function resolveRecipe(recipe: Recipe): Resolved {
   if (!resolved) {
     resolved = recipe.kind === 'fit' ? resolveFit(recipe) : resolveControl(recipe);
     known.set(recipe, resolved);
-  }
-  return resolved;
-}
-
-/** Every curve of a project, by item id. */
-export function resolve(project: Project): ReadonlyMap<Id, Resolved> {
-  const resolved = new Map<Id, Resolved>();
-  for (const id of project.itemOrder) {
-    const item = project.items[id];
-    if (item.kind === 'curve') resolved.set(id, resolveRecipe(item.recipe));
   }
   return resolved;
 }

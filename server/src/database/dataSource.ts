@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { DataSource, type DataSourceOptions } from 'typeorm';
 import { ProjectEntity, SnapshotEntity, StageEntity, StepEntity } from './entities';
 import { First1795000000000 } from './first.migration';
+import { Fourth1796500000000 } from './fourth.migration';
 import { Second1795500000000 } from './second.migration';
 import { Third1796000000000 } from './third.migration';
 import { inWordsOfSqlite } from './trouble';
@@ -22,7 +23,7 @@ export function openDatabase(folder: string): Promise<DataSource> {
   return opened(folder, () => {
     mkdirSync(folder, { recursive: true });
     return {
-      migrations: [First1795000000000, Second1795500000000, Third1796000000000],
+      migrations: [First1795000000000, Second1795500000000, Third1796000000000, Fourth1796500000000],
       migrationsRun: true,
       prepareDatabase: (database: { pragma(statement: string): unknown }) => {
         database.pragma('journal_mode = WAL');

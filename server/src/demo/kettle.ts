@@ -6,6 +6,7 @@ import {
   FRONT_ID,
   GRAPHITE,
   type Id,
+  newLayer,
   type Project,
 } from '@pencil-bend/document';
 
@@ -176,9 +177,9 @@ export function kettle(): Project {
   return {
     ...emptyProject('Gooseneck kettle'),
     layers: {
-      body: { name: 'Body', visible: true },
-      spout: { name: 'Spout', visible: true },
-      handle: { name: 'Handle', visible: true },
+      body: newLayer('Body'),
+      spout: newLayer('Spout'),
+      handle: newLayer('Handle'),
     },
     layerOrder: ['body', 'spout', 'handle'],
     items,

@@ -1,0 +1,158 @@
+import { type Affine, length, type Vector3 } from '@pencil-bend/core';
+import { type Draft, original } from 'immer';
+import { Refusal } from '../refusal';
+import type { Guide, Id, Item, MirrorPlane, Project } from '../project/project';
+import { plainItem, type PlainItem, plainRecipe } from '../project/sources';
+import { directed, placed, similarityOf, transformed } from '../recipe/transformed';
+import { command } from './command';
+import { addItem, curveItemOf, freeName, itemOf, named, openItemOf, setRecipe } from './items';
+
+interface OfItems {
+  readonly items: readonly Id[];
+}
+
+/** What can be done to items as they are: carried elsewhere, copied, mirrored. */
+export const carryCommands = {
+  carry: command<OfItems & { words: string; map: Affine }>({
+    schema: 'carry',
+    stepName: (project, { items, words }) => `${words} ${named(project, items)}${released(project, items)}`,
+    change: (draft, { items, map }) => {
+      const project = original(draft) as Project;
+      for (const id of items) {
+        const item = openItemOf(draft, id);
+        // A mirror goes where its original is carried.
+        if (followsOneOf(project, id, items)) continue;
+        const image = carried(plainItem(project, itemOf(project, id)), map);
+        if (item.kind === 'curve' && image.kind === 'curve') setRecipe(draft, id, image.recipe);
+        else draft.items[id] = { ...image } as Draft<Item>;
+      }
+    },
+  }),
+
+  /** One copy for each map; `id` begins the ids of the copies. */
+  copyItems: command<OfItems & { words: string; id: Id; maps: readonly Affine[] }>({
+    schema: 'copyItems',
+    stepName: (project, { items, words, maps }) => `${words} ${named(project, items)}${maps.length > 1 ? `, ${maps.length} times` : ''}`, // prettier-ignore
+    change: (draft, { items, id, maps }) => {
+      const project = original(draft) as Project;
+      maps.forEach((map, k) =>
+        items.forEach((each, i) => {
+          const item = carried(plainItem(project, itemOf(project, each)), map);
+          const { group: _group, ...single } = item;
+          addItem(draft, `${id}-${k * items.length + i + 1}`, { ...single, name: freeName(draft, wordOf(item.name)) });
+        }),
+      );
+    },
+  }),
+
+  /** Curves that stay the mirrors of these. */
+  mirrorItems: command<OfItems & { id: Id; about: MirrorPlane }>({
+    schema: 'mirrorItems',
+    stepName: (project, { items }) => `Mirror ${named(project, items)}`,
+    change: (draft, { items, id, about }) => {
+      const project = original(draft) as Project;
+      items.forEach((of, i) => {
+        const { group: _group, ...item } = curveItemOf(project, of);
+        addItem(draft, `${id}-${i + 1}`, {
+          ...item,
+          name: freeName(draft, `${wordOf(item.name)}, mirror`),
+          recipe: { kind: 'mirror', of, about: { at: about.at, across: unit(about.across) } },
+        });
+      });
+    },
+  }),
+
+  /** Of a mirror a curve of its own, of a curve that is its own mirror an ordinary one; nothing moves. */
+  letGo: command<{ item: Id }>({
+    schema: 'letGo',
+    stepName: (project, { item }) => `Let ${itemOf(project, item).name} go its own way`,
+    change: (draft, { item: id }) => {
+      const project = original(draft) as Project;
+      openItemOf(project, id);
+      const item = curveItemOf(project, id);
+      const recipe = plainRecipe(project, item);
+      if (recipe === item.recipe && !(recipe.kind === 'fit' && recipe.symmetry)) {
+        throw new Refusal(`${item.name} is a curve of its own already`);
+      }
+      const { symmetry: _symmetry, ...free } = recipe.kind === 'fit' ? recipe : { ...recipe, symmetry: undefined };
+      setRecipe(draft, id, free);
+    },
+  }),
+
+  /** Items from a clipboard, moved by a map; `id` begins their ids. */
+  paste: command<{ id: Id; layer: Id; plane: Id; map: Affine; items: readonly Pasted[] }>({
+    schema: 'paste',
+    stepName: (_project, { items }) => `Paste ${items.length === 1 ? items[0].item.name : `${items.length} items`}`,
+    change: (draft, { id, layer, plane, map, items }) => {
+      const idOf = new Map(items.map(({ from }, i) => [from, `${id}-${i + 1}`]));
+      items.forEach(({ from, item }) => {
+        const { group: _group, ...single } = item;
+        const mirror = item.kind === 'curve' && item.recipe.kind === 'mirror' ? item.recipe : null;
+        const of = mirror && idOf.get(mirror.of);
+        if (mirror && !of) throw new Refusal(`${item.name} is a mirror of a curve that was not copied with it`);
+        const image = mirror ? single : carried(single as PlainItem, map);
+        const about = mirror && { at: placed(map, mirror.about.at), across: unit(directed(map, mirror.about.across)) };
+        addItem(draft, idOf.get(from) ?? id, {
+          ...image,
+          ...(mirror && of && about && { recipe: { kind: 'mirror', of, about } }),
+          name: Object.values(draft.items).some(({ name }) => name === item.name) ? freeName(draft, wordOf(item.name)) : item.name, // prettier-ignore
+          layer: Object.hasOwn(draft.layers, item.layer) ? item.layer : layer,
+          plane,
+        } as Item);
+      });
+    },
+  }),
+} as const;
+
+/** An item of a clipboard, with the id that mirrors among the others know it by. */
+export interface Pasted {
+  readonly from: Id;
+  readonly item: Item;
+}
+
+/** An item as a map carries it. Throws a `Refusal` for a gauge circle that would be none any more. */
+function carried(item: PlainItem, map: Affine): PlainItem {
+  switch (item.kind) {
+    case 'curve':
+      return { ...item, recipe: transformed(item.recipe, map) };
+    case 'point':
+      return { ...item, at: placed(map, item.at) };
+    case 'guide':
+      return { ...item, guide: guideCarried(item.guide, map, item.name) };
+  }
+}
+
+function guideCarried(guide: Guide, map: Affine, name: string): Guide {
+  if (guide.kind === 'line') {
+    return { ...guide, at: placed(map, guide.at), direction: unit(directed(map, guide.direction)) };
+  }
+  const factor = similarityOf(map);
+  if (factor === null) throw new Refusal(`${name} would be a circle no longer`);
+  return { ...guide, centre: placed(map, guide.centre), radius: guide.radius * factor };
+}
+
+const unit = (v: Vector3): Vector3 => {
+  const size = length(v);
+  if (!(size > 0)) throw new Refusal('A direction of no length leads nowhere');
+  return v.map((value) => value / size) as unknown as Vector3;
+};
+
+/** Whether a curve is the mirror, or the mirror of a mirror, of another of these. */
+function followsOneOf({ items }: Project, id: Id, ids: readonly Id[]): boolean {
+  for (let at = items[id]; at.kind === 'curve' && at.recipe.kind === 'mirror'; at = items[at.recipe.of]) {
+    if (ids.includes(at.recipe.of)) return true;
+  }
+  return false;
+}
+
+/** Mirrors that are carried without their originals become curves of their own. */
+function released(project: Project, ids: readonly Id[]): string {
+  const free = ids.filter((id) => {
+    const item = itemOf(project, id);
+    return item.kind === 'curve' && item.recipe.kind === 'mirror' && !followsOneOf(project, id, ids);
+  });
+  return free.length === 0 ? '' : `; ${named(project, free)} no longer a mirror`;
+}
+
+/** 'Wall' of 'Wall 2'. */
+const wordOf = (name: string): string => name.replace(/ \d+$/, '') || name;

@@ -1,0 +1,255 @@
+import {
+  arcLength,
+  chamfer,
+  type Continuation,
+  type Curve,
+  divideByCount,
+  divideByLength,
+  distance,
+  domainOf,
+  evaluate,
+  fillet,
+  midwayByLength,
+  offset,
+  type Plane,
+  split,
+  type Vector3,
+} from '@pencil-bend/core';
+import { type Draft, original } from 'immer';
+import { Refusal } from '../refusal';
+import type { CurveItem, Id, Project, Recipe } from '../project/project';
+import { reverseCurve } from '../recipe/editEnds';
+import { controlRecipe, curveOf } from '../recipe/hold';
+import { command } from './command';
+import { type CornerCut, cutCorner } from './corner';
+import { addItem, andFrees, curveItemOf, freeMirrors, freeName, newItem, openCurveOf, setRecipe } from './items';
+import { joined } from './joined';
+import { extended, shortened, type ToReach, trimmed } from './lengths';
+import { partOf } from './parts';
+import { cornerInWords, offsetInWords } from './words';
+
+interface OfCurve {
+  readonly item: Id;
+}
+interface OfTwo {
+  readonly first: Id;
+  readonly second: Id;
+}
+type End = 'start' | 'end';
+
+/** What cuts curves, makes them longer or joins them, and what is made from one or two of them. */
+export const cutCommands = {
+  /** `id` is that of the second part. A closed curve is opened where it is cut. */
+  splitCurve: command<OfCurve & { u: number; id: Id }>({
+    schema: 'splitCurve',
+    stepName: (project, { item }) => `Split ${openCurveOf(project, item).name}${cutFrees(project, item)}`,
+    change: (draft, { item, u, id }) => {
+      const { project, recipe, name } = taken(draft, item);
+      const parts = split(curveOf(recipe).curve, within(recipe, u, name));
+      if (!parts.ok) throw new Refusal(`${name} ends there: nothing is left to cut off`);
+      replaced(draft, project, item, parts.value.map((part) => partOf(recipe, part)), id); // prettier-ignore
+    },
+  }),
+
+  /** Takes away the stretch around `u` between the nearest places where other curves cross; all shown ones when `by` is null. */
+  trimCurve: command<OfCurve & { u: number; by: readonly Id[] | null; id: Id }>({
+    schema: 'trimCurve',
+    stepName: (project, { item }) => `Trim ${openCurveOf(project, item).name}${cutFrees(project, item)}`,
+    change: (draft, { item, u, by, id }) => {
+      const { project, recipe, name } = taken(draft, item);
+      const left = trimmed(project, item, curveOf(recipe).curve, within(recipe, u, name), by);
+      replaced(draft, project, item, left.map((part) => partOf(recipe, part)), id); // prettier-ignore
+    },
+  }),
+
+  shortenCurve: command<OfCurve & { end: End; length: number }>({
+    schema: 'shortenCurve',
+    stepName: (project, { item }) => `Shorten ${openCurveOf(project, item).name}${cutFrees(project, item)}`,
+    change: (draft, { item, end, length }) => {
+      const { project, recipe, name } = taken(draft, item);
+      const part = shortened(curveOf(recipe).curve, end, length, name);
+      replaced(draft, project, item, [partOf(recipe, part)], item);
+    },
+  }),
+
+  /** By a length, to a place, or to another curve. */
+  extendCurve: command<OfCurve & { end: End; how: Continuation; reach: ToReach }>({
+    schema: 'extendCurve',
+    stepName: (project, { item }) => `Extend ${openCurveOf(project, item).name}${cutFrees(project, item)}`,
+    change: (draft, { item, end, how, reach }) => {
+      const { project, recipe, name } = taken(draft, item);
+      const longer = extended(project, curveOf(recipe).curve, end, how, reach, name);
+      replaced(draft, project, item, [partOf(recipe, longer)], item);
+    },
+  }),
+
+  /** The second curve becomes part of the first. */
+  joinCurves: command<OfTwo & { firstEnd: End; secondEnd: End }>({
+    schema: 'joinCurves',
+    stepName: (project, { first, second }) =>
+      `Join ${openCurveOf(project, first).name} and ${openCurveOf(project, second).name}${andFrees(project, [first, second])}`, // prettier-ignore
+    change: (draft, { first, second, firstEnd, secondEnd }) => {
+      const { project, recipe, name } = taken(draft, first);
+      const other = openCurveOf(project, second);
+      const whole = joined(recipe, firstEnd, other.recipe, secondEnd, project.tolerance, [name, other.name]);
+      freeMirrors(draft, project, [first, second]);
+      setRecipe(draft, first, whole);
+      if (first === second) return;
+      delete draft.items[second];
+      draft.itemOrder = draft.itemOrder.filter((id) => id !== second);
+    },
+  }),
+
+  /** Distances in mm, positive to the left of the curve; `id` begins the ids of the new curves. */
+  offsetCurve: command<OfCurve & { by: readonly number[]; corners: 'round' | 'sharp'; id: Id }>({
+    schema: 'offsetCurve',
+    stepName: (project, { item }) => `Offset ${curveItemOf(project, item).name}`,
+    change: (draft, { item: of, by, corners, id }) => {
+      const { project, recipe, name, plane } = read(draft, of);
+      const { colour, layer, plane: drawnOn } = curveItemOf(project, of);
+      const curves = by.flatMap((away) => {
+        const made = offset(curveOf(recipe).curve, away, project.tolerance, plane, { corners });
+        if (!made.ok) throw new Refusal(offsetInWords(made.failure, name, project.tolerance));
+        return made.value.curves;
+      });
+      curves.forEach((curve, i) => added(draft, `${id}-${i + 1}`, 'Offset', layer, drawnOn, curve, colour));
+    },
+  }),
+
+  /** Rounds the corner that two curves make, or one curve at a kink. */
+  filletCorner: command<OfTwo & { near: Vector3; radius: number; id: Id }>({
+    schema: 'filletCorner',
+    stepName: (project, { first, second }) => `Fillet ${inBoth(project, first, second)}`,
+    change: (draft, { first, second, near, radius, id }) =>
+      corner(draft, { first, second, near, id }, 'Fillet', (a, b, plane, options) => fillet(a, b, radius, plane, options)), // prettier-ignore
+  }),
+
+  /** Cuts it straight, so far from the corner along each, in mm. */
+  chamferCorner: command<OfTwo & { near: Vector3; setbacks: readonly [number, number]; id: Id }>({
+    schema: 'chamferCorner',
+    stepName: (project, { first, second }) => `Chamfer ${inBoth(project, first, second)}`,
+    change: (draft, { first, second, near, setbacks, id }) =>
+      corner(draft, { first, second, near, id }, 'Chamfer', (a, b, plane, options) => chamfer(a, b, setbacks, plane, options)), // prettier-ignore
+  }),
+
+  /** Into a count of equal lengths, or every so many mm; `id` begins the ids of the points. */
+  divideCurve: command<OfCurve & { into: { count: number } | { step: number }; id: Id }>({
+    schema: 'divideCurve',
+    stepName: (project, { item }) => `Divide ${curveItemOf(project, item).name}`,
+    change: (draft, { item: of, into, id }) => {
+      const { recipe, name, project } = read(draft, of);
+      const { layer, plane } = curveItemOf(project, of);
+      const measured = arcLength(curveOf(recipe).curve);
+      if ('step' in into && measured.total / into.step > MOST_POINTS) {
+        throw new Refusal(`A step of ${into.step} mm gives more than ${MOST_POINTS} points on ${name}`);
+      }
+      const { points } = 'count' in into ? divideByCount(measured, into.count) : divideByLength(measured, into.step);
+      points.forEach((at, i) =>
+        addItem(draft, `${id}-${i + 1}`, { kind: 'point', ...newItem(draft, 'Point', layer, plane), at }),
+      );
+    },
+  }),
+
+  midwayCurve: command<OfTwo & { id: Id }>({
+    schema: 'midwayCurve',
+    stepName: (project, { first, second }) =>
+      `Draw midway between ${curveItemOf(project, first).name} and ${curveItemOf(project, second).name}`,
+    change: (draft, { first, second, id }) => {
+      if (first === second) throw new Refusal('Midway needs two curves');
+      const { project, recipe } = read(draft, first);
+      const other = read(draft, second).recipe;
+      const [a, b] = [curveOf(recipe).curve, curveOf(other).curve];
+      const { layer, plane } = curveItemOf(project, first);
+      const { curve } = midwayByLength(a, alongWith(a, b, other), project.tolerance);
+      added(draft, id, 'Midway', layer, plane, curve);
+    },
+  }),
+} as const;
+
+const MOST_POINTS = 1000;
+
+/** A curve that is to be changed, in the drawing as it was. */
+function taken(draft: Draft<Project>, id: Id) {
+  const project = original(draft) as Project;
+  const { recipe, name } = openCurveOf(project, id);
+  return { project, recipe, name };
+}
+
+/** A curve that others are made from, with the plane it was drawn on. */
+function read(draft: Draft<Project>, id: Id) {
+  const project = original(draft) as Project;
+  const item = curveItemOf(project, id);
+  const plane: Plane = project.planes[item.plane];
+  return { project, name: item.name, plane, recipe: openRecipe(project, item, id) };
+}
+
+const openRecipe = (project: Project, item: CurveItem, id: Id): Recipe =>
+  item.recipe.kind === 'mirror' ? openCurveOf(project, id).recipe : item.recipe;
+
+function added(draft: Draft<Project>, id: Id, word: string, layer: Id, plane: Id, curve: Curve, colour?: string): void {
+  addItem(draft, id, {
+    kind: 'curve',
+    ...newItem(draft, word, layer, plane),
+    ...(colour !== undefined && { colour }),
+    recipe: controlRecipe(curve, (i) => `c${i + 1}`),
+  });
+}
+
+/** The parts that a curve was cut to: the first stays the item, the second is a new one. */
+function replaced(draft: Draft<Project>, project: Project, item: Id, parts: readonly Recipe[], id: Id): void {
+  freeMirrors(draft, project, [item]);
+  setRecipe(draft, item, parts[0]);
+  if (parts.length === 1) return;
+  const { recipe: _recipe, name, ...like } = curveItemOf(project, item);
+  addItem(draft, id, { ...like, name: freeName(draft, name.replace(/ \d+$/, '')), recipe: parts[1] });
+}
+
+/** What else a cut changes, for the name of its step. */
+function cutFrees(project: Project, id: Id): string {
+  const item = curveItemOf(project, id);
+  return `${item.recipe.kind === 'mirror' ? '; it is a mirror no longer' : ''}${andFrees(project, [id])}`;
+}
+
+const inBoth = (project: Project, first: Id, second: Id): string => {
+  const names = [first, second].map((id) => openCurveOf(project, id).name);
+  return first === second ? names[0] : `${names[0]} and ${names[1]}${andFrees(project, [first, second])}`;
+};
+
+/** Throws a `Refusal` for a parameter outside the curve. */
+function within(recipe: Recipe, u: number, name: string): number {
+  const [first, last] = domainOf(curveOf(recipe).curve);
+  if (!(u >= first && u <= last)) throw new Refusal(`The parameter ${u} lies outside ${name}`);
+  return u;
+}
+
+function corner(
+  draft: Draft<Project>,
+  { first, second, near, id }: OfTwo & { near: Vector3; id: Id },
+  word: string,
+  cut: CornerCut,
+): void {
+  const { project, recipe, name } = taken(draft, first);
+  const other = openCurveOf(project, second);
+  const { plane: drawnOn, layer, colour } = curveItemOf(project, first);
+  const plane = project.planes[drawnOn];
+  const made = cutCorner(recipe, first === second ? null : other.recipe, near, plane, cut);
+  if (!made.ok) throw new Refusal(cornerInWords(made.failure, word, name, other.name));
+  freeMirrors(draft, project, [first, second]);
+  const { whole, parts, between } = made.value;
+  if (whole) setRecipe(draft, first, whole);
+  else {
+    setRecipe(draft, first, parts[0]);
+    setRecipe(draft, second, parts[1]);
+    added(draft, id, word, layer, drawnOn, between, colour);
+  }
+}
+
+/** The second curve in the direction in which it runs beside the first. */
+function alongWith(a: Curve, b: Curve, recipe: Recipe): Curve {
+  if (a.closing !== 'open' || b.closing !== 'open') return b;
+  const ends = (curve: Curve) => domainOf(curve).map((u) => evaluate(curve, u));
+  const [[a0, a1], [b0, b1]] = [ends(a), ends(b)];
+  return distance(a0, b0) + distance(a1, b1) <= distance(a0, b1) + distance(a1, b0)
+    ? b
+    : curveOf(reverseCurve(recipe)).curve;
+}

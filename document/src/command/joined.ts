@@ -1,0 +1,57 @@
+import { close, domainOf, join, reverse } from '@pencil-bend/core';
+import { Refusal } from '../refusal';
+import type { ControlRecipe, Recipe } from '../project/project';
+import { reverseCurve } from '../recipe/editEnds';
+import { controlRecipe, curveOf, hold } from '../recipe/hold';
+import { withCurve } from '../recipe/withCurve';
+import { gapBetween, joinedFit } from './parts';
+
+type End = 'start' | 'end';
+
+/**
+ * One recipe out of two curves whose given ends meet within the tolerance in mm; out of one curve twice, the closed
+ * curve. Throws a `Refusal` that says how far apart the ends lie.
+ */
+export function joined(
+  first: Recipe,
+  firstEnd: End,
+  second: Recipe,
+  secondEnd: End,
+  tolerance: number,
+  names: readonly [string, string],
+): Recipe {
+  for (const [i, recipe] of [first, second].entries()) {
+    if (curveOf(recipe).curve.closing !== 'open') throw new Refusal(`${names[i]} is closed and has no end to join`);
+  }
+  if (first === second) return closed(first, firstEnd !== secondEnd, tolerance, names[0]);
+  // The first goes on to the second: each is turned round where its other end would meet.
+  const a = hold(firstEnd === 'end' ? first : reverseCurve(first));
+  const b = hold(secondEnd === 'start' ? second : reverseCurve(second));
+  const [ca, cb] = [curveOf(a).curve, curveOf(b).curve];
+  const whole = join(ca, cb, tolerance);
+  if (!whole.ok) {
+    throw new Refusal(`The ends lie ${inMm(gapBetween(ca, 1, cb, 0))} mm apart, more than the tolerance of ${inMm(tolerance)} mm`); // prettier-ignore
+  }
+  const fit = joinedFit(a, b, domainOf(ca)[1] - domainOf(cb)[0]);
+  const { fit: _fit, ...plain } = a;
+  const made = withCurve(plain as ControlRecipe, whole.value, fit);
+  if (firstEnd === 'end') return made;
+  // It runs as the first did.
+  return fit ? reverseCurve(made) : controlRecipe(reverse(whole.value), (i) => `c${i + 1}`);
+}
+
+function closed(recipe: Recipe, twoEnds: boolean, tolerance: number, name: string): Recipe {
+  if (!twoEnds) throw new Refusal(`An end of ${name} cannot be joined to itself`);
+  const { curve } = curveOf(recipe);
+  const gap = gapBetween(curve, 0, curve, 1);
+  if (!(gap <= tolerance)) {
+    throw new Refusal(`The ends of ${name} lie ${inMm(gap)} mm apart, more than the tolerance of ${inMm(tolerance)} mm`); // prettier-ignore
+  }
+  const held = hold(recipe);
+  const made = close(curve, tolerance);
+  const last = domainOf(made)[1];
+  const fit = held.fit && { ...held.fit, points: held.fit.points.filter(({ u }) => u < last) };
+  return withCurve(held, made, fit);
+}
+
+const inMm = (mm: number): string => String(Number(mm.toPrecision(3)));

@@ -1,0 +1,138 @@
+import { type Draft, original } from 'immer';
+import { Refusal } from '../refusal';
+import { type Id, type Layer, newLayer, type Project } from '../project/project';
+import { plainItem } from '../project/sources';
+import { command } from './command';
+import { addItem, itemOf, named, openItemOf } from './items';
+
+type Names = Readonly<Record<Id, { readonly name: string }>>;
+
+/** Throws a `Refusal` where there is no layer, or group, of this id. */
+function nameOf(kind: 'layer' | 'group', names: Names, id: Id): string {
+  if (!Object.hasOwn(names, id)) throw new Refusal(`There is no ${kind} '${id}' in this project`);
+  return names[id].name;
+}
+
+const layerName = ({ layers }: Project | Draft<Project>, id: Id) => nameOf('layer', layers, id);
+const groupName = ({ groups }: Project | Draft<Project>, id: Id) => nameOf('group', groups, id);
+
+/** How a change of a layer is called. */
+function changed(name: string, set: Partial<Layer>): string {
+  if (set.name !== undefined) return `Rename the layer ${name} to ${set.name}`;
+  if (set.visible !== undefined) return `${set.visible ? 'Show' : 'Hide'} the layer ${name}`;
+  if (set.locked !== undefined) return `${set.locked ? 'Lock' : 'Unlock'} the layer ${name}`;
+  if (set.reference !== undefined) return `Make the layer ${name} ${set.reference ? 'a reference' : 'part of the drawing'}`; // prettier-ignore
+  return `Colour the layer ${name}`;
+}
+
+/** What can be done to layers, groups and the order of the list. */
+export const layerCommands = {
+  addLayer: command<{ id: Id; name: string }>({
+    schema: 'addLayer',
+    stepName: (_project, { name }) => `Add the layer ${name}`,
+    change: (project, { id, name }) => {
+      if (Object.hasOwn(project.layers, id)) throw new Refusal(`The id '${id}' is taken`);
+      project.layers[id] = newLayer(name);
+      project.layerOrder.push(id);
+    },
+  }),
+
+  setLayer: command<{ layer: Id } & Partial<Layer>>({
+    schema: 'setLayer',
+    stepName: (project, { layer, ...set }) => changed(layerName(project, layer), set),
+    change: (project, { layer, ...set }) => {
+      layerName(project, layer);
+      Object.assign(project.layers[layer], set);
+    },
+  }),
+
+  /** To a place of the list, counted without it. */
+  moveLayer: command<{ layer: Id; to: number }>({
+    schema: 'moveLayer',
+    stepName: (project, { layer }) => `Move the layer ${layerName(project, layer)}`,
+    change: (project, { layer, to }) => {
+      const order = project.layerOrder.filter((id) => id !== layer);
+      project.layerOrder = order.toSpliced(Math.min(to, order.length), 0, layer);
+    },
+  }),
+
+  deleteLayer: command<{ layer: Id }>({
+    schema: 'deleteLayer',
+    stepName: (project, { layer }) => `Delete the layer ${layerName(project, layer)}`,
+    change: (project, { layer }) => {
+      const name = layerName(project, layer);
+      const lying = Object.values(project.items).filter((item) => item.layer === layer).length;
+      if (lying > 0) throw new Refusal(`${lying} of the drawing's curves and points lie on the layer ${name}: move or delete them first`); // prettier-ignore
+      if (project.layerOrder.length === 1) throw new Refusal(`${name} is the last layer`);
+      delete project.layers[layer];
+      project.layerOrder = project.layerOrder.filter((id) => id !== layer);
+    },
+  }),
+
+  /** Onto a layer, before another item of the list, or at its end. */
+  arrange: command<{ items: readonly Id[]; layer: Id; before: Id | null }>({
+    schema: 'arrange',
+    stepName: (project, { items, layer }) => `Move ${named(project, items)} to the layer ${layerName(project, layer)}`,
+    change: (project, { items, layer, before }) => {
+      layerName(project, layer);
+      for (const id of items) openItemOf(project, id).layer = layer;
+      const order = project.itemOrder.filter((id) => !items.includes(id));
+      const at = before === null ? -1 : order.indexOf(before);
+      project.itemOrder = order.toSpliced(at < 0 ? order.length : at, 0, ...items);
+    },
+  }),
+
+  /** Copies to work to; they are curves of their own, and stay where they are when the originals change. */
+  copyAsReference: command<{ items: readonly Id[]; id: Id; layer: Id; name: string }>({
+    schema: 'copyAsReference',
+    stepName: (project, { items, name }) => `Copy ${named(project, items)} to ${name} as reference`,
+    change: (draft, { items, id, layer, name }) => {
+      const project = original(draft) as Project;
+      if (Object.hasOwn(draft.layers, layer)) layerName(project, layer);
+      else {
+        draft.layers[layer] = { ...newLayer(name), reference: true };
+        draft.layerOrder.push(layer);
+      }
+      items.forEach((each, i) => {
+        const { group: _group, ...item } = plainItem(project, itemOf(project, each));
+        addItem(draft, `${id}-${i + 1}`, { ...item, layer });
+      });
+    },
+  }),
+
+  groupItems: command<{ items: readonly Id[]; id: Id; name: string }>({
+    schema: 'groupItems',
+    stepName: (project, { items, name }) => `Group ${named(project, items)} as ${name}`,
+    change: (project, { items, id, name }) => {
+      if (Object.hasOwn(project.groups, id)) throw new Refusal(`The id '${id}' is taken`);
+      project.groups[id] = { name };
+      for (const each of items) itemOf(project, each).group = id;
+      withoutEmptyGroups(project);
+    },
+  }),
+
+  ungroup: command<{ group: Id }>({
+    schema: 'ungroup',
+    stepName: (project, { group }) => `Ungroup ${groupName(project, group)}`,
+    change: (project, { group }) => {
+      groupName(project, group);
+      for (const item of Object.values(project.items)) if (item.group === group) delete item.group;
+      delete project.groups[group];
+    },
+  }),
+
+  renameGroup: command<{ group: Id; name: string }>({
+    schema: 'renameGroup',
+    stepName: (project, { group, name }) => `Rename the group ${groupName(project, group)} to ${name}`,
+    change: (project, { group, name }) => {
+      groupName(project, group);
+      project.groups[group].name = name;
+    },
+  }),
+} as const;
+
+/** An item is in one group: another may be left with none. */
+function withoutEmptyGroups(project: Draft<Project>): void {
+  const used = new Set(Object.values(project.items).map(({ group }) => group));
+  for (const id of Object.keys(project.groups)) if (!used.has(id)) delete project.groups[id];
+}

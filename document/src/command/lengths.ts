@@ -1,0 +1,159 @@
+import {
+  arcLength,
+  circle,
+  type Continuation,
+  type Curve,
+  crossings,
+  domainOf,
+  extend,
+  type ExtendFailure,
+  lineBetween,
+  parameterAt,
+  split,
+  subCurve,
+  type Vector3,
+} from '@pencil-bend/core';
+import { Refusal } from '../refusal';
+import { type Guide, type Id, isShown, type Project } from '../project/project';
+import { plainItem } from '../project/sources';
+import { curveOf } from '../recipe/hold';
+
+/** How far a curve is made longer: by mm, to the place of its continuation nearest to a point, or to another item. */
+export type ToReach = { readonly length: number } | { readonly point: Vector3 } | { readonly item: Id };
+
+/** A continuation is followed so many lengths of the curve, in search of what it is to meet. */
+const FARTHEST = 64;
+/** A guide line is looked at so many mm to both sides. */
+const GUIDE_REACH = 1e5;
+
+/** What a curve can be cut by, or led to: another curve, or a guide. Null for a point. */
+export function edgeOf(project: Project, id: Id): Curve | null {
+  const item = plainItem(project, project.items[id]);
+  if (item.kind === 'curve') return curveOf(item.recipe).curve;
+  return item.kind === 'guide' ? guideCurve(item.guide, project, item.plane) : null;
+}
+
+function guideCurve(guide: Guide, { planes }: Project, plane: Id): Curve {
+  if (guide.kind === 'circle') return circle(planes[plane], guide.centre, guide.radius);
+  const along = (way: number) => guide.at.map((x, c) => x + way * GUIDE_REACH * guide.direction[c]) as unknown as Vector3; // prettier-ignore
+  return lineBetween(along(-1), along(1));
+}
+
+/** All shown curves and guides but one. */
+const others = (project: Project, but: Id, ids: readonly Id[] | null): Curve[] =>
+  (ids ?? project.itemOrder.filter((id) => isShown(project, project.items[id])))
+    .filter((id) => id !== but)
+    .flatMap((id) => {
+      if (!Object.hasOwn(project.items, id)) throw new Refusal(`There is no curve or guide '${id}' in this project`);
+      return edgeOf(project, id) ?? [];
+    });
+
+/** Where other curves meet this one, by its parameters, in order. */
+function metAt(curve: Curve, by: readonly Curve[]): number[] {
+  const places = by.flatMap((other) =>
+    crossings(curve, other).map((found) => (found.kind === 'point' ? [found.u] : [...found.u])),
+  );
+  return places.flat().sort((a, b) => a - b);
+}
+
+/** Parameters nearer to an end than this share of the domain are at the end. */
+const AT_END = 1e-9;
+
+/** What is left when the stretch around u, between the nearest places where others cross, is taken away. */
+export function trimmed(project: Project, id: Id, curve: Curve, u: number, by: readonly Id[] | null): Curve[] {
+  const { name } = project.items[id];
+  const [first, last] = domainOf(curve);
+  const slack = AT_END * (last - first);
+  const met = metAt(curve, others(project, id, by));
+  const inner = met.filter((at) => at > first + slack && at < last - slack);
+  if (curve.closing !== 'open') {
+    const around = [...new Set(met)];
+    if (around.length < 2) throw new Refusal(`${name} is closed: two places where others cross it are needed to trim it`); // prettier-ignore
+    const before = around.findLast((at) => at <= u) ?? (around.at(-1) ?? 0) - (last - first);
+    const after = around.find((at) => at > u) ?? around[0] + (last - first);
+    return [stretch(openedAtStart(curve, after), after, before + (last - first))];
+  }
+  if (inner.length === 0) throw new Refusal(`Nothing crosses ${name} there`);
+  const before = inner.findLast((at) => at <= u);
+  const after = inner.find((at) => at > u);
+  return [
+    ...(before === undefined ? [] : [stretch(curve, first, before)]),
+    ...(after === undefined ? [] : [stretch(curve, after, last)]),
+  ];
+}
+
+/** A closed curve that begins at u, for stretches that go over its seam. */
+function openedAtStart(curve: Curve, u: number): Curve {
+  if (curve.closing === 'periodic') return curve;
+  const opened = split(curve, u);
+  if (!opened.ok) throw new Refusal('Nothing would be left of the curve');
+  return opened.value[0];
+}
+
+function stretch(curve: Curve, from: number, to: number): Curve {
+  const part = subCurve(curve, from, to);
+  if (!part.ok) throw new Refusal('Nothing would be left of the curve');
+  return part.value;
+}
+
+export function shortened(curve: Curve, end: 'start' | 'end', length: number, name: string): Curve {
+  if (curve.closing !== 'open') throw new Refusal(`${name} is closed and has no end to shorten`);
+  const measured = arcLength(curve);
+  if (!(length < (1 - AT_END) * measured.total)) throw new Refusal(`${name} is ${inMm(measured.total)} mm long: ${inMm(length)} mm cannot be taken off`); // prettier-ignore
+  const [first, last] = domainOf(curve);
+  const [from, to] = end === 'start' ? [parameterAt(measured, length), last] : [first, parameterAt(measured, measured.total - length)]; // prettier-ignore
+  return stretch(curve, from, to);
+}
+
+export function extended(
+  project: Project,
+  curve: Curve,
+  end: 'start' | 'end',
+  how: Continuation,
+  reach: ToReach,
+  name: string,
+): Curve {
+  if (!('item' in reach)) return longer(curve, end, how, reach, name);
+  const edge = Object.hasOwn(project.items, reach.item) ? edgeOf(project, reach.item) : null;
+  if (!edge) throw new Refusal(`${name} can be extended to a curve or a guide`);
+  const { total } = arcLength(curve);
+  for (let factor = 1 / 4; factor <= FARTHEST; factor *= 4) {
+    const far = longerIfPossible(curve, end, how, { length: factor * total });
+    const [first, last] = domainOf(curve);
+    const beyond = metAt(far.curve, [edge]).filter((u) => (end === 'end' ? u > last + 1e-9 * (last - first) : u < first - 1e-9 * (last - first))); // prettier-ignore
+    const [from, to] = domainOf(far.curve);
+    if (beyond.length > 0) return end === 'end' ? stretch(far.curve, from, beyond[0]) : stretch(far.curve, beyond[beyond.length - 1], to); // prettier-ignore
+    if (!far.more) break;
+  }
+  throw new Refusal(`The continuation of ${name} never meets ${project.items[reach.item].name}`);
+}
+
+function longer(curve: Curve, end: 'start' | 'end', how: Continuation, reach: { length: number } | { point: Vector3 }, name: string): Curve {
+  const made = extend(curve, end, how, reach);
+  if (!made.ok) throw new Refusal(extendInWords(made.failure, name));
+  return made.value;
+} // prettier-ignore
+
+/** As far as the continuation goes, when it ends before. */
+function longerIfPossible(curve: Curve, end: 'start' | 'end', how: Continuation, reach: { readonly length: number }) {
+  const made = extend(curve, end, how, reach);
+  if (made.ok) return { curve: made.value, more: true };
+  if (made.failure.kind !== 'too-far') throw new Refusal(extendInWords(made.failure, 'The curve'));
+  const most = extend(curve, end, how, { length: made.failure.reach * (1 - 1e-9) });
+  return { curve: most.ok ? most.value : curve, more: false };
+}
+
+function extendInWords(failure: ExtendFailure, name: string): string {
+  switch (failure.kind) {
+    case 'closed':
+      return `${name} is closed and has no end to extend`;
+    case 'no-direction':
+      return `${name} stands still at its end and has no direction there`;
+    case 'behind':
+      return `The place lies behind the end of ${name}`;
+    case 'too-far':
+      return `${name} goes on for ${inMm(failure.reach)} mm and no farther`;
+  }
+}
+
+const inMm = (mm: number): string => String(Number(mm.toPrecision(4)));

@@ -1,0 +1,75 @@
+import { circle, FRONT, lineBetween, translation, type Vector3 } from '@pencil-bend/core';
+import { controlRecipe } from '../recipe/hold';
+import { fitRecipe } from '../project/project';
+import type { Order } from './registry';
+
+const line = (from: Vector3, to: Vector3) => controlRecipe(lineBetween(from, to), (i) => `c${i + 1}`);
+const axis = { at: [0, 0, 0], across: [1, 0, 0] } as const;
+const fit = (...places: Vector3[]) => fitRecipe(places.map((at, i) => ({ id: `p${i + 1}`, at })), false); // prettier-ignore
+const sheet = { layer: 'sheet', plane: 'front' } as const;
+
+/** One good order for every command of layers, carrying and cutting, in an order in which they work, and its name. */
+export const STORY_OF_ITEMS: readonly (readonly [Order, string])[] = [
+  [
+    {
+      command: 'drawItems',
+      args: {
+        ...sheet,
+        word: 'Line',
+        items: [
+          { id: 'low', recipe: line([100, 0, 0], [160, 0, 0]) },
+          { id: 'steep', recipe: line([130, -20, 0], [130, 40, 0]) },
+          { id: 'far', recipe: line([200, 0, 0], [200, 50, 0]) },
+        ],
+      },
+    },
+    'Draw 3 items: Line',
+  ],
+  [
+    { command: 'drawItems', args: { ...sheet, word: 'Gauge circle', items: [{ id: 'gauge', guide: { kind: 'circle', centre: [0, 0, 0], radius: 5 } }] } }, // prettier-ignore
+    'Draw Gauge circle 1',
+  ],
+  [{ command: 'setGuide', args: { item: 'gauge', guide: { kind: 'circle', centre: [0, 0, 0], radius: 6 } } }, 'Change Gauge circle 1'], // prettier-ignore
+  [{ command: 'mirrorItems', args: { items: ['low'], id: 'm', about: axis } }, 'Mirror Line 1'],
+  [{ command: 'splitCurve', args: { item: 'low', u: 0.9, id: 'tail' } }, 'Split Line 1; Line, mirror 1 is a mirror no longer'], // prettier-ignore
+  [{ command: 'joinCurves', args: { first: 'low', firstEnd: 'end', second: 'tail', secondEnd: 'start' } }, 'Join Line 1 and Line 4'], // prettier-ignore
+  [{ command: 'trimCurve', args: { item: 'low', u: 0.9, by: null, id: 'cut' } }, 'Trim Line 1'],
+  [{ command: 'extendCurve', args: { item: 'low', end: 'end', how: 'straight', reach: { item: 'far' } } }, 'Extend Line 1'], // prettier-ignore
+  [{ command: 'shortenCurve', args: { item: 'low', end: 'start', length: 5 } }, 'Shorten Line 1'],
+  [{ command: 'filletCorner', args: { first: 'low', second: 'far', near: [200, 0, 0], radius: 4, id: 'round' } }, 'Fillet Line 1 and Line 3'], // prettier-ignore
+  [{ command: 'chamferCorner', args: { first: 'low', second: 'steep', near: [130, 0, 0], setbacks: [3, 2], id: 'bevel' } }, 'Chamfer Line 1 and Line 2'], // prettier-ignore
+  [{ command: 'offsetCurve', args: { item: 'far', by: [3, -3], corners: 'round', id: 'o' } }, 'Offset Line 3'],
+  [{ command: 'divideCurve', args: { item: 'far', into: { count: 3 }, id: 'd' } }, 'Divide Line 3'],
+  [{ command: 'midwayCurve', args: { first: 'far', second: 'o-1', id: 'mid' } }, 'Draw midway between Line 3 and Offset 1'], // prettier-ignore
+  [{ command: 'carry', args: { items: ['far', 'gauge'], words: 'Move', map: translation([1, 2, 0]) } }, 'Move Line 3 and Gauge circle 1'], // prettier-ignore
+  [{ command: 'copyItems', args: { items: ['far'], words: 'Copy', id: 'k', maps: [translation([5, 0, 0]), translation([9, 0, 0])] } }, 'Copy Line 3, 2 times'], // prettier-ignore
+  [{ command: 'drawItems', args: { ...sheet, word: 'Lid', items: [{ id: 'lid', recipe: fit([-30, 0, 0], [0, 12, 0], [31, 1, 0]) }] } }, 'Draw Lid 1'], // prettier-ignore
+  [{ command: 'makeSymmetric', args: { item: 'lid', about: axis } }, 'Make Lid 1 its own mirror'],
+  [{ command: 'letGo', args: { item: 'lid' } }, 'Let Lid 1 go its own way'],
+  [{ command: 'drawItems', args: { ...sheet, word: 'Leg', items: [{ id: 'leg', recipe: line([0, 0, 0], [5, 5, 0]) }] } }, 'Draw Leg 1'], // prettier-ignore
+  [{ command: 'pulledByCorners', args: { item: 'leg', degree: 3 } }, 'Let Leg 1 be pulled by its 2 corners'],
+  [{ command: 'throughCorners', args: { item: 'leg' } }, 'Lay Leg 1 through its 2 corners'],
+  [
+    {
+      command: 'paste',
+      args: {
+        id: 'v',
+        ...sheet,
+        map: translation([0, 0, 0]),
+        items: [{ from: 'x', item: { kind: 'curve', name: 'Ring', colour: '#33363b', visible: true, ...sheet, recipe: controlRecipe(circle(FRONT, [0, 0, 0], 9), (i) => `c${i}`) } }], // prettier-ignore
+      },
+    },
+    'Paste Ring',
+  ],
+  [{ command: 'groupItems', args: { items: ['far', 'steep'], id: 'pair', name: 'Pair' } }, 'Group Line 3 and Line 2 as Pair'], // prettier-ignore
+  [{ command: 'renameGroup', args: { group: 'pair', name: 'Walls' } }, 'Rename the group Pair to Walls'],
+  [{ command: 'ungroup', args: { group: 'pair' } }, 'Ungroup Walls'],
+  [{ command: 'addLayer', args: { id: 'spare', name: 'Spare' } }, 'Add the layer Spare'],
+  [{ command: 'setLayer', args: { layer: 'spare', name: 'Spout' } }, 'Rename the layer Spare to Spout'],
+  [{ command: 'moveLayer', args: { layer: 'spare', to: 0 } }, 'Move the layer Spout'],
+  [{ command: 'arrange', args: { items: ['far'], layer: 'spare', before: null } }, 'Move Line 3 to the layer Spout'],
+  [{ command: 'arrange', args: { items: ['far'], layer: 'sheet', before: 'low' } }, 'Move Line 3 to the layer Sheet'],
+  [{ command: 'deleteLayer', args: { layer: 'spare' } }, 'Delete the layer Spout'],
+  [{ command: 'copyAsReference', args: { items: ['far'], id: 'ref', layer: 'refs', name: 'Reference' } }, 'Copy Line 3 to Reference as reference'], // prettier-ignore
+  [{ command: 'deleteItems', args: { items: ['low', 'steep', 'leg'] } }, 'Delete Line 1 and 2 more'],
+];

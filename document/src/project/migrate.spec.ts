@@ -1,0 +1,35 @@
+import { checkProject } from './check';
+import { migrate } from './migrate';
+import { emptyProject } from './project';
+
+const { groups: _groups, ...today } = emptyProject('Old');
+const second = { ...today, version: 2, layers: { sheet: { name: 'Sheet', visible: false } } };
+const { grid: _grid, ...first } = { ...second, version: 1 };
+
+describe('migrate', () => {
+  it.each([
+    ['first', first],
+    ['second', second],
+  ])('makes the %s version one of today, with all that was in it', (_which, old) => {
+    // prettier-ignore
+    const project = migrate(old);
+    expect(checkProject(project)).toEqual([]);
+    expect(project).toMatchObject({ version: 3, grid: null, groups: {}, layers: { sheet: { name: 'Sheet', visible: false, colour: null, locked: false, reference: false } } }); // prettier-ignore
+  });
+
+  it('leaves alone what it does not know', () => {
+    for (const other of [
+      null,
+      7,
+      'x',
+      [],
+      {},
+      { ...first, format: 'other' },
+      { ...first, version: 9 },
+      { ...first, version: '1' },
+    ]) {
+      // prettier-ignore
+      expect(migrate(other)).toBe(other);
+    }
+  });
+});

@@ -1,0 +1,13 @@
+import { type Resolved, resolveRecipe } from '../recipe/resolve';
+import type { Id, Project } from './project';
+import { plainItem } from './sources';
+
+/** Every curve of a project, by item id: mirrors follow their originals. Throws a `Refusal` for a mirror of nothing. */
+export function resolve(project: Project): ReadonlyMap<Id, Resolved> {
+  const resolved = new Map<Id, Resolved>();
+  for (const id of project.itemOrder) {
+    const item = plainItem(project, project.items[id]);
+    if (item.kind === 'curve') resolved.set(id, resolveRecipe(item.recipe));
+  }
+  return resolved;
+}

@@ -1,0 +1,156 @@
+import { distance, dot, scale, subtract, type TangentHold, type Vector3 } from '@pencil-bend/core';
+import { Refusal } from '../refusal';
+import type { FitPoint, FitRecipe, Id, MirrorPlane, Recipe } from '../project/project';
+import { freshIds } from './withCurve';
+import { placed, reflection } from './transformed';
+
+/** Points within this many mm of their images are pairs; of the mirror's plane, in it. */
+const SAME = 1e-6;
+
+/** The image of a place in a mirror's plane. */
+export const mirroredPlace = (about: MirrorPlane, at: Vector3): Vector3 => placed(reflection(about), at);
+
+const awayFrom = ({ at, across }: MirrorPlane, place: Vector3): number => dot(subtract(place, at), across);
+
+const ontoPlane = (about: MirrorPlane, at: Vector3): Vector3 =>
+  placed({ x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1], origin: scale(about.across, -awayFrom(about, at)) }, at);
+
+/**
+ * The curve through points made its own mirror: the half on the side of its start stays, the other becomes its image.
+ * Where the half reaches the plane its last point lies in it; where it stops before, the curve goes smoothly across.
+ */
+export function makeSymmetric(recipe: Recipe, about: MirrorPlane): FitRecipe {
+  if (recipe.kind !== 'fit') throw new Refusal('Only a curve through points with live spacing can be its own mirror');
+  const { points, closed } = recipe;
+  const start = points.find(({ at }) => Math.abs(awayFrom(about, at)) > SAME);
+  if (!start) throw new Refusal('The curve lies in the mirror itself');
+  const side = Math.sign(awayFrom(about, start.at));
+  const isKept = ({ at }: FitPoint) => side * awayFrom(about, at) > SAME;
+  // One run of points on the side of the start, which on a closed curve may go over its seam.
+  const turn = closed ? (points.findIndex((point, i) => isKept(point) && !isKept(points.at(i - 1) ?? point)) + points.length) % points.length : 0; // prettier-ignore
+  const around = closed ? [...points.slice(turn), ...points.slice(0, turn)] : [...points];
+  const end = around.findIndex((point) => !isKept(point) && Math.abs(awayFrom(about, point.at)) > SAME);
+  let half = end < 0 ? around : around.slice(0, end);
+  if (half.length === points.length) throw new Refusal('The curve does not reach across the mirror');
+  const before = closed ? around.at(-1) : undefined;
+  if (before && Math.abs(awayFrom(about, before.at)) <= SAME && !half.includes(before)) half = [before, ...half];
+  const kept = half.map((point) => (isKept(point) ? point : inPlane(point, about)));
+  const fresh = freshIds(points.map(({ id }) => id));
+  const image = kept
+    .filter(isKept)
+    .reverse()
+    .map((point) => ({ ...imageOf(point, about), id: fresh() }));
+  const whole = [...kept, ...image];
+  const needed = closed ? 3 : 2;
+  if (whole.length < needed) throw new Refusal(`The half has too few points for a curve of ${needed}`);
+  return { ...recipe, points: whole, symmetry: about };
+}
+
+/** A point of the half as its image: a tangent is mirrored and, since the curve runs back, turned round. */
+function imageOf(point: FitPoint, about: MirrorPlane): FitPoint {
+  const { tangent } = point;
+  return {
+    ...point,
+    at: mirroredPlace(about, point.at),
+    ...(tangent && { tangent: imageOfTangent(tangent, about) }),
+  };
+}
+
+function imageOfTangent(tangent: TangentHold, { across }: MirrorPlane): TangentHold {
+  const { direction } = tangent;
+  const along = 2 * dot(direction, across);
+  return { ...tangent, direction: direction.map((value, c) => along * across[c] - value) as unknown as Vector3 };
+}
+
+/** A point in the mirror's plane, where the curve crosses it squarely. */
+function inPlane(point: FitPoint, about: MirrorPlane): FitPoint {
+  const { tangent } = point;
+  const side = tangent && dot(tangent.direction, about.across) < 0 ? -1 : 1;
+  return {
+    ...point,
+    at: ontoPlane(about, point.at),
+    ...(tangent && { tangent: { ...tangent, direction: scale(about.across, side) } }),
+  };
+}
+
+/** What an edit of a symmetric curve does on one side, done on the other too. Throws a `Refusal`. */
+export function keepSymmetry(before: Recipe, after: Recipe): Recipe {
+  const about = before.kind === 'fit' && before.symmetry;
+  if (!about || before === after) return after;
+  if (after.kind !== 'fit') {
+    throw new Refusal('The curve is its own mirror, for which its spacing stays live: let go of its symmetry first');
+  }
+  // Another mirror, or none.
+  if (after.symmetry !== about) return after;
+  const partner = pairsOf(before.points, about);
+  const was = new Map(before.points.map((point) => [point.id, point]));
+  const added = after.points.filter(({ id }) => !was.has(id));
+  // A table of other points says little of what became of which: its first half tells the other.
+  if (added.length > 1) return makeSymmetric(after, about);
+  const here = new Set(after.points.map(({ id }) => id));
+  // A point goes with its partner.
+  const left = after.points.filter(({ id }) => here.has(partner.get(id) ?? id));
+  const points = withPartners(folded(left, was, partner, about), added, partner, about);
+  if (points.length < (after.closed ? 3 : 2)) {
+    throw new Refusal('A point goes with its image, and the curve needs its last ones; delete the curve instead');
+  }
+  const whole = { ...after, points };
+  // Points that fell on images of others, say: the half on the side of the start tells the other anew.
+  return pairsOf(points, about).size === points.length ? whole : makeSymmetric(whole, about);
+}
+
+/** Each point's partner is its image; a point in the plane is its own. */
+function pairsOf(points: readonly FitPoint[], about: MirrorPlane): Map<Id, Id> {
+  const pairs = new Map<Id, Id>();
+  for (const point of points) {
+    const image = mirroredPlace(about, point.at);
+    const found = points.find(({ at }) => distance(at, image) <= SAME * (1 + Math.hypot(...image)));
+    if (found) pairs.set(point.id, found.id);
+  }
+  return pairs;
+}
+
+/** Of each pair the one that was changed tells where the other is; where both were, the first of them. */
+function folded(
+  points: readonly FitPoint[],
+  was: ReadonlyMap<Id, FitPoint>,
+  partner: ReadonlyMap<Id, Id>,
+  about: MirrorPlane,
+): FitPoint[] {
+  const changed = new Set(points.filter((point) => JSON.stringify(point) !== JSON.stringify(was.get(point.id))));
+  const index = new Map(points.map(({ id }, i) => [id, i]));
+  return points.map((point, i): FitPoint => {
+    const other = was.has(point.id) ? partner.get(point.id) : undefined;
+    if (other === undefined) return point;
+    if (other === point.id) return changed.has(point) ? inPlane(point, about) : point;
+    const j = index.get(other) ?? -1;
+    const image = points[j];
+    if (!image || !changed.has(image) || (changed.has(point) && i < j)) return point;
+    return { ...imageOf(image, about), id: point.id };
+  });
+}
+
+/** Points that were added get their partners: between the partners of their neighbours. */
+function withPartners(
+  points: readonly FitPoint[],
+  added: readonly FitPoint[],
+  partner: ReadonlyMap<Id, Id>,
+  about: MirrorPlane,
+): FitPoint[] {
+  let all = [...points];
+  const fresh = freshIds(points.map(({ id }) => id));
+  for (const point of added) {
+    const index = all.findIndex(({ id }) => id === point.id);
+    const before = all[index - 1];
+    const image = imageOf(all[index], about);
+    if (distance(image.at, point.at) <= SAME) {
+      all = all.with(index, inPlane(point, about));
+      continue;
+    }
+    const mate = before && partner.get(before.id);
+    // Its neighbour before has its image after the place of the partner.
+    const at = mate === undefined ? all.length : all.findIndex(({ id }) => id === mate);
+    all = all.toSpliced(at < 0 ? all.length : at, 0, { ...image, id: fresh() });
+  }
+  return all;
+}
