@@ -1,7 +1,7 @@
 // What a project is and everything that can be done to it.
 export { controlIds, pointName } from './command/items';
 export type { Pasted } from './command/carryCommands';
-export { edgeOf, type ToReach } from './command/lengths';
+export { edgeOf, edgeOfGuide, type ToReach } from './command/lengths';
 export type { NewItem } from './command/sheetCommands';
 export { type Order, commands, type CommandName, isLossy, recipeAfter } from './command/registry';
 export { type Outcome, perform, type Performed, redo, type Stamp, undo } from './command/perform';

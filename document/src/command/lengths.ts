@@ -14,7 +14,7 @@ import {
   type Vector3,
 } from '@pencil-bend/core';
 import { Refusal } from '../refusal';
-import { type Guide, type Id, isShown, type Project } from '../project/project';
+import { type GuideItem, type Id, isShown, type Project } from '../project/project';
 import { plainItem } from '../project/sources';
 import { curveOf } from '../recipe/hold';
 
@@ -30,13 +30,22 @@ const GUIDE_REACH = 1e5;
 export function edgeOf(project: Project, id: Id): Curve | null {
   const item = plainItem(project, project.items[id]);
   if (item.kind === 'curve') return curveOf(item.recipe).curve;
-  return item.kind === 'guide' ? guideCurve(item.guide, project, item.plane) : null;
+  return item.kind === 'guide' ? edgeOfGuide(item, project) : null;
 }
 
-function guideCurve(guide: Guide, { planes }: Project, plane: Id): Curve {
-  if (guide.kind === 'circle') return circle(planes[plane], guide.centre, guide.radius);
-  const along = (way: number) => guide.at.map((x, c) => x + way * GUIDE_REACH * guide.direction[c]) as unknown as Vector3; // prettier-ignore
-  return lineBetween(along(-1), along(1));
+const edges = new WeakMap<GuideItem, Curve>();
+
+/** A guide as a curve; a line is long enough for any sheet. */
+export function edgeOfGuide(item: GuideItem, { planes }: Pick<Project, 'planes'>): Curve {
+  let edge = edges.get(item);
+  if (!edge) {
+    const { guide, plane } = item;
+    const along = (way: number): Vector3 =>
+      guide.kind === 'line' ? (guide.at.map((x, c) => x + way * GUIDE_REACH * guide.direction[c]) as unknown as Vector3) : guide.centre; // prettier-ignore
+    edge = guide.kind === 'circle' ? circle(planes[plane], guide.centre, guide.radius) : lineBetween(along(-1), along(1)); // prettier-ignore
+    edges.set(item, edge);
+  }
+  return edge;
 }
 
 /** All shown curves and guides but one. */

@@ -25,6 +25,8 @@ import {
   isShown,
   itemsOf,
   type Order,
+  plainItem,
+  plainRecipe,
   type Project,
   type Recipe,
   Refusal,
@@ -42,13 +44,16 @@ import type { BenchState } from '../state/reducers';
 import { selectHistory, selectProject, selectSelection, selectView } from '../state/selectors';
 import { idle } from '../tools/bend/bend';
 import { type Handle, keyOf, pointsOf, sameHandle } from '../tools/handle';
-import { type DrawState, startDrawing } from '../tools/draw/draw';
-import { startInserting } from '../tools/insert/insert';
-import { preview, prompt, step, takeUp } from '../tools/tools';
+import { UNIT } from '../numbers/length';
+import { placesOf } from '../tools/placesOf';
+import type { Options } from '../tools/lay/laying';
+import { meaningOf } from '../tools/lay/lay';
+import { readPlace } from '../tools/lay/typed';
+import { preview, prompt, step, takeUp, type ToolName, toolNameOf } from '../tools/tools';
 import type { KeyInput, Prompt, Selection, ToolContext, ToolInput, ToolState, Transition } from '../tools/tool';
-import { Waiting } from '../waiting/waiting';
+import { edited, familyOf, movedItem, placeOf } from './family';
+import { ToolKeeper } from './toolKeeper';
 
-const NO_POINTS: DrawState['points'] = [];
 /** What the prompt line says while a price is offered. */
 const OFFERED: Prompt = {
   text: 'The price of this step is on the card, its result is drawn in dashes.',
@@ -83,14 +88,17 @@ export class Bench {
   readonly view = this.store.selectSignal(selectView);
 
   readonly desk = inject(PriceDesk);
-  private readonly waiting = inject(Waiting);
+  private readonly keeper = inject(ToolKeeper);
   private readonly id = this.store.selectSignal((state) => state.drawing.id);
 
   readonly tool = signal<ToolState>(idle);
-  private keptTool: Pick<DrawState, 'points'> & { readonly tool: ToolState['tool'] } = {
-    tool: 'bend',
-    points: NO_POINTS,
-  };
+  /** What was set of each tool, for when it is taken up again. */
+  private readonly options = new Map<ToolName, Options>();
+  /** What is typed as the next place; null while nothing is. */
+  readonly typing = signal<string | null>(null);
+  readonly takesPlaces = computed(() => ['lay', 'bezier'].includes(this.tool().tool));
+  /** What a single number means that is typed now; null for the length from the last place. */
+  readonly meaning = computed(() => meaningOf(this.tool(), this.pointer(), this.context()));
   /** Length along the read curve at the pointer, on the sheet or on the strip; null when it is elsewhere. */
   readonly cursor = signal<number | null>(null);
   /** The pointer's place on the sheet. */
@@ -101,7 +109,7 @@ export class Bench {
   /** The same until the next edit, of whatever kind. */
   readonly added = computed(() => (this.addedTo().project === this.project() ? this.addedTo().keys : NOTHING_ADDED));
   /** Apart from its state, which changes with every move. */
-  readonly toolName = computed(() => this.tool().tool);
+  readonly toolName = computed(() => toolNameOf(this.tool()));
 
   readonly preview = computed(() => preview(this.tool(), this.context()));
   readonly prompt = computed(() => (this.desk.offer() ? OFFERED : prompt(this.tool(), this.context())));
@@ -109,41 +117,55 @@ export class Bench {
   /** The item in hand. */
   private readonly held = computed(() => this.preview().item);
 
-  /** Every shown item but the one in hand: the same array as long as a drag goes on. */
+  /** The item in hand, and all that are mirrors of what it is a mirror of. */
+  private readonly family = computed(() => familyOf(this.project(), this.held()), { equal: (x, y) => x.join() === y.join() }); // prettier-ignore
+
+  /** Every shown item but those in hand: the same array as long as a drag goes on. */
   readonly resting = computed((): readonly Drawn[] => {
     const project = this.project();
-    const held = this.held();
+    const family = this.family();
     if (!project) return [];
-    return itemsOf(project).flatMap(([id, item]) => (id !== held && isShown(project, item) ? drawnOf(id, item) : []));
+    return itemsOf(project).flatMap(([id, item]) =>
+      !family.includes(id) && isShown(project, item) ? drawnOf(id, plainItem(project, item), project) : [],
+    );
   });
 
-  /** The item in hand as it is this instant. */
-  readonly inHand = computed((): Drawn | null => {
+  /** The items in hand as they are this instant: the dragged one, and mirrors that follow it. */
+  readonly inHand = computed((): readonly Drawn[] => {
     const project = this.project();
     const { item: id, recipe, movedTo } = this.preview();
     const item = id && project ? project.items[id] : null;
-    if (!id || !item) return null;
-    if (item.kind === 'point') return drawnOf(id, movedTo ? { ...item, at: movedTo } : item);
-    const now = recipe ? { ...item, recipe } : item;
-    const drawn = drawnOf(id, now);
-    // While a dragged point lies on its neighbour there is no curve through them: the last one stays.
-    return drawn.curve ? drawn : { ...drawnOf(id, item), item: now };
+    if (!id || !item || !project) return [];
+    const now = recipe ? edited(project, id, recipe) : project;
+    return this.family().flatMap((each) => {
+      if (!isShown(project, project.items[each]) && each !== id) return [];
+      const plain = plainItem(now, now.items[each]);
+      if (plain.kind !== 'curve') return drawnOf(each, movedTo ? movedItem(plain, movedTo) : plain, project);
+      const drawn = drawnOf(each, plain, project);
+      // While a dragged point lies on its neighbour there is no curve through them: the last one stays.
+      return drawn.curve ? drawn : { ...drawnOf(each, plainItem(project, project.items[each]), project), item: plain };
+    });
   });
 
   /** Every shown item as it is now, a drag included. */
   readonly drawn = computed((): readonly Drawn[] => {
     const inHand = this.inHand();
-    return inHand ? [...this.resting(), inHand] : this.resting();
+    return inHand.length > 0 ? [...this.resting(), ...inHand] : this.resting();
   });
 
-  private readonly isDrawing = computed(() => this.toolName() === 'draw');
+  /** A tool is in hand that draws, cuts or carries. */
+  readonly isDrawing = computed(() => !['bend', 'insert'].includes(this.toolName()));
 
-  /** The curve being drawn. */
-  readonly drawing = computed((): Curve | null => {
-    const { item, recipe } = this.preview();
-    const resolved = recipe && item === null ? resolveRecipe(recipe) : null;
-    return resolved?.ok ? resolved.value.curve : null;
-  });
+  /** What is being drawn, as curves. */
+  readonly drawings = computed((): readonly { readonly curve: Curve; readonly colour?: string }[] =>
+    this.preview().shown.flatMap((shape) => {
+      const resolved = 'recipe' in shape ? resolveRecipe(shape.recipe) : null;
+      return resolved?.ok ? { curve: resolved.value.curve, ...(shape.colour !== undefined && { colour: shape.colour }) } : []; // prettier-ignore
+    }),
+  );
+
+  /** The curve being drawn, whose comb is shown. */
+  readonly drawing = computed((): Curve | null => this.drawings()[0]?.curve ?? null);
 
   readonly selected = computed(() => this.drawn().find(({ id }) => id === this.selection().item) ?? null);
 
@@ -193,8 +215,8 @@ export class Bench {
   private readonly automatic = computed(() => {
     const project = this.project();
     const id = this.selection().item;
-    const item = id && project && !this.isDrawing() ? project.items[id] : null;
-    const resolved = item?.kind === 'curve' ? resolveRecipe(item.recipe) : null;
+    const recipe = id && project && !this.isDrawing() ? this.recipeOf(id) : null;
+    const resolved = recipe ? resolveRecipe(recipe) : null;
     const curve = resolved?.ok ? resolved.value.curve : this.curve();
     return curve ? automaticScale(curvatureProfile(curve, { normal: this.normal() }), 0.13 * sizeOf(curve)) : 1;
   });
@@ -261,8 +283,15 @@ export class Bench {
     else this.feed({ type: 'key', key });
   }
 
-  takeUp(tool: ToolState['tool']): void {
-    this.follow(takeUp(this.tool(), tool, this.context()));
+  takeUp(tool: ToolName): void {
+    this.follow(takeUp(this.tool(), tool, this.context(), this.options.get(tool)));
+  }
+
+  /** Sets something of the tool in hand; it is remembered for the next time. */
+  setOption(name: string, value: number | string | boolean): void {
+    const tool = this.toolName();
+    this.options.set(tool, { ...this.options.get(tool), [name]: value });
+    this.feed({ type: 'option', name, value });
   }
 
   /** Does an order; where it would change the shape by an unknown amount, its price is asked first. */
@@ -295,15 +324,34 @@ export class Bench {
     this.store.dispatch(benchActions.selected({ selection }));
   }
 
+  /** Gives the place that was typed; answers what is wrong with it, and then nothing was given. */
+  typePlace(text: string): string | null {
+    const read = readPlace(text, {
+      unit: UNIT[this.project()?.units ?? 'mm'],
+      plane: this.planeOf(null),
+      last: placesOf(this.tool()).at(-1) ?? null,
+      pointer: this.pointer(),
+      meaning: this.meaning(),
+    });
+    if (!read.ok) return read.why;
+    this.typing.set(null);
+    this.feed({ type: 'typed', at: read.at, ...(read.value !== undefined && { value: read.value }) });
+    return null;
+  }
+
+  /** Something was given to the tool in hand that Backspace takes back. */
+  readonly hasPlaced = computed(() => hasPlaced(this.tool()));
+
   undo(): void {
     this.feed({ type: 'settle' });
-    const tool = this.tool();
-    // Inside a drawing the last step is the last point.
-    if (tool.tool === 'draw' && tool.points.length > 0) this.feed({ type: 'key', key: 'Backspace' });
+    // Inside a drawing the last step is the last place.
+    if (this.hasPlaced()) this.feed({ type: 'key', key: 'Backspace' });
     else this.store.dispatch(benchActions.undone({ stamp: newStamp() }));
   }
 
   redo(): void {
+    const tool = this.tool();
+    if ('takenBack' in tool && (tool.takenBack?.length ?? 0) > 0) return this.feed({ type: 'again' });
     this.store.dispatch(benchActions.redone({ stamp: newStamp() }));
   }
 
@@ -318,50 +366,58 @@ export class Bench {
     this.store.dispatch(benchActions.walked({ way, stamps }));
   }
 
-  private follow({ state, order, select }: Transition): void {
+  private follow({ state, order, select, why }: Transition): void {
     this.tool.set(state);
-    this.keepTool(state);
+    const id = this.project() && this.id();
+    if (id) this.keeper.keep(id, state);
     if (order) this.do(order);
     if (select && !sameSelection(select, this.selection())) this.select(select);
-  }
-
-  /** The tool in hand outlives a reload, with what it has placed. */
-  private keepTool(state: ToolState): void {
-    const id = this.project() && this.id();
-    const points = state.tool === 'draw' ? state.points : NO_POINTS;
-    const same = state.tool === this.keptTool.tool && points === this.keptTool.points;
-    if (!id || same) return;
-    this.keptTool = { tool: state.tool, points };
-    // Storage that fails is said when a change of the drawing is to be stored.
-    void this.waiting.keepTool(id, state.tool === 'bend' ? null : { tool: state.tool, points }).catch(() => undefined);
+    if (why !== undefined) this.store.dispatch(benchActions.noticeGiven({ words: why }));
   }
 
   private async takeToolAgain(id: Id): Promise<void> {
-    const at = await this.waiting.takeTool(id).catch(() => null);
-    if (!at || this.id() !== id || this.tool() !== idle) return;
-    this.keptTool = at;
-    this.tool.set(at.tool === 'draw' ? { ...startDrawing, points: at.points } : startInserting);
+    const state = await this.keeper.take(id);
+    if (state && this.id() === id && this.tool() === idle) this.tool.set(state);
   }
 
-  private context(): ToolContext {
+  readonly context = (): ToolContext => {
     const project = this.project();
     const selection = this.selection();
     const item = selection.item && project ? project.items[selection.item] : null;
     return {
       selection,
-      place: item?.kind === 'point' ? item.at : null,
+      project,
+      place: item ? placeOf(item) : null,
       recipeOf: (id) => this.recipeOf(id),
       tolerance: project?.tolerance ?? 0.01,
       normal: normalOf(this.planeOf(item?.plane ?? null)),
-      layer: item?.layer ?? project?.layerOrder[0] ?? 'sheet',
+      layer: this.layerInHand(),
       plane: FRONT_ID,
       newId,
     };
-  }
+  };
 
+  /** The layer that was chosen in the list; null for that of the selection. */
+  readonly chosenLayer = signal<Id | null>(null);
+
+  /** The layer that is drawn on: the chosen one, else that of the selection, else the first that takes drawings. */
+  readonly layerInHand = computed((): Id => {
+    const project = this.project();
+    if (!project) return 'sheet';
+    const { item } = this.selection();
+    const takes = (id: Id | null | undefined): id is Id => {
+      const layer = id ? project.layers[id] : undefined;
+      return layer !== undefined && !layer.locked && !layer.reference && layer.visible;
+    };
+    const wanted = [this.chosenLayer(), item && project.items[item]?.layer, ...project.layerOrder];
+    return wanted.find(takes) ?? project.layerOrder[0];
+  });
+
+  /** The recipe that a curve's shape comes from, whether its own or that of the curve it mirrors. */
   recipeOf(id: Id): Recipe | null {
-    const item = this.project()?.items[id];
-    return item?.kind === 'curve' ? item.recipe : null;
+    const project = this.project();
+    const item = project?.items[id];
+    return project && item?.kind === 'curve' ? plainRecipe(project, item) : null;
   }
 
   private planeOf(id: Id | null): Plane {
@@ -381,7 +437,11 @@ function sizeOf(curve: Curve): number {
   return Math.hypot(...high.map((value, c) => value - low[c]));
 }
 
+const hasPlaced = (tool: ToolState): boolean =>
+  ('places' in tool && tool.places.length > 0) || ('anchors' in tool && tool.anchors.length > 0) || ('stroke' in tool && tool.stroke.length > 0); // prettier-ignore
+
 const sameSelection = (a: Selection, b: Selection): boolean =>
   a.item === b.item &&
+  (a.also ?? []).join() === (b.also ?? []).join() &&
   a.handles.length === b.handles.length &&
   a.handles.every((handle, i) => sameHandle(handle, b.handles[i]));

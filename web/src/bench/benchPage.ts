@@ -29,12 +29,17 @@ import { Sheet } from '../sheet/sheet';
 import { benchActions, viewActions } from '../state/actions';
 import type { BenchState } from '../state/reducers';
 import { selectKeeping, selectNotice, selectSafe } from '../state/selectors';
+import { Snaps } from '../snap/snaps';
 import { Strip } from '../strip/strip';
+import type { ToolName } from '../tools/tools';
+import { AT_HAND, toolOf } from '../tools/toolTable';
 import { Bench } from './bench';
 import { Notices } from './notices';
 import type { Stage } from './deeds';
 import { SheetMenu } from './sheetMenu';
-import { deedOf } from './shortcuts';
+import { deedOf, keysShown } from './shortcuts';
+import { ToolKeeper } from './toolKeeper';
+import { Palette } from '../palette/palette';
 import { ShortcutsPanel } from './shortcutsPanel';
 
 /** The main screen: header, outline, sheet over strip, card, prompt line. */
@@ -49,6 +54,7 @@ import { ShortcutsPanel } from './shortcutsPanel';
     NameField,
     Notices,
     Outline,
+    Palette,
     PromptLine,
     RouterLink,
     Sheet,
@@ -58,7 +64,7 @@ import { ShortcutsPanel } from './shortcutsPanel';
     Tooltip,
     WordMark,
   ],
-  providers: [Bench, PriceDesk],
+  providers: [Bench, PriceDesk, Snaps, ToolKeeper],
   templateUrl: './benchPage.html',
   styleUrl: './benchPage.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -72,6 +78,7 @@ export class BenchPage implements Stage {
   readonly id = input.required<string>();
   readonly bench = inject(Bench);
   private readonly store: Store<BenchState> = inject(Store);
+  private readonly snaps = inject(Snaps);
   private readonly sheet = viewChild(Sheet);
   protected readonly keeping = this.store.selectSignal(selectKeeping);
   protected readonly notice = this.store.selectSignal(selectNotice);
@@ -85,11 +92,14 @@ export class BenchPage implements Stage {
   protected readonly undoName = computed(() => this.bench.history().stacks.undo.at(-1)?.name ?? null);
   protected readonly redoName = computed(() => this.bench.history().stacks.redo.at(-1)?.name ?? null);
 
-  protected readonly tools = [
-    { tool: 'bend', words: 'Bend: drag points (B)' },
-    { tool: 'draw', words: 'Draw through points (T)' },
-    { tool: 'insert', words: 'Add a point to a curve (I)' },
-  ] as const;
+  protected readonly bending = (['bend', 'insert'] as const).map(shownTool);
+  protected readonly drawing = AT_HAND.map(shownTool);
+  protected readonly paletteShown = signal(false);
+  /** The tool in hand, where it is none of those of the toolbar. */
+  protected readonly other = computed(() => {
+    const name = this.bench.toolName();
+    return name === 'bend' || name === 'insert' || AT_HAND.includes(name) ? null : shownTool(name);
+  });
 
   constructor() {
     effect(() => {
@@ -116,6 +126,18 @@ export class BenchPage implements Stage {
 
   protected keyDown(event: KeyboardEvent): void {
     if (isTyping(event)) return;
+    // While places are taken, numbers are the start of one.
+    if (
+      this.bench.takesPlaces() &&
+      /^[0-9.+=−-]$/.test(event.key) &&
+      !event.ctrlKey &&
+      !event.metaKey &&
+      !event.altKey
+    ) {
+      // prettier-ignore
+      event.preventDefault();
+      return this.bench.typing.set(event.key === '=' ? '' : event.key);
+    }
     const deed = deedOf(event);
     if (!deed) return;
     // A button in focus answers Enter and Space itself, unless the pointer is on the sheet: then Space is for panning.
@@ -143,6 +165,14 @@ export class BenchPage implements Stage {
 
   holdSpace(): void {
     this.sheet()?.spaceHeld.set(true);
+  }
+
+  togglePalette(): void {
+    this.paletteShown.update((shown) => !shown);
+  }
+
+  toggleSnaps(): void {
+    this.snaps.toggleAll();
   }
 
   toggleHistory(): void {
@@ -182,6 +212,12 @@ export class BenchPage implements Stage {
   protected toSheet(): void {
     this.sheet()?.focus();
   }
+}
+
+/** A tool with its name and key, for the toolbar. */
+function shownTool(name: ToolName) {
+  const { words, key } = toolOf(name);
+  return { name, words: key ? `${words} (${keysShown(key)})` : words };
 }
 
 /** Keys belong to a field, but undo in a number field that nothing was typed into is that of the drawing. */

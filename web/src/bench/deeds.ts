@@ -4,7 +4,10 @@ import { newId } from '../state/ids';
 import type { Along } from '../tools/bend/along';
 import { removal } from '../tools/bend/bend';
 import { pointOf, pointsOf } from '../tools/handle';
-import type { Taking, ToolState } from '../tools/tool';
+import type { Taking } from '../tools/tool';
+import { LAYINGS } from '../tools/lay/layings';
+import type { ToolName } from '../tools/tools';
+import { TOOLS } from '../tools/toolTable';
 import type { Bench } from './bench';
 
 /** The page that deeds are done on. */
@@ -13,6 +16,8 @@ export interface Stage {
   showAll(): void;
   toggleComb(): void;
   toggleHistory(): void;
+  togglePalette(): void;
+  toggleSnaps(): void;
   toggleShortcuts(): void;
   holdSpace(): void;
   openMenu(): void;
@@ -65,8 +70,23 @@ const give =
     const given = item ? order(bench) : null;
     if (given) bench.do({ command: given.command, args: { item, ...given.args } } as Order);
   };
-const tool = (name: ToolState['tool']) => ({ bench }: Stage) => bench.takeUp(name); // prettier-ignore
+const tool = (name: ToolName) => ({ bench }: Stage) => bench.takeUp(name); // prettier-ignore
 const press = (key: 'Enter' | 'Escape' | 'Backspace' | 'Delete') => ({ bench }: Stage) => bench.key(key); // prettier-ignore
+
+const HANDLES = ['smooth', 'symmetric', 'kink'];
+
+/** The first choice that the tool in hand offers is set to the next of its values. */
+function nextChoice(bench: Bench): void {
+  const tool = bench.tool();
+  if (tool.tool === 'bezier') bench.setOption('kind', after(HANDLES, tool.options.kind));
+  if (tool.tool !== 'lay') return;
+  const option = LAYINGS[tool.laying].options?.find(({ kind }) => kind === 'choice');
+  if (option?.kind !== 'choice') return;
+  const values = option.choices.map(({ value }) => value);
+  bench.setOption(option.name, after(values, String(tool.options[option.name])));
+}
+
+const after = (values: readonly string[], value: string): string => values[(values.indexOf(value) + 1) % values.length];
 
 /** A second press frees the drag again. */
 const along = (way: Along) => ({ bench }: Stage) => {
@@ -103,9 +123,26 @@ const direct = (direction: readonly [number, number, number]) =>
 
 /** Every key that is bound and every line of the context menu: the shortcuts page and both are made from this table. */
 export const DEEDS: readonly Deed[] = [
-  { words: 'Bend: drag handles', group: 'Tools', keys: ['b'], does: tool('bend') },
-  { words: 'Draw through points', group: 'Tools', keys: ['t'], does: tool('draw') },
-  { words: 'Add a point to a curve', group: 'Tools', keys: ['i'], inMenu: hasCurve, does: tool('insert') },
+  ...TOOLS.filter(({ key }) => key !== null).map(({ name, words, key }): Deed => ({
+    words,
+    group: 'Tools',
+    keys: key === null ? [] : [key],
+    ...(name === 'insert' && { inMenu: hasCurve }),
+    does: tool(name),
+  })),
+  { words: 'All tools', group: 'Tools', keys: ['/'], does: (stage) => stage.togglePalette() },
+  {
+    words: 'Next kind of leg or handle',
+    group: 'Tools',
+    keys: [','],
+    does: ({ bench }) => nextChoice(bench),
+  },
+  {
+    words: 'Snaps on, or off',
+    group: 'Tools',
+    keys: [';'],
+    does: (stage) => stage.toggleSnaps(),
+  },
   { words: 'Apply, take or end what is in hand', group: 'Tools', keys: ['Enter'], does: press('Enter') },
   { words: 'Leave, or let go', group: 'Tools', keys: ['Escape'], does: press('Escape') },
   { words: 'Take back the last point drawn', group: 'Tools', keys: ['Backspace'], does: press('Backspace') },

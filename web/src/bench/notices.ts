@@ -121,7 +121,7 @@ export class Notices {
 
   protected keepMine(): void {
     // Points that are being placed belong to it.
-    if (this.bench.tool().tool === 'draw') this.bench.takeUp('bend');
+    if (this.bench.isDrawing()) this.bench.takeUp('bend');
     this.store.dispatch(savingActions.copyWanted());
   }
 

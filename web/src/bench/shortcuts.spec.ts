@@ -6,7 +6,7 @@ const words = (pressed: Partial<typeof plain> & { key: string }) => deedOf({ ...
 
 describe('keys', () => {
   it('bind the tools, undo and redo', () => {
-    expect(words({ key: 't' })).toBe('Draw through points');
+    expect(words({ key: 't' })).toBe('Through points');
     expect(words({ key: 'z', ctrlKey: true })).toBe('Undo');
     expect(words({ key: 'Z', ctrlKey: true, shiftKey: true })).toBe('Redo');
     expect(words({ key: 'z', metaKey: true })).toBe('Undo');

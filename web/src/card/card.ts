@@ -12,6 +12,7 @@ import { DragWays } from './dragWays';
 import { HandleCard } from './handleCard';
 import { LayAnew } from './layAnew';
 import { SetUp } from './setUp';
+import { ToolCard } from './toolCard';
 
 /** The panel of what is selected: its facts, the handle in hand, its points as numbers, and how its comb is shown. */
 @Component({
@@ -27,6 +28,7 @@ import { SetUp } from './setUp';
     PointsTable,
     PriceBox,
     SetUp,
+    ToolCard,
   ],
   templateUrl: './card.html',
   styleUrl: './card.css',
@@ -40,6 +42,7 @@ export class Card {
 
   protected readonly kind = computed(() => {
     const item = this.bench.selected()?.item;
+    if (item?.kind === 'guide') return item.guide.kind === 'circle' ? 'Gauge circle' : item.guide.symmetry ? 'Symmetry line' : 'Construction line'; // prettier-ignore
     if (item?.kind !== 'curve') return 'A point of its own';
     const drawn = fitPointsOf(item.recipe).length > 0 ? 'Through points' : 'By control points';
     return `${drawn}, ${isClosed(item.recipe) ? 'closed' : 'open'}`;

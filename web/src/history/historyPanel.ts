@@ -65,7 +65,7 @@ export class HistoryPanel {
 
   protected go(away: number): void {
     // Points that are being placed become a curve of their own first.
-    if (this.bench.tool().tool === 'draw') this.bench.takeUp('bend');
+    if (this.bench.isDrawing()) this.bench.takeUp('bend');
     if (away !== 0) this.bench.walk(away < 0 ? 'undo' : 'redo', Math.abs(away));
   }
 

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
-import { GRAPHITE, type Id, itemsOf, type Recipe } from '@pencil-bend/document';
+import { type CurveItem, GRAPHITE, type Id, itemsOf, type Recipe } from '@pencil-bend/document';
 import { ButtonDirective } from 'primeng/button';
 import { Popover } from 'primeng/popover';
 import { Bench } from '../bench/bench';
@@ -57,7 +57,7 @@ export class Outline {
         .map(([id, item]) => ({
           id,
           item,
-          points: item.kind === 'curve' ? `${countOf(item.recipe)} pts` : 'point',
+          points: item.kind === 'curve' ? kindOf(item.recipe) : item.kind,
         })),
     }));
   });
@@ -80,6 +80,10 @@ export class Outline {
     this.bench.do({ command: 'deleteItem', args: { item } });
   }
 }
+
+/** What a curve is told by in the list. */
+const kindOf = (recipe: CurveItem['recipe']): string =>
+  recipe.kind === 'mirror' ? 'mirror' : `${countOf(recipe)} pts`;
 
 /** The points that a curve is drawn with: its fit points where it has any. */
 const countOf = (recipe: Recipe): number =>

@@ -13,6 +13,18 @@ import restore from '@tabler/icons/outline/restore.svg';
 import close from '@tabler/icons/outline/x.svg';
 import fit from '@tabler/icons/outline/maximize.svg';
 import remove from '@tabler/icons/outline/trash.svg';
+import locked from '@tabler/icons/outline/lock.svg';
+import unlocked from '@tabler/icons/outline/lock-open.svg';
+import add from '@tabler/icons/outline/plus.svg';
+import grip from '@tabler/icons/outline/grip-vertical.svg';
+import up from '@tabler/icons/outline/chevron-up.svg';
+import down from '@tabler/icons/outline/chevron-down.svg';
+import picture from '@tabler/icons/outline/photo.svg';
+import palette from '@tabler/icons/outline/layout-grid.svg';
+import snap from '@tabler/icons/outline/current-location.svg';
+
+import type { ToolName } from '../tools/tools';
+import { toolIcons } from './toolIcons';
 
 /** Everyday signs from a standard set; the signs of our own tools are drawn here. */
 const own = (paths: string) =>
@@ -32,15 +44,15 @@ const icons = {
   restore,
   close,
   remove,
-  bend: own(
-    '<path d="M3 19C9 19 8 8 13 8s4 6 8 6"/><circle cx="13" cy="8" r="2.6" fill="currentColor"/><path d="M13 2v2M7 8H5M21 8h-2"/>',
-  ),
-  draw: own(
-    '<path d="M4 18C7 18 7 8 11.500 8S16 16 20 15"/><circle cx="4" cy="18" r="2" fill="var(--paper)"/><circle cx="11.500" cy="8" r="2" fill="var(--paper)"/><circle cx="20" cy="15" r="2" fill="var(--paper)"/>',
-  ),
-  insert: own(
-    '<path d="M3 17C8 17 9 9 20 8"/><circle cx="11" cy="12.200" r="2.400" fill="currentColor"/><path d="M18 14v7M14.500 17.500h7"/>',
-  ),
+  locked,
+  unlocked,
+  add,
+  grip,
+  up,
+  down,
+  picture,
+  palette,
+  snap,
   comb: own(
     '<path d="M3 18c6 0 6-3 18-4"/><path d="M5 17.500V12M9 17V7M13 15.500V5M17 14.500V8M21 14v-3" stroke-width="1.200"/>',
   ),
@@ -63,7 +75,12 @@ const icons = {
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Icon {
-  readonly name = input.required<keyof typeof icons>();
+  readonly name = input<keyof typeof icons>();
+  /** The sign of a tool instead. */
+  readonly tool = input<ToolName>();
   private readonly sanitizer = inject(DomSanitizer);
-  protected readonly markup = computed(() => this.sanitizer.bypassSecurityTrustHtml(icons[this.name()]));
+  protected readonly markup = computed(() => {
+    const [name, tool] = [this.name(), this.tool()];
+    return this.sanitizer.bypassSecurityTrustHtml(tool ? own(toolIcons[tool]) : name ? icons[name] : '');
+  });
 }

@@ -10,7 +10,15 @@ import {
   unpackCurve,
   type Vector3,
 } from '@pencil-bend/core';
-import { controlRecipe, type Id, type Order, perform, type Project, resolveRecipe } from '@pencil-bend/document';
+import {
+  controlRecipe,
+  type Id,
+  type Order,
+  perform,
+  plainRecipe,
+  type Project,
+  resolveRecipe,
+} from '@pencil-bend/document';
 import { Store } from '@ngrx/store';
 import { benchActions } from '../state/actions';
 import { newStamp } from '../state/ids';
@@ -143,17 +151,15 @@ export class PriceDesk {
       this.say(outcome.failure);
       return null;
     }
-    const made = outcome.value.project.items[item];
-    const after = made?.kind === 'curve' ? resolveRecipe(made.recipe) : null;
-    if (!before || !after?.ok) return null;
+    const after = curveIn(outcome.value.project, item);
+    if (!before || !after) return null;
     this.base = project;
-    return { order, name: outcome.value.step.name, before, after: after.value.curve, price: null };
+    return { order, name: outcome.value.step.name, before, after, price: null };
   }
 
   private curveOf(item: Id): Curve | null {
-    const found = this.project()?.items[item];
-    const resolved = found?.kind === 'curve' ? resolveRecipe(found.recipe) : null;
-    return resolved?.ok ? resolved.value.curve : null;
+    const project = this.project();
+    return project && curveIn(project, item);
   }
 
   /** What went wrong in the worker is said; nothing is offered. */
@@ -165,6 +171,12 @@ export class PriceDesk {
   private say(words: string): void {
     this.store.dispatch(benchActions.noticeGiven({ words }));
   }
+}
+
+function curveIn(project: Project, id: Id): Curve | null {
+  const item = project.items[id];
+  const resolved = item?.kind === 'curve' ? resolveRecipe(plainRecipe(project, item)) : null;
+  return resolved?.ok ? resolved.value.curve : null;
 }
 
 function priced(before: Curve, price: Pick<Price, 'deviation' | 'change'>): Price {

@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  type ElementRef,
+  inject,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { Store } from '@ngrx/store';
 import { Bench } from '../bench/bench';
 import { lengthShown, UNIT } from '../numbers/length';
@@ -11,11 +20,34 @@ import { selectNotice } from '../state/selectors';
   selector: 'pb-prompt-line',
   template: `
     <div class="says" role="status">
-      @if (notice(); as words) {
+      @if (bench.typing() !== null) {
+        <label class="typing">
+          <strong>{{ asks() }}</strong>
+          <input
+            #place
+            class="number"
+            autocomplete="off"
+            aria-label="Next place"
+            [value]="bench.typing()"
+            [attr.aria-invalid]="mistake() !== null"
+            (input)="mistake.set(null)"
+            (keydown.enter)="give(place.value)"
+            (keydown.escape)="bench.typing.set(null); mistake.set(null)"
+          />
+        </label>
+        @if (mistake(); as words) {
+          <span class="notice" role="alert">{{ words }}.</span>
+        } @else {
+          <span class="key">x, y · +x, y from the last place · 20 at 30 for length and angle</span>
+        }
+      } @else if (notice(); as words) {
         <span class="notice">Not done: {{ words }}.</span>
         <button type="button" (click)="read()">Understood</button>
       } @else {
         <strong>{{ bench.prompt().text }}</strong>
+        @if (bench.prompt().note; as note) {
+          <span class="quiet">{{ note }}</span>
+        }
         @for (key of bench.prompt().keys; track key.key) {
           <span class="key"
             ><kbd>{{ key.key }}</kbd> {{ key.does }}</span
@@ -52,6 +84,20 @@ import { selectNotice } from '../state/selectors';
       color: var(--ochre);
       font-weight: 600;
     }
+    .typing {
+      display: flex;
+      gap: 8px;
+      align-items: center;
+    }
+    .typing input {
+      width: 150px;
+      height: 22px;
+      padding: 0 6px;
+      border: 1px solid var(--ink);
+      border-radius: 4px;
+      background: var(--paper);
+      color: var(--ink);
+    }
     button {
       border: 0;
       padding: 0;
@@ -68,6 +114,27 @@ export class PromptLine {
   protected readonly bench = inject(Bench);
   private readonly store: Store<BenchState> = inject(Store);
   protected readonly notice = this.store.selectSignal(selectNotice);
+  private readonly field = viewChild<ElementRef<HTMLInputElement>>('place');
+  protected readonly mistake = signal<string | null>(null);
+  protected readonly asks = computed(
+    () => this.bench.meaning()?.words ?? (this.bench.hasPlaced() ? 'Length or place' : 'Place'),
+  );
+
+  constructor() {
+    // A field that opens takes what is typed next behind the key that opened it.
+    effect(() => {
+      const field = this.field()?.nativeElement;
+      field?.focus();
+      field?.setSelectionRange(field.value.length, field.value.length);
+    });
+  }
+
+  /** Enter on a place gives it; what is wrong with it is said, and it stays to be mended. */
+  protected give(text: string): void {
+    this.mistake.set(this.bench.typePlace(text));
+    if (this.mistake() === null) document.getElementById('sheet')?.focus();
+  }
+
   private readonly units = computed(() => this.bench.project()?.units ?? 'mm');
   protected readonly place = computed(() => {
     const at = this.bench.pointer();

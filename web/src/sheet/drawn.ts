@@ -1,19 +1,29 @@
 import { type Curve, displayPolyline, type Polyline, type Vector3 } from '@pencil-bend/core';
-import { type Id, type Item, resolveRecipe } from '@pencil-bend/document';
+import { edgeOfGuide, type Id, type PlainItem, type Project, resolveRecipe } from '@pencil-bend/document';
 
 /** One item as the sheet shows it now, a drag included. */
 export interface Drawn {
   readonly id: Id;
-  readonly item: Item;
-  /** Null for a point item, and for a curve that cannot be made. */
+  /** A mirror with the recipe that its shape comes from. */
+  readonly item: PlainItem;
+  /** Null for what is no curve, and for a curve that cannot be made. */
   readonly curve: Curve | null;
   readonly at: Vector3 | null;
+  /** What a guide is drawn as and caught by; a line is long enough for any sheet. */
+  readonly edge: Curve | null;
+  /** It lies on a layer of references. */
+  readonly faint: boolean;
+  /** It can be caught, but not taken into hand on the sheet. */
+  readonly fixed: boolean;
 }
 
-export function drawnOf(id: Id, item: Item): Drawn {
-  if (item.kind === 'point') return { id, item, curve: null, at: item.at };
+export function drawnOf(id: Id, item: PlainItem, project: Project): Drawn {
+  const { locked, reference } = project.layers[item.layer];
+  const base = { id, item, curve: null, at: null, edge: null, faint: reference, fixed: locked || reference };
+  if (item.kind === 'point') return { ...base, at: item.at };
+  if (item.kind === 'guide') return { ...base, edge: edgeOfGuide(item, project) };
   const resolved = resolveRecipe(item.recipe);
-  return { id, item, at: null, curve: resolved.ok ? resolved.value.curve : null };
+  return { ...base, curve: resolved.ok ? resolved.value.curve : null };
 }
 
 interface Flattened {

@@ -1,5 +1,5 @@
 import { FRONT, homogeneous, makeCurve, uniformKnots } from '@pencil-bend/core';
-import { controlRecipe, fitRecipe, GRAPHITE, type Recipe } from '@pencil-bend/document';
+import { controlRecipe, emptyProject, fitRecipe, GRAPHITE, type Recipe } from '@pencil-bend/document';
 import { hasHandle } from '../tools/handle';
 import type { Selection } from '../tools/tool';
 import { drawnOf } from './drawn';
@@ -7,7 +7,7 @@ import { gripsOf, handlesOf } from './handles';
 
 const shared = { colour: GRAPHITE, visible: true, layer: 'sheet', plane: 'front' } as const;
 const camera = (scale: number) => ({ plane: FRONT, x: 50, y: 0, scale, width: 800, height: 600 });
-const drawn = (recipe: Recipe) => drawnOf('c', { ...shared, kind: 'curve', name: 'C', recipe });
+const drawn = (recipe: Recipe) => drawnOf('c', { ...shared, kind: 'curve', name: 'C', recipe }, emptyProject('Test'));
 const NONE: Selection = { item: 'c', handles: [] };
 const of = (recipe: Recipe, selection = NONE, scale = 0.2, added: readonly string[] = []) => {
   const handles = handlesOf(drawn(recipe), camera(scale), selection, new Set(added));

@@ -1,16 +1,17 @@
 import { FRONT, homogeneous, makeCurve, uniformKnots, type Vector3 } from '@pencil-bend/core';
-import { controlRecipe, fitRecipe, GRAPHITE, type Recipe } from '@pencil-bend/document';
+import { controlRecipe, emptyProject, fitRecipe, GRAPHITE, type Recipe } from '@pencil-bend/document';
 import { NOTHING, type Selection } from '../tools/tool';
 import { drawnOf, type Drawn } from './drawn';
 import { handlesOf } from './handles';
 import { pick } from './picking';
 
+const PROJECT = emptyProject('Test');
 const shared = { colour: GRAPHITE, visible: true, layer: 'sheet', plane: 'front' } as const;
 const CAMERA = { plane: FRONT, x: 50, y: 0, scale: 0.25, width: 800, height: 600 };
 /** As many mm as the nine pixels that a click may be off. */
 const REACH = 9 * CAMERA.scale;
 
-const item = (id: string, recipe: Recipe): Drawn => drawnOf(id, { ...shared, kind: 'curve', name: id, recipe });
+const item = (id: string, recipe: Recipe): Drawn => drawnOf(id, { ...shared, kind: 'curve', name: id, recipe }, PROJECT);
 const through = (id: string, ...places: readonly Vector3[]): Drawn =>
   item(
     id,
@@ -22,7 +23,7 @@ const through = (id: string, ...places: readonly Vector3[]): Drawn =>
 const scene: readonly Drawn[] = [
   through('low', [0, 0, 0], [50, 0, 0], [100, 0, 0]),
   through('high', [0, 4, 0], [100, 4, 0]),
-  drawnOf('dot', { ...shared, kind: 'point', name: 'Dot', at: [50, 40, 0] }),
+  drawnOf('dot', { ...shared, kind: 'point', name: 'Dot', at: [50, 40, 0] }, PROJECT),
 ];
 const LOW: Selection = { item: 'low', handles: [] };
 

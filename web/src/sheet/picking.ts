@@ -27,18 +27,20 @@ export function pick(
   reach: number,
   camera: Camera,
 ): readonly Hit[] {
-  const selected = drawn.find(({ id }) => id === selection.item);
+  const free = drawn.filter(({ fixed, id }) => !fixed || id === selection.item);
+  const selected = free.find(({ id }) => id === selection.item);
   const away = selected ? distanceTo(selected, at, camera.scale) : Infinity;
   const leg = handles && nearestLeg(handles, at, reach * NARROW);
   const onSelected = selected && away <= reach ? onCurve(selected, at) : [];
-  const other = onSelected.length > 0 ? [] : nearestCurve(drawn, at, reach, camera.scale);
+  const other = onSelected.length > 0 ? [] : nearestCurve(free, at, reach, camera.scale);
   const legHit: Hit[] =
     selected && leg ? [{ kind: 'handle', item: selected.id, grip: { handle: leg.handle, at: leg.at } }] : [];
   return [
     ...(selected && handles ? handlesNear(selected, handles, at, reach, camera) : []),
-    ...pointItems(drawn, at, reach),
+    ...pointItems(free, at, reach),
     ...(leg && leg.away < away ? [...legHit, ...onSelected] : [...onSelected, ...legHit]),
     ...other,
+    ...guidesNear(free, at, reach),
   ];
 }
 
@@ -67,6 +69,14 @@ function awayFrom(mark: Mark, at: Vector3, reach: number, camera: Camera): numbe
   const side = Math.abs(dot(from, [across[1], -across[0], 0]));
   const inside = out <= mark.size * camera.scale + reach * NARROW && side <= reach * NARROW;
   return inside ? side : Infinity;
+}
+
+/** Guides under the pointer: taken only where no curve is. */
+function guidesNear(drawn: readonly Drawn[], at: Vector3, reach: number): Hit[] {
+  return drawn.flatMap(({ id, edge }): Hit[] => {
+    const near = edge && closestPoint(edge, at);
+    return near && near.distance <= reach ? [{ kind: 'guide', item: id, at: near.point }] : [];
+  });
 }
 
 function nearestLeg({ legs }: Handles, at: Vector3, reach: number) {

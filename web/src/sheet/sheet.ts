@@ -18,6 +18,8 @@ import { viewActions } from '../state/actions';
 import type { BenchState } from '../state/reducers';
 import { hoverOf } from '../tools/bend/bend';
 import { keyOf } from '../tools/handle';
+import type { Sample } from '../tools/freehand/freehand';
+import { picksCurves } from '../tools/lay/lay';
 import type { Hit, PointerInput } from '../tools/tool';
 import { type Camera, fitted, panned, type Pixel, toPixel, toSheet, zoomed } from './camera';
 import { crossingPlaces } from './crossingPlaces';
@@ -27,6 +29,8 @@ import { gridOf, linesShown, middleOf } from './grid';
 import { pick } from './picking';
 import { readingTag } from './readingTag';
 import { SheetScene } from './scene';
+import { Snaps } from '../snap/snaps';
+import { shapesShown } from './shapesShown';
 import { liveStrokes, restingStrokes } from './strokes';
 import { ARROWS, hitOf, placeInWords, type Spot, spotOf, spotsOf, stepped } from './walk';
 
@@ -44,6 +48,7 @@ const CAMERA_RESTS_MS = 400;
 })
 export class Sheet {
   protected readonly bench = inject(Bench);
+  private readonly snaps = inject(Snaps);
   private readonly store: Store<BenchState> = inject(Store);
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   private readonly overlay = viewChild.required<ElementRef<SVGSVGElement>>('overlay');
@@ -69,11 +74,6 @@ export class Sheet {
       .filter(({ at }) => at)
       .map(({ id, item, at }) => ({ id, colour: item.colour, ...this.pixel(at ?? [0, 0, 0]) })),
   );
-  protected readonly placedPoints = computed(() => this.bench.preview().placed.map((at) => this.pixel(at)));
-  protected readonly ghost = computed(() => {
-    const { ghost } = this.bench.preview();
-    return ghost && this.pixel(ghost);
-  });
   protected readonly area = computed(() => {
     const { area } = this.bench.preview();
     return area.length > 0 ? `${pathOf(area.map((at) => this.pixel(at)))}Z` : '';
@@ -94,9 +94,18 @@ export class Sheet {
   });
 
   private readonly resting = computed(() =>
-    restingStrokes(this.bench.resting(), this.bench.selection().item, this.hovered()),
+    restingStrokes(this.bench.resting(), this.bench.selection(), this.hovered()),
   );
-  private readonly live = computed(() => liveStrokes(this.bench.selected()?.curve ?? null, this.bench.drawing()));
+  private readonly live = computed(() => {
+    const { item, also = [] } = this.bench.selection();
+    const ids = [item, ...also];
+    const selected = this.bench.drawn().flatMap(({ id, curve }) => (curve && ids.includes(id) ? [curve] : []));
+    return liveStrokes(selected, this.bench.drawings());
+  });
+  /** Guides, places and handles of what is being drawn, and what was caught, in pixels. */
+  protected readonly shapes = computed(() =>
+    shapesShown(this.bench.drawn(), this.bench.preview(), this.snaps.caught(), this.bench.selection(), this.camera()),
+  );
 
   private readonly hovered = computed(() => {
     const tool = this.bench.tool();
@@ -350,6 +359,7 @@ export class Sheet {
   protected leave(): void {
     this.bench.pointer.set(null);
     this.bench.cursor.set(null);
+    this.snaps.letGo();
     // Nothing lies under the pointer any more.
     this.bench.feed({ type: 'way', under: [] });
   }
@@ -357,7 +367,8 @@ export class Sheet {
   private feed(type: PointerInput['type'], event: MouseEvent): void {
     this.pointsByKeys = false;
     const at = toSheet(this.camera(), this.pixelOf(event));
-    this.feedAt(type, at, null, { shift: event.shiftKey, lasso: event.altKey });
+    const samples = event instanceof PointerEvent ? this.samplesOf(event) : undefined;
+    this.feedAt(type, at, null, { shift: event.shiftKey, lasso: event.altKey, ...(samples && { samples }) }, event.ctrlKey || event.metaKey); // prettier-ignore
   }
 
   private feedAt(
@@ -365,14 +376,28 @@ export class Sheet {
     at: Vector3,
     on: Hit | null = null,
     keys: Partial<PointerInput> = {},
+    free = false,
   ): void {
     const camera = this.camera();
     const reach = REACH * camera.scale;
     const tool = this.bench.tool();
     // While a handle is dragged or a point placed, what lies under the pointer does not matter.
-    const aims = tool.tool === 'insert' || (tool.tool === 'bend' && !tool.drag && !tool.area);
+    const aims = tool.tool === 'insert' || picksCurves(tool) || (tool.tool === 'bend' && !tool.drag && !tool.area);
     const found = () => pick(at, this.bench.drawn(), this.bench.selection(), this.handles(), reach, camera);
-    this.bench.feed({ type, at, hits: on ? [on] : aims ? found() : [], reach, ...keys });
+    const caught = this.snaps.catch(at, reach, { free, straight: keys.shift === true });
+    const place = caught ? { at: caught.at, caught } : { at };
+    if (caught) this.bench.pointer.set(caught.at);
+    this.bench.feed({ type, ...place, hits: on ? [on] : aims ? found() : [], reach, ...keys });
+  }
+
+  /** Every place since the event before, which a fast pointer goes through between two frames. */
+  private samplesOf(event: PointerEvent): Sample[] | undefined {
+    if (this.bench.tool().tool !== 'freehand') return undefined;
+    const all = event.type === 'pointermove' ? event.getCoalescedEvents() : [];
+    return (all.length > 0 ? all : [event]).map((each) => ({
+      at: toSheet(this.camera(), this.pixelOf(each)),
+      pressure: each.pointerType === 'pen' ? each.pressure : null,
+    }));
   }
 
   /** The shared cursor follows the pointer along the read curve while it is near. */

@@ -1,16 +1,35 @@
 import type { Curve } from '@pencil-bend/core';
 import type { Id } from '@pencil-bend/document';
+import type { Selection } from '../tools/tool';
 import type { Drawn } from './drawn';
 import type { Stroke } from './scene';
 
 const VERMILION = '#c8431f';
 
 /** Curves that neither are selected nor in hand; the one under the pointer stands out. */
-export const restingStrokes = (drawn: readonly Drawn[], selected: Id | null, hovered: Id | null): Stroke[] =>
-  drawn.flatMap(({ id, item, curve }): Stroke[] =>
-    curve && id !== selected ? [{ curve, colour: item.colour, width: id === hovered ? 2.6 : 1.8 }] : [],
+export const restingStrokes = (
+  drawn: readonly Drawn[],
+  { item: selected, also = [] }: Selection,
+  hovered: Id | null,
+): Stroke[] =>
+  drawn.flatMap(
+    ({ id, item, curve, faint }): Stroke[] =>
+    curve && id !== selected && !also.includes(id) ? [{ curve, colour: faint ? lighter(item.colour) : item.colour, width: id === hovered ? 2.6 : faint ? 1.1 : 1.8 }] : [], // prettier-ignore
   );
 
 /** The curves in hand. */
-export const liveStrokes = (selected: Curve | null, drawing: Curve | null): Stroke[] =>
-  [selected, drawing].flatMap((curve) => (curve ? [{ curve, colour: VERMILION, width: 2.6 }] : []));
+export const liveStrokes = (
+  selected: readonly Curve[],
+  drawings: readonly { readonly curve: Curve; readonly colour?: string }[],
+): Stroke[] => [
+  ...selected.map((curve) => ({ curve, colour: VERMILION, width: 2.6 })),
+  ...drawings.map(({ curve, colour = VERMILION }) => ({ curve, colour, width: 2.6 })),
+];
+
+/** A colour on its way to that of the sheet. */
+function lighter(colour: string): string {
+  const channel = (i: number) => Number.parseInt(colour.slice(i, i + 2), 16);
+  const mixed = [1, 3, 5].map((i, c) => Math.round(0.45 * channel(i) + 0.55 * SHEET[c]));
+  return `#${mixed.map((value) => value.toString(16).padStart(2, '0')).join('')}`;
+}
+const SHEET = [0xfa, 0xf6, 0xee] as const;

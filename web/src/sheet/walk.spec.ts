@@ -1,10 +1,11 @@
 import { FRONT } from '@pencil-bend/core';
-import { fitRecipe, GRAPHITE } from '@pencil-bend/document';
+import { emptyProject, fitRecipe, GRAPHITE } from '@pencil-bend/document';
 import { NOTHING } from '../tools/tool';
 import { drawnOf, type Drawn } from './drawn';
 import { handlesOf } from './handles';
 import { spotsOf, stepped } from './walk';
 
+const PROJECT = emptyProject('Test');
 const look = { colour: GRAPHITE, visible: true, layer: 'sheet', plane: 'front' } as const;
 const recipe = fitRecipe(
   [
@@ -14,8 +15,8 @@ const recipe = fitRecipe(
   ],
   false,
 );
-const SPOUT = drawnOf('spout', { ...look, kind: 'curve', name: 'Spout', recipe });
-const DOT: Drawn = drawnOf('dot', { ...look, kind: 'point', name: 'Dot', at: [5, 5, 0] });
+const SPOUT = drawnOf('spout', { ...look, kind: 'curve', name: 'Spout', recipe }, PROJECT);
+const DOT: Drawn = drawnOf('dot', { ...look, kind: 'point', name: 'Dot', at: [5, 5, 0] }, PROJECT);
 const CAMERA = { plane: FRONT, x: 10, y: 0, scale: 0.05, width: 800, height: 600 };
 const b = { item: 'spout', handles: [{ kind: 'fit', id: 'b' }] } as const;
 const handles = handlesOf(SPOUT, CAMERA, b, new Set());

@@ -59,7 +59,7 @@ export function spotOf(item: Id | null, handle: Handle, handles: Handles | null)
 }
 
 function nameOf(item: Drawn['item']): string {
-  if (item.kind === 'point') return item.name;
+  if (item.kind !== 'curve') return item.name;
   const points = pointsOf(item.recipe);
   const count = points?.fit.length || points?.control.length || 0;
   return `${item.name}, ${count} points`;

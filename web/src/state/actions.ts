@@ -1,6 +1,7 @@
 import type { Order, Project, Stamp } from '@pencil-bend/document';
 import { createActionGroup, emptyProps, props } from '@ngrx/store';
 import type { HistoryPart } from '../projects/projectsApi';
+import type { SnapKind } from '../snap/snapKinds';
 import type { Selection } from '../tools/tool';
 import type { WaitingBatch } from '../waiting/waiting';
 import type { Theirs } from './saving';
@@ -42,6 +43,8 @@ export const viewActions = createActionGroup({
     'Comb scaled': props<{ scale: number }>(),
     'Comb scale freed': emptyProps(),
     'Comb density set': props<{ teeth: number }>(),
+    'Snap set': props<{ kind: SnapKind; on: boolean }>(),
+    'Snapping set': props<{ on: boolean }>(),
     'Camera rested': props<{ camera: SeenCamera }>(),
   },
 });

@@ -1,3 +1,4 @@
+import { plainRecipe } from '@pencil-bend/document';
 import { createSelector } from '@ngrx/store';
 import { hasHandle } from '../tools/handle';
 import { NOTHING } from '../tools/tool';
@@ -26,8 +27,11 @@ export const selectSelection = createSelector(
   (project, selection) => {
     const item = selection.item && project ? project.items[selection.item] : undefined;
     if (!item) return NOTHING;
-    const handles = selection.handles.filter((handle) => item.kind === 'curve' && hasHandle(item.recipe, handle));
-    return handles.length === selection.handles.length ? selection : { ...selection, handles };
+    const recipe = item.kind === 'curve' && project ? plainRecipe(project, item) : null;
+    const handles = selection.handles.filter((handle) => recipe && hasHandle(recipe, handle));
+    const also = selection.also?.filter((id) => project?.items[id]);
+    const same = handles.length === selection.handles.length && also?.length === selection.also?.length;
+    return same ? selection : { ...selection, handles, ...(also && { also }) };
   },
 );
 

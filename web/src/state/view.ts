@@ -1,4 +1,5 @@
 import { createReducer, on } from '@ngrx/store';
+import { FIRST_SNAPS, type SnapKind } from '../snap/snapKinds';
 import { benchActions, viewActions } from './actions';
 
 /** Where the sheet is looked at: the middle in the plane's own axes in mm, and mm per pixel. */
@@ -21,9 +22,17 @@ export interface KeptView {
   readonly comb: Comb;
   /** Null until the sheet has been looked at: then all of it is shown. */
   readonly camera: SeenCamera | null;
+  /** What places are caught by. */
+  readonly snaps: readonly SnapKind[];
+  readonly snapping: boolean;
 }
 
-export const FIRST_VIEW: KeptView = { comb: { shown: true, scale: null, teeth: 80 }, camera: null };
+export const FIRST_VIEW: KeptView = {
+  comb: { shown: true, scale: null, teeth: 80 },
+  camera: null,
+  snaps: FIRST_SNAPS,
+  snapping: true,
+};
 
 const withComb = (view: KeptView, comb: Partial<Comb>): KeptView => ({ ...view, comb: { ...view.comb, ...comb } });
 
@@ -32,10 +41,17 @@ export const viewReducer = createReducer<KeptView>(
   on(benchActions.opened, (_view, { view }) => ({
     camera: view.camera ?? null,
     comb: { ...FIRST_VIEW.comb, ...view.comb },
+    snaps: view.snaps ?? FIRST_VIEW.snaps,
+    snapping: view.snapping ?? FIRST_VIEW.snapping,
   })),
   on(viewActions.combShown, (view, { shown }) => withComb(view, { shown })),
   on(viewActions.combScaled, (view, { scale }) => withComb(view, { scale })),
   on(viewActions.combScaleFreed, (view) => withComb(view, { scale: null })),
   on(viewActions.combDensitySet, (view, { teeth }) => withComb(view, { teeth })),
+  on(viewActions.snapSet, (view, { kind, on: wanted }) => ({
+    ...view,
+    snaps: [...view.snaps.filter((each) => each !== kind), ...(wanted ? [kind] : [])],
+  })),
+  on(viewActions.snappingSet, (view, { on: snapping }) => ({ ...view, snapping })),
   on(viewActions.cameraRested, (view, { camera }) => ({ ...view, camera })),
 );

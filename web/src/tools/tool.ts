@@ -1,8 +1,12 @@
 import type { Vector3 } from '@pencil-bend/core';
-import type { Axis, Id, Order, Recipe } from '@pencil-bend/document';
+import type { Axis, Id, Order, Project, Recipe } from '@pencil-bend/document';
+import type { Caught } from '../snap/caught';
 import type { Along } from './bend/along';
 import type { BendState } from './bend/bend';
-import type { DrawState } from './draw/draw';
+import type { BezierState } from './bezier/bezier';
+import type { FreehandState, Sample } from './freehand/freehand';
+import type { LayState } from './lay/lay';
+import type { Shape } from './lay/laying';
 import type { Grip, Handle } from './handle';
 import type { InsertState } from './insert/insert';
 
@@ -10,6 +14,8 @@ import type { InsertState } from './insert/insert';
 export type Hit =
   /** A point of its own. */
   | { readonly kind: 'point'; readonly item: Id; readonly at: Vector3 }
+  /** A guide: a line or a gauge circle. */
+  | { readonly kind: 'guide'; readonly item: Id; readonly at: Vector3 }
   /** A handle of the selected curve. */
   | { readonly kind: 'handle'; readonly item: Id; readonly grip: Grip }
   /** A place on a curve, with its parameter. */
@@ -17,8 +23,11 @@ export type Hit =
 
 export interface PointerInput {
   readonly type: 'move' | 'press' | 'release' | 'double';
-  /** On the sheet, in mm. */
+  /** On the sheet, in mm; where a snap caught something, there. */
   readonly at: Vector3;
+  readonly caught?: Caught | null;
+  /** All the places since the input before, with the pressure of a pen. */
+  readonly samples?: readonly Sample[];
   /** All that lies there, the likeliest first. */
   readonly hits: readonly Hit[];
   /** How near, in mm at the present zoom, counts as the same place. */
@@ -66,12 +75,22 @@ export interface SlideInput {
   readonly done: boolean;
 }
 
-export type ToolInput = PointerInput | KeyInput | NudgeInput | WayInput | StackInput | SlideInput;
+/** To a tool that takes places: one that was typed, one that was taken back again, an option, another order. */
+export type LayInput =
+  | { readonly type: 'typed'; readonly at: Vector3; readonly value?: number }
+  | { readonly type: 'again' }
+  | { readonly type: 'option'; readonly name: string; readonly value: number | string | boolean }
+  /** Indices of the places in their new order; what is left out is taken out. */
+  | { readonly type: 'order-of-places'; readonly order: readonly number[] };
+
+export type ToolInput = PointerInput | KeyInput | NudgeInput | WayInput | StackInput | SlideInput | LayInput;
 
 /** What is selected: an item, and handles of it. */
 export interface Selection {
   readonly item: Id | null;
   readonly handles: readonly Handle[];
+  /** More items, selected along; their handles do not show. */
+  readonly also?: readonly Id[];
 }
 
 export const NOTHING: Selection = { item: null, handles: [] };
@@ -79,6 +98,7 @@ export const NOTHING: Selection = { item: null, handles: [] };
 /** What a tool may know of the bench it works on. */
 export interface ToolContext {
   readonly selection: Selection;
+  readonly project: Project | null;
   /** The recipe of any curve. */
   readonly recipeOf: (item: Id) => Recipe | null;
   /** Where the selected point of its own lies; null when none is selected. */
@@ -92,35 +112,48 @@ export interface ToolContext {
   readonly newId: () => Id;
 }
 
-export type ToolState = BendState | DrawState | InsertState;
+export type ToolState = BendState | BezierState | FreehandState | LayState | InsertState;
 
 /** Where an input leads: the next state, and what it does to the drawing and the selection, if anything. */
 export interface Transition {
   readonly state: ToolState;
   readonly order?: Order;
   readonly select?: Selection;
+  /** Why nothing could be made of what was given. */
+  readonly why?: string;
 }
 
 /** What the sheet shows of a tool at work. */
 export interface Preview {
-  /** A recipe that is not kept yet: of the curve being drawn, or in place of item `item`'s own. */
+  /** A recipe that is not kept yet, in place of item `item`'s own. */
   readonly recipe: Recipe | null;
   readonly item: Id | null;
   /** A point item being moved. */
   readonly movedTo: Vector3 | null;
   /** The place where a click would put a point. */
   readonly ghost: Vector3 | null;
-  /** Points placed so far by a drawing tool. */
+  /** What is being drawn, and what an order would change. */
+  readonly shown: readonly Shown[];
+  /** Places given so far to a drawing tool, numbered where their order counts. */
   readonly placed: readonly Vector3[];
+  readonly numbered: boolean;
+  /** Straight from place to place, as long as nothing can be drawn through them. */
+  readonly path: readonly Vector3[];
+  /** Handles of anchors: from an anchor to the end of its handle. */
+  readonly stems: readonly (readonly [Vector3, Vector3])[];
   /** The outline in which points are being selected. */
   readonly area: readonly Vector3[];
 }
 
-export const NO_PREVIEW: Preview = { recipe: null, item: null, movedTo: null, ghost: null, placed: [], area: [] };
+export type Shown = Shape;
+
+export const NO_PREVIEW: Preview = { recipe: null, item: null, movedTo: null, ghost: null, shown: [], placed: [], numbered: false, path: [], stems: [], area: [] }; // prettier-ignore
 
 /** The prompt line: what the next click does, and the keys that do something now. */
 export interface Prompt {
   readonly text: string;
+  /** What is to be minded about what would come of it. */
+  readonly note?: string;
   readonly keys: readonly { readonly key: string; readonly does: string }[];
 }
 

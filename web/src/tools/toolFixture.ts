@@ -1,5 +1,5 @@
 import type { Vector3 } from '@pencil-bend/core';
-import { fitRecipe, type Recipe } from '@pencil-bend/document';
+import { fitRecipe, type Project, type Recipe } from '@pencil-bend/document';
 import { step } from './tools';
 import type { Grip, Handle } from './handle';
 import { type Hit, NOTHING, type PointerInput, type Selection, type ToolContext, type ToolInput, type ToolState, type Transition } from './tool'; // prettier-ignore
@@ -11,10 +11,15 @@ export const ARCH = fitRecipe(
 );
 
 /** What the tools' specs share: a context with counted ids in which 'c' is a curve, and inputs. */
-export function toolContext(selection: Selection = NOTHING, recipe: Recipe = ARCH): ToolContext {
+export function toolContext(
+  selection: Selection = NOTHING,
+  recipe: Recipe = ARCH,
+  project: Project | null = null,
+): ToolContext {
   let serial = 0;
   return {
     selection,
+    project,
     recipeOf: (item) => (item === 'c' ? recipe : null),
     place: selection.item === 'dot' ? [10, 5, 0] : null,
     tolerance: 0.01,

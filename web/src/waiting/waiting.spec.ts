@@ -1,4 +1,5 @@
 /** @jest-environment node */
+import { startLaying } from '../tools/lay/lay';
 import 'fake-indexeddb/auto';
 import { IDBFactory } from 'fake-indexeddb';
 import type { Step } from '@pencil-bend/document';
@@ -102,7 +103,7 @@ describe('waiting steps', () => {
 });
 
 describe('the tool in hand', () => {
-  const drawing = { tool: 'draw', points: [{ id: 'p', at: [1, 2, 0] }] } as const;
+  const drawing = { ...startLaying('through'), places: [{ at: [1, 2, 0] as const, on: null, caught: null }] };
 
   it('comes back after a reload, with what it has placed', async () => {
     await browser.page('one').keepTool('kettle', drawing);

@@ -1,7 +1,8 @@
 import { Injectable } from '@angular/core';
 import type { Id, Step } from '@pencil-bend/document';
 import { newId } from '../state/ids';
-import { openWaitingDatabase, type ToolAtHand, type WaitingStep } from './waitingDatabase';
+import type { ToolState } from '../tools/tool';
+import { openWaitingDatabase, type WaitingStep } from './waitingDatabase';
 import { claimWindowName, openWindows } from './windowName';
 
 /** Steps of one window that wait for the server, in order; the first was made on `base`. */
@@ -78,21 +79,21 @@ export class Waiting {
   }
 
   /** Keeps the tool in hand; null when it is the one that bends. */
-  async keepTool(project: Id, at: ToolAtHand | null): Promise<void> {
+  async keepTool(project: Id, state: ToolState | null): Promise<void> {
     const [database, window] = await Promise.all([this.database, this.window]);
-    if (at) await database.put('tools', { ...at, project, window });
+    if (state) await database.put('tools', { state, project, window });
     else await database.delete('tools', [project, window]);
   }
 
   /** The tool that was in hand when this window, or one that is closed now, was last at a project; taken once. */
-  async takeTool(project: Id): Promise<ToolAtHand | null> {
+  async takeTool(project: Id): Promise<ToolState | null> {
     const [database, own, open] = await Promise.all([this.database, this.window, openWindows()]);
     const all = await database.getAll('tools', IDBKeyRange.bound([project], [project, []]));
     const mine = all.find(({ window }) => window === own) ?? all.find(({ window }) => open && !open.has(window));
     if (!mine) return null;
-    const { tool, points, window } = mine;
-    if (window !== own) await Promise.all([this.keepTool(project, mine), database.delete('tools', [project, window])]);
-    return { tool, points };
+    const { state, window } = mine;
+    if (window !== own) await Promise.all([this.keepTool(project, state), database.delete('tools', [project, window])]);
+    return state;
   }
 }
 

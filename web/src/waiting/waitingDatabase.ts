@@ -1,4 +1,5 @@
-import type { FitPoint, Id, Step } from '@pencil-bend/document';
+import type { Id, Step } from '@pencil-bend/document';
+import type { ToolState } from '../tools/tool';
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 
 /** A step that the server has not kept yet; `revision` is the one it leads to. */
@@ -9,10 +10,9 @@ export interface WaitingStep {
   readonly step: Step;
 }
 
-/** The tool in hand, with what it has placed so far. */
+/** The tool in hand, with what it has placed so far: plain JSON. */
 export interface ToolAtHand {
-  readonly tool: 'draw' | 'insert';
-  readonly points: readonly FitPoint[];
+  readonly state: ToolState;
 }
 
 export interface WaitingSchema extends DBSchema {

@@ -66,6 +66,11 @@ export function bend(state: BendState, input: ToolInput, context: ToolContext): 
     }
     case 'slide':
       return slide(state, input, context);
+    case 'typed':
+    case 'again':
+    case 'option':
+    case 'order-of-places':
+      return { state };
     case 'press': {
       const left = settle(state, context);
       return { ...left, ...press({ ...state, drag: null, area: null }, input, context) };
@@ -95,9 +100,12 @@ function press(state: BendState, { hits, at, shift = false, lasso = false }: Poi
   const { item } = hit;
   if (hit.kind === 'curve') return { state, select: { item, handles: [] } };
   const drag = { item, pressedAt: at, by: [0, 0, 0] as Vector3, moving: false, byKeys: false, shift };
-  if (hit.kind === 'point') {
+  if (hit.kind === 'point' || hit.kind === 'guide') {
+    const found = context.project?.items[item];
+    const guide = found?.kind === 'guide' ? found.guide : null;
+    const from = guide === null ? hit.at : guide.kind === 'line' ? guide.at : guide.centre;
     return {
-      state: { ...state, drag: { ...drag, grip: null, points: [], from: hit.at } },
+      state: { ...state, drag: { ...drag, grip: null, points: [], from, ...(guide && { guide }) } },
       select: { item, handles: [] },
     };
   }
@@ -275,6 +283,10 @@ export function previewBending(state: BendState, context: ToolContext): Preview 
     ? orderOf(drag, state, recipe, context.normal)
     : recipe && sliding && slid(item, sliding.u, sliding.to, recipe);
   if (order?.command === 'placePoint') return { ...NO_PREVIEW, item, movedTo: order.args.to };
+  if (order?.command === 'setGuide') {
+    const { guide } = order.args;
+    return { ...NO_PREVIEW, item, movedTo: guide.kind === 'line' ? guide.at : guide.centre };
+  }
   return { ...NO_PREVIEW, item, recipe: recipe && order ? recipeAfter(recipe, order, context) : null };
 }
 

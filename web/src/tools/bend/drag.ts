@@ -13,6 +13,7 @@ import {
 import {
   chordAt,
   fitPointsOf,
+  type Guide,
   HANDLE_SHARE,
   type Id,
   type Order,
@@ -29,6 +30,8 @@ export interface Drag {
   readonly item: Id;
   /** Null for a point of its own. */
   readonly grip: Grip | null;
+  /** The guide that is moved. */
+  readonly guide?: Guide;
   /** The selected points that go along. */
   readonly points: readonly Id[];
   readonly from: Vector3;
@@ -67,6 +70,7 @@ export function orderOf(drag: Drag, way: Way, recipe: Recipe | null, normal: Vec
 
 function ordered(drag: Drag, { along, soft }: Way, recipe: Recipe | null, normal: Vector3): Order | null {
   const { item, grip, from } = drag;
+  if (drag.guide) return guideMoved(item, drag.guide, moved(from, straight(drag, along)));
   if (!grip) return { command: 'placePoint', args: { item, to: moved(from, straight(drag, along)) } };
   if (!recipe) return null;
   const { handle } = grip;
@@ -99,6 +103,11 @@ function ordered(drag: Drag, { along, soft }: Way, recipe: Recipe | null, normal
       return tangentTurned(drag, handle, along, recipe);
   }
 }
+
+const guideMoved = (item: Id, guide: Guide, to: Vector3): Order => ({
+  command: 'setGuide',
+  args: { item, guide: guide.kind === 'line' ? { ...guide, at: to } : { ...guide, centre: to } },
+});
 
 const straight = ({ by, shift }: Drag, along: Along): Vector3 => (shift && along === 'free' ? onOneAxis(by) : by);
 

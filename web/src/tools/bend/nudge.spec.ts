@@ -50,6 +50,9 @@ describe('nudging by keys', () => {
     expect(passing.orders).toEqual(moved(15, 5, 0));
     expect(play(idle, context, nudge(5, 0), pointer('press', 90, 90)).orders).toEqual(moved(15, 5, 0));
     const { state } = play(idle, context, nudge(5, 0));
-    expect(takeUp(state, 'draw', context)).toMatchObject({ state: { tool: 'draw' }, order: { command: 'movePoints' } });
+    expect(takeUp(state, 'through', context)).toMatchObject({
+      state: { tool: 'lay' },
+      order: { command: 'movePoints' },
+    });
   });
 });

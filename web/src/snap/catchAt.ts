@@ -1,0 +1,210 @@
+import { closestPoint, controlPointsOf, type Curve, dot, fromPlane, inPlane, normalOf, type Plane, subtract, type Vector3 } from '@pencil-bend/core'; // prettier-ignore
+import type { Drawn } from '../sheet/drawn';
+import type { Caught } from './caught';
+import { centroidOf, marksOf, middlesOf } from './marksOf';
+import { crossingsIn, runsAcross, squareFrom, touchingFrom, type Window, windowAround } from './placesNear';
+import { SNAP_KINDS, type SnapKind } from './snapKinds';
+
+/** What snaps know of the sheet and of the drawing at hand. */
+export interface Snapping {
+  readonly drawn: readonly Drawn[];
+  readonly on: ReadonlySet<SnapKind>;
+  readonly plane: Plane;
+  /** Distance of the grid in mm. */
+  readonly grid: number;
+  /** How near in mm counts as caught. */
+  readonly reach: number;
+  /** The place that was placed last: tangents and perpendiculars go out from it. */
+  readonly last: Vector3 | null;
+  /** Places to be level with, and what they are called. */
+  readonly levels: readonly { readonly at: Vector3; readonly label: string }[];
+}
+
+const RANK = new Map<SnapKind, number>(SNAP_KINDS.map(({ kind }, i) => [kind, i]));
+/** Places this near to each other, as a share of the reach, are one: then the first kind counts. */
+const ONE_PLACE = 0.2;
+/** Of curves under the pointer so many are looked at. */
+const MOST_CURVES = 6;
+/** Level is caught more narrowly: the pointer is often level with something by chance. */
+const LEVEL = 0.6;
+
+/**
+ * The place that is caught near the pointer, by what lies there: single places before curves, curves before what is
+ * level, that before the grid; of several the nearest, in one place the first of the kinds. Null where nothing is.
+ */
+export function catchAt(at: Vector3, snapping: Snapping): Caught | null {
+  const near = curvesNear(at, snapping);
+  return nearestPlace(at, [...marked(at, snapping), ...alongCurves(at, near, snapping)], snapping) ?? onCurve(near, snapping) ?? levelWith(at, snapping) ?? onGrid(at, snapping); // prettier-ignore
+}
+
+interface Near {
+  readonly drawn: Drawn;
+  readonly curve: Curve;
+  readonly u: number;
+  readonly at: Vector3;
+  readonly away: number;
+}
+
+const boxes = new WeakMap<Curve, Float64Array>();
+
+/** Least and largest coordinates of a curve's control points. */
+function boxOf(curve: Curve): Float64Array {
+  let box = boxes.get(curve);
+  if (!box) {
+    box = Float64Array.of(Infinity, Infinity, Infinity, -Infinity, -Infinity, -Infinity);
+    const points = controlPointsOf(curve);
+    for (let i = 0; i < points.length; i++) {
+      const c = i % 3;
+      box[c] = Math.min(box[c], points[i]);
+      box[c + 3] = Math.max(box[c + 3], points[i]);
+    }
+    boxes.set(curve, box);
+  }
+  return box;
+}
+
+/** Hundreds of curves are passed over by their boxes; what is left is measured. */
+function curvesNear(at: Vector3, { drawn, reach }: Snapping): Near[] {
+  const near: Near[] = [];
+  for (const each of drawn) {
+    const curve = each.curve ?? each.edge;
+    if (!curve) continue;
+    const box = boxOf(curve);
+    if (at.some((x, c) => x < box[c] - reach || x > box[c + 3] + reach)) continue;
+    const { u, point, distance } = closestPoint(curve, at);
+    if (distance <= reach) near.push({ drawn: each, curve, u, at: point, away: distance });
+  }
+  return near.sort((a, b) => a.away - b.away).slice(0, MOST_CURVES);
+}
+
+const caught = (kind: SnapKind, name: string, at: Vector3, item: Caught['item'] = null): Caught => {
+  const words = SNAP_KINDS[RANK.get(kind) ?? 0].words;
+  return { kind, label: name ? `${words}${PREPOSITION[kind] ?? ' '}${name}` : words, at, item, ahead: null, from: [] };
+};
+const PREPOSITION: Partial<Record<SnapKind, string>> = { end: ' of ', point: ' of ', middle: ' of ', centre: ' of ', quadrant: ' of ', tangent: ' to ', perpendicular: ' to ' }; // prettier-ignore
+
+function marked(at: Vector3, { drawn, reach, on }: Snapping): Caught[] {
+  const found: Caught[] = [];
+  for (const mark of marksOf(drawn)) {
+    if (!on.has(mark.kind) || distanceOf(mark.at, at) > reach) continue;
+    const place = caught(mark.kind, mark.name, mark.at, mark.item);
+    // A point of its own is called by its name.
+    const label =
+      mark.kind === 'point' && / \d+$/.test(mark.name) && isLone(drawn, mark.item) ? mark.name : place.label;
+    found.push({ ...place, label, ahead: mark.ahead });
+  }
+  return found;
+}
+
+const isLone = (drawn: readonly Drawn[], item: string) => drawn.find(({ id }) => id === item)?.item.kind === 'point';
+
+const distanceOf = (a: Vector3, b: Vector3) => Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]);
+
+/** Single places that are looked for on the curves under the pointer alone. */
+function alongCurves(at: Vector3, near: readonly Near[], snapping: Snapping): Caught[] {
+  const { reach, on, plane, last } = snapping;
+  const found: Caught[] = [];
+  const windows = near.map(({ curve, u }): Window => windowAround(curve, u, reach));
+  near.forEach(({ drawn: { id, item }, curve }, i) => {
+    const put = (kind: SnapKind, places: readonly Vector3[]) => {
+      if (on.has(kind)) for (const place of places) found.push(caught(kind, item.name, place, id));
+    };
+    const isCurve = item.kind === 'curve';
+    if (isCurve && on.has('middle')) put('middle', middlesOf(curve));
+    if ((isCurve || curve.degree > 1) && on.has('quadrant')) {
+      put(
+        'quadrant',
+        [plane.x, plane.y].flatMap((axis) => runsAcross(windows[i], axis).map((zero) => zero.at)),
+      );
+    }
+    if (last && on.has('tangent')) put('tangent', touchingFrom(windows[i], last, normalOf(plane)).map((zero) => zero.at)); // prettier-ignore
+    if (last && on.has('perpendicular'))
+      put(
+        'perpendicular',
+        squareFrom(windows[i], last).map((zero) => zero.at),
+      );
+    for (let j = 0; j < i && on.has('intersection'); j++) {
+      for (const place of crossingsIn(windows[i], windows[j])) {
+        found.push(caught('intersection', '', place, id));
+      }
+    }
+  });
+  if (on.has('centre')) {
+    for (const { id, item, curve } of snapping.drawn) {
+      if (!curve || curve.closing === 'open' || curve.degree === 2) continue;
+      const box = boxOf(curve);
+      if (at.some((x, c) => x < box[c] - reach || x > box[c + 3] + reach)) continue;
+      const centre = centroidOf(curve);
+      if (centre) found.push(caught('centre', item.name, centre, id));
+    }
+  }
+  return found;
+}
+
+/** The nearest of the places; those in one place with it that come first in the order of kinds stand for it. */
+function nearestPlace(at: Vector3, places: readonly Caught[], { reach }: Snapping): Caught | null {
+  const within = places
+    .map((place) => ({ place, away: distanceOf(place.at, at) }))
+    .filter(({ away }) => away <= reach)
+    .sort((a, b) => a.away - b.away);
+  const [nearest] = within;
+  if (!nearest) return null;
+  const same = within.filter(({ place }) => distanceOf(place.at, nearest.place.at) <= ONE_PLACE * reach);
+  return same.sort((a, b) => rank(a.place) - rank(b.place))[0].place;
+}
+
+const rank = ({ kind }: Caught): number => RANK.get(kind) ?? 0;
+
+function onCurve(near: readonly Near[], { on }: Snapping): Caught | null {
+  for (const {
+    drawn: { id, item },
+    at,
+  } of near) {
+    const kind = item.kind === 'guide' && item.guide.kind === 'line' && item.guide.symmetry ? 'symmetry' : 'curve';
+    if (on.has(kind)) return caught(kind, item.name, at, id);
+  }
+  return null;
+}
+
+/** In the plane's axes: the place's own value on one axis, or both, from others. */
+function levelWith(at: Vector3, { on, plane, levels, reach, grid }: Snapping): Caught | null {
+  if (!on.has('level')) return null;
+  const here = [...inPlane(plane, at)];
+  const used: { at: Vector3; label: string }[] = [];
+  for (const axis of [1, 0]) {
+    let best = LEVEL * reach;
+    let found: (typeof used)[number] | null = null;
+    for (const level of levels) {
+      const value = inPlane(plane, level.at)[axis];
+      if (Math.abs(value - inPlane(plane, at)[axis]) > best) continue;
+      best = Math.abs(value - inPlane(plane, at)[axis]);
+      here[axis] = value;
+      found = level;
+    }
+    if (found) used.push(found);
+    else if (on.has('grid')) here[axis] = Math.round(here[axis] / grid) * grid;
+  }
+  if (used.length === 0) return null;
+  const place = fromPlane(plane, here as unknown as Vector3);
+  const labels = [...new Set(used.map(({ label }) => label))];
+  return { ...caught('level', labels.join(' and '), place), from: used.map((level) => level.at) };
+}
+
+function onGrid(at: Vector3, { on, plane, grid, reach }: Snapping): Caught | null {
+  if (!on.has('grid')) return null;
+  const [x, y, z] = inPlane(plane, at);
+  const place = fromPlane(plane, [x, y].map((value) => Number((Math.round(value / grid) * grid).toFixed(9))).concat(z) as unknown as Vector3); // prettier-ignore
+  return distanceOf(place, at) <= reach ? caught('grid', '', place) : null;
+}
+
+/** A place on the nearest of eight directions from another one: level, upright, or half way between. */
+export function alongDirection(at: Vector3, last: Vector3, plane: Plane): Caught {
+  const way = subtract(at, last);
+  const [x, y] = [dot(way, plane.x), dot(way, plane.y)];
+  const eighth = Math.round(Math.atan2(y, x) / (Math.PI / 4));
+  const [c, s] = [[1, 0], [Math.SQRT1_2, Math.SQRT1_2], [0, 1], [-Math.SQRT1_2, Math.SQRT1_2]][((eighth % 4) + 4) % 4]; // prettier-ignore
+  const size = x * c + y * s;
+  const place = last.map((value, k) => value + size * (c * plane.x[k] + s * plane.y[k])) as unknown as Vector3;
+  const label = eighth % 4 === 0 ? 'level' : eighth % 2 === 0 ? 'upright' : '45°';
+  return { kind: 'level', label, at: place, item: null, ahead: null, from: [last] };
+}

@@ -1,0 +1,83 @@
+import { closestPoint, packVectors, type Vector3 } from '@pencil-bend/core';
+import { resolveRecipe } from '@pencil-bend/document';
+import { randomly } from '@pencil-bend/document/fixture';
+import { key, play, pointer, toolContext } from '../toolFixture';
+import { preview, prompt } from '../tools';
+import type { ToolInput } from '../tool';
+import { fitted, type FreehandState, type Sample, startFreehand, withoutTails } from './freehand';
+
+/** A half circle of radius 40 by a shaky hand: within 0.3 mm of it. */
+const stroke = ((): Vector3[] => {
+  const { below } = randomly(7);
+  return Array.from({ length: 120 }, (_, i) => {
+    const angle = Math.PI * (1 - i / 119);
+    const r = 40 + (below(600) - 300) / 1000;
+    return [r * Math.cos(angle), r * Math.sin(angle), 0];
+  });
+})();
+const [first, ...rest] = stroke;
+const at = (type: 'press' | 'move' | 'release', [x, y]: Vector3) => pointer(type, x, y, null, { reach: 5 });
+const STROKE: readonly ToolInput[] = [at('press', first), ...rest.map((place) => at('move', place)), at('release', stroke[119])]; // prettier-ignore
+
+const settled = (...more: readonly ToolInput[]): FreehandState => {
+  const { state } = play(startFreehand, toolContext(), ...STROKE, ...more);
+  if (state.tool !== 'freehand') throw new Error('ended');
+  return state;
+};
+const tightness = (value: number): ToolInput => ({ type: 'option', name: 'tightness', value });
+
+describe('drawing freehand', () => {
+  it('makes a light curve near the stroke when the pointer lifts', () => {
+    const state = settled();
+    const made = fitted(state);
+    expect(state.options.tightness).toBe(1);
+    expect(made?.within).toBe(true);
+    expect(made?.points).toBeLessThan(12);
+    const resolved = made && resolveRecipe(made.recipe);
+    if (!resolved?.ok) throw new Error('no curve');
+    for (const place of stroke) expect(closestPoint(resolved.value.curve, place).distance).toBeLessThanOrEqual(1);
+    expect(preview(state, toolContext()).shown).toHaveLength(1);
+  });
+
+  it('tighter means nearer and heavier, live', () => {
+    const made = [4, 0.5, 0.25].map((value) => fitted(settled(tightness(value))));
+    const deviations = made.map((each) => each?.deviation ?? 0);
+    expect(deviations[0]).toBeGreaterThanOrEqual(deviations[1]);
+    expect(deviations[1]).toBeGreaterThan(deviations[2]);
+    expect(made[2]?.points ?? 0).toBeGreaterThan(made[0]?.points ?? 0);
+    // Tighter than the hand shakes: as near as it gets, and that is said.
+    const noisy = settled(tightness(0.001));
+    expect(fitted(noisy)?.within).toBe(false);
+    expect(prompt(noisy, toolContext()).note).toMatch(/too noisy/);
+  });
+
+  it.each([['Enter'], ['Escape']] as const)('%s keeps the curve as it is', (name) => {
+    const { orders, state } = play(settled(tightness(2)), toolContext(), key(name));
+    expect(orders).toMatchObject([{ command: 'drawItems', args: { word: 'Freehand' } }]);
+    expect(state.tool).toBe('bend');
+  });
+
+  it('a new stroke keeps the one before; Backspace takes one back, which can come again', () => {
+    expect(play(settled(), toolContext(), ...STROKE).orders).toHaveLength(1);
+    const back = play(settled(), toolContext(), key('Backspace'));
+    expect(back).toMatchObject({ orders: [], state: { phase: 'ready', stroke: [] } });
+    expect(play(back.state, toolContext(), { type: 'again' }).state).toMatchObject({ phase: 'settling' });
+  });
+
+  it('Escape while the pointer is down keeps the stroke so far; a click alone draws nothing', () => {
+    expect(play(startFreehand, toolContext(), ...STROKE.slice(0, 60), key('Escape')).orders).toHaveLength(1);
+    const click = play(startFreehand, toolContext(), at('press', first), at('release', first));
+    expect(click).toMatchObject({ orders: [], state: { tool: 'freehand', phase: 'ready' } });
+  });
+
+  it('a pen that touches down and lifts leaves no hooks', () => {
+    const pen = (place: Vector3, pressure: number): Sample => ({ at: place, pressure });
+    const firm = stroke.map((place) => pen(place, 0.5));
+    const hooked = [pen([-44, -6, 0], 0.05), pen([-43, -3, 0], 0.08), ...firm, pen([44, -5, 0], 0.04)];
+    expect(withoutTails(hooked)).toEqual(firm);
+    // Without pressures nothing is known of hooks.
+    const plain = hooked.map(({ at: place }) => ({ at: place, pressure: null }));
+    expect(withoutTails(plain)).toBe(plain);
+    expect(packVectors(firm.map(({ at: place }) => place))).toHaveLength(360);
+  });
+});
