@@ -6,6 +6,7 @@ import { openDatabase } from './database/dataSource';
 import { Turns } from './database/turns';
 import { kettle } from './demo/kettle';
 import { makeApp } from './http/app';
+import { Pictures } from './projects/pictures';
 import { Stages } from './projects/stages';
 import { ProjectStore } from './projects/store';
 import { settingsFrom } from './settings';
@@ -31,7 +32,9 @@ async function main(): Promise<void> {
   setInterval(() => store.emptyBin(new Date()).catch((error: unknown) => log.error(error)), BIN_LOOKED_AT_MS).unref();
   if (process.argv.includes('--demo') && (await store.list()).length === 0) await store.create(kettle());
 
-  const server = createServer(makeApp({ store, stages: new Stages(turns), settings, log }));
+  const server = createServer(
+    makeApp({ store, stages: new Stages(turns), pictures: new Pictures(turns), settings, log }),
+  );
   server.on('error', (error: NodeJS.ErrnoException) => {
     const taken = error.code === 'EADDRINUSE';
     console.error(

@@ -9,6 +9,7 @@ import type { DataSource } from 'typeorm';
 import { openDatabase } from './database/dataSource';
 import { Turns } from './database/turns';
 import { makeApp, type Parts } from './http/app';
+import { Pictures } from './projects/pictures';
 import { Stages } from './projects/stages';
 import { ProjectStore } from './projects/store';
 
@@ -39,7 +40,13 @@ export class TestServer {
     const turns = new Turns(this.source);
     this.store = new ProjectStore(turns);
     const settings = { ...OWN, web: this.folder, ...this.settings };
-    this.app = makeApp({ store: this.store, stages: new Stages(turns), settings, log: this.log });
+    this.app = makeApp({
+      store: this.store,
+      stages: new Stages(turns),
+      pictures: new Pictures(turns),
+      settings,
+      log: this.log,
+    });
   }
 
   async restart(): Promise<void> {

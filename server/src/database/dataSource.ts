@@ -1,7 +1,8 @@
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { DataSource, type DataSourceOptions } from 'typeorm';
-import { ProjectEntity, SnapshotEntity, StageEntity, StepEntity } from './entities';
+import { PictureEntity, ProjectEntity, SnapshotEntity, StageEntity, StepEntity } from './entities';
+import { Fifth1797000000000 } from './fifth.migration';
 import { First1795000000000 } from './first.migration';
 import { Fourth1796500000000 } from './fourth.migration';
 import { Second1795500000000 } from './second.migration';
@@ -23,7 +24,13 @@ export function openDatabase(folder: string): Promise<DataSource> {
   return opened(folder, () => {
     mkdirSync(folder, { recursive: true });
     return {
-      migrations: [First1795000000000, Second1795500000000, Third1796000000000, Fourth1796500000000],
+      migrations: [
+        First1795000000000,
+        Second1795500000000,
+        Third1796000000000,
+        Fourth1796500000000,
+        Fifth1797000000000,
+      ],
       migrationsRun: true,
       prepareDatabase: (database: { pragma(statement: string): unknown }) => {
         database.pragma('journal_mode = WAL');
@@ -45,7 +52,7 @@ async function opened(folder: string, options: () => Options): Promise<DataSourc
     source = new DataSource({
       type: 'better-sqlite3',
       database,
-      entities: [ProjectEntity, StepEntity, SnapshotEntity, StageEntity],
+      entities: [ProjectEntity, StepEntity, SnapshotEntity, StageEntity, PictureEntity],
       synchronize: false,
       timeout: BUSY_MS,
       ...options(),

@@ -47,6 +47,14 @@ export interface SnapshotRow {
   project: string;
 }
 
+/** A picture to trace over; its id is made from its content. */
+export interface PictureRow {
+  projectId: string;
+  id: string;
+  type: string;
+  bytes: Buffer;
+}
+
 const ofProject = {
   type: 'many-to-one',
   target: 'project',
@@ -105,4 +113,15 @@ export const StageEntity = new EntitySchema<StageRow & { within: ProjectRow }>({
     at: { type: 'text' },
   },
   relations: { within: ofProject },
+});
+
+export const PictureEntity = new EntitySchema<PictureRow & { seenIn: ProjectRow }>({
+  name: 'picture',
+  columns: {
+    projectId: { type: 'text', primary: true },
+    id: { type: 'text', primary: true },
+    type: { type: 'text' },
+    bytes: { type: 'blob' },
+  },
+  relations: { seenIn: ofProject },
 });

@@ -2,10 +2,12 @@ import compression from 'compression';
 import express, { type Express } from 'express';
 import type { Logger } from 'pino';
 import { Failure } from '../projects/failure';
+import type { Pictures } from '../projects/pictures';
 import type { Stages } from '../projects/stages';
 import type { ProjectStore } from '../projects/store';
 import type { Settings } from '../settings';
 import { guard } from './guard';
+import { pictureRoutes } from './pictureRoutes';
 import { BODY_LIMIT, problems } from './problems';
 import { projectRoutes } from './projectRoutes';
 import { requestLog } from './requestLog';
@@ -16,12 +18,13 @@ import { secured, webBuild } from './webBuild';
 export interface Parts {
   readonly store: ProjectStore;
   readonly stages: Stages;
+  readonly pictures: Pictures;
   readonly settings: Pick<Settings, 'address' | 'hosts' | 'token' | 'web'>;
   readonly log: Logger;
 }
 
 /** The whole HTTP side: REST under /api, the web application elsewhere. */
-export function makeApp({ store, stages, settings, log }: Parts): Express {
+export function makeApp({ store, stages, pictures, settings, log }: Parts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(requestLog(log));
@@ -35,6 +38,7 @@ export function makeApp({ store, stages, settings, log }: Parts): Express {
   app.use('/api/projects', express.json({ limit: BODY_LIMIT }));
   app.use('/api/projects', projectRoutes(store));
   app.use('/api/projects/:project/stages', stageRoutes(stages));
+  app.use('/api/projects/:project/pictures', pictureRoutes(pictures));
   app.use('/api', (request) => {
     throw new Failure(404, `There is nothing at ${request.method} ${request.originalUrl}`);
   });

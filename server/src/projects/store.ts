@@ -138,10 +138,11 @@ export class ProjectStore {
       await manager.insert(ProjectEntity, row);
       for (const [table, columns] of COPIED) {
         const names = columns.map((name) => `"${name}"`).join();
+        // What has no revision belongs to the project as a whole.
+        const upTo = columns.some((name) => name === 'revision') ? ` AND "revision" <= ${from}` : '';
         await manager.query(
-          `INSERT INTO "${table}" ("projectId", ${names})
-           SELECT ?, ${names} FROM "${table}" WHERE "projectId" = ? AND "revision" <= ?`,
-          [row.id, id, from],
+          `INSERT INTO "${table}" ("projectId", ${names}) SELECT ?, ${names} FROM "${table}" WHERE "projectId" = ?${upTo}`,
+          [row.id, id],
         );
       }
       const changed = this.applied(drawing, steps, 0);
@@ -241,6 +242,7 @@ const COPIED = [
   ['step', ['revision', 'id', 'kind', 'of', 'name', 'at', 'patch', 'inverse']],
   ['snapshot', ['revision', 'project']],
   ['stage', ['revision', 'id', 'name', 'at']],
+  ['picture', ['id', 'type', 'bytes']],
 ] as const;
 
 const newStamp = () => ({ id: randomUUID(), at: new Date().toISOString() });

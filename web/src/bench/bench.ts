@@ -3,7 +3,6 @@ import {
   type ArcLength,
   arcLength,
   automaticScale,
-  breaksOf,
   controlPointsOf,
   type Curve,
   curvatureAt,
@@ -38,12 +37,12 @@ import { Store } from '@ngrx/store';
 import { PriceDesk } from '../price/priceDesk';
 import { gridOf } from '../sheet/grid';
 import { type Drawn, drawnOf } from '../sheet/drawn';
-import { benchActions } from '../state/actions';
+import { benchActions, viewActions } from '../state/actions';
 import { newId, newStamp } from '../state/ids';
 import type { BenchState } from '../state/reducers';
 import { selectHistory, selectProject, selectSelection, selectView } from '../state/selectors';
 import { idle } from '../tools/bend/bend';
-import { type Handle, keyOf, pointsOf, sameHandle } from '../tools/handle';
+import { sameHandle } from '../tools/handle';
 import { UNIT } from '../numbers/length';
 import { placesOf } from '../tools/placesOf';
 import type { Options } from '../tools/lay/laying';
@@ -52,6 +51,7 @@ import { readPlace } from '../tools/lay/typed';
 import { preview, prompt, step, takeUp, type ToolName, toolNameOf } from '../tools/tools';
 import type { KeyInput, Prompt, Selection, ToolContext, ToolInput, ToolState, Transition } from '../tools/tool';
 import { edited, familyOf, movedItem, placeOf } from './family';
+import { Added } from './added';
 import { ToolKeeper } from './toolKeeper';
 
 /** What the prompt line says while a price is offered. */
@@ -68,7 +68,6 @@ const MANY_KNOTS = 80;
 const COARSE = { intervals: 2, tolerance: 0.05 } as const;
 /** Before the sheet was looked at. */
 const FIRST_CAMERA = { x: 0, y: 0, scale: 0.25 };
-const NOTHING_ADDED: ReadonlySet<string> = new Set();
 
 /** What is seen at the shared cursor of sheet and strip. */
 export interface CursorReading {
@@ -104,10 +103,9 @@ export class Bench {
   /** The pointer's place on the sheet. */
   readonly pointer = signal<Vector3 | null>(null);
 
-  /** Keys of the handles that came with the step that led to `project`. */
-  private readonly addedTo = signal({ project: null as Project | null, keys: NOTHING_ADDED });
-  /** The same until the next edit, of whatever kind. */
-  readonly added = computed(() => (this.addedTo().project === this.project() ? this.addedTo().keys : NOTHING_ADDED));
+  /** Keys of the handles that the last step added, until the next edit of whatever kind. */
+  private readonly adding = new Added(this.project);
+  readonly added = this.adding.keys;
   /** Apart from its state, which changes with every move. */
   readonly toolName = computed(() => toolNameOf(this.tool()));
 
@@ -298,26 +296,10 @@ export class Bench {
   do(order: Order): void {
     if (isLossy(order.command)) return this.desk.ask(order);
     const item = 'item' in order.args ? order.args.item : null;
-    const before = item === null ? NOTHING_ADDED : this.handlesOf(item);
-    this.store.dispatch(benchActions.ordered({ order, stamp: newStamp() }));
-    // Moved knots are no new ones.
-    const adds = item !== null && /^(insert|raise)/.test(order.command);
-    if (!adds) return;
-    const keys = new Set([...this.handlesOf(item)].filter((key) => !before.has(key)));
-    this.addedTo.set({ project: this.project(), keys });
-  }
-
-  /** Keys of the fit points, control points and knots of a curve. */
-  private handlesOf(id: Id): ReadonlySet<string> {
-    const recipe = this.recipeOf(id);
-    const points = recipe && pointsOf(recipe);
-    if (!points) return NOTHING_ADDED;
-    const handles: Handle[] = [
-      ...points.fit.map((each): Handle => ({ kind: 'fit', id: each.id })),
-      ...points.control.map((each): Handle => ({ kind: 'control', id: each.id })),
-      ...breaksOf(points.curve).map(({ u }): Handle => ({ kind: 'knot', u })),
-    ];
-    return new Set(handles.map(keyOf));
+    const recipe = () => (item === null ? null : this.recipeOf(item));
+    this.adding.during(order.command, recipe, () =>
+      this.store.dispatch(benchActions.ordered({ order, stamp: newStamp() })),
+    );
   }
 
   select(selection: Selection): void {
@@ -366,11 +348,12 @@ export class Bench {
     this.store.dispatch(benchActions.walked({ way, stamps }));
   }
 
-  private follow({ state, order, select, why }: Transition): void {
+  private follow({ state, order, select, picture, why }: Transition): void {
     this.tool.set(state);
     const id = this.project() && this.id();
     if (id) this.keeper.keep(id, state);
     if (order) this.do(order);
+    if (picture) this.store.dispatch(viewActions.pictureLaid({ picture }));
     if (select && !sameSelection(select, this.selection())) this.select(select);
     if (why !== undefined) this.store.dispatch(benchActions.noticeGiven({ words: why }));
   }
@@ -387,6 +370,7 @@ export class Bench {
     return {
       selection,
       project,
+      picture: this.picture(),
       place: item ? placeOf(item) : null,
       recipeOf: (id) => this.recipeOf(id),
       tolerance: project?.tolerance ?? 0.01,
@@ -396,6 +380,14 @@ export class Bench {
       newId,
     };
   };
+
+  /** Pictures that lie on the sheet; the one that was chosen, else the newest, is in hand. */
+  readonly pictures = computed(() => this.view().pictures.filter(({ removed }) => !removed));
+  readonly chosenPicture = signal<Id | null>(null);
+  readonly picture = computed(() => {
+    const all = this.pictures();
+    return all.find(({ id }) => id === this.chosenPicture()) ?? all.at(-1) ?? null;
+  });
 
   /** The layer that was chosen in the list; null for that of the selection. */
   readonly chosenLayer = signal<Id | null>(null);
@@ -418,6 +410,15 @@ export class Bench {
     const project = this.project();
     const item = project?.items[id];
     return project && item?.kind === 'curve' ? plainRecipe(project, item) : null;
+  }
+
+  /** The name of the curve that this one is the mirror of; null for a curve of its own. */
+  originalOf(id: Id): string | null {
+    const project = this.project();
+    const item = project?.items[id];
+    return project && item?.kind === 'curve' && item.recipe.kind === 'mirror'
+      ? project.items[item.recipe.of].name
+      : null;
   }
 
   private planeOf(id: Id | null): Plane {

@@ -17,6 +17,7 @@ import { Store } from '@ngrx/store';
 import { ButtonDirective } from 'primeng/button';
 import { Tooltip } from 'primeng/tooltip';
 import { Card } from '../card/card';
+import { FRONT_ID } from '@pencil-bend/document';
 import { Outline } from '../outline/outline';
 import { HistoryPanel } from '../history/historyPanel';
 import { Icon } from '../parts/icon';
@@ -30,13 +31,18 @@ import { benchActions, viewActions } from '../state/actions';
 import type { BenchState } from '../state/reducers';
 import { selectKeeping, selectNotice, selectSafe } from '../state/selectors';
 import { Snaps } from '../snap/snaps';
+import { newId } from '../state/ids';
+import { idsOf } from '../tools/bend/frame';
+import { selectionOf } from '../tools/bend/several';
 import { Strip } from '../strip/strip';
 import type { ToolName } from '../tools/tools';
+import { Tracing } from '../trace/tracing';
 import { AT_HAND, toolOf } from '../tools/toolTable';
 import { Bench } from './bench';
 import { Notices } from './notices';
 import type { Stage } from './deeds';
 import { SheetMenu } from './sheetMenu';
+import { copied, pasted } from './clipboard';
 import { deedOf, keysShown } from './shortcuts';
 import { ToolKeeper } from './toolKeeper';
 import { Palette } from '../palette/palette';
@@ -64,7 +70,7 @@ import { ShortcutsPanel } from './shortcutsPanel';
     Tooltip,
     WordMark,
   ],
-  providers: [Bench, PriceDesk, Snaps, ToolKeeper],
+  providers: [Bench, PriceDesk, Snaps, ToolKeeper, Tracing],
   templateUrl: './benchPage.html',
   styleUrl: './benchPage.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -72,6 +78,9 @@ import { ShortcutsPanel } from './shortcutsPanel';
     '(window:keydown)': 'keyDown($event)',
     '(window:keyup)': 'keyUp($event)',
     '(window:beforeunload)': 'beforeUnload($event)',
+    '(window:copy)': 'copy($event, false)',
+    '(window:cut)': 'copy($event, true)',
+    '(window:paste)': 'paste($event)',
   },
 })
 export class BenchPage implements Stage {
@@ -148,6 +157,32 @@ export class BenchPage implements Stage {
     this.bench.attempt(() => deed.does(this));
   }
 
+  /** What is selected, onto the system's clipboard. */
+  protected copy(event: ClipboardEvent, cut: boolean): void {
+    const project = this.bench.project();
+    const ids = idsOf(this.bench.selection());
+    if (isField(event.target) || !project || ids.length === 0) return;
+    event.clipboardData?.setData('text/plain', copied(project, ids, this.id()));
+    event.preventDefault();
+    if (cut) this.bench.do({ command: 'deleteItems', args: { items: ids } });
+  }
+
+  protected paste(event: ClipboardEvent): void {
+    if (isField(event.target)) return;
+    const picture = [...(event.clipboardData?.files ?? [])].find(({ type }) => type.startsWith('image/'));
+    if (picture) return this.sheet()?.bring(picture);
+    const text = event.clipboardData?.getData('text/plain') ?? '';
+    const { layerInHand, grid } = this.bench;
+    const into = { source: this.id(), layer: layerInHand(), plane: FRONT_ID, aside: 2 * grid() };
+    const order = pasted(text, into, newId);
+    if (!order) return;
+    event.preventDefault();
+    if ('why' in order) return this.store.dispatch(benchActions.noticeGiven({ words: order.why }));
+    const before = new Set(this.bench.project()?.itemOrder);
+    this.bench.do(order);
+    this.bench.select(selectionOf((this.bench.project()?.itemOrder ?? []).filter((id) => !before.has(id))));
+  }
+
   protected keyUp(event: KeyboardEvent): void {
     const sheet = this.sheet();
     if (event.key !== ' ' || !sheet?.spaceHeld()) return;
@@ -220,10 +255,13 @@ function shownTool(name: ToolName) {
   return { name, words: key ? `${words} (${keysShown(key)})` : words };
 }
 
+const isField = (target: EventTarget | null): boolean =>
+  target instanceof HTMLTextAreaElement ||
+  (target instanceof HTMLInputElement && !['checkbox', 'range'].includes(target.type));
+
 /** Keys belong to a field, but undo in a number field that nothing was typed into is that of the drawing. */
 function isTyping({ target, key, ctrlKey, metaKey }: KeyboardEvent): boolean {
-  if (target instanceof HTMLTextAreaElement) return true;
-  if (!(target instanceof HTMLInputElement) || ['checkbox', 'range'].includes(target.type)) return false;
+  if (!isField(target)) return false;
   const undoes = (ctrlKey || metaKey) && key.toLowerCase() === 'z';
-  return !(undoes && target.classList.contains('number') && !('typed' in target.dataset));
+  return !(undoes && target instanceof HTMLInputElement && target.classList.contains('number') && !('typed' in target.dataset)); // prettier-ignore
 }

@@ -9,6 +9,7 @@ import { LAYINGS } from '../tools/lay/layings';
 import type { ToolName } from '../tools/tools';
 import { TOOLS } from '../tools/toolTable';
 import type { Bench } from './bench';
+import { selectionDeeds } from './selectionDeeds';
 
 /** The page that deeds are done on. */
 export interface Stage {
@@ -32,6 +33,8 @@ export interface Deed {
   readonly keys: readonly string[];
   /** Whether it is offered in the context menu now; one without stands there never. */
   readonly inMenu?: (bench: Bench) => boolean;
+  /** The browser knows the key; what it does is heard elsewhere. */
+  readonly native?: true;
   readonly does: (stage: Stage) => void;
 }
 
@@ -72,6 +75,12 @@ const give =
   };
 const tool = (name: ToolName) => ({ bench }: Stage) => bench.takeUp(name); // prettier-ignore
 const press = (key: 'Enter' | 'Escape' | 'Backspace' | 'Delete') => ({ bench }: Stage) => bench.key(key); // prettier-ignore
+
+/** Does what is called so to what is selected. */
+function selected(bench: Bench, words: RegExp): void {
+  const deed = selectionDeeds(bench.project(), bench.selection()).find((each) => words.test(each.words));
+  if (deed) bench.do(deed.order);
+}
 
 const HANDLES = ['smooth', 'symmetric', 'kink'];
 
@@ -349,6 +358,21 @@ export const DEEDS: readonly Deed[] = [
   },
   { words: 'Reverse', group: 'Curve', keys: ['r'], inMenu: hasCurve, does: give(() => ({ command: 'reverseCurve' })) },
 
+  {
+    words: 'Group what is selected',
+    group: 'Drawing',
+    keys: ['['],
+    inMenu: (bench) => (bench.selection().also?.length ?? 0) > 0,
+    does: ({ bench }) => selected(bench, /^group/),
+  },
+  { words: 'Ungroup', group: 'Drawing', keys: [']'], does: ({ bench }) => selected(bench, /^ungroup/) },
+  {
+    words: 'Copy, cut, paste',
+    group: 'Drawing',
+    keys: ['Ctrl+C', 'Ctrl+X', 'Ctrl+V'],
+    native: true,
+    does: () => undefined,
+  },
   { words: 'Undo', group: 'Drawing', keys: ['Ctrl+Z'], does: ({ bench }) => bench.undo() },
   { words: 'Redo', group: 'Drawing', keys: ['Ctrl+Shift+Z'], does: ({ bench }) => bench.redo() },
   { words: 'History and stages', group: 'Drawing', keys: ['h'], does: (stage) => stage.toggleHistory() },

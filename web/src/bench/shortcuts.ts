@@ -11,7 +11,9 @@ function comboOf({ key, ctrlKey, metaKey, shiftKey }: Pressed): string {
   return `${control ? 'Ctrl+' : ''}${shift ? 'Shift+' : ''}${name}`;
 }
 
-const bound = new Map<string, Deed>(DEEDS.flatMap((deed) => deed.keys.map((keys) => [keys, deed] as const)));
+const bound = new Map<string, Deed>(
+  DEEDS.filter(({ native }) => !native).flatMap((deed) => deed.keys.map((keys) => [keys, deed] as const)),
+);
 
 /** What a key press does; null for one that is the browser's own. */
 export function deedOf(pressed: Pressed): Deed | null {

@@ -9,10 +9,13 @@ import { fitPointsOf, isClosed } from '@pencil-bend/document';
 import { CombControls } from './combControls';
 import { CurveFacts } from './curveFacts';
 import { DragWays } from './dragWays';
+import { GuideCard } from './guideCard';
 import { HandleCard } from './handleCard';
 import { LayAnew } from './layAnew';
+import { SelectionCard } from './selectionCard';
 import { SetUp } from './setUp';
 import { ToolCard } from './toolCard';
+import { TraceCard } from './traceCard';
 
 /** The panel of what is selected: its facts, the handle in hand, its points as numbers, and how its comb is shown. */
 @Component({
@@ -22,13 +25,16 @@ import { ToolCard } from './toolCard';
     CombControls,
     CurveFacts,
     DragWays,
+    GuideCard,
     HandleCard,
     LayAnew,
     NumberField,
     PointsTable,
     PriceBox,
+    SelectionCard,
     SetUp,
     ToolCard,
+    TraceCard,
   ],
   templateUrl: './card.html',
   styleUrl: './card.css',
@@ -40,12 +46,20 @@ export class Card {
   protected readonly units = computed(() => this.bench.project()?.units ?? 'mm');
   protected readonly asked = computed(() => this.bench.desk.offer() !== null || this.bench.desk.busy() !== null);
 
+  /** How many items are selected, when it is more than one. */
+  protected readonly several = computed(() => {
+    const { also } = this.bench.selection();
+    return also && also.length > 0 ? also.length + 1 : null;
+  });
+
   protected readonly kind = computed(() => {
     const item = this.bench.selected()?.item;
     if (item?.kind === 'guide') return item.guide.kind === 'circle' ? 'Gauge circle' : item.guide.symmetry ? 'Symmetry line' : 'Construction line'; // prettier-ignore
     if (item?.kind !== 'curve') return 'A point of its own';
     const drawn = fitPointsOf(item.recipe).length > 0 ? 'Through points' : 'By control points';
-    return `${drawn}, ${isClosed(item.recipe) ? 'closed' : 'open'}`;
+    const symmetric = item.recipe.kind === 'fit' && item.recipe.symmetry ? ', its own mirror' : '';
+    const original = this.bench.originalOf(this.bench.selection().item ?? '');
+    return `${original ? `Mirror of ${original}: ` : ''}${drawn}, ${isClosed(item.recipe) ? 'closed' : 'open'}${symmetric}`;
   });
 
   /** The selected point of its own. */

@@ -64,6 +64,11 @@ export class ToolCard {
     );
   });
 
+  /** Choices that do not fit beside each other stand below each other. */
+  protected isTall(option: Option & { readonly kind: 'choice' }): boolean {
+    return option.choices.reduce((sum, { words }) => sum + words.length + 3, 0) > WIDE;
+  }
+
   protected readonly snapping = computed(() => this.bench.view().snapping);
   protected isOn(kind: (typeof SNAP_KINDS)[number]['kind']): boolean {
     return this.bench.view().snaps.includes(kind);
@@ -90,6 +95,9 @@ export class ToolCard {
     this.bench.feed({ type: 'order-of-places', order });
   }
 }
+
+/** So many letters fit beside each other. */
+const WIDE = 28;
 
 const ANCHORS = {
   name: 'kind',

@@ -46,5 +46,9 @@ export const toolIcons: Readonly<Record<ToolName, string>> = {
   scale: '<rect x="4" y="11" width="9" height="9"/>' + path('M4 4h16v16', dashed) + path('M14 10l4-4M15 6h3v3'),
   mirror: path('M12 3v18', dashed) + path('M4 18C5 8 8 8 9 6') + path('M20 18C19 8 16 8 15 6', thin),
   array: [5, 12, 19].map((x) => dot(x, 8) + dot(x, 16)).join('') + path('M5 12h14', thin + dashed),
+  pictureScale: '<rect x="3" y="5" width="18" height="14" rx="1"/>' + path('M7 15L16 9') + ring(7, 15) + ring(16, 9),
+  pictureMove: '<rect x="3" y="7" width="13" height="11" rx="1"/>' + path('M12 12h8M17.500 9.500L20 12l-2.500 2.500'),
+  pictureLevel:
+    '<rect x="4" y="6" width="15" height="12" rx="1" transform="rotate(-8 12 12)"/>' + path('M3 12h18', dashed),
   ring: [0, 1, 2, 3, 4, 5].map((i) => dot(Number((12 + 7.5 * Math.cos(i * 1.0472)).toFixed(1)), Number((12 + 7.5 * Math.sin(i * 1.0472)).toFixed(1)))).join('') + path('M12 10.500v3M10.500 12h3'), // prettier-ignore
 };

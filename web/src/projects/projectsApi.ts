@@ -139,6 +139,15 @@ export class ProjectsApi {
     return this.http.put<void>(`${this.root}/${id}/view`, view);
   }
 
+  /** Keeps the bytes of a PNG or JPEG file with a project, beside its log. */
+  keepPicture(id: string, file: Blob): Observable<{ id: string }> {
+    return this.http.post<{ id: string }>(`${this.root}/${id}/pictures`, file, {
+      headers: { 'Content-Type': file.type },
+    });
+  }
+
+  pictureBytes = (id: string, picture: string): string => `${this.root}/${id}/pictures/${picture}`;
+
   fileOf = (id: string): string => `${this.root}/${id}/file`;
 
   pictureOf = ({ id, revision }: ListedProject): string => `${this.root}/${id}/picture.svg?revision=${revision}`;

@@ -46,6 +46,13 @@ export function zoomed(camera: Camera, pixel: Pixel, factor: number): Camera {
   };
 }
 
+/** The camera after two fingers went from two pixels to two others: moved with their middle, zoomed by their spread. */
+export function pinched(camera: Camera, before: readonly Pixel[], after: readonly Pixel[]): Camera {
+  const spread = ([a, b]: readonly Pixel[]) => Math.hypot(a[0] - b[0], a[1] - b[1]);
+  const middle = ([a, b]: readonly Pixel[]): Pixel => [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
+  return zoomed(panned(camera, middle(before), middle(after)), middle(after), spread(before) / (spread(after) || 1));
+}
+
 /** The camera that shows all of the points with a margin; one that shows a hand's width around nothing. */
 export function fitted(camera: Camera, points: Float64Array): Camera {
   let [left, right, bottom, top] = [Infinity, -Infinity, Infinity, -Infinity];

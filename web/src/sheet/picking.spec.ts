@@ -11,7 +11,8 @@ const CAMERA = { plane: FRONT, x: 50, y: 0, scale: 0.25, width: 800, height: 600
 /** As many mm as the nine pixels that a click may be off. */
 const REACH = 9 * CAMERA.scale;
 
-const item = (id: string, recipe: Recipe): Drawn => drawnOf(id, { ...shared, kind: 'curve', name: id, recipe }, PROJECT);
+const item = (id: string, recipe: Recipe): Drawn =>
+  drawnOf(id, { ...shared, kind: 'curve', name: id, recipe }, PROJECT);
 const through = (id: string, ...places: readonly Vector3[]): Drawn =>
   item(
     id,

@@ -1,6 +1,7 @@
 import type { Vector3 } from '@pencil-bend/core';
 import type { Guide } from '@pencil-bend/document';
 import type { Caught } from '../snap/caught';
+import { cornersOf, type Frame, knobOf } from '../tools/bend/frame';
 import type { Preview, Selection } from '../tools/tool';
 import { type Camera, toPixel } from './camera';
 import type { Drawn } from './drawn';
@@ -32,6 +33,8 @@ export interface ShapesShown {
   readonly caught: (Spot & { readonly label: string; readonly left: boolean }) | null;
   /** Thin lines to the places that a caught place is level with. */
   readonly levels: readonly string[];
+  /** The frame around several selected items, with its corners and the knob that turns it. */
+  readonly frame: { readonly path: string; readonly corners: readonly Spot[]; readonly knob: Spot } | null;
 }
 
 /** A label turns to the left of its place this near to the right edge, in pixels. */
@@ -45,6 +48,8 @@ export function shapesShown(
   caught: Caught | null,
   selection: Selection,
   camera: Camera,
+  frame: Frame | null,
+  reach: number,
 ): ShapesShown {
   const pixel = (at: Vector3): Spot => {
     const [x, y] = toPixel(camera, at);
@@ -70,6 +75,11 @@ export function shapesShown(
     path: preview.path.length > 1 ? pathOf(preview.path.map(pixel)) : '',
     stems: preview.stems.map(([from, to]) => ({ ...pixel(to), path: pathOf([pixel(from), pixel(to)]) })),
     caught: caught && at && { ...at, label: caught.label, left: at.x > camera.width - LABEL },
+    frame: frame && {
+      path: `${pathOf(cornersOf(frame).map(pixel))}Z`,
+      corners: cornersOf(frame).map(pixel),
+      knob: pixel(knobOf(frame, reach)),
+    },
     levels: caught && at ? caught.from.map((from) => pathOf([pixel(from), at])) : [],
   };
 }

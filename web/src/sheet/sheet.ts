@@ -18,21 +18,23 @@ import { viewActions } from '../state/actions';
 import type { BenchState } from '../state/reducers';
 import { hoverOf } from '../tools/bend/bend';
 import { keyOf } from '../tools/handle';
-import type { Sample } from '../tools/freehand/freehand';
+import { frameOf } from '../tools/bend/frame';
 import { picksCurves } from '../tools/lay/lay';
 import type { Hit, PointerInput } from '../tools/tool';
-import { type Camera, fitted, panned, type Pixel, toPixel, toSheet, zoomed } from './camera';
+import { samplesOf } from './samplesOf';
+import { type Camera, fitted, panned, pinched, type Pixel, toPixel, toSheet, zoomed } from './camera';
 import { crossingPlaces } from './crossingPlaces';
 import { flattened } from './drawn';
 import { curvePath, handlesOf, pathOf } from './handles';
-import { gridOf, linesShown, middleOf } from './grid';
+import { linesShown } from './grid';
 import { pick } from './picking';
 import { readingTag } from './readingTag';
 import { SheetScene } from './scene';
 import { Snaps } from '../snap/snaps';
+import { Tracing } from '../trace/tracing';
 import { shapesShown } from './shapesShown';
 import { liveStrokes, restingStrokes } from './strokes';
-import { ARROWS, hitOf, placeInWords, type Spot, spotOf, spotsOf, stepped } from './walk';
+import { SheetKeys } from './sheetKeys';
 
 /** How near to a handle or a curve a click may be, in pixels. */
 const REACH = 9;
@@ -49,6 +51,7 @@ const CAMERA_RESTS_MS = 400;
 export class Sheet {
   protected readonly bench = inject(Bench);
   private readonly snaps = inject(Snaps);
+  private readonly tracing = inject(Tracing);
   private readonly store: Store<BenchState> = inject(Store);
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   private readonly overlay = viewChild.required<ElementRef<SVGSVGElement>>('overlay');
@@ -65,7 +68,9 @@ export class Sheet {
 
   protected readonly handles = computed(() => {
     const selected = this.bench.selected();
-    return selected && handlesOf(selected, this.camera(), this.bench.selection(), this.bench.added());
+    return selected && !this.bench.selection().also
+      ? handlesOf(selected, this.camera(), this.bench.selection(), this.bench.added())
+      : null;
   });
 
   protected readonly points = computed(() =>
@@ -102,9 +107,18 @@ export class Sheet {
     const selected = this.bench.drawn().flatMap(({ id, curve }) => (curve && ids.includes(id) ? [curve] : []));
     return liveStrokes(selected, this.bench.drawings());
   });
+  private readonly frame = computed(() => (this.bench.isDrawing() ? null : frameOf(this.bench.project(), this.bench.selection()))); // prettier-ignore
   /** Guides, places and handles of what is being drawn, and what was caught, in pixels. */
   protected readonly shapes = computed(() =>
-    shapesShown(this.bench.drawn(), this.bench.preview(), this.snaps.caught(), this.bench.selection(), this.camera()),
+    shapesShown(
+      this.bench.drawn(),
+      this.bench.preview(),
+      this.snaps.caught(),
+      this.bench.selection(),
+      this.camera(),
+      this.frame(),
+      REACH * this.camera().scale,
+    ),
   );
 
   private readonly hovered = computed(() => {
@@ -112,45 +126,24 @@ export class Sheet {
     return tool.tool === 'bend' ? (hoverOf(tool)?.item ?? null) : null;
   });
 
-  private readonly spots = computed(() => spotsOf(this.bench.drawn(), this.bench.selection(), this.handles()));
-  /** Where arrow keys have gone to, as long as it is there. */
-  private readonly walkedTo = signal<Spot | null>(null);
-  private readonly spot = computed(() => {
-    const to = this.walkedTo();
-    return to && (this.spots().find(({ item, key }) => item === to.item && key === to.key) ?? null);
-  });
+  protected readonly keys = new SheetKeys(this.bench, this.camera, this.handles, (type, at, on) => this.feedAt(type, at, on, {}, true)); // prettier-ignore
   protected readonly ring = computed(() => {
-    const spot = this.spot();
+    const spot = this.keys.spot();
     return spot && this.bench.tool().tool === 'bend' ? this.pixel(spot.at) : null;
-  });
-  /** Where the handle in hand has been moved to by keys. */
-  private readonly nudgedTo = computed((): Vector3 | null => {
-    const tool = this.bench.tool();
-    if (tool.tool !== 'bend' || !tool.drag?.byKeys) return null;
-    const { from, by } = tool.drag;
-    return from.map((x, c) => x + by[c]) as unknown as Vector3;
-  });
-  /** The selected handle, as it lies now. */
-  private readonly held = computed((): Spot | null => {
-    const [handle] = this.bench.selection().handles;
-    return handle ? spotOf(this.bench.selection().item, handle, this.handles()) : null;
   });
   /** How far a soft drag reaches around what is selected. */
   protected readonly softly = computed(() => {
     const tool = this.bench.tool();
     const soft = tool.tool === 'bend' ? tool.soft : null;
-    const at = tool.tool === 'bend' && tool.drag ? tool.drag.from : this.held()?.at;
+    const at = tool.tool === 'bend' && tool.drag ? tool.drag.from : this.keys.held()?.at;
     return soft !== null && at ? { ...this.pixel(at), r: soft / this.camera().scale } : null;
   });
   protected readonly activeHandle = computed(() => {
-    const key = this.spot()?.key ?? this.held()?.key;
+    const key = this.keys.spot()?.key ?? this.keys.held()?.key;
     return key ? `handle-${key}` : null;
   });
   /** The pointer came last: whoever holds it knows where the focus is. */
   protected readonly pointed = signal(false);
-  /** What a screen reader says next. */
-  protected readonly said = signal('');
-  private pointsByKeys = false;
 
   constructor() {
     const observer = new ResizeObserver(([{ contentRect }]) => this.resize(contentRect.width, contentRect.height));
@@ -188,6 +181,29 @@ export class Sheet {
       clearTimeout(this.restTimer);
       this.scene()?.dispose();
     });
+  }
+
+  /** Pictures to trace over, under everything: where each lies, as CSS. */
+  protected readonly pictures = computed(() =>
+    this.bench.pictures().map((picture) => {
+      const { x, y } = this.pixel([picture.at[0], picture.at[1], 0]);
+      const scale = picture.scale / this.camera().scale;
+      const transform = `translate(${x}px, ${y}px) rotate(${-picture.angle}deg) scale(${scale}) translate(-50%, -50%)`;
+      return { ...picture, transform, address: this.tracing.addressOf(picture) };
+    }),
+  );
+
+  /** Takes a picture file in, where it was dropped or in the middle. */
+  bring(file: File, at: Pixel | null = null): void {
+    const { width, height, scale } = this.camera();
+    void this.tracing.bring(file, toSheet(this.camera(), at ?? [width / 2, height / 2]), width * scale);
+  }
+
+  protected drop(event: DragEvent): void {
+    const file = event.dataTransfer?.files[0];
+    if (!file) return;
+    event.preventDefault();
+    this.bring(file, this.pixelOf(event));
   }
 
   /** Shows all that is drawn. */
@@ -250,9 +266,7 @@ export class Sheet {
   protected keyDown(event: KeyboardEvent): void {
     if (event.ctrlKey || event.metaKey || event.altKey) return;
     this.pointed.set(false);
-    const way = ARROWS[event.key];
-    const take = event.key === 'Enter' || event.key === ' ';
-    if (way ? this.arrow(way, event.shiftKey) : take && this.take(event.key)) {
+    if (this.keys.press(event)) {
       event.preventDefault();
       event.stopPropagation();
     }
@@ -266,78 +280,14 @@ export class Sheet {
   protected blur(): void {
     this.settle();
     this.pointed.set(false);
-    this.walkedTo.set(null);
-  }
-
-  private arrow([right, up]: readonly [number, number], finely: boolean): boolean {
-    const camera = this.camera();
-    const grid = gridOf(this.bench.project(), camera) * (finely ? 0.1 : 1);
-    const { x, y } = camera.plane;
-    const by = [0, 1, 2].map((c) => grid * (right * x[c] + up * y[c])) as unknown as Vector3;
-    if (this.bench.tool().tool !== 'bend') return this.pointBy(by, (right + up) * grid);
-    if (this.bench.hasPlace()) {
-      this.bench.feed({ type: 'nudge', by, grip: this.held()?.grip ?? null });
-      const to = this.nudgedTo();
-      if (to) this.said.set(placeInWords(to));
-      return true;
-    }
-    const spot = stepped(this.spots(), this.spot(), right + up > 0 ? 1 : -1);
-    this.walkedTo.set(spot);
-    this.said.set(spot?.words ?? 'Nothing is drawn yet');
-    return true;
-  }
-
-  /** Where the next point goes: with a curve at hand along it, else by the grid. */
-  private pointBy(by: Vector3, along: number): boolean {
-    this.pointsByKeys = true;
-    const curve = this.bench.curve();
-    let at: Vector3;
-    if (this.bench.tool().tool === 'insert' && curve) {
-      this.bench.cursor.update((s) => Math.max(0, (s ?? 0) + along));
-      const reading = this.bench.reading();
-      if (!reading) return true;
-      this.bench.cursor.set(reading.s);
-      at = reading.at;
-    } else {
-      at = this.bench.pointer() ?? middleOf(this.camera(), gridOf(this.bench.project(), this.camera()));
-      at = at.map((value, c) => Number((value + by[c]).toFixed(9))) as unknown as Vector3;
-    }
-    this.bench.pointer.set(at);
-    this.feedAt('move', at);
-    this.said.set(placeInWords(at));
-    return true;
-  }
-
-  /** Takes what the keyboard is at: a spot into hand, or a place for a point. */
-  private take(key: string): boolean {
-    // What Enter would take first is the price that is offered.
-    if (this.bench.desk.offer()) return false;
-    const spot = this.spot();
-    const at = this.bench.pointer();
-    if (this.bench.tool().tool === 'bend') {
-      if (!spot) return false;
-      const { item, grip, at: place } = spot;
-      const { selection } = this.bench;
-      const tool = this.bench.tool();
-      if (tool.tool === 'bend' && tool.taking !== null) this.feedAt('press', place, hitOf(spot));
-      else if (grip && selection().item === item && selection().handles.some((each) => keyOf(each) === spot.key)) {
-        return false;
-      } else this.bench.select({ item, handles: grip ? [grip.handle] : [] });
-      this.said.set(`${spot.words}, selected`);
-      if (grip === null) this.walkedTo.set(null);
-      return true;
-    }
-    if (!this.pointsByKeys || !at || key !== ' ') return false;
-    this.feedAt('press', at);
-    this.feedAt('release', at);
-    return true;
+    this.keys.leave();
   }
 
   /** Where a context menu asked for by keys opens, in the window: at the selected handle, or the middle. */
   menuPlace(): readonly [number, number] {
     const { left, top } = this.overlay().nativeElement.getBoundingClientRect();
     const { width, height } = this.camera();
-    const held = this.held();
+    const held = this.keys.held();
     const { x, y } = held ? this.pixel(held.at) : { x: width / 2, y: height / 2 };
     return [left + x, top + y];
   }
@@ -365,9 +315,10 @@ export class Sheet {
   }
 
   private feed(type: PointerInput['type'], event: MouseEvent): void {
-    this.pointsByKeys = false;
+    this.keys.pointsByKeys = false;
     const at = toSheet(this.camera(), this.pixelOf(event));
-    const samples = event instanceof PointerEvent ? this.samplesOf(event) : undefined;
+    const drawing = this.bench.tool().tool === 'freehand' && event instanceof PointerEvent;
+    const samples = drawing ? samplesOf(event, (each) => toSheet(this.camera(), this.pixelOf(each))) : undefined;
     this.feedAt(type, at, null, { shift: event.shiftKey, lasso: event.altKey, ...(samples && { samples }) }, event.ctrlKey || event.metaKey); // prettier-ignore
   }
 
@@ -390,16 +341,6 @@ export class Sheet {
     this.bench.feed({ type, ...place, hits: on ? [on] : aims ? found() : [], reach, ...keys });
   }
 
-  /** Every place since the event before, which a fast pointer goes through between two frames. */
-  private samplesOf(event: PointerEvent): Sample[] | undefined {
-    if (this.bench.tool().tool !== 'freehand') return undefined;
-    const all = event.type === 'pointermove' ? event.getCoalescedEvents() : [];
-    return (all.length > 0 ? all : [event]).map((each) => ({
-      at: toSheet(this.camera(), this.pixelOf(each)),
-      pressure: each.pointerType === 'pen' ? each.pressure : null,
-    }));
-  }
-
   /** The shared cursor follows the pointer along the read curve while it is near. */
   private readAt(pixel: Pixel): void {
     const curve = this.bench.curve();
@@ -413,11 +354,7 @@ export class Sheet {
   private pinch(id: number, at: Pixel): void {
     const before = [...this.touches.values()];
     this.touches.set(id, at);
-    const after = [...this.touches.values()];
-    const spread = ([a, b]: Pixel[]) => Math.hypot(a[0] - b[0], a[1] - b[1]);
-    const middle = ([a, b]: Pixel[]): Pixel => [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
-    const moved = panned(this.camera(), middle(before), middle(after));
-    this.look(zoomed(moved, middle(after), spread(before) / (spread(after) || 1)));
+    this.look(pinched(this.camera(), before, [...this.touches.values()]));
   }
 
   private look(camera: Camera): void {

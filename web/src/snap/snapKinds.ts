@@ -1,17 +1,22 @@
-/** What a place can be caught by, from what is caught first to what is caught last, and how people call it. */
+/** What a place can be caught by, from what is caught first to what is caught last; `words` begin its label. */
 export const SNAP_KINDS = [
-  { kind: 'end', words: 'end', does: 'Ends of curves' },
-  { kind: 'point', words: 'point', does: 'Points, and points of curves' },
-  { kind: 'intersection', words: 'intersection', does: 'Where curves cross' },
-  { kind: 'middle', words: 'middle', does: 'Half the length of a curve or leg' },
-  { kind: 'centre', words: 'centre', does: 'Centres of arcs and closed curves' },
-  { kind: 'quadrant', words: 'quadrant', does: 'Where a curve runs level or upright' },
-  { kind: 'tangent', words: 'tangent', does: 'Touching, from the last place' },
-  { kind: 'perpendicular', words: 'perpendicular', does: 'Square to a curve, from the last place' },
-  { kind: 'symmetry', words: 'symmetry line', does: 'On a symmetry line' },
-  { kind: 'curve', words: 'on', does: 'On a curve or a guide' },
-  { kind: 'level', words: 'level with', does: 'Level with, or over, another place' },
-  { kind: 'grid', words: 'grid', does: 'Crossings of the grid' },
+  { kind: 'end', words: 'end', chip: 'end', does: 'Ends of curves' },
+  { kind: 'point', words: 'point', chip: 'point', does: 'Points, and points of curves' },
+  { kind: 'intersection', words: 'intersection', chip: 'intersection', does: 'Where curves cross' },
+  { kind: 'middle', words: 'middle', chip: 'middle', does: 'Half the length of a curve or leg' },
+  { kind: 'centre', words: 'centre', chip: 'centre', does: 'Centres of arcs and closed curves' },
+  { kind: 'quadrant', words: 'quadrant', chip: 'quadrant', does: 'Where a curve runs level or upright' },
+  { kind: 'tangent', words: 'tangent', chip: 'tangent', does: 'Touching, from the last place' },
+  {
+    kind: 'perpendicular',
+    words: 'perpendicular',
+    chip: 'perpendicular',
+    does: 'Square to a curve, from the last place',
+  },
+  { kind: 'symmetry', words: 'symmetry line', chip: 'symmetry line', does: 'On a symmetry line' },
+  { kind: 'curve', words: 'on', chip: 'on curve', does: 'On a curve or a guide' },
+  { kind: 'level', words: 'level with', chip: 'level', does: 'Level with, or over, another place' },
+  { kind: 'grid', words: 'grid', chip: 'grid', does: 'Crossings of the grid' },
 ] as const;
 
 export type SnapKind = (typeof SNAP_KINDS)[number]['kind'];

@@ -3,6 +3,7 @@ import { createActionGroup, emptyProps, props } from '@ngrx/store';
 import type { HistoryPart } from '../projects/projectsApi';
 import type { SnapKind } from '../snap/snapKinds';
 import type { Selection } from '../tools/tool';
+import type { TracedPicture } from '../trace/tracedPicture';
 import type { WaitingBatch } from '../waiting/waiting';
 import type { Theirs } from './saving';
 import type { KeptView, SeenCamera } from './view';
@@ -44,6 +45,7 @@ export const viewActions = createActionGroup({
     'Comb scale freed': emptyProps(),
     'Comb density set': props<{ teeth: number }>(),
     'Snap set': props<{ kind: SnapKind; on: boolean }>(),
+    'Picture laid': props<{ picture: TracedPicture }>(),
     'Snapping set': props<{ on: boolean }>(),
     'Camera rested': props<{ camera: SeenCamera }>(),
   },

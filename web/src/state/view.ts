@@ -1,5 +1,6 @@
 import { createReducer, on } from '@ngrx/store';
 import { FIRST_SNAPS, type SnapKind } from '../snap/snapKinds';
+import type { TracedPicture } from '../trace/tracedPicture';
 import { benchActions, viewActions } from './actions';
 
 /** Where the sheet is looked at: the middle in the plane's own axes in mm, and mm per pixel. */
@@ -25,6 +26,8 @@ export interface KeptView {
   /** What places are caught by. */
   readonly snaps: readonly SnapKind[];
   readonly snapping: boolean;
+  /** Pictures to trace over. */
+  readonly pictures: readonly TracedPicture[];
 }
 
 export const FIRST_VIEW: KeptView = {
@@ -32,6 +35,7 @@ export const FIRST_VIEW: KeptView = {
   camera: null,
   snaps: FIRST_SNAPS,
   snapping: true,
+  pictures: [],
 };
 
 const withComb = (view: KeptView, comb: Partial<Comb>): KeptView => ({ ...view, comb: { ...view.comb, ...comb } });
@@ -43,6 +47,7 @@ export const viewReducer = createReducer<KeptView>(
     comb: { ...FIRST_VIEW.comb, ...view.comb },
     snaps: view.snaps ?? FIRST_VIEW.snaps,
     snapping: view.snapping ?? FIRST_VIEW.snapping,
+    pictures: view.pictures ?? FIRST_VIEW.pictures,
   })),
   on(viewActions.combShown, (view, { shown }) => withComb(view, { shown })),
   on(viewActions.combScaled, (view, { scale }) => withComb(view, { scale })),
@@ -53,5 +58,10 @@ export const viewReducer = createReducer<KeptView>(
     snaps: [...view.snaps.filter((each) => each !== kind), ...(wanted ? [kind] : [])],
   })),
   on(viewActions.snappingSet, (view, { on: snapping }) => ({ ...view, snapping })),
+  on(viewActions.pictureLaid, (view, { picture }) => {
+    const known = view.pictures.some(({ id }) => id === picture.id);
+    const pictures = known ? view.pictures.map((each) => (each.id === picture.id ? picture : each)) : [...view.pictures, picture]; // prettier-ignore
+    return { ...view, pictures };
+  }),
   on(viewActions.cameraRested, (view, { camera }) => ({ ...view, camera })),
 );

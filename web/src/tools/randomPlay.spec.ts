@@ -18,6 +18,7 @@ import { idle } from './bend/bend';
 import { WAYS } from './bend/along';
 import { type Handle, hasHandle, legsOf, pointsOf } from './handle';
 import type { Caught } from '../snap/caught';
+import { draws } from './lay/laying';
 import { LAYINGS } from './lay/layings';
 import { TOOLS } from './toolTable';
 import { type Hit, NOTHING, type Selection, type ToolContext, type ToolInput, type ToolState } from './tool';
@@ -48,6 +49,7 @@ class Table {
     return {
       selection: found ? { item, handles, also: also.filter((id) => this.project.items[id]) } : NOTHING,
       project: this.project,
+      picture: null,
       recipeOf,
       place: found?.kind === 'point' ? found.at : null,
       tolerance: 0.01,
@@ -160,7 +162,7 @@ function drawnPlaces(state: ToolState): number {
   if (state.tool === 'bezier') return state.anchors.length;
   // A press without a stroke is no drawing.
   if (state.tool === 'freehand') return state.phase === 'settling' ? 1 : 0;
-  if (state.tool !== 'lay' || ['Cut and join', 'Carry'].includes(LAYINGS[state.laying].group)) return 0;
+  if (state.tool !== 'lay' || !draws(LAYINGS[state.laying])) return 0;
   return state.places.length;
 }
 

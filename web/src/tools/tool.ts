@@ -1,6 +1,7 @@
 import type { Vector3 } from '@pencil-bend/core';
 import type { Axis, Id, Order, Project, Recipe } from '@pencil-bend/document';
 import type { Caught } from '../snap/caught';
+import type { TracedPicture } from '../trace/tracedPicture';
 import type { Along } from './bend/along';
 import type { BendState } from './bend/bend';
 import type { BezierState } from './bezier/bezier';
@@ -99,6 +100,8 @@ export const NOTHING: Selection = { item: null, handles: [] };
 export interface ToolContext {
   readonly selection: Selection;
   readonly project: Project | null;
+  /** The picture in hand that is traced over. */
+  readonly picture: TracedPicture | null;
   /** The recipe of any curve. */
   readonly recipeOf: (item: Id) => Recipe | null;
   /** Where the selected point of its own lies; null when none is selected. */
@@ -119,6 +122,8 @@ export interface Transition {
   readonly state: ToolState;
   readonly order?: Order;
   readonly select?: Selection;
+  /** The picture that is traced, laid anew. */
+  readonly picture?: TracedPicture;
   /** Why nothing could be made of what was given. */
   readonly why?: string;
 }

@@ -20,6 +20,7 @@ export function toolContext(
   return {
     selection,
     project,
+    picture: null,
     recipeOf: (item) => (item === 'c' ? recipe : null),
     place: selection.item === 'dot' ? [10, 5, 0] : null,
     tolerance: 0.01,

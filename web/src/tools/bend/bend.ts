@@ -16,6 +16,9 @@ import {
   type Transition,
 } from '../tool';
 import { type Along, legOf } from './along';
+import { shownBy } from '../shownBy';
+import { framed, frameOf, framePartAt, type Framing, idsOf } from './frame';
+import { itemsIn, selectionOf, toggled, withGroup } from './several';
 import { type Area, grown, handlesIn, outlineOf } from './area';
 import { type Drag, orderOf, slid } from './drag';
 
@@ -33,6 +36,8 @@ export interface BendState {
   /** The reach of a soft drag in mm; null is not soft. */
   readonly soft: number | null;
   readonly taking: Taking | null;
+  /** The frame of several items that is being dragged. */
+  readonly framing: Framing | null;
 }
 
 export const idle: BendState = {
@@ -45,6 +50,7 @@ export const idle: BendState = {
   along: 'free',
   soft: null,
   taking: null,
+  framing: null,
 };
 
 /** The share of the reach that the pointer must go before a press becomes a drag. */
@@ -93,12 +99,22 @@ export function bend(state: BendState, input: ToolInput, context: ToolContext): 
 export const hoverOf = ({ stack, under }: BendState): Hit | null =>
   under.length > 0 ? under[stack % under.length] : null;
 
-function press(state: BendState, { hits, at, shift = false, lasso = false }: PointerInput, context: ToolContext) {
+function press(
+  state: BendState,
+  { hits, at, reach, shift = false, lasso = false }: PointerInput,
+  context: ToolContext,
+) {
   const hit = hoverOf(over(state, hits));
   if (state.taking !== null) return take(state, hit, context);
+  const frame = frameOf(context.project, context.selection);
+  const part = frame && framePartAt(frame, at, reach);
+  if (frame && part !== null) return { state: { ...state, framing: { part, frame, from: at, to: at } } };
   if (!hit) return { state: { ...state, area: { kind: lasso ? 'lasso' : 'box', path: [at], adds: shift } as Area } };
   const { item } = hit;
-  if (hit.kind === 'curve') return { state, select: { item, handles: [] } };
+  if (shift && hit.kind !== 'handle' && context.selection.item !== null) {
+    return { state, select: toggled(context.project, context.selection, item) };
+  }
+  if (hit.kind === 'curve') return { state, select: withGroup(context.project, item) };
   const drag = { item, pressedAt: at, by: [0, 0, 0] as Vector3, moving: false, byKeys: false, shift };
   if (hit.kind === 'point' || hit.kind === 'guide') {
     const found = context.project?.items[item];
@@ -106,7 +122,7 @@ function press(state: BendState, { hits, at, shift = false, lasso = false }: Poi
     const from = guide === null ? hit.at : guide.kind === 'line' ? guide.at : guide.centre;
     return {
       state: { ...state, drag: { ...drag, grip: null, points: [], from, ...(guide && { guide }) } },
-      select: { item, handles: [] },
+      select: withGroup(context.project, item),
     };
   }
   const { grip } = hit;
@@ -122,7 +138,8 @@ function press(state: BendState, { hits, at, shift = false, lasso = false }: Poi
 }
 
 function move(state: BendState, { at, hits, reach, shift = false }: PointerInput): BendState {
-  const { drag, area } = state;
+  const { drag, area, framing } = state;
+  if (framing) return { ...state, framing: { ...framing, to: at } };
   if (area) return { ...state, area: grown(area, at) };
   if (!drag || drag.byKeys) {
     return over(state, hits);
@@ -142,13 +159,22 @@ const keysOf = (hits: readonly Hit[]): string =>
   hits.map((hit) => (hit.kind === 'handle' ? keyOf(hit.grip.handle) : `${hit.kind} ${hit.item}`)).join();
 
 function release(state: BendState, { at, reach, shift = false }: PointerInput, context: ToolContext): Transition {
-  const { drag, area } = state;
+  const { drag, area, framing } = state;
+  if (framing) {
+    const order = near(at, framing.from, reach * DRAG_STARTS) ? null : framed({ ...framing, to: at }, idsOf(context.selection)); // prettier-ignore
+    return { state: { ...state, framing: null }, ...(order && { order }) };
+  }
   if (area) {
     const ended: BendState = { ...state, area: null };
     const { item, handles } = context.selection;
     if (near(at, area.path[0], reach * DRAG_STARTS)) return { state: ended, ...(!area.adds && { select: NOTHING }) };
     const recipe = item ? context.recipeOf(item) : null;
-    if (!item || !recipe) return { state: ended };
+    // Without a curve in hand whole items are selected.
+    if (!item || context.selection.also) {
+      const inside = itemsIn(grown(area, at), context.project);
+      return { state: ended, select: selectionOf(area.adds ? [...new Set([...idsOf(context.selection), ...inside])] : inside) }; // prettier-ignore
+    }
+    if (!recipe) return { state: ended };
     const found = handlesIn(grown(area, at), recipe);
     const old = area.adds ? handles.filter((each) => !found.some((other) => sameHandle(each, other))) : [];
     return { state: ended, select: { item, handles: [...old, ...found] } };
@@ -274,7 +300,9 @@ function onLeg({ item, grip }: Extract<Hit, { kind: 'handle' }>, { recipeOf }: T
 
 /** What a drag shows: what its order would do. */
 export function previewBending(state: BendState, context: ToolContext): Preview {
-  const { drag, area, slide: sliding } = state;
+  const { drag, area, slide: sliding, framing } = state;
+  const carried = framing && framed(framing, idsOf(context.selection));
+  if (carried) return { ...NO_PREVIEW, shown: shownBy(carried, context) };
   if (area) return { ...NO_PREVIEW, area: outlineOf(area) };
   if (!drag?.moving && !sliding) return NO_PREVIEW;
   const item = drag?.item ?? sliding?.item ?? '';
@@ -293,14 +321,19 @@ export function previewBending(state: BendState, context: ToolContext): Preview 
 function key(state: BendState, pressed: string, context: ToolContext): Transition {
   const { item, handles } = context.selection;
   if (pressed === 'Escape') {
-    if (state.drag || state.area || state.slide) return { state: { ...state, drag: null, area: null, slide: null } };
+    if (state.drag || state.area || state.slide || state.framing) {
+      return { state: { ...state, drag: null, area: null, slide: null, framing: null } };
+    }
     if (state.taking !== null) return { state: { ...state, taking: null } };
     if (state.along !== 'free' || state.soft !== null) return { state: { ...state, along: 'free', soft: null } };
     return { state, select: handles.length > 0 ? { item, handles: [] } : NOTHING };
   }
   if (pressed !== 'Delete' || !item || state.drag) return { state };
-  if (handles.length === 0)
-    return { state: { ...state, under: [] }, order: { command: 'deleteItem', args: { item } }, select: NOTHING };
+  if (handles.length === 0) {
+    const items = idsOf(context.selection);
+    const order: Order = items.length > 1 ? { command: 'deleteItems', args: { items } } : { command: 'deleteItem', args: { item } }; // prettier-ignore
+    return { state: { ...state, under: [] }, order, select: NOTHING };
+  }
   const order = removal(item, handles, context.recipeOf(item));
   return order ? { state, order } : { state };
 }

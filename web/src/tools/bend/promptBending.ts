@@ -68,12 +68,19 @@ export function promptBending(state: BendState, { selection }: ToolContext): Pro
     return { text: DOES[hover.grip.handle.kind], keys: [{ key: '.', does: 'takes the one below it' }] };
   }
   if (hover?.kind === 'point') return { text: 'Drag the point, click to select it.', keys: [] };
+  if (hover?.kind === 'guide') return { text: 'Drag the guide, click to select it.', keys: [] };
   if (selection.handles.length > 0) {
     const { kind } = selection.handles[0];
     const text = selection.handles.length > 1 ? 'Drag one of the points: all selected ones follow.' : SELECTED[kind];
     const removes = selection.handles.length === 1 && REMOVES[kind];
     const keys = [{ key: 'arrows', does: `nudge${way}` }, ...(removes ? [{ key: 'Del', does: removes }] : []), LET_GO];
     return { text, keys };
+  }
+  if (selection.item && selection.also) {
+    return {
+      text: 'Drag the frame to move them, a corner to scale, the knob to turn them.',
+      keys: [{ key: 'Shift', does: 'click adds or leaves out' }, { key: 'Del', does: 'deletes them' }, LET_GO], // prettier-ignore
+    };
   }
   if (selection.item) {
     const delete_ = { key: 'Del', does: 'deletes the curve' };

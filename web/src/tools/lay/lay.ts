@@ -1,21 +1,23 @@
 import type { Vector3 } from '@pencil-bend/core';
-import { type Id, type Order, perform, plainItem } from '@pencil-bend/document';
+import type { Order } from '@pencil-bend/document';
 import { idle } from '../bend/bend';
+import { idsOf } from '../bend/frame';
+import { selectionOf } from '../bend/several';
+import { shownBy } from '../shownBy';
 import {
   near,
   NO_PREVIEW,
-  NOTHING,
   type PointerInput,
   type Preview,
   type Prompt,
   type Selection,
-  type Shown,
   type ToolContext,
   type ToolInput,
   type ToolState,
   type Transition,
 } from '../tool';
 import {
+  draws,
   firstOptions,
   type Given,
   type Laying,
@@ -179,8 +181,7 @@ export function leave(state: LayState, context: ToolContext): Transition {
 
 /** Places of a shape that is not complete stay on the sheet as points; picks of a tool that draws nothing do not. */
 function keptAsPoints(state: LayState, context: ToolContext): Transition {
-  const { group } = layingOf(state);
-  if (group === 'Cut and join' || group === 'Carry') return { state: idle };
+  if (!draws(layingOf(state))) return { state: idle };
   const items = withIds(state.places.map(({ at }) => ({ at })), context.newId); // prettier-ignore
   return { state: idle, ...drawn('Point', items, context) };
 }
@@ -194,17 +195,13 @@ function completed(state: LayState, closed: boolean, context: ToolContext): Tran
   const made = attempted(layingOf(state), { places: state.places, closed, options: state.options }, context);
   if ('why' in made) return { state, why: made.why };
   const next = layingOf(state).stays ? { ...startLaying(state.laying), options: state.options, pointer: state.pointer } : idle; // prettier-ignore
+  if ('picture' in made) return { state: next, picture: made.picture };
   if ('order' in made) {
     const { order, select } = made;
     return { state: next, order, ...(select && { select: selectionOf(select) }) };
   }
   return { state: next, ...drawn(made.word, withIds(made.shapes, context.newId), context) };
 }
-
-const selectionOf = ([item, ...also]: readonly Id[]): Selection =>
-  item === undefined ? NOTHING : { item, handles: [], ...(also.length > 0 && { also }) };
-
-const idsOf = ({ item, also = [] }: Selection): Id[] => (item === null ? [] : [item, ...also]);
 
 /** The kernel refuses sizes of nothing and the like by a RangeError. */
 function attempted(made: Laying, given: Given, context: ToolContext): Made {
@@ -237,7 +234,14 @@ export function previewLaying(state: LayState, context: ToolContext): Preview {
   const made = ahead(state, context);
   const placed = state.places.map(({ at }) => at);
   const { ordered = false, picks } = layingOf(state);
-  const shown = made && !('why' in made) ? shownBy(made, context) : [];
+  const shown =
+    made && !('why' in made)
+      ? 'order' in made
+        ? shownBy(made.order, context)
+        : 'shapes' in made
+          ? made.shapes
+          : []
+      : [];
   const path = state.pointer && shown.length === 0 && placed.length > 0 ? [...placed, state.pointer.at] : [];
   const pickNext = picks?.(placed.length) && !state.pointer?.on;
   return {
@@ -250,21 +254,6 @@ export function previewLaying(state: LayState, context: ToolContext): Preview {
   };
 }
 
-/** What an order would draw or change: it is done to see it. */
-function shownBy(made: Exclude<Made, { why: string }>, { project }: ToolContext): readonly Shown[] {
-  if (!('order' in made)) return made.shapes;
-  const done = project && perform(project, made.order, { id: 'preview0', at: '' });
-  if (!done || !done.ok) return [];
-  const after = done.value.project;
-  return after.itemOrder.flatMap((id): Shown[] => {
-    const item = plainItem(after, after.items[id]);
-    const before = project.items[id];
-    if (before === after.items[id] && !(before.kind === 'curve' && before.recipe.kind === 'mirror' && plainItem(project, before) !== item)) return []; // prettier-ignore
-    const { colour } = item;
-    return [item.kind === 'curve' ? { recipe: item.recipe, colour } : item.kind === 'point' ? { at: item.at, colour } : { guide: item.guide, colour }]; // prettier-ignore
-  });
-}
-
 export function promptLaying(state: LayState, context: ToolContext): Prompt {
   const { places, closing, options } = state;
   const made = layingOf(state);
@@ -273,15 +262,13 @@ export function promptLaying(state: LayState, context: ToolContext): Prompt {
   const result = count + 1 >= made.least && state.pointer ? ahead(state, context) : null;
   const note = result && ('why' in result ? (count > 0 ? result.why : null) : result.note);
   const text = closing ? 'Click to close the curve, smooth over the seam.' : made.asks(count, options);
-  const draws = made.group !== 'Cut and join' && made.group !== 'Carry';
   return {
     text: made.needsSelection && idsOf(context.selection).length === 0 ? 'Select a curve first, then take this tool.' : text, // prettier-ignore
     ...(note && { note }),
     keys: [
       ...(count > 0 ? [{ key: 'Backspace', does: 'takes one back' }] : []),
       ...(open && count >= 2 ? [{ key: 'Enter', does: 'or double-click ends' }] : []),
-      { key: 'Esc', does: count === 0 || !draws ? 'back to bending' : open && count >= 2 ? 'ends and keeps them' : 'ends and keeps it' }, // prettier-ignore
-      ...(count > 0 ? [{ key: '0–9', does: 'types the next place' }] : []),
+      { key: 'Esc', does: count === 0 || !draws(made) ? 'back to bending' : open && count >= 2 ? 'ends and keeps them' : 'ends and keeps it' }, // prettier-ignore
     ],
   };
 }

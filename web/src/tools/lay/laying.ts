@@ -1,6 +1,7 @@
 import type { Vector3 } from '@pencil-bend/core';
 import type { Guide, Id, NewItem, Order, Recipe } from '@pencil-bend/document';
 import type { Caught } from '../../snap/caught';
+import type { TracedPicture } from '../../trace/tracedPicture';
 import type { ToolContext } from '../tool';
 
 /** A place that was given by a click, by keys or typed. */
@@ -46,7 +47,11 @@ export type Shape = { readonly colour?: string } & (
 export type Made =
   | { readonly word: string; readonly shapes: readonly Shape[]; readonly note?: string }
   | { readonly order: Order; readonly select?: readonly Id[]; readonly note?: string }
+  | { readonly picture: TracedPicture; readonly note?: string }
   | { readonly why: string };
+
+/** Groups of tools whose places are drawn; picks of the others are not. */
+export const draws = ({ group }: Laying): boolean => !['Cut and join', 'Carry', 'Trace'].includes(group);
 
 /** What a single number means that is typed now. */
 export interface Meaning {
@@ -57,7 +62,7 @@ export interface Meaning {
   readonly place: (value: number) => Vector3;
 }
 
-export const LAYING_GROUPS = ['Curves', 'Lines and shapes', 'Round', 'Points and guides', 'Cut and join', 'Carry'] as const; // prettier-ignore
+export const LAYING_GROUPS = ['Curves', 'Lines and shapes', 'Round', 'Points and guides', 'Cut and join', 'Carry', 'Trace'] as const; // prettier-ignore
 
 /** A tool that takes places one after the other and makes something of them. */
 export interface Laying {

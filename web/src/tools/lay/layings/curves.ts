@@ -36,11 +36,11 @@ export const curves = {
     least: 2,
     most: Infinity,
     closes: 3,
-    options: [{ name: 'goesOn', words: 'Tangent from the end it starts at', kind: 'yes', value: true }],
+    options: [{ name: 'goesOn', words: 'Goes on from end', kind: 'yes', value: true }],
     make: ({ places, closed, options }) => ({
       word: 'Curve',
       shapes: [{ recipe: fitRecipe(fitPoints(places, options['goesOn'] === true && !closed), closed) }],
-      ...(options['goesOn'] && !closed && places[0].caught?.ahead && { note: 'Goes on from the end it starts at.' }),
+      ...(options['goesOn'] && !closed && places[0].caught?.ahead && { note: 'Goes on from the end where it starts.' }),
     }),
   }),
 

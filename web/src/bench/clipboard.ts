@@ -1,0 +1,42 @@
+import { translation, type Vector3 } from '@pencil-bend/core';
+import { type Id, type Order, plainItem, type Pasted, type Project, schemaProblems } from '@pencil-bend/document';
+
+const FORMAT = 'pencil-bend-items';
+
+/** Copied items as text, for the system's clipboard: they can be pasted into any project. */
+export function copied(project: Project, ids: readonly Id[], source: string): string {
+  const items = ids.map((from): Pasted => {
+    const item = project.items[from];
+    const mirrors = item.kind === 'curve' && item.recipe.kind === 'mirror' && ids.includes(item.recipe.of);
+    // A mirror whose original is left behind goes as a curve of its own.
+    return { from, item: mirrors ? item : plainItem(project, item) };
+  });
+  return JSON.stringify({ format: FORMAT, source, items });
+}
+
+/** What a clipboard's text means for a project; null where it holds no items of ours. */
+export function pasted(
+  text: string,
+  into: { readonly source: string; readonly layer: Id; readonly plane: Id; readonly aside: number },
+  newId: () => Id,
+): Order | { readonly why: string } | null {
+  const read = parsed(text);
+  if (!read) return null;
+  const id = newId();
+  // In the project it came from a copy lies a little aside, so that it can be seen.
+  const by: Vector3 = read.source === into.source ? [into.aside, -into.aside, 0] : [0, 0, 0];
+  const args = { id, layer: into.layer, plane: into.plane, map: translation(by), items: read.items as Pasted[] };
+  const problems = schemaProblems('paste', args);
+  if (problems.length > 0) return { why: 'The clipboard holds curves of another version, or broken ones' };
+  return { command: 'paste', args };
+}
+
+function parsed(text: string): { readonly source: string; readonly items: unknown } | null {
+  if (!text.startsWith(`{"format":"${FORMAT}"`)) return null;
+  try {
+    const { source, items } = JSON.parse(text) as { source?: unknown; items?: unknown };
+    return { source: String(source), items };
+  } catch {
+    return null;
+  }
+}
