@@ -83,8 +83,63 @@ export class BenchUser {
 
   /** Takes up the drawing tool and clicks the places. */
   async draw(places: readonly (readonly [number, number])[]): Promise<void> {
-    await this.page.getByRole('button', { name: 'Draw through points (T)' }).click();
+    await this.page.getByRole('button', { name: 'Through points (T)' }).click();
     for (const [x, y] of places) await this.click(x, y);
+  }
+
+  /** Takes a tool up by its name. */
+  async tool(name: string): Promise<void> {
+    await this.focusSheet();
+    await this.page.keyboard.press('/');
+    await this.page.getByRole('searchbox', { name: 'Find a tool' }).fill(name);
+    await this.page.keyboard.press('Enter');
+    await expect(this.card.getByRole('heading', { name })).toBeVisible();
+  }
+
+  /** Types the next place, from its first digit on. */
+  async typePlace(text: string): Promise<void> {
+    await this.page.keyboard.type(text);
+    await this.page.keyboard.press('Enter');
+    await expect(this.page.getByRole('textbox', { name: 'Next place' })).toHaveCount(0);
+  }
+
+  /** Types a number on the card. */
+  async number_(label: string, value: string): Promise<void> {
+    await this.card.getByRole('textbox', { name: label, exact: true }).fill(value);
+    await this.page.keyboard.press('Enter');
+  }
+
+  /** Presses the pointer at one place of the sheet and lets it go at another. */
+  async press(from: readonly [number, number], to: readonly [number, number]): Promise<void> {
+    await this.stroke([from, to]);
+  }
+
+  /** Goes through places of the sheet with the pointer down. */
+  async stroke(places: readonly (readonly [number, number])[]): Promise<void> {
+    const [first, ...rest] = places;
+    const { mouse } = this.page;
+    await mouse.move(...(await this.spot(...first)), { steps: 3 });
+    await mouse.down();
+    for (const place of rest) await mouse.move(...(await this.spot(...place)), { steps: rest.length > 3 ? 1 : 3 });
+    await mouse.up();
+  }
+
+  /** What a snap says it has caught. */
+  get caught(): Locator {
+    return this.page.getByTestId('caught');
+  }
+
+  /** Where places in mm lie on the sheet, in pixels: read off the pointer's own display. */
+  async places(): Promise<(x: number, y: number) => readonly [number, number]> {
+    const shown = this.page.getByTestId('pointer');
+    const read = async (px: number, py: number): Promise<readonly [number, number]> => {
+      await this.hover(px, py);
+      const [x, y] = [...((await shown.textContent()) ?? '').matchAll(/-?[\d.]+/g)].map(Number);
+      return [x, y];
+    };
+    const [a, b] = [await read(100, 100), await read(700, 500)];
+    const scale = [600 / (b[0] - a[0]), 400 / (b[1] - a[1])];
+    return (x, y) => [100 + (x - a[0]) * scale[0], 100 + (y - a[1]) * scale[1]];
   }
 
   async drag(handle: Locator, dx: number, dy: number): Promise<void> {

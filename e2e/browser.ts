@@ -8,7 +8,7 @@ import type { PlaywrightTestConfig } from '@playwright/test';
  * lines are `smooth` in pictures, and drawn fast in tests.
  */
 export const against = (port: number, smooth: boolean): PlaywrightTestConfig => ({
-  workers: 1,
+  workers: 2,
   use: {
     baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },

@@ -19,7 +19,7 @@ export async function browserFigures(root, data, port) {
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ARGUMENTS });
   try {
     const post = { method: 'POST', headers: { 'Content-Type': 'application/json' } };
-    for (const project of [crowd('500 curves', 500), dense('300 control points', 300)]) {
+    for (const project of [crowd('500 curves', 500), crowd('2,000 curves', 2000), dense('300 control points', 300)]) {
       await fetch(`${server.address}/api/projects`, { ...post, body: JSON.stringify(project) });
     }
     const figures = [];
@@ -27,20 +27,22 @@ export async function browserFigures(root, data, port) {
       ['Gooseneck kettle', 'Spout centre line', 8, 'circle.fit'],
       ['500 curves', 'Curve 260', 16, 'circle.fit'],
       ['300 control points', 'Curve 1', 16, 'rect.control'],
+      // A line is drawn over them, with every snap on.
+      ['2,000 curves', null, 16, null],
     ]) {
       const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
       const page = await context.newPage();
       const { bytes, ...cold } = await coldStart(page, server.address, project);
       const warm = [];
       for (let i = 0; i < 5; i++) warm.push(await warmStart(page, server.address, project));
-      await page.getByRole('button', { name: curve, exact: true }).click();
+      if (curve) await page.getByRole('button', { name: curve, exact: true }).click();
       figures.push({
         project,
         budget,
         bytes,
         cold: cold.ms,
         warm: share(warm, 0.5),
-        ...(await drag(page, browser, handle)),
+        ...(await (handle ? drag(page, browser, handle) : draw(page, browser))),
       });
       await context.close();
     }
@@ -56,7 +58,7 @@ export async function browserFigures(root, data, port) {
  * for roles and names, as the tests do, takes the page's own time.
  */
 async function usable(page) {
-  await page.locator('pb-outline button.name').first().waitFor();
+  await page.locator('pb-outline ul button.name').first().waitFor();
   await page.evaluate(() => new Promise((resolve) => requestAnimationFrame(() => setTimeout(resolve))));
 }
 
@@ -91,19 +93,36 @@ async function warmStart(page, address, project) {
   return performance.now() - start;
 }
 
-/** Drags a point and sums the main thread's scripting between pointer moves, from the trace. */
+/** Drags a point. */
 async function drag(page, browser, handle) {
   const box = await page.locator(handle).nth(3).boundingBox();
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
   await page.mouse.move(x, y);
   await page.mouse.down();
-  const move = (i) => page.mouse.move(x + 20 * Math.sin(i / 9), y + 20 * Math.cos(i / 7));
+  const figures = await moved(page, browser, x, y, 20);
+  await page.mouse.up();
+  return figures;
+}
+
+/** Takes the pointer over the drawing while the second place of a line is asked for: what it is near is caught. */
+async function draw(page, browser) {
+  const box = await page.locator('#sheet').boundingBox();
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.keyboard.press('Shift+L');
+  await page.mouse.click(x - 30, y - 40);
+  const figures = await moved(page, browser, x, y, 150);
+  await page.keyboard.press('Escape');
+  return figures;
+}
+
+/** Sums the main thread's scripting between pointer moves around a place, from the trace. */
+async function moved(page, browser, x, y, reach) {
+  const move = (i) => page.mouse.move(x + reach * Math.sin(i / 9), y + reach * Math.cos(i / 7));
   // The engine compiles what runs often; a hand on the mouse passes that in the first half second.
   for (let i = 1; i <= MOVES / 2; i++) await move(i);
   await browser.startTracing(page, { categories: ['devtools.timeline'] });
   for (let i = 1; i <= MOVES; i++) await move(i + MOVES / 2);
   const trace = JSON.parse((await browser.stopTracing()).toString());
-  await page.mouse.up();
   const events = trace.traceEvents.filter(({ ph, dur }) => ph === 'X' && dur > 0);
   const moves = events.filter(({ name, args }) => name === 'EventDispatch' && args.data?.type === 'pointermove');
   const main = moves[0].tid;

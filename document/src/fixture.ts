@@ -1,8 +1,9 @@
 import type { Vector3 } from '@pencil-bend/core';
 import { perform } from './command/perform';
 import type { Order } from './command/registry';
+import type { NewItem } from './command/sheetCommands';
 import type { Step } from './history/history';
-import { emptyProject, type FitPoint, type Project } from './project/project';
+import { emptyProject, type FitPoint, fitRecipe, type Project } from './project/project';
 
 /** Small projects for the specs. */
 
@@ -23,16 +24,14 @@ export function performed(project: Project, ...orders: readonly Order[]): { proj
   return { project, log };
 }
 
-export const drawArch: Order = {
-  command: 'drawCurve',
-  args: {
-    id: 'arch',
-    layer: 'sheet',
-    plane: 'front',
-    closed: false,
-    points: points([0, 0, 0], [30, 20, 0], [60, 0, 0]),
-  },
-};
+/** Draws one item on the first layer. */
+export const drawing = (word: string, item: NewItem) =>
+  ({ command: 'drawItems', args: { layer: 'sheet', plane: 'front', word, items: [item] } }) as const;
+
+export const drawArch: Order = drawing('Curve', {
+  id: 'arch',
+  recipe: fitRecipe(points([0, 0, 0], [30, 20, 0], [60, 0, 0]), false),
+});
 
 /** A sheet with one curve through three points. */
 export const archProject = (): Project => performed(emptyProject('Test'), drawArch).project;

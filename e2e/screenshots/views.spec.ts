@@ -82,6 +82,65 @@ test('projects page and bin', async ({ page }) => {
   await page.screenshot(into('projects'));
 });
 
+test('drawing: palette, a caught place, freehand, symmetry, layers, a traced picture', async ({ page }) => {
+  const user = new BenchUser(page);
+  await user.openKettle();
+  const at = await user.places();
+  await user.focusSheet();
+  await page.keyboard.press('/');
+  await page.getByRole('searchbox', { name: 'Find a tool' }).waitFor();
+  await page.waitForTimeout(SETTLED_MS);
+  await page.screenshot(into('palette'));
+  await page.keyboard.press('Escape');
+
+  await user.tool('Through points');
+  await user.click(...at(60.5, 22));
+  for (const place of [[84, 14], [104, 34]] as const) await user.click(...at(...place)); // prettier-ignore
+  await user.hover(...at(134.2, 107.8));
+  await page.waitForTimeout(SETTLED_MS);
+  await page.screenshot(into('drawing'));
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Control+z');
+
+  await user.tool('Freehand');
+  const stroke = Array.from({ length: 70 }, (_, i) => at(70 + i, 40 + 16 * Math.sin(i / 11) + 0.5 * (i % 3)));
+  await user.stroke(stroke);
+  await user.card.getByRole('slider', { name: /^Tightness/ }).fill('0.6');
+  await page.waitForTimeout(SETTLED_MS);
+  await page.screenshot(into('freehand'));
+  await page.keyboard.press('Backspace');
+  await page.keyboard.press('Escape');
+
+  await user.curve('Wall, left').click();
+  const [x, y] = await user.fitPoint(4).evaluate((point) => [Number(point.getAttribute('cx')), Number(point.getAttribute('cy'))]); // prettier-ignore
+  const box = await user.sheet.boundingBox();
+  if (!box) throw new Error('the sheet is not shown');
+  await page.mouse.move(box.x + x, box.y + y);
+  await page.mouse.down();
+  await page.mouse.move(box.x + x - 34, box.y + y + 6, { steps: 4 });
+  await page.waitForTimeout(SETTLED_MS);
+  await page.screenshot(into('symmetry'));
+  await page.mouse.up();
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Escape');
+
+  await user.curve('Rivet, upper').click();
+  await page.getByRole('button', { name: 'Layer Details', exact: true }).hover();
+  await page.waitForTimeout(SETTLED_MS);
+  await page.screenshot(into('layers'));
+
+  const sketch = await user.sheet.screenshot();
+  await user.newSheet();
+  const file = { name: 'kettle-scan.png', mimeType: 'image/png', buffer: sketch };
+  await user.card.getByLabel('Picture to trace').setInputFiles(file);
+  await page.getByRole('img', { name: 'kettle-scan.png' }).waitFor();
+  await user.tool('Scale picture');
+  await user.click(300, 300);
+  await user.click(460, 300);
+  await page.waitForTimeout(SETTLED_MS);
+  await page.screenshot(into('traced'));
+});
+
 // Last, since it leaves more projects behind.
 test('bending: a price, knot line, table, inches, a dense curve, shortcuts', async ({ page }) => {
   const user = new BenchUser(page);

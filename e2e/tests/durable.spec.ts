@@ -149,7 +149,7 @@ test('points placed so far come back after a reload, with the tool in hand', asy
   await expect(user.sheet.locator('circle.fit')).toHaveCount(3);
   await page.reload();
   await expect(user.sheet.locator('circle.fit')).toHaveCount(3);
-  await expect(page.getByRole('button', { name: 'Draw through points (T)' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByRole('button', { name: 'Through points (T)' })).toHaveAttribute('aria-pressed', 'true');
   await user.click(560, 200);
   await page.keyboard.press('Enter');
   await user.curve('Curve 1').click();
@@ -157,7 +157,7 @@ test('points placed so far come back after a reload, with the tool in hand', asy
   await user.isKept();
   await page.reload();
   await expect(user.curve('Curve 1')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Bend: drag points (B)' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByRole('button', { name: 'Bend: drag handles (B)' })).toHaveAttribute('aria-pressed', 'true');
 });
 
 test('stops gracefully: an answer that was begun is finished, and the exit is clean', async () => {

@@ -14,10 +14,10 @@ async function middleOf(locator: Locator): Promise<[number, number]> {
 async function drawArch(user: BenchUser): Promise<void> {
   await user.newSheet();
   await user.draw([
-    [120, 420],
-    [280, 200],
-    [480, 200],
-    [640, 420],
+    [120, 480],
+    [280, 260],
+    [480, 260],
+    [640, 480],
   ]);
   await user.endDrawing('Curve 1');
 }

@@ -6,7 +6,10 @@ function withCurve(coordinates: readonly number[]): Project {
   const points = coordinates.map((y, i) => ({ id: `p${i}`, at: [i * 10, y, 0] as const }));
   const outcome = perform(
     emptyProject('Kettle'),
-    { command: 'drawCurve', args: { id: 'c', layer: 'sheet', plane: 'front', closed: false, points } },
+    {
+      command: 'drawItems',
+      args: { layer: 'sheet', plane: 'front', word: 'Curve', items: [{ id: 'c', recipe: fitRecipe(points, false) }] },
+    },
     { id: 'step-0001', at: '2026-11-23T12:00:00.000Z' },
   );
   if (!outcome.ok) throw new Error(outcome.failure);
@@ -30,11 +33,11 @@ describe('project files', () => {
     ['[]', '/format', "This is not a project file: its format is not 'pencil-bend-project'"],
     ['null', '/format', 'This is not a project file'],
     [
-      '{"format":"pencil-bend-project","version":3}',
+      '{"format":"pencil-bend-project","version":4}',
       '/version',
-      'made by a newer Pencil Bend (file version 3; this one reads up to 2)',
+      'made by a newer Pencil Bend (file version 4; this one reads up to 3)',
     ],
-    ['{"format":"pencil-bend-project","version":2}', '', "must have required property 'name'"],
+    ['{"format":"pencil-bend-project","version":3}', '', "must have required property 'name'"],
   ])('refuses %s and says what and where', (text, path, message) => {
     const read = readProjectFile(text);
     expect(read.ok).toBe(false);

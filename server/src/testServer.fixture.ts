@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { type Order, perform, type Project, type Step } from '@pencil-bend/document';
+import { fitRecipe, type Order, perform, type Project, type Step } from '@pencil-bend/document';
 import type { Express } from 'express';
 import pino from 'pino';
 import supertest from 'supertest';
@@ -86,15 +86,11 @@ export function done(project: Project, order: Order): { project: Project; step: 
 }
 
 export const draw = (id: string, y = 7): Order => ({
-  command: 'drawCurve',
+  command: 'drawItems',
   args: {
-    id,
     layer: 'sheet',
     plane: 'front',
-    closed: false,
-    points: [
-      { id: 'a', at: [0, 0, 0] },
-      { id: 'b', at: [0.1 + 0.2, y, 0] },
-    ],
+    word: 'Curve',
+    items: [{ id, recipe: fitRecipe([{ id: 'a', at: [0, 0, 0] }, { id: 'b', at: [0.1 + 0.2, y, 0] }], false) }], // prettier-ignore
   },
 });

@@ -8,11 +8,11 @@ import {
   uniformKnots,
   type Vector3,
 } from '@pencil-bend/core';
-import { performed, randomly, stamp } from '../fixture';
+import { drawing, performed, randomly, stamp } from '../fixture';
 import { NO_STACKS, type Stacks, stacksOf, type Step } from '../history/history';
 import { applyPatch } from '../history/patch';
 import { checkProject } from '../project/check';
-import { type Axis, emptyProject, type Project, type Recipe } from '../project/project';
+import { type Axis, emptyProject, fitRecipe, type Project, type Recipe } from '../project/project';
 import { controlRecipe, curveOf } from '../recipe/hold';
 import { fitPointsOf } from '../recipe/makeLive';
 import { mirroredPlace } from '../recipe/symmetry';
@@ -104,10 +104,10 @@ describe('random play with one curve', () => {
   it.each([0, 1, 2, 3].map((i) => SEED + i))('seed %i: every order is done right or refused in words', (seed) => {
     const next = orders(seed);
     const points = [[0, 0, 0], [20, 30, 0], [50, 35, 0], [80, 10, 0], [100, -20, 0]].map((at, i) => ({ id: `p${i}`, at: at as never })); // prettier-ignore
-    let { project } = performed(emptyProject('Play'), {
-      command: 'drawCurve',
-      args: { id: 'curve', layer: 'sheet', plane: 'front', closed: seed % 2 === 0, points },
-    });
+    let { project } = performed(
+      emptyProject('Play'),
+      drawing('Curve', { id: 'curve', recipe: fitRecipe(points, seed % 2 === 0) }),
+    );
     const start = project;
     let stacks: Stacks = NO_STACKS;
     const log: Step[] = [];

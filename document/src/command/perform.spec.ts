@@ -1,5 +1,5 @@
 import { uniformKnots, makeCurve, homogeneous } from '@pencil-bend/core';
-import { archProject, drawArch, performed, stamp } from '../fixture';
+import { archProject, drawArch, drawing, performed, stamp } from '../fixture';
 import { applyPatch } from '../history/patch';
 import { stacksOf, type Step } from '../history/history';
 import { checkProject } from '../project/check';
@@ -16,7 +16,7 @@ const uniformLine = () => makeCurve(2, uniformKnots(2, 4), homogeneous([0, 0, 0,
 const on = { item: 'arch' };
 const STORY: readonly Order[] = [
   drawArch,
-  { command: 'drawPoint', args: { id: 'dot', layer: 'sheet', plane: 'front', at: [5, 5, 0] } },
+  drawing('Point', { id: 'dot', at: [5, 5, 0] }),
   { command: 'movePoints', args: { ...on, moves: [{ point: 'p2', to: [31, 25, 0] }] } },
   { command: 'placePoint', args: { item: 'dot', to: [6, 5, 0] } },
   { command: 'insertFitPoint', args: { ...on, u: 0.2, id: 'new' } },
@@ -152,7 +152,7 @@ describe('commands', () => {
     ['a taken id', drawArch, "The id 'arch' is taken"],
     [
       'a layer that is not there',
-      { ...drawArch, args: { ...drawArch.args, id: 'b', layer: 'attic' } },
+      { command: 'drawItems', args: { layer: 'attic', plane: 'front', word: 'Point', items: [{ id: 'b', at: [0, 0, 0] }] } },
       "There is no layer 'attic'",
     ],
     [

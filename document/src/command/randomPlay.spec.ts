@@ -1,9 +1,9 @@
 import type { Vector3 } from '@pencil-bend/core';
-import { randomly, stamp } from '../fixture';
+import { drawing, randomly, stamp } from '../fixture';
 import { NO_STACKS, type Stacks, stacksOf, type Step } from '../history/history';
 import { applyPatch } from '../history/patch';
 import { checkProject } from '../project/check';
-import { emptyProject, type Id, type Project } from '../project/project';
+import { emptyProject, fitRecipe, type Id, type Project } from '../project/project';
 import { schemaProblems } from '../schemaProblems';
 import { type Outcome, perform, redo, undo } from './perform';
 import type { Order } from './registry';
@@ -63,11 +63,12 @@ function expected(model: Model, { command, args }: Order): Model | null {
   };
   if (command === 'renameProject') return { ...model, name: args.name };
   if (command === 'restoreStage') return modelOf(args.drawing);
-  if (command === 'drawCurve' || command === 'drawPoint') {
-    if (model.items.has(args.id)) return null;
-    return command === 'drawCurve'
-      ? withItem(args.id, { ...numbered('Curve'), closed: args.closed, points: args.points })
-      : withItem(args.id, { ...numbered('Point'), closed: null, points: [{ id: args.id, at: args.at }] });
+  if (command === 'drawItems') {
+    const [drawn] = args.items;
+    if (model.items.has(drawn.id)) return null;
+    if ('at' in drawn) return withItem(drawn.id, { ...numbered('Point'), closed: null, points: [{ id: drawn.id, at: drawn.at }] }); // prettier-ignore
+    if (!('recipe' in drawn) || drawn.recipe.kind !== 'fit') throw new Error('not in this play');
+    return withItem(drawn.id, { ...numbered('Curve'), closed: drawn.recipe.closed, points: drawn.recipe.points });
   }
   const item = 'item' in args ? model.items.get(args.item) : null;
   if (!item || !('item' in args)) return null;
@@ -105,7 +106,6 @@ function orders(seed: number) {
   let serial = 0;
   const place = (): Vector3 => [below(6) * 10, below(6) * 7.3, 0];
   const fresh = () => ({ id: `n${serial++}`, at: place() });
-  const sheet = { layer: 'sheet', plane: 'front' } as const;
   return (model: Model, stages: readonly Project[]): Order => {
     const ids = [...model.items.keys()];
     // Now and then somebody asks for what is not there.
@@ -135,10 +135,10 @@ function orders(seed: number) {
           ? { command: 'restoreStage', args: { name: 'Stage', drawing: oneOf(stages) } }
           : { command: 'movePoints', args: { item: id, moves: [{ point, to: place() }] } };
       case 10:
-        return { command: 'drawPoint', args: { id: drawn, ...sheet, at: place() } };
+        return drawing('Point', { id: drawn, at: place() });
       default: {
         const points = Array.from({ length: 2 + below(5) }, fresh);
-        return { command: 'drawCurve', args: { id: drawn, ...sheet, closed: below(3) === 0, points } };
+        return drawing('Curve', { id: drawn, recipe: fitRecipe(points, below(3) === 0) });
       }
     }
   };

@@ -1,7 +1,7 @@
 import type { Vector3 } from '@pencil-bend/core';
 import { type Draft, original } from 'immer';
 import { Refusal } from '../refusal';
-import { type FitPoint, fitRecipe, type Guide, type Id, type Project, type Recipe } from '../project/project';
+import { type Guide, type Id, type Project, type Recipe } from '../project/project';
 import { become } from './become';
 import { command } from './command';
 import { addItem, andFrees, freeMirrors, freeName, itemOf, named, newItem, openItemOf } from './items';
@@ -11,33 +11,9 @@ export type NewItem = { readonly id: Id; readonly colour?: string } & (
   { readonly recipe: Recipe } | { readonly at: Vector3 } | { readonly guide: Guide }
 );
 
-interface Drawn {
-  readonly id: Id;
-  readonly layer: Id;
-  readonly plane: Id;
-}
-
 /** What can be done to a project and its items as a whole. */
 export const sheetCommands = {
-  drawCurve: command<Drawn & { closed: boolean; points: readonly FitPoint[] }>({
-    schema: 'drawCurve',
-    stepName: (project) => `Draw ${freeName(project, 'Curve')}`,
-    change: (project, { id, layer, plane, closed, points }) =>
-      addItem(project, id, {
-        kind: 'curve',
-        ...newItem(project, 'Curve', layer, plane),
-        recipe: fitRecipe(points, closed),
-      }),
-  }),
-
-  drawPoint: command<Drawn & { at: Vector3 }>({
-    schema: 'drawPoint',
-    stepName: (project) => `Draw ${freeName(project, 'Point')}`,
-    change: (project, { id, layer, plane, at }) =>
-      addItem(project, id, { kind: 'point', ...newItem(project, 'Point', layer, plane), at }),
-  }),
-
-  drawItems: command<Omit<Drawn, 'id'> & { word: string; items: readonly NewItem[] }>({
+  drawItems: command<{ layer: Id; plane: Id; word: string; items: readonly NewItem[] }>({
     schema: 'drawItems',
     stepName: (project, { word, items }) =>
       items.length === 1 ? `Draw ${freeName(project, word)}` : `Draw ${items.length} items: ${word}`,

@@ -1,24 +1,28 @@
 import type { Vector3 } from '@pencil-bend/core';
 import {
-  type CurveItem,
   emptyProject,
   fitRecipe,
   FRONT_ID,
   GRAPHITE,
   type Id,
+  type Item,
+  type MirrorPlane,
   newLayer,
   type Project,
 } from '@pencil-bend/document';
+import { details } from './kettleDetails';
 
 type Pair = readonly [x: number, y: number];
 
 const BLUE = '#2f5d8a';
 const UMBER = '#7a5230';
 
+/** The kettle is the same on both sides. */
+const MIRROR: MirrorPlane = { at: [0, 0, 0], across: [1, 0, 0] };
+const SYMMETRIC: readonly Id[] = ['base', 'knob'];
+
 const placed = (pairs: readonly Pair[], name: Id) =>
   pairs.map(([x, y], index) => ({ id: `${name}-${index + 1}`, at: [x, y, 0] as Vector3 }));
-
-const mirrored = (pairs: readonly Pair[]): Pair[] => pairs.map(([x, y]) => [-x, y]);
 
 const WALL: readonly Pair[] = [
   [60, 2],
@@ -40,7 +44,6 @@ interface Sketch {
 
 const THROUGH_POINTS: readonly Sketch[] = [
   { id: 'wall-right', name: 'Wall, right', layer: 'body', points: WALL },
-  { id: 'wall-left', name: 'Wall, left', layer: 'body', points: mirrored(WALL) },
   {
     id: 'base',
     name: 'Base',
@@ -146,10 +149,22 @@ const THROUGH_POINTS: readonly Sketch[] = [
 
 /** The demo project: a gooseneck pour-over kettle seen from the front. All of it is invented. */
 export function kettle(): Project {
-  const items: Record<Id, CurveItem> = {};
+  const items: Record<Id, Item> = {};
   for (const { id, name, layer, points, closed = false, colour = GRAPHITE } of THROUGH_POINTS) {
     const recipe = fitRecipe(placed(points, id), closed);
-    items[id] = { kind: 'curve', name, colour, visible: true, layer, plane: FRONT_ID, recipe };
+    const symmetry = SYMMETRIC.includes(id) ? { symmetry: MIRROR } : {};
+    items[id] = {
+      kind: 'curve',
+      name,
+      colour,
+      visible: true,
+      layer,
+      plane: FRONT_ID,
+      recipe: { ...recipe, ...symmetry },
+    };
+    if (id === 'wall-right') {
+      items['wall-left'] = { ...items[id], name: 'Wall, left', recipe: { kind: 'mirror', of: id, about: MIRROR } };
+    }
   }
   items['lip'] = {
     kind: 'curve',
@@ -174,15 +189,21 @@ export function kettle(): Project {
       ).map((point) => ({ ...point, weight: 1 })),
     },
   };
+  Object.assign(items, details());
   return {
     ...emptyProject('Gooseneck kettle'),
     layers: {
       body: newLayer('Body'),
       spout: newLayer('Spout'),
       handle: newLayer('Handle'),
+      details: newLayer('Details'),
+      studies: newLayer('Studies'),
+      setup: { ...newLayer('Set up'), locked: true },
+      before: { ...newLayer('Last version'), reference: true },
     },
-    layerOrder: ['body', 'spout', 'handle'],
+    layerOrder: ['body', 'spout', 'handle', 'details', 'studies', 'setup', 'before'],
     items,
     itemOrder: Object.keys(items),
+    groups: { rivets: { name: 'Rivets' } },
   };
 }

@@ -33,6 +33,7 @@ describe('pictures of a project', () => {
     expect(first.body).toEqual(second.body);
     const copy = await server.request.post(`/api/projects/${project}/copies`).send({}).expect(201);
     await server.request.get(`/api/projects/${copy.body.id}/pictures/${first.body.id}`).expect(200);
+    await server.request.delete(`/api/projects/${project}`).expect(200);
     await server.request.delete(`/api/projects/${project}?forever`).expect(204);
     await server.request.get(`/api/projects/${project}/pictures/${first.body.id}`).expect(404);
     await server.request.get(`/api/projects/${copy.body.id}/pictures/${first.body.id}`).expect(200);

@@ -1,4 +1,4 @@
-import { computed, inject, Injectable, signal } from '@angular/core';
+import { computed, inject, Injectable, linkedSignal, signal } from '@angular/core';
 import {
   type ArcLength,
   arcLength,
@@ -26,7 +26,6 @@ import {
   type Order,
   plainItem,
   plainRecipe,
-  type Project,
   type Recipe,
   Refusal,
   resolveRecipe,
@@ -95,6 +94,8 @@ export class Bench {
   private readonly options = new Map<ToolName, Options>();
   /** What is typed as the next place; null while nothing is. */
   readonly typing = signal<string | null>(null);
+  /** What is wrong with it. */
+  readonly mistyped = linkedSignal<string | null, string | null>({ source: this.typing, computation: () => null });
   readonly takesPlaces = computed(() => ['lay', 'bezier'].includes(this.tool().tool));
   /** What a single number means that is typed now; null for the length from the last place. */
   readonly meaning = computed(() => meaningOf(this.tool(), this.pointer(), this.context()));
@@ -306,8 +307,8 @@ export class Bench {
     this.store.dispatch(benchActions.selected({ selection }));
   }
 
-  /** Gives the place that was typed; answers what is wrong with it, and then nothing was given. */
-  typePlace(text: string): string | null {
+  /** Gives the place that was typed; where something is wrong with it, that is said and nothing was given. */
+  typePlace(text: string): void {
     const read = readPlace(text, {
       unit: UNIT[this.project()?.units ?? 'mm'],
       plane: this.planeOf(null),
@@ -315,10 +316,9 @@ export class Bench {
       pointer: this.pointer(),
       meaning: this.meaning(),
     });
-    if (!read.ok) return read.why;
+    if (!read.ok) return this.mistyped.set(read.why);
     this.typing.set(null);
     this.feed({ type: 'typed', at: read.at, ...(read.value !== undefined && { value: read.value }) });
-    return null;
   }
 
   /** Something was given to the tool in hand that Backspace takes back. */

@@ -135,18 +135,7 @@ export class BenchPage implements Stage {
 
   protected keyDown(event: KeyboardEvent): void {
     if (isTyping(event)) return;
-    // While places are taken, numbers are the start of one.
-    if (
-      this.bench.takesPlaces() &&
-      /^[0-9.+=−-]$/.test(event.key) &&
-      !event.ctrlKey &&
-      !event.metaKey &&
-      !event.altKey
-    ) {
-      // prettier-ignore
-      event.preventDefault();
-      return this.bench.typing.set(event.key === '=' ? '' : event.key);
-    }
+    if (this.typesPlace(event)) return event.preventDefault();
     const deed = deedOf(event);
     if (!deed) return;
     // A button in focus answers Enter and Space itself, unless the pointer is on the sheet: then Space is for panning.
@@ -155,6 +144,24 @@ export class BenchPage implements Stage {
     if (onButton && ((event.key === 'Enter' && !priced) || (event.key === ' ' && !this.bench.pointer()))) return;
     event.preventDefault();
     this.bench.attempt(() => deed.does(this));
+  }
+
+  /** While places are taken a number is the start of one; keys that come before its field is there belong to it too. */
+  private typesPlace({ key, ctrlKey, metaKey, altKey }: KeyboardEvent): boolean {
+    const { typing } = this.bench;
+    const text = typing();
+    if (ctrlKey || metaKey || altKey) return false;
+    if (text === null) {
+      const starts = this.bench.takesPlaces() && /^[0-9.+=−-]$/.test(key);
+      if (starts) typing.set(key === '=' ? '' : key);
+      return starts;
+    }
+    if (key.length === 1) typing.set(text + key);
+    else if (key === 'Backspace') typing.set(text.slice(0, -1));
+    else if (key === 'Enter') this.bench.typePlace(text);
+    else if (key === 'Escape') typing.set(null);
+    else return false;
+    return true;
   }
 
   /** What is selected, onto the system's clipboard. */

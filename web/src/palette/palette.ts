@@ -85,7 +85,10 @@ export class Palette {
 
   protected takeFirst(event: Event): void {
     event.stopPropagation();
-    const first = this.groups()[0]?.tools[0];
+    const words = this.wanted().trim().toLowerCase();
+    const found = this.groups().flatMap(({ tools }) => tools);
+    // What is called just so comes first.
+    const first = found.find((tool) => tool.words.toLowerCase() === words) ?? found[0];
     if (first) this.take(first.name);
   }
 

@@ -5,7 +5,6 @@ import {
   effect,
   type ElementRef,
   inject,
-  signal,
   viewChild,
 } from '@angular/core';
 import { Store } from '@ngrx/store';
@@ -29,13 +28,13 @@ import { selectNotice } from '../state/selectors';
             autocomplete="off"
             aria-label="Next place"
             [value]="bench.typing()"
-            [attr.aria-invalid]="mistake() !== null"
-            (input)="mistake.set(null)"
+            [attr.aria-invalid]="bench.mistyped() !== null"
+            (input)="bench.typing.set(place.value)"
             (keydown.enter)="give(place.value)"
-            (keydown.escape)="bench.typing.set(null); mistake.set(null)"
+            (keydown.escape)="bench.typing.set(null); toSheet()"
           />
         </label>
-        @if (mistake(); as words) {
+        @if (bench.mistyped(); as words) {
           <span class="notice" role="alert">{{ words }}.</span>
         } @else {
           <span class="key">x, y · +x, y from the last place · 20 at 30 for length and angle</span>
@@ -115,7 +114,6 @@ export class PromptLine {
   private readonly store: Store<BenchState> = inject(Store);
   protected readonly notice = this.store.selectSignal(selectNotice);
   private readonly field = viewChild<ElementRef<HTMLInputElement>>('place');
-  protected readonly mistake = signal<string | null>(null);
   protected readonly asks = computed(
     () => this.bench.meaning()?.words ?? (this.bench.hasPlaced() ? 'Length or place' : 'Place'),
   );
@@ -131,8 +129,12 @@ export class PromptLine {
 
   /** Enter on a place gives it; what is wrong with it is said, and it stays to be mended. */
   protected give(text: string): void {
-    this.mistake.set(this.bench.typePlace(text));
-    if (this.mistake() === null) document.getElementById('sheet')?.focus();
+    this.bench.typePlace(text);
+    if (this.bench.typing() === null) this.toSheet();
+  }
+
+  protected toSheet(): void {
+    document.getElementById('sheet')?.focus();
   }
 
   private readonly units = computed(() => this.bench.project()?.units ?? 'mm');

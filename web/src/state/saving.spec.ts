@@ -331,7 +331,7 @@ describe('the drawing', () => {
   });
 
   it('forgets a selection that undo has taken away, and knows it again after redo', () => {
-    order({ command: 'drawPoint', args: { id: 'dot', layer: 'sheet', plane: 'front', at: [1, 2, 0] } });
+    order({ command: 'drawItems', args: { layer: 'sheet', plane: 'front', word: 'Point', items: [{ id: 'dot', at: [1, 2, 0] }] } }); // prettier-ignore
     sent().flush({ revision: 6 });
     store.dispatch(benchActions.selected({ selection: { item: 'dot', handles: [] } }));
     store.dispatch(benchActions.undone({ stamp: newStamp() }));

@@ -1,0 +1,68 @@
+import { circle, FRONT } from '@pencil-bend/core';
+import { controlRecipe, emptyProject, fitRecipe, perform, plainItem, type Order, type Project } from '@pencil-bend/document'; // prettier-ignore
+import { copied, pasted } from './clipboard';
+
+let serial = 0;
+const newId = () => `id${++serial}`;
+const done = (project: Project, order: Order): Project => {
+  const outcome = perform(project, order, { id: 'step-000001', at: '' });
+  if (!outcome.ok) throw new Error(outcome.failure);
+  return outcome.value.project;
+};
+const arch = fitRecipe([{ id: 'a', at: [5, 0, 0] }, { id: 'b', at: [9, 7, 0] }, { id: 'c', at: [20, 0, 0] }], false); // prettier-ignore
+const project = [
+  {
+    command: 'drawItems',
+    args: {
+      layer: 'sheet',
+      plane: 'front',
+      word: 'Wall',
+      items: [
+        { id: 'arch', recipe: arch },
+        { id: 'ring', recipe: controlRecipe(circle(FRONT, [0, 0, 0], 3), (i) => `c${i}`) },
+        { id: 'gauge', guide: { kind: 'circle', centre: [1, 1, 0], radius: 2 } },
+      ],
+    },
+  },
+  { command: 'mirrorItems', args: { items: ['arch'], id: 'm', about: { at: [0, 0, 0], across: [1, 0, 0] } } },
+].reduce((now, order) => done(now, order as Order), emptyProject('Clip'));
+
+const into = { source: 'other', layer: 'sheet', plane: 'front', aside: 10 };
+const paste = (text: string, to: Project, more: Partial<typeof into> = {}): Project => {
+  const order = pasted(text, { ...into, ...more }, newId);
+  if (!order || 'why' in order) throw new Error(order ? order.why : 'nothing of ours');
+  return done(to, order);
+};
+
+describe('the clipboard', () => {
+  it('brings curves, points and guides into another project where they were', () => {
+    const text = copied(project, ['arch', 'ring', 'gauge'], 'here');
+    const items = Object.values(paste(text, emptyProject('Other')).items);
+    expect(items.map(({ name }) => name)).toEqual(['Wall 1', 'Wall 2', 'Wall 3']);
+    expect(items[0]).toMatchObject({ recipe: { points: arch.points } });
+  });
+
+  it('lays copies of the same project aside, under names of their own', () => {
+    const after = paste(copied(project, ['arch'], 'here'), project, { source: 'here' });
+    const made = after.items[after.itemOrder.at(-1) ?? ''];
+    expect(made).toMatchObject({ name: 'Wall 4', recipe: { points: [{ at: [15, -10, 0] }, {}, {}] } });
+  });
+
+  it('keeps a mirror that comes with its original, and makes a curve of one that comes alone', () => {
+    const both = paste(copied(project, ['arch', 'm-1'], 'here'), emptyProject('Other'));
+    const [original, mirror] = both.itemOrder;
+    expect(both.items[mirror]).toMatchObject({ recipe: { kind: 'mirror', of: original } });
+    const alone = paste(copied(project, ['m-1'], 'here'), emptyProject('Other'));
+    const [item] = Object.values(alone.items);
+    expect(item).toMatchObject({ recipe: { kind: 'fit' } });
+    expect(plainItem(alone, item)).toMatchObject({ recipe: { points: [{ at: [-5, 0, 0] }, {}, {}] } });
+  });
+
+  it('leaves other texts alone, and says what is broken', () => {
+    for (const text of ['', 'hello', '{"format":"other"}', '{"format":"pencil-bend-items",']) expect(pasted(text, into, newId)).toBeNull(); // prettier-ignore
+    for (const items of [undefined, [], [{ from: 'a', item: { kind: 'curve' } }]]) {
+      const text = JSON.stringify({ format: 'pencil-bend-items', source: 'x', items });
+      expect(pasted(text, into, newId)).toEqual({ why: expect.stringContaining('The clipboard holds') });
+    }
+  });
+});
