@@ -95,7 +95,7 @@ test('drawing: palette, a caught place, freehand, symmetry, layers, a traced pic
 
   await user.tool('Through points');
   await user.click(...at(60.5, 22));
-  for (const place of [[84, 14], [104, 34]] as const) await user.click(...at(...place)); // prettier-ignore
+  for (const [x, y] of [[84, 14], [104, 34]]) await user.click(...at(x, y)); // prettier-ignore
   await user.hover(...at(134.2, 107.8));
   await page.waitForTimeout(SETTLED_MS);
   await page.screenshot(into('drawing'));

@@ -7,7 +7,7 @@ test('units, tolerance and grid are set up, kept with the project, and every fie
   const { card } = user;
   await card.getByRole('button', { name: 'inch' }).click();
   const grid = card.getByRole('textbox', { name: 'Distance of the grid' });
-  await expect(page.locator('pb-prompt-line')).toContainText('grid 0.2 in');
+  await expect(page.locator('pb-prompt-line')).toContainText('grid 0.5 in');
   await grid.fill('1/4');
   await grid.press('Enter');
   await expect(page.locator('pb-prompt-line')).toContainText('grid 0.25 in');

@@ -22,7 +22,7 @@ import { reverseCurve } from '../recipe/editEnds';
 import { controlRecipe, curveOf } from '../recipe/hold';
 import { command } from './command';
 import { type CornerCut, cutCorner } from './corner';
-import { addItem, andFrees, curveItemOf, freeMirrors, freeName, newItem, openCurveOf, setRecipe } from './items';
+import { addItem, andFrees, curveItemOf, freeMirrors, freeName, named, newItem, openCurveOf, setRecipe } from './items';
 import { joined } from './joined';
 import { extended, shortened, type ToReach, trimmed } from './lengths';
 import { partOf } from './parts';
@@ -87,7 +87,7 @@ export const cutCommands = {
   joinCurves: command<OfTwo & { firstEnd: End; secondEnd: End }>({
     schema: 'joinCurves',
     stepName: (project, { first, second }) =>
-      `Join ${openCurveOf(project, first).name} and ${openCurveOf(project, second).name}${andFrees(project, [first, second])}`, // prettier-ignore
+      `Join ${openCurveOf(project, first).name} and ${openCurveOf(project, second).name}${cutFrees(project, first, second)}`, // prettier-ignore
     change: (draft, { first, second, firstEnd, secondEnd }) => {
       const { project, recipe, name } = taken(draft, first);
       const other = openCurveOf(project, second);
@@ -204,15 +204,16 @@ function replaced(draft: Draft<Project>, project: Project, item: Id, parts: read
   addItem(draft, id, { ...like, name: freeName(draft, name.replace(/ \d+$/, '')), recipe: parts[1] });
 }
 
-/** What else a cut changes, for the name of its step. */
-function cutFrees(project: Project, id: Id): string {
-  const item = curveItemOf(project, id);
-  return `${item.recipe.kind === 'mirror' ? '; it is a mirror no longer' : ''}${andFrees(project, [id])}`;
+/** What else a cut changes, for the name of its step: mirrors become curves of their own. */
+function cutFrees(project: Project, ...ids: readonly Id[]): string {
+  const own = ids.filter((id) => curveItemOf(project, id).recipe.kind === 'mirror');
+  const loose = own.length > 0 ? `; ${named(project, own)} ${own.length === 1 ? 'is' : 'are'} mirrored no longer` : '';
+  return `${loose}${andFrees(project, ids)}`;
 }
 
 const inBoth = (project: Project, first: Id, second: Id): string => {
   const names = [first, second].map((id) => openCurveOf(project, id).name);
-  return first === second ? names[0] : `${names[0]} and ${names[1]}${andFrees(project, [first, second])}`;
+  return first === second ? names[0] : `${names[0]} and ${names[1]}${cutFrees(project, first, second)}`;
 };
 
 /** Throws a `Refusal` for a parameter outside the curve. */

@@ -152,7 +152,10 @@ describe('commands', () => {
     ['a taken id', drawArch, "The id 'arch' is taken"],
     [
       'a layer that is not there',
-      { command: 'drawItems', args: { layer: 'attic', plane: 'front', word: 'Point', items: [{ id: 'b', at: [0, 0, 0] }] } },
+      {
+        command: 'drawItems',
+        args: { layer: 'attic', plane: 'front', word: 'Point', items: [{ id: 'b', at: [0, 0, 0] }] },
+      },
       "There is no layer 'attic'",
     ],
     [

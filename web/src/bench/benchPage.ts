@@ -44,6 +44,7 @@ import type { Stage } from './deeds';
 import { SheetMenu } from './sheetMenu';
 import { copied, pasted } from './clipboard';
 import { deedOf, keysShown } from './shortcuts';
+import { StrokeWork } from './strokeWork';
 import { ToolKeeper } from './toolKeeper';
 import { Palette } from '../palette/palette';
 import { ShortcutsPanel } from './shortcutsPanel';
@@ -70,7 +71,7 @@ import { ShortcutsPanel } from './shortcutsPanel';
     Tooltip,
     WordMark,
   ],
-  providers: [Bench, PriceDesk, Snaps, ToolKeeper, Tracing],
+  providers: [Bench, PriceDesk, Snaps, StrokeWork, ToolKeeper, Tracing],
   templateUrl: './benchPage.html',
   styleUrl: './benchPage.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -88,6 +89,8 @@ export class BenchPage implements Stage {
   readonly bench = inject(Bench);
   private readonly store: Store<BenchState> = inject(Store);
   private readonly snaps = inject(Snaps);
+  // It works by itself as long as the page is there.
+  protected readonly strokeWork = inject(StrokeWork);
   private readonly sheet = viewChild(Sheet);
   protected readonly keeping = this.store.selectSignal(selectKeeping);
   protected readonly notice = this.store.selectSignal(selectNotice);
@@ -168,7 +171,9 @@ export class BenchPage implements Stage {
   protected copy(event: ClipboardEvent, cut: boolean): void {
     const project = this.bench.project();
     const ids = idsOf(this.bench.selection());
-    if (isField(event.target) || !project || ids.length === 0) return;
+    // Text that is marked is copied as text.
+    const isText = document.getSelection()?.isCollapsed === false;
+    if (isField(event.target) || isText || !project || ids.length === 0) return;
     event.clipboardData?.setData('text/plain', copied(project, ids, this.id()));
     event.preventDefault();
     if (cut) this.bench.do({ command: 'deleteItems', args: { items: ids } });

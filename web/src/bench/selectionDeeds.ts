@@ -26,10 +26,16 @@ function ofSeveral(project: Project, items: readonly Id[]): SelectionDeed[] {
   const reference = project.layerOrder.find((id) => project.layers[id].reference);
   const name = reference ? project.layers[reference].name : 'Reference';
   return [
-    ...(items.length > 1 ? [{ words: 'group', order: { command: 'groupItems', args: { items, id: newId(), name: freeGroup(project) } } as const }] : []), // prettier-ignore
+    ...(items.length > 1 && !isOneGroup(project, items) ? [{ words: 'group', order: { command: 'groupItems', args: { items, id: newId(), name: freeGroup(project) } } as const }] : []), // prettier-ignore
     ...groups.map((group) => ({ words: `ungroup ${project.groups[group].name}`, order: { command: 'ungroup', args: { group } } as const })), // prettier-ignore
     { words: 'copy as reference', order: { command: 'copyAsReference', args: { items, id: newId(), layer: reference ?? newId(), name } } }, // prettier-ignore
   ];
+}
+
+/** They are all of one group, and nothing else is in it. */
+function isOneGroup({ items: all }: Project, items: readonly Id[]): boolean {
+  const { group } = all[items[0]];
+  return group !== undefined && items.every((id) => all[id].group === group);
 }
 
 function freeGroup({ groups }: Project): string {

@@ -5,7 +5,6 @@ import { Icon } from '../parts/icon';
 import { NumberField } from '../parts/numberField';
 import { SNAP_KINDS } from '../snap/snapKinds';
 import { Snaps } from '../snap/snaps';
-import { fitted } from '../tools/freehand/freehand';
 import { type Option } from '../tools/lay/laying';
 import { LAYINGS } from '../tools/lay/layings';
 import { toolOf } from '../tools/toolTable';
@@ -40,13 +39,14 @@ export class ToolCard {
   protected readonly stroke = computed(() => {
     const tool = this.bench.tool();
     if (tool.tool !== 'freehand') return null;
-    const made = tool.phase === 'settling' ? fitted(tool) : null;
+    const made = tool.phase === 'settling' ? tool.made : null;
     const { tightness, corners } = tool.options;
     return {
       tightness,
       corners,
       slider: tightness > 0 ? Math.log2(tightness) : 0,
       words: lengthInWords(tightness, this.units(), 3),
+      settling: tool.phase === 'settling',
       facts: made && [
         { name: 'Deviation', value: lengthInWords(made.deviation, this.units(), 3) },
         { name: 'Points', value: `${made.points} control` },

@@ -7,7 +7,7 @@ import { Bench } from '../bench/bench';
 import { Icon } from '../parts/icon';
 import { NameField } from '../parts/nameField';
 import { newId } from '../state/ids';
-import { selectionOf, toggled, withGroup } from '../tools/bend/several';
+import { clicked, selectionOf, toggled } from '../tools/bend/several';
 import { idsOf } from '../tools/bend/frame';
 
 /** Colours to choose from: none of them is one that means something on the bench. */
@@ -90,7 +90,7 @@ export class Outline {
   protected select(id: Id, { shiftKey, ctrlKey, metaKey }: MouseEvent): void {
     const { project, selection } = this.bench;
     const adds = (shiftKey || ctrlKey || metaKey) && selection().item !== null;
-    this.bench.select(adds ? toggled(project(), selection(), id) : withGroup(project(), id));
+    this.bench.select(adds ? toggled(project(), selection(), id) : clicked(project(), selection(), id));
   }
 
   protected selectGroup(items: readonly Id[]): void {

@@ -74,7 +74,8 @@ export class Palette {
       name,
       tools: TOOLS.filter((tool) => tool.group === name && tool.words.toLowerCase().includes(letters)).map((tool) => ({
         ...tool,
-        keys: tool.key && keysShown(tool.key),
+        // Narrow enough for four columns.
+        keys: tool.key && keysShown(tool.key).replace('Shift+', '⇧'),
       })),
     })).filter(({ tools }) => tools.length > 0);
   });

@@ -5,7 +5,7 @@ import type { TracedPicture } from '../trace/tracedPicture';
 import type { Along } from './bend/along';
 import type { BendState } from './bend/bend';
 import type { BezierState } from './bezier/bezier';
-import type { FreehandState, Sample } from './freehand/freehand';
+import type { FittedStroke, FreehandState, Sample } from './freehand/freehand';
 import type { LayState } from './lay/lay';
 import type { Shape } from './lay/laying';
 import type { Grip, Handle } from './handle';
@@ -80,6 +80,8 @@ export interface SlideInput {
 export type LayInput =
   | { readonly type: 'typed'; readonly at: Vector3; readonly value?: number }
   | { readonly type: 'again' }
+  /** The curve near a stroke, as it came from the worker. */
+  | { readonly type: 'fitted'; readonly stroke: readonly Sample[]; readonly made: FittedStroke | null }
   | { readonly type: 'option'; readonly name: string; readonly value: number | string | boolean }
   /** Indices of the places in their new order; what is left out is taken out. */
   | { readonly type: 'order-of-places'; readonly order: readonly number[] };

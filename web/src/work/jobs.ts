@@ -4,6 +4,8 @@ import {
   type Deviation,
   deviation,
   type FitFailure,
+  freehand,
+  type Freehand,
   type Laying,
   lighten,
   type LightenOptions,
@@ -34,6 +36,11 @@ export interface Jobs {
       readonly options?: Plain<NearPointsOptions>;
     };
     readonly answer: Result<Packed<NearFit>, FitFailure>;
+  };
+  /** A curve near the samples of a stroke, soon. */
+  freehand: {
+    readonly asked: { readonly samples: Float64Array; readonly tolerance: number; readonly corners: boolean };
+    readonly answer: Result<Packed<Freehand>, FitFailure>;
   };
   lighten: {
     readonly asked: {
@@ -67,6 +74,8 @@ type Work = { readonly [Kind in JobKind]: (asked: Asked<Kind>, progress: Progres
 const work: Work = {
   'near-points': ({ points, tolerance, options }, progress) =>
     packed(nearPoints(points, tolerance, { ...options, progress })),
+  freehand: ({ samples, tolerance, corners }) =>
+    packed(freehand(samples, tolerance, { quick: true, ...(!corners && { cornerTurn: Infinity }) })),
   lighten: ({ curve, tolerance, options }, progress) =>
     packed(lighten(unpackCurve(curve), tolerance, { ...options, progress })),
   relay: ({ curve, laying, options }, progress) => packed(relay(unpackCurve(curve), laying, { ...options, progress })),

@@ -18,7 +18,7 @@ import {
 import { type Along, legOf } from './along';
 import { shownBy } from '../shownBy';
 import { framed, frameOf, framePartAt, type Framing, idsOf } from './frame';
-import { itemsIn, selectionOf, toggled, withGroup } from './several';
+import { clicked, itemsIn, selectionOf, toggled, withGroup } from './several';
 import { type Area, grown, handlesIn, outlineOf } from './area';
 import { type Drag, orderOf, slid } from './drag';
 
@@ -74,6 +74,7 @@ export function bend(state: BendState, input: ToolInput, context: ToolContext): 
       return slide(state, input, context);
     case 'typed':
     case 'again':
+    case 'fitted':
     case 'option':
     case 'order-of-places':
       return { state };
@@ -114,7 +115,7 @@ function press(
   if (shift && hit.kind !== 'handle' && context.selection.item !== null) {
     return { state, select: toggled(context.project, context.selection, item) };
   }
-  if (hit.kind === 'curve') return { state, select: withGroup(context.project, item) };
+  if (hit.kind === 'curve') return { state, select: clicked(context.project, context.selection, item) };
   const drag = { item, pressedAt: at, by: [0, 0, 0] as Vector3, moving: false, byKeys: false, shift };
   if (hit.kind === 'point' || hit.kind === 'guide') {
     const found = context.project?.items[item];

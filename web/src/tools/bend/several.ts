@@ -11,6 +11,10 @@ export function withGroup(project: Project | null, id: Id): Selection {
   return { item: id, handles: [], ...(also.length > 0 && { also }) };
 }
 
+/** What a click on an item selects: its group; one of those that are selected already, by itself. */
+export const clicked = (project: Project | null, selection: Selection, id: Id): Selection =>
+  selection.also && idsOf(selection).includes(id) ? { item: id, handles: [] } : withGroup(project, id);
+
 /** The selection with an item, and its group, more; or without them where they are in it already. */
 export function toggled(project: Project | null, selection: Selection, id: Id): Selection {
   const before = idsOf(selection);

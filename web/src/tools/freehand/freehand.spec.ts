@@ -4,7 +4,8 @@ import { randomly } from '@pencil-bend/document/fixture';
 import { key, play, pointer, toolContext } from '../toolFixture';
 import { preview, prompt } from '../tools';
 import type { ToolInput } from '../tool';
-import { fitted, type FreehandState, type Sample, startFreehand, withoutTails } from './freehand';
+import { runJob } from '../../work/jobs';
+import { askedOf, fittedBy, type FreehandState, type Sample, startFreehand, withoutTails } from './freehand';
 
 /** A half circle of radius 40 by a shaky hand: within 0.3 mm of it. */
 const stroke = ((): Vector3[] => {
@@ -24,6 +25,13 @@ const settled = (...more: readonly ToolInput[]): FreehandState => {
   if (state.tool !== 'freehand') throw new Error('ended');
   return state;
 };
+/** What the worker answers, done here. */
+const fitted = (state: FreehandState) => fittedBy(state, runJob('freehand', askedOf(state), () => undefined)); // prettier-ignore
+const answered = (state: FreehandState): FreehandState => {
+  const after = play(state, toolContext(), { type: 'fitted', stroke: state.stroke, made: fitted(state) }).state;
+  if (after.tool !== 'freehand') throw new Error('ended');
+  return after;
+};
 const tightness = (value: number): ToolInput => ({ type: 'option', name: 'tightness', value });
 
 describe('drawing freehand', () => {
@@ -36,7 +44,10 @@ describe('drawing freehand', () => {
     const resolved = made && resolveRecipe(made.recipe);
     if (!resolved?.ok) throw new Error('no curve');
     for (const place of stroke) expect(closestPoint(resolved.value.curve, place).distance).toBeLessThanOrEqual(1);
-    expect(preview(state, toolContext()).shown).toHaveLength(1);
+    expect(preview(answered(state), toolContext()).shown).toHaveLength(1);
+    // An answer to another stroke is none to this one.
+    const late: ToolInput = { type: 'fitted', stroke: [], made };
+    expect(preview(play(state, toolContext(), late).state, toolContext()).shown).toHaveLength(0);
   });
 
   it('tighter means nearer and heavier, live', () => {
@@ -46,8 +57,8 @@ describe('drawing freehand', () => {
     expect(deviations[1]).toBeGreaterThan(deviations[2]);
     expect(made[2]?.points ?? 0).toBeGreaterThan(made[0]?.points ?? 0);
     // Tighter than the hand shakes: as near as it gets, and that is said.
-    const noisy = settled(tightness(0.001));
-    expect(fitted(noisy)?.within).toBe(false);
+    const noisy = answered(settled(tightness(0.001)));
+    expect(noisy.made?.within).toBe(false);
     expect(prompt(noisy, toolContext()).note).toMatch(/too noisy/);
   });
 

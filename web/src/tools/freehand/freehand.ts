@@ -1,5 +1,6 @@
-import { freehand as fitStroke, packVectors, type Vector3 } from '@pencil-bend/core';
+import { packVectors, unpackCurve, type Vector3 } from '@pencil-bend/core';
 import { controlRecipe, type Recipe } from '@pencil-bend/document';
+import { type Answer, type Asked, runJob } from '../../work/jobs';
 import { idle } from '../bend/bend';
 import { NO_PREVIEW, type PointerInput, type Preview, type Prompt, type ToolContext, type ToolInput, type Transition } from '../tool'; // prettier-ignore
 
@@ -21,6 +22,8 @@ export interface FreehandState {
     readonly tightness: number;
     readonly corners: boolean;
   };
+  /** The curve near the stroke, as the worker last answered. */
+  readonly made: FittedStroke | null;
 }
 
 export const startFreehand: FreehandState = {
@@ -29,6 +32,7 @@ export const startFreehand: FreehandState = {
   stroke: [],
   takenBack: null,
   options: { tightness: 0, corners: true },
+  made: null,
 };
 
 /** A first tightness is this share of the reach of a click: what a hand can do at this zoom. */
@@ -39,13 +43,21 @@ export function freehand(state: FreehandState, input: ToolInput, context: ToolCo
     case 'key':
       return key(state, input.key, context);
     case 'again':
-      return state.takenBack ? { state: { ...state, phase: 'settling', stroke: state.takenBack, takenBack: null } } : { state }; // prettier-ignore
+      return state.takenBack ? { state: { ...state, phase: 'settling', stroke: state.takenBack, takenBack: null, made: null } } : { state }; // prettier-ignore
     case 'option':
       return { state: { ...state, options: { ...state.options, [input.name]: input.value } } };
+    case 'fitted':
+      return { state: state.stroke === input.stroke ? { ...state, made: input.made } : state };
     case 'press': {
       // A new stroke keeps the one before.
       const kept = state.phase === 'settling' ? finishFreehand(state, context) : null;
-      const begun: FreehandState = { ...state, phase: 'drawing', stroke: samplesOf(input), takenBack: null };
+      const begun: FreehandState = {
+        ...state,
+        phase: 'drawing',
+        stroke: samplesOf(input),
+        takenBack: null,
+        made: null,
+      };
       return { ...kept, state: begun };
     }
     case 'move':
@@ -56,8 +68,7 @@ export function freehand(state: FreehandState, input: ToolInput, context: ToolCo
       if (state.phase !== 'drawing') return { state };
       const { tightness } = state.options;
       const options = tightness > 0 ? state.options : { ...state.options, tightness: Number((FIRST_TIGHTNESS * input.reach).toPrecision(2)) }; // prettier-ignore
-      const settled: FreehandState = { ...state, phase: 'settling', options };
-      return { state: fitted(settled) ? settled : { ...state, phase: 'ready', stroke: [] } };
+      return { state: isStroke(state.stroke) ? { ...state, phase: 'settling', options } : { ...state, phase: 'ready', stroke: [] } }; // prettier-ignore
     }
     default:
       return { state };
@@ -81,9 +92,10 @@ function key(state: FreehandState, pressed: string, context: ToolContext): Trans
   }
 }
 
-/** Keeps the curve of the stroke, if there is one. */
+/** Keeps the curve of the stroke; one that the worker has not answered yet is made here and now. */
 export function finishFreehand(state: FreehandState, { layer, plane, newId }: ToolContext): Omit<Transition, 'state'> {
-  const made = fitted(state);
+  if (!isStroke(state.stroke)) return {};
+  const made = isCurrent(state) ? state.made : fittedBy(state, runJob('freehand', askedOf(state), () => undefined)); // prettier-ignore
   if (!made) return {};
   const id = newId();
   return {
@@ -92,40 +104,38 @@ export function finishFreehand(state: FreehandState, { layer, plane, newId }: To
   };
 }
 
-/** The curve near a stroke, and how near. */
+/** The curve near a stroke, how near, and what it was asked to be. */
 export interface FittedStroke {
   readonly recipe: Recipe;
   readonly deviation: number;
   readonly points: number;
-  /** The stroke is too noisy for the tightness: this is as near as it gets. */
+  /** Not so where the stroke is too noisy for the tightness: then this is as near as it gets. */
   readonly within: boolean;
+  readonly options: FreehandState['options'];
 }
 
-const known = new WeakMap<readonly Sample[], Map<string, FittedStroke | null>>();
+/** Whether the curve is the one that these options ask for. */
+export const isCurrent = ({ made, options }: FreehandState): boolean => made?.options === options;
 
-/** The same stroke and options give the same curve: nothing is computed twice. Null for a stroke of one place. */
-export function fitted({ stroke, options: { tightness, corners } }: FreehandState): FittedStroke | null {
-  const tolerance = tightness > 0 ? tightness : 1;
-  const forms = known.get(stroke) ?? new Map<string, FittedStroke | null>();
-  known.set(stroke, forms);
-  const wanted = `${tolerance} ${corners}`;
-  let found = forms.get(wanted);
-  if (found === undefined) forms.set(wanted, (found = fit(stroke, tolerance, corners)));
-  return found;
+/** What the worker is asked for. */
+export const askedOf = ({ stroke, options: { tightness, corners } }: FreehandState): Asked<'freehand'> => ({
+  samples: packVectors(withoutTails(stroke).map(({ at }) => at)),
+  tolerance: tightness > 0 ? tightness : 1,
+  corners,
+});
+
+/** What the worker's answer means; null for a stroke that no curve comes near. */
+export function fittedBy({ options }: FreehandState, answer: Answer<'freehand'>): FittedStroke | null {
+  if (!answer.ok) return null;
+  const { max: deviation, within } = answer.value;
+  const curve = unpackCurve(answer.value.curve);
+  const recipe = controlRecipe(curve, (i) => `c${i + 1}`);
+  return { recipe, deviation, points: curve.points.length / 4, within, options };
 }
 
-function fit(stroke: readonly Sample[], tolerance: number, corners: boolean): FittedStroke | null {
-  const samples = packVectors(withoutTails(stroke).map(({ at }) => at));
-  const made = fitStroke(samples, tolerance, { quick: true, ...(!corners && { cornerTurn: Infinity }) });
-  if (!made.ok) return null;
-  const { curve } = made.value;
-  return {
-    recipe: controlRecipe(curve, (i) => `c${i + 1}`),
-    deviation: made.value.max,
-    points: curve.points.length / 4,
-    within: made.value.within,
-  };
-}
+/** A press without a way is no stroke. */
+const isStroke = ([first, ...rest]: readonly Sample[]): boolean =>
+  first !== undefined && rest.some(({ at }) => at.some((x, c) => x !== first.at[c]));
 
 /** A pen that touches down and lifts leaves little hooks, at less than this share of its usual pressure. */
 const LIGHT = 0.25;
@@ -144,14 +154,14 @@ export function withoutTails(stroke: readonly Sample[]): readonly Sample[] {
 export function previewFreehand(state: FreehandState): Preview {
   const path = state.stroke.map(({ at }) => at);
   if (state.phase !== 'settling') return { ...NO_PREVIEW, path };
-  const made = fitted(state);
+  const { made } = state;
   return { ...NO_PREVIEW, path, shown: made ? [{ recipe: made.recipe }] : [] };
 }
 
 export function promptFreehand(state: FreehandState): Prompt {
   if (state.phase === 'drawing') return { text: 'Lift to see the curve near this stroke.', keys: [{ key: 'Esc', does: 'keeps it as it is' }] }; // prettier-ignore
   if (state.phase === 'ready') return { text: 'Press and draw.', keys: [{ key: 'Esc', does: 'back to bending' }] };
-  const made = fitted(state);
+  const { made } = state;
   return {
     text: 'Set how tight it is on the card, or draw the next stroke.',
     ...(made && !made.within && { note: 'The stroke is too noisy for that: this is as near as it gets.' }),
