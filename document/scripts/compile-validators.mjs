@@ -19,6 +19,8 @@ const ajv = new Ajv2020.default({
   strict: true,
   strictTypes: false,
   strictRequired: false,
+  // Each definition once: what is meant over and over would else be written out over and over.
+  inlineRefs: false,
   code: { source: true, esm: true },
 });
 const names = { project: project.$id, step: step.$id };

@@ -94,9 +94,9 @@ test('drawing: palette, a caught place, freehand, symmetry, layers, a traced pic
   await page.keyboard.press('Escape');
 
   await user.tool('Through points');
-  await user.click(...at(60.5, 22));
-  for (const [x, y] of [[84, 14], [104, 34]]) await user.click(...at(x, y)); // prettier-ignore
-  await user.hover(...at(134.2, 107.8));
+  await user.click(...at(139, 114));
+  for (const [x, y] of [[148, 96], [150, 60]]) await user.click(...at(x, y)); // prettier-ignore
+  await user.hover(...at(140.3, 4.4));
   await page.waitForTimeout(SETTLED_MS);
   await page.screenshot(into('drawing'));
   await page.keyboard.press('Enter');

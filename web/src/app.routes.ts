@@ -1,9 +1,12 @@
 import type { Routes } from '@angular/router';
 import type { BenchPage } from './bench/benchPage';
-import { ProjectsPage } from './projects/projectsPage';
 
 export const routes: Routes = [
-  { path: '', component: ProjectsPage, title: 'Projects · Pencil Bend' },
+  {
+    path: '',
+    title: 'Projects · Pencil Bend',
+    loadComponent: () => import('./projects/projectsPage').then((projects) => projects.ProjectsPage),
+  },
   {
     path: 'bench/:id',
     title: 'Bench · Pencil Bend',

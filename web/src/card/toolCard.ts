@@ -45,10 +45,10 @@ export class ToolCard {
       tightness,
       corners,
       slider: tightness > 0 ? Math.log2(tightness) : 0,
-      words: lengthInWords(tightness, this.units(), 3),
+      words: lengthInWords(tightness, this.units(), 0),
       settling: tool.phase === 'settling',
       facts: made && [
-        { name: 'Deviation', value: lengthInWords(made.deviation, this.units(), 3) },
+        { name: 'Deviation', value: lengthInWords(made.deviation, this.units(), 0) },
         { name: 'Points', value: `${made.points} control` },
         { name: 'Stroke', value: `${tool.stroke.length} samples` },
       ],

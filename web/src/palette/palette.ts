@@ -74,7 +74,6 @@ export class Palette {
       name,
       tools: TOOLS.filter((tool) => tool.group === name && tool.words.toLowerCase().includes(letters)).map((tool) => ({
         ...tool,
-        // Narrow enough for four columns.
         keys: tool.key && keysShown(tool.key).replace('Shift+', '⇧'),
       })),
     })).filter(({ tools }) => tools.length > 0);

@@ -44,9 +44,6 @@ import { selectNotice } from '../state/selectors';
         <button type="button" (click)="read()">Understood</button>
       } @else {
         <strong>{{ bench.prompt().text }}</strong>
-        @if (bench.prompt().note; as note) {
-          <span class="quiet">{{ note }}</span>
-        }
         @for (key of bench.prompt().keys; track key.key) {
           <span class="key"
             ><kbd>{{ key.key }}</kbd> {{ key.does }}</span

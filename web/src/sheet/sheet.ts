@@ -105,7 +105,8 @@ export class Sheet {
     const { item, also = [] } = this.bench.selection();
     const ids = [item, ...also];
     const selected = this.bench.drawn().flatMap(({ id, curve }) => (curve && ids.includes(id) ? [curve] : []));
-    return liveStrokes(selected, this.bench.drawings());
+    const following = this.bench.inHand().filter(({ id }) => !ids.includes(id));
+    return liveStrokes(selected, following, this.bench.drawings());
   });
   private readonly frame = computed(() => (this.bench.isDrawing() ? null : frameOf(this.bench.project(), this.bench.selection()))); // prettier-ignore
   /** Guides, places and handles of what is being drawn, and what was caught, in pixels. */

@@ -1,6 +1,6 @@
 import type { Curve } from '@pencil-bend/core';
 import type { Id } from '@pencil-bend/document';
-import type { Selection } from '../tools/tool';
+import { NOTHING, type Selection } from '../tools/tool';
 import type { Drawn } from './drawn';
 import type { Stroke } from './scene';
 
@@ -17,11 +17,13 @@ export const restingStrokes = (
     curve && id !== selected && !also.includes(id) ? [{ curve, colour: faint ? lighter(item.colour) : item.colour, width: id === hovered ? 2.6 : faint ? 1.1 : 1.8 }] : [], // prettier-ignore
   );
 
-/** The curves in hand. */
+/** The curves in hand, and under them the mirrors that follow them. */
 export const liveStrokes = (
   selected: readonly Curve[],
+  following: readonly Drawn[],
   drawings: readonly { readonly curve: Curve; readonly colour?: string }[],
 ): Stroke[] => [
+  ...restingStrokes(following, NOTHING, null),
   ...selected.map((curve) => ({ curve, colour: VERMILION, width: 2.6 })),
   ...drawings.map(({ curve, colour = VERMILION }) => ({ curve, colour, width: 2.6 })),
 ];

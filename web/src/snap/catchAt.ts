@@ -1,4 +1,4 @@
-import { closestPoint, controlPointsOf, type Curve, dot, fromPlane, inPlane, normalOf, type Plane, subtract, type Vector3 } from '@pencil-bend/core'; // prettier-ignore
+import { closestPoint, type Curve, dot, fromPlane, inPlane, normalOf, type Plane, subtract, type Vector3 } from '@pencil-bend/core'; // prettier-ignore
 import type { Drawn } from '../sheet/drawn';
 import type { Caught } from './caught';
 import { centroidOf, marksOf, middlesOf } from './marksOf';
@@ -23,8 +23,9 @@ export interface Snapping {
 const RANK = new Map<SnapKind, number>(SNAP_KINDS.map(({ kind }, i) => [kind, i]));
 /** Places this near to each other, as a share of the reach, are one: then the first kind counts. */
 const ONE_PLACE = 0.2;
-/** Of curves under the pointer so many are looked at. */
-const MOST_CURVES = 6;
+/** Of curves under the pointer so many are looked at, and so many of those for where they cross. */
+const MOST_CURVES = 4;
+const MOST_CROSSING = 3;
 /** Level is caught more narrowly: the pointer is often level with something by chance. */
 const LEVEL = 0.6;
 
@@ -45,32 +46,46 @@ interface Near {
   readonly away: number;
 }
 
-const boxes = new WeakMap<Curve, Float64Array>();
+const boxes = new WeakMap<readonly Drawn[], Float64Array>();
 
-/** Least and largest coordinates of a curve's control points. */
-function boxOf(curve: Curve): Float64Array {
-  let box = boxes.get(curve);
-  if (!box) {
-    box = Float64Array.of(Infinity, Infinity, Infinity, -Infinity, -Infinity, -Infinity);
-    const points = controlPointsOf(curve);
-    for (let i = 0; i < points.length; i++) {
-      const c = i % 3;
-      box[c] = Math.min(box[c], points[i]);
-      box[c + 3] = Math.max(box[c + 3], points[i]);
+/** Least and largest coordinates of the control points of everything drawn, six for each; of a point none. */
+function boxesOf(drawn: readonly Drawn[]): Float64Array {
+  let all = boxes.get(drawn);
+  if (!all) {
+    all = new Float64Array(6 * drawn.length);
+    for (let i = 0; i < drawn.length; i++) {
+      const curve = drawn[i].curve ?? drawn[i].edge;
+      for (let c = 0; c < 6; c++) all[6 * i + c] = c < 3 ? Infinity : -Infinity;
+      if (curve) widen(all, 6 * i, curve.points);
     }
-    boxes.set(curve, box);
+    boxes.set(drawn, all);
   }
-  return box;
+  return all;
 }
+
+function widen(box: Float64Array, at: number, points: Float64Array): void {
+  for (let i = 0; i < points.length; i += 4) {
+    for (let c = 0; c < 3; c++) {
+      const value = points[i + c] / points[i + 3];
+      box[at + c] = Math.min(box[at + c], value);
+      box[at + c + 3] = Math.max(box[at + c + 3], value);
+    }
+  }
+}
+
+/** Told without a closure: it is asked of thousands of curves with every move. */
+const isWithin = (at: Vector3, box: Float64Array, i: number, reach: number): boolean =>
+  at[0] >= box[6 * i] - reach && at[0] <= box[6 * i + 3] + reach && at[1] >= box[6 * i + 1] - reach && at[1] <= box[6 * i + 4] + reach && at[2] >= box[6 * i + 2] - reach && at[2] <= box[6 * i + 5] + reach; // prettier-ignore
 
 /** Hundreds of curves are passed over by their boxes; what is left is measured. */
 function curvesNear(at: Vector3, { drawn, reach }: Snapping): Near[] {
   const near: Near[] = [];
-  for (const each of drawn) {
+  const all = boxesOf(drawn);
+  for (let i = 0; i < drawn.length; i++) {
+    if (!isWithin(at, all, i, reach)) continue;
+    const each = drawn[i];
     const curve = each.curve ?? each.edge;
     if (!curve) continue;
-    const box = boxOf(curve);
-    if (at.some((x, c) => x < box[c] - reach || x > box[c + 3] + reach)) continue;
     const { u, point, distance } = closestPoint(curve, at);
     if (distance <= reach) near.push({ drawn: each, curve, u, at: point, away: distance });
   }
@@ -85,18 +100,19 @@ const PREPOSITION: Partial<Record<SnapKind, string>> = { end: ' of ', point: ' o
 
 function marked(at: Vector3, { drawn, reach, on }: Snapping): Caught[] {
   const found: Caught[] = [];
-  for (const mark of marksOf(drawn)) {
+  const { places, xy } = marksOf(drawn);
+  for (let i = 0; i < places.length; i++) {
+    // Most are far off along x alone.
+    if (Math.abs(xy[2 * i] - at[0]) > reach || Math.abs(xy[2 * i + 1] - at[1]) > reach) continue;
+    const mark = places[i];
     if (!on.has(mark.kind) || distanceOf(mark.at, at) > reach) continue;
     const place = caught(mark.kind, mark.name, mark.at, mark.item);
     // A point of its own is called by its name.
-    const label =
-      mark.kind === 'point' && / \d+$/.test(mark.name) && isLone(drawn, mark.item) ? mark.name : place.label;
+    const label = mark.lone ? mark.name : place.label;
     found.push({ ...place, label, ahead: mark.ahead });
   }
   return found;
 }
-
-const isLone = (drawn: readonly Drawn[], item: string) => drawn.find(({ id }) => id === item)?.item.kind === 'point';
 
 const distanceOf = (a: Vector3, b: Vector3) => Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]);
 
@@ -123,17 +139,18 @@ function alongCurves(at: Vector3, near: readonly Near[], snapping: Snapping): Ca
         'perpendicular',
         squareFrom(windows[i], last).map((zero) => zero.at),
       );
-    for (let j = 0; j < i && on.has('intersection'); j++) {
+    for (let j = 0; j < i && i < MOST_CROSSING && on.has('intersection'); j++) {
       for (const place of crossingsIn(windows[i], windows[j])) {
         found.push(caught('intersection', '', place, id));
       }
     }
   });
   if (on.has('centre')) {
-    for (const { id, item, curve } of snapping.drawn) {
+    const all = boxesOf(snapping.drawn);
+    for (let i = 0; i < snapping.drawn.length; i++) {
+      if (!isWithin(at, all, i, reach)) continue;
+      const { id, item, curve } = snapping.drawn[i];
       if (!curve || curve.closing === 'open' || curve.degree === 2) continue;
-      const box = boxOf(curve);
-      if (at.some((x, c) => x < box[c] - reach || x > box[c + 3] + reach)) continue;
       const centre = centroidOf(curve);
       if (centre) found.push(caught('centre', item.name, centre, id));
     }

@@ -11,12 +11,12 @@ import {
   kinksOf,
   lengthAt,
   parameterAt,
+  subtract,
   type Vector3,
   vectorAt,
 } from '@pencil-bend/core';
-import type { Id } from '@pencil-bend/document';
+import { fitPointsOf, type Id } from '@pencil-bend/document';
 import type { Drawn } from '../sheet/drawn';
-import { pointsOf } from '../tools/handle';
 
 /** A place of the drawing that can be caught wherever the pointer comes near it. */
 export interface MarkedPlace {
@@ -25,15 +25,26 @@ export interface MarkedPlace {
   readonly item: Id;
   readonly name: string;
   readonly ahead: Vector3 | null;
+  /** A point of its own. */
+  readonly lone: boolean;
 }
 
-const known = new WeakMap<readonly Drawn[], readonly MarkedPlace[]>();
+/** Marked places with their x and y packed, so that thousands are passed over quickly. */
+export interface Marks {
+  readonly places: readonly MarkedPlace[];
+  readonly xy: Float64Array;
+}
+
+const known = new WeakMap<readonly Drawn[], Marks>();
 
 /** Ends, points and centres of arcs of everything drawn; computed once for a list that does not change. */
-export function marksOf(drawn: readonly Drawn[]): readonly MarkedPlace[] {
+export function marksOf(drawn: readonly Drawn[]): Marks {
   let marks = known.get(drawn);
   if (!marks) {
-    marks = drawn.flatMap(marksOfOne);
+    const places = drawn.flatMap(marksOfOne);
+    const xy = new Float64Array(2 * places.length);
+    places.forEach(({ at }, i) => xy.set([at[0], at[1]], 2 * i));
+    marks = { places, xy };
     known.set(drawn, marks);
   }
   return marks;
@@ -45,25 +56,40 @@ function marksOfOne({ id, item, curve, at }: Drawn): readonly MarkedPlace[] {
   const before = ofOne.get(item);
   if (before) return before;
   const { name } = item;
-  const mark = (kind: MarkedPlace['kind'], place: Vector3, ahead: Vector3 | null = null): MarkedPlace => ({ kind, at: place, item: id, name, ahead }); // prettier-ignore
+  const mark = (kind: MarkedPlace['kind'], place: Vector3, ahead: Vector3 | null = null): MarkedPlace => ({ kind, at: place, item: id, name, ahead, lone: at !== null }); // prettier-ignore
   const marks: MarkedPlace[] = [];
   if (at) marks.push(mark('point', at));
   if (curve?.closing === 'open') {
-    for (const [way, u] of [
-      [-1, domainOf(curve)[0]],
-      [1, domainOf(curve)[1]],
-    ] as const) {
-      const d = derivatives(curve, u, 1, way === 1 ? 'left' : 'right');
-      const size = way * (Math.hypot(d[3], d[4], d[5]) || 1);
-      const ahead: Vector3 = [d[3] / size + 0, d[4] / size + 0, d[5] / size + 0];
-      marks.push(mark('end', [d[0], d[1], d[2]], ahead));
+    for (const way of [-1, 1] as const) {
+      const { at: place, ahead } = endOfCurve(curve, way);
+      marks.push(mark('end', place, ahead));
     }
   }
-  if (item.kind === 'curve') for (const point of pointsOf(item.recipe)?.fit ?? []) marks.push(mark('point', point.at));
+  if (item.kind === 'curve') for (const point of fitPointsOf(item.recipe)) marks.push(mark('point', point.at));
   const centre = item.kind === 'guide' && item.guide.kind === 'circle' ? item.guide.centre : curve && centreOfArc(curve); // prettier-ignore
   if (centre) marks.push(mark('centre', centre));
   ofOne.set(item, marks);
   return marks;
+}
+
+/** Where an open curve ends, and the direction in which it would go on: of a clamped one from its control points. */
+function endOfCurve(curve: Curve, way: 1 | -1): { readonly at: Vector3; readonly ahead: Vector3 } {
+  const { points, knots, degree } = curve;
+  const [first, last] = domainOf(curve);
+  const clamped = way === -1 ? knots[0] === first : knots[knots.length - 1] === last;
+  const place = (i: number): Vector3 => [0, 1, 2].map((c) => points[4 * i + c] / points[4 * i + 3]) as unknown as Vector3; // prettier-ignore
+  const end = way === -1 ? 0 : points.length / 4 - 1;
+  const at = place(end);
+  const leg = subtract(at, place(end - way));
+  if (clamped && degree > 0 && (leg[0] !== 0 || leg[1] !== 0 || leg[2] !== 0)) return { at, ahead: unit(leg, 1) };
+  const d = derivatives(curve, way === -1 ? first : last, 1, way === 1 ? 'left' : 'right');
+  return { at: [d[0], d[1], d[2]], ahead: unit([d[3], d[4], d[5]], way) };
+}
+
+/** Without minus zeros; of a curve that stands still, no direction. */
+function unit(v: Vector3, way: 1 | -1): Vector3 {
+  const size = way * (Math.hypot(v[0], v[1], v[2]) || 1);
+  return [v[0] / size + 0, v[1] / size + 0, v[2] / size + 0];
 }
 
 /** A curve counts as an arc of a circle where its centres of curvature agree to this share of the radius. */

@@ -1,4 +1,14 @@
-import { type Curve, crossings, derivatives, domainOf, dot, subCurve, subtract, type Vector3 } from '@pencil-bend/core';
+import {
+  controlPointsOf,
+  type Curve,
+  crossings,
+  derivatives,
+  domainOf,
+  dot,
+  subCurve,
+  subtract,
+  type Vector3,
+} from '@pencil-bend/core';
 
 /** A stretch of a curve near the pointer, by its parameters. */
 export interface Window {
@@ -71,9 +81,27 @@ export const squareFrom = (window: Window, from: Vector3) =>
 export const runsAcross = (window: Window, direction: Vector3) =>
   zeros(window, (_at, v) => ({ value: dot(v, direction), size: size(v) }));
 
+/** Curves whose control points lie on different sides along an axis do not cross. */
+function isApart(a: Curve, b: Curve): boolean {
+  const [p, q] = [a, b].map(controlPointsOf);
+  return [0, 1, 2].some((c) => {
+    const [first, second] = [extent(p, c), extent(q, c)];
+    return first[1] < second[0] || second[1] < first[0];
+  });
+}
+
+function extent(points: Float64Array, axis: number): readonly [number, number] {
+  let [least, most] = [Infinity, -Infinity];
+  for (let i = axis; i < points.length; i += 3) {
+    least = Math.min(least, points[i]);
+    most = Math.max(most, points[i]);
+  }
+  return [least, most];
+}
+
 /** Where two curves cross within their windows. */
 export function crossingsIn(a: Window, b: Window): Vector3[] {
   const [first, second] = [a, b].map(({ curve, from, to }) => subCurve(curve, from, to));
-  if (!first.ok || !second.ok) return [];
+  if (!first.ok || !second.ok || isApart(first.value, second.value)) return [];
   return crossings(first.value, second.value).flatMap((found) => (found.kind === 'point' ? [found.point] : []));
 }

@@ -1,5 +1,20 @@
 import { definePreset } from '@primeuix/themes';
-import Aura from '@primeuix/themes/aura';
+import badge from '@primeuix/themes/aura/badge';
+import base from '@primeuix/themes/aura/base';
+import button from '@primeuix/themes/aura/button';
+import contextmenu from '@primeuix/themes/aura/contextmenu';
+import inputtext from '@primeuix/themes/aura/inputtext';
+import popover from '@primeuix/themes/aura/popover';
+import ripple from '@primeuix/themes/aura/ripple';
+import slider from '@primeuix/themes/aura/slider';
+import toggleswitch from '@primeuix/themes/aura/toggleswitch';
+import tooltip from '@primeuix/themes/aura/tooltip';
+
+/** The base and the components that are used, without the tokens of all the others. */
+const AURA = {
+  ...base,
+  components: { badge, button, contextmenu, inputtext, popover, ripple, slider, toggleswitch, tooltip },
+};
 
 /** Ink on paper, one vermilion for what is selected; tokens in styles.css carry the same colours. */
 const ink = {
@@ -31,7 +46,7 @@ const paper = {
   950: '#15161a',
 };
 
-const preset = definePreset(Aura, {
+const preset = definePreset(AURA, {
   primitive: {
     borderRadius: { none: '0', xs: '2px', sm: '4px', md: '6px', lg: '8px', xl: '10px' },
   },
