@@ -1,8 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import { Store } from '@ngrx/store';
-import { Slider } from 'primeng/slider';
-import { ToggleSwitch } from 'primeng/toggleswitch';
 import { Bench } from '../bench/bench';
 import { viewActions } from '../state/actions';
 import type { BenchState } from '../state/reducers';
@@ -10,44 +7,59 @@ import type { BenchState } from '../state/reducers';
 /** How the comb is shown. Apart from the rest of the card, which follows every move of a drag. */
 @Component({
   selector: 'pb-comb-controls',
-  imports: [FormsModule, Slider, ToggleSwitch],
   template: `
-    <label for="comb-shown">Comb</label>
-    <p-toggleswitch inputId="comb-shown" [ngModel]="bench.view().comb.shown" (ngModelChange)="show($event)" />
-    <label for="comb-auto">Scale by itself</label>
-    <p-toggleswitch
-      inputId="comb-auto"
-      [ngModel]="bench.view().comb.scale === null"
-      (ngModelChange)="freeScale($event)"
+    <span>Comb</span>
+    <button
+      type="button"
+      class="yes"
+      role="switch"
+      aria-label="Comb"
+      [attr.aria-checked]="bench.view().comb.shown"
+      (click)="show(!bench.view().comb.shown)"
+    >
+      {{ bench.view().comb.shown ? 'shown' : 'hidden' }}
+    </button>
+    <span>Scale by itself</span>
+    <button
+      type="button"
+      class="yes"
+      role="switch"
+      aria-label="Scale by itself"
+      [attr.aria-checked]="bench.view().comb.scale === null"
+      (click)="freeScale(bench.view().comb.scale !== null)"
+    >
+      {{ bench.view().comb.scale === null ? 'yes' : 'no' }}
+    </button>
+    <label for="comb-scale">Scale</label>
+    <input
+      #size
+      id="comb-scale"
+      type="range"
+      min="0"
+      max="20"
+      step="0.25"
+      [value]="logScale()"
+      (input)="scale(size.valueAsNumber)"
     />
-    <span id="comb-scale">Scale</span>
-    <p-slider
-      ariaLabelledBy="comb-scale"
-      [min]="0"
-      [max]="20"
-      [step]="0.25"
-      [ngModel]="logScale()"
-      (onChange)="scale($event.value)"
-    />
-    <span id="comb-teeth">Density</span>
-    <p-slider
-      ariaLabelledBy="comb-teeth"
-      [min]="10"
-      [max]="300"
-      [step]="10"
-      [ngModel]="bench.view().comb.teeth"
-      (onChange)="setTeeth($event.value)"
+    <label for="comb-teeth">Density</label>
+    <input
+      #teeth
+      id="comb-teeth"
+      type="range"
+      min="10"
+      max="300"
+      step="10"
+      [value]="bench.view().comb.teeth"
+      (input)="setTeeth(teeth.valueAsNumber)"
     />
   `,
+  styleUrl: './cardParts.css',
   styles: `
     :host {
       display: grid;
       grid-template-columns: 96px 1fr;
-      gap: 10px 0;
+      gap: 8px 0;
       align-items: center;
-    }
-    p-slider {
-      margin: 0 8px;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -63,8 +75,8 @@ export class CombControls {
     this.store.dispatch(viewActions.combShown({ shown }));
   }
 
-  protected scale(log: number | undefined): void {
-    if (log !== undefined) this.store.dispatch(viewActions.combScaled({ scale: 2 ** log }));
+  protected scale(log: number): void {
+    this.store.dispatch(viewActions.combScaled({ scale: 2 ** log }));
   }
 
   protected freeScale(automatic: boolean): void {
@@ -73,7 +85,7 @@ export class CombControls {
     );
   }
 
-  protected setTeeth(teeth: number | undefined): void {
-    if (teeth !== undefined) this.store.dispatch(viewActions.combDensitySet({ teeth }));
+  protected setTeeth(teeth: number): void {
+    this.store.dispatch(viewActions.combDensitySet({ teeth }));
   }
 }

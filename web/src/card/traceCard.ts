@@ -96,10 +96,6 @@ const SHEET_PIXELS = 800;
       flex-wrap: wrap;
       gap: 2px 14px;
     }
-    input[type='range'] {
-      width: 100%;
-      accent-color: var(--ink);
-    }
     input[type='file'] {
       display: none;
     }

@@ -6,14 +6,12 @@ import contextmenu from '@primeuix/themes/aura/contextmenu';
 import inputtext from '@primeuix/themes/aura/inputtext';
 import popover from '@primeuix/themes/aura/popover';
 import ripple from '@primeuix/themes/aura/ripple';
-import slider from '@primeuix/themes/aura/slider';
-import toggleswitch from '@primeuix/themes/aura/toggleswitch';
 import tooltip from '@primeuix/themes/aura/tooltip';
 
 /** The base and the components that are used, without the tokens of all the others. */
 const AURA = {
   ...base,
-  components: { badge, button, contextmenu, inputtext, popover, ripple, slider, toggleswitch, tooltip },
+  components: { badge, button, contextmenu, inputtext, popover, ripple, tooltip },
 };
 
 /** Ink on paper, one vermilion for what is selected; tokens in styles.css carry the same colours. */
@@ -73,11 +71,6 @@ const preset = definePreset(AURA, {
       colorScheme: { light: { outlined: { secondary: { color: '#23252b', borderColor: paper[300] } } } },
     },
     tooltip: { root: { background: '#23252b', color: '#fffdf8', padding: '0.3rem 0.5rem' } },
-    slider: {
-      track: { size: '2px' },
-      handle: { width: '14px', height: '14px', content: { width: '10px', height: '10px' } },
-    },
-    toggleswitch: { root: { width: '2rem', height: '1.1rem' }, handle: { size: '0.75rem' } },
   },
 });
 

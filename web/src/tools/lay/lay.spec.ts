@@ -108,6 +108,14 @@ describe('giving places', () => {
     expect(play(refused.state, toolContext(), ...clicks([10, 8])).orders).toHaveLength(1);
   });
 
+  it('places through which there is no curve stay in hand, and are kept as points when the tool is left', () => {
+    const twice = [...clicks([0, 0], [10, 5]), { type: 'typed', at: [10, 5, 0] } as const];
+    const refused = play(start, toolContext(), ...twice, key('Enter'));
+    expect(refused).toMatchObject({ orders: [], why: 'Points 2 and 3 lie in one place' });
+    expect(placed(refused.state)).toHaveLength(3);
+    expect(placesOf(play(refused.state, toolContext(), key('Escape')).orders)).toHaveLength(3);
+  });
+
   it('a tool that cuts asks for a curve under the click', () => {
     expect(play(startLaying('split'), toolContext(), ...clicks([3, 3]))).toMatchObject({ orders: [], why: 'There is no curve under that place' }); // prettier-ignore
   });
@@ -130,6 +138,8 @@ describe('giving places', () => {
     const thread = startLaying('thread');
     const turned = play(thread, toolContext(), ...chosen, { type: 'order-of-places', order: [2, 0, 1] }, key('Enter'));
     expect(placesOf(turned.orders)).toEqual([[20, 0, 0], [0, 0, 0], [9, 1, 0]]); // prettier-ignore
+    // A double-click on the last one ends with it.
+    expect(placesOf(play(thread, toolContext(), ...chosen, on(20, 0), pointer('double', 20, 0)).orders)).toHaveLength(3); // prettier-ignore
     // A chosen one, clicked again, is left out; where there is no point nothing is chosen.
     expect(placed(play(thread, toolContext(), ...chosen, on(9, 1)).state)).toHaveLength(2);
     expect(play(thread, toolContext(), ...chosen, pointer('press', 5, 5)).why).toBe('There is no point at that place');

@@ -1,5 +1,5 @@
 import type { Vector3 } from '@pencil-bend/core';
-import type { Order } from '@pencil-bend/document';
+import { type Order, resolveRecipe } from '@pencil-bend/document';
 import { idle } from '../bend/bend';
 import { idsOf } from '../bend/frame';
 import { selectionOf } from '../bend/several';
@@ -144,8 +144,7 @@ const isClosing = (state: LayState, { at, reach }: PointerInput): boolean => {
 
 const isSame = (state: LayState, { at, reach }: PointerInput): boolean => {
   const last = state.places.at(-1);
-  const { picks, catches } = layingOf(state);
-  return last !== undefined && near(at, last.at, reach) && !picks?.(state.places.length) && !catches;
+  return last !== undefined && near(at, last.at, reach) && !layingOf(state).picks?.(state.places.length);
 };
 
 /** Takes a place; where it is the last one that is needed, what was asked for is made. */
@@ -203,10 +202,18 @@ function completed(state: LayState, closed: boolean, context: ToolContext): Tran
   return { state: next, ...drawn(made.word, withIds(made.shapes, context.newId), context) };
 }
 
-/** The kernel refuses sizes of nothing and the like by a RangeError. */
-function attempted(made: Laying, given: Given, context: ToolContext): Made {
+/**
+ * What comes of it, or why nothing does: the kernel refuses sizes of nothing and the like by a RangeError, and through
+ * two places in one there is no curve.
+ */
+function attempted(laying: Laying, given: Given, context: ToolContext): Made {
   try {
-    return made.make(given, context);
+    const made = laying.make(given, context);
+    for (const shape of 'shapes' in made ? made.shapes : []) {
+      const resolved = 'recipe' in shape ? resolveRecipe(shape.recipe) : null;
+      if (resolved && !resolved.ok) return { why: resolved.failure.message };
+    }
+    return made;
   } catch (error) {
     if (!(error instanceof RangeError)) throw error;
     const words = error.message;
