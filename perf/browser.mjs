@@ -108,6 +108,8 @@ async function drag(page, browser, handle) {
 async function draw(page, browser) {
   const box = await page.locator('#sheet').boundingBox();
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  // The list is laid in portions while one can draw already; its own work is not that of the moves.
+  await page.locator('pb-outline ul li').nth(1999).waitFor({ timeout: 60_000 });
   await page.keyboard.press('Shift+L');
   await page.mouse.click(x - 30, y - 40);
   const figures = await moved(page, browser, x, y, 150);
