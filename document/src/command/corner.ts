@@ -1,5 +1,6 @@
 import {
   type ChamferFailure,
+  close,
   type CornerOptions,
   type Curve,
   type CutCorner,
@@ -22,6 +23,9 @@ import { partOf } from './parts';
 
 export type CornerCut = (a: Curve, b: Curve, plane: Plane, options: CornerOptions) => Result<CutCorner, Failure>;
 type Failure = FilletFailure | ChamferFailure;
+
+/** The ends of a ring that was cut and put together again differ by rounding only, in mm. */
+const MEETS = 1e-6;
 
 /** One curve of one, or two curves cut back with what is between them. */
 export interface Cut {
@@ -66,7 +70,7 @@ export function cutCorner(
     if (!joined.ok) throw new Error('open parts do not join');
     return joined.value;
   });
-  const ring = closed ? { ...whole, closing: 'clamped-closed' as const } : whole;
+  const ring = closed ? close(whole, MEETS) : whole;
   const recipe = controlRecipe(ring, (i) => `c${i + 1}`);
   return success({ whole: recipe, parts: [recipe, recipe], between });
 }

@@ -1,4 +1,4 @@
-import { arcLength, circle, type Curve, deviation, distance, domainOf, evaluate, FRONT, lineBetween, rectangle, type Vector3 } from '@pencil-bend/core'; // prettier-ignore
+import { arcLength, circle, type Curve, deviation, distance, domainOf, evaluate, FRONT, lineBetween, rectangle, regularPolygon, type Vector3 } from '@pencil-bend/core'; // prettier-ignore
 import { archProject, performed, stamp } from '../fixture';
 import { emptyProject, type Project } from '../project/project';
 import { plainItem } from '../project/sources';
@@ -92,6 +92,11 @@ describe('cutting', () => {
       // 2 (60 + 40) less two tangent lengths, and a quarter of a circle.
       expect(lengthOf(rounded, 'box')).toBeCloseTo(200 - 20 + 5 * Math.PI, 9);
     }
+    // A hexagon of edge 10: its corners turn by 60°, so r tan 30° goes twice and r π/3 comes.
+    const nut = done(draw('nut', regularPolygon(FRONT, [3, 4, 0], 6, 10)));
+    const soft = performed(nut, { command: 'filletCorner', args: { first: 'nut', second: 'nut', near: [8, 13, 0], radius: 2, id: 'x' } }).project; // prettier-ignore
+    expect(curveIn(soft, 'nut').closing).toBe('clamped-closed');
+    expect(lengthOf(soft, 'nut')).toBeCloseTo(60 - 4 / Math.sqrt(3) + (2 * Math.PI) / 3, 9);
     const cut: Order = { command: 'chamferCorner', args: { first: 'box', second: 'box', near: [60, 0, 0], setbacks: [3, 4], id: 'x' } }; // prettier-ignore
     expect(lengthOf(performed(box, cut).project, 'box')).toBeCloseTo(200 - 7 + 5, 9);
     expect(refusal(box, { command: 'filletCorner', args: { first: 'box', second: 'box', near: [60, 40, 0], radius: 500, id: 'x' } })).toMatch(/^No arc of radius 500 mm fits/); // prettier-ignore

@@ -59,10 +59,16 @@ const others = (project: Project, but: Id, ids: readonly Id[] | null): Curve[] =
 
 /** Where other curves meet this one, by its parameters, in order. */
 function metAt(curve: Curve, by: readonly Curve[]): number[] {
-  const places = by.flatMap((other) =>
-    crossings(curve, other).map((found) => (found.kind === 'point' ? [found.u] : [...found.u])),
-  );
-  return places.flat().sort((a, b) => a - b);
+  try {
+    const places = by.flatMap((other) =>
+      crossings(curve, other).map((found) => (found.kind === 'point' ? [found.u] : [...found.u])),
+    );
+    return places.flat().sort((a, b) => a - b);
+  } catch (error) {
+    // The kernel gives up on curves that run side by side for long.
+    if (!(error instanceof RangeError)) throw error;
+    throw new Refusal('A curve runs so close beside it that no crossing can be told');
+  }
 }
 
 /** Parameters nearer to an end than this share of the domain are at the end. */
@@ -129,7 +135,7 @@ export function extended(
   for (let factor = 1 / 4; factor <= FARTHEST; factor *= 4) {
     const far = longerIfPossible(curve, end, how, { length: factor * total });
     const [first, last] = domainOf(curve);
-    const beyond = metAt(far.curve, [edge]).filter((u) => (end === 'end' ? u > last + 1e-9 * (last - first) : u < first - 1e-9 * (last - first))); // prettier-ignore
+    const beyond = metAt(far.curve, [edge]).filter((u) => (end === 'end' ? u > last + AT_END * (last - first) : u < first - AT_END * (last - first))); // prettier-ignore
     const [from, to] = domainOf(far.curve);
     if (beyond.length > 0) return end === 'end' ? stretch(far.curve, from, beyond[0]) : stretch(far.curve, beyond[beyond.length - 1], to); // prettier-ignore
     if (!far.more) break;

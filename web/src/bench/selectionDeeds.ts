@@ -1,6 +1,7 @@
 import { fitPointsOf, fitRecipe, type Id, isClosed, type NewItem, type Order, plainRecipe, type Project, pulledBy, resolveRecipe } from '@pencil-bend/document'; // prettier-ignore
 import { newId } from '../state/ids';
 import { idsOf } from '../tools/bend/frame';
+import { COMPARED } from '../tools/lay/layings/curves';
 import type { Selection } from '../tools/tool';
 
 /** Something that can be done to what is selected as a whole, by one order. */
@@ -9,10 +10,6 @@ export interface SelectionDeed {
   readonly order: Order;
   readonly select?: Selection;
 }
-
-/** The colours of two curves over the same points: through them, and pulled by them. */
-const THROUGH = '#2f5d8a';
-const PULLED = '#7a5230';
 
 /** What can be done to this selection now. */
 export function selectionDeeds(project: Project | null, selection: Selection): readonly SelectionDeed[] {
@@ -75,8 +72,8 @@ function compared(project: Project, id: Id): SelectionDeed[] {
   if (places.length < 3) return [];
   const other: NewItem =
     fit.length > 0
-      ? { id: newId(), colour: PULLED, recipe: pulledBy(places, 3, closed) }
-      : { id: newId(), colour: THROUGH, recipe: fitRecipe(places.map((at, i) => ({ id: `p${i + 1}`, at })), closed) }; // prettier-ignore
+      ? { id: newId(), colour: COMPARED.pulled, recipe: pulledBy(places, 3, closed) }
+      : { id: newId(), colour: COMPARED.through, recipe: fitRecipe(places.map((at, i) => ({ id: `p${i + 1}`, at })), closed) }; // prettier-ignore
   const words = fit.length > 0 ? 'compare: pulled by its points' : 'compare: through its points';
   return [{ words, order: { command: 'drawItems', args: { layer: item.layer, plane: item.plane, word: 'Compare', items: [other] } } }]; // prettier-ignore
 }

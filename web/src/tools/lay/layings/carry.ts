@@ -9,18 +9,17 @@ import {
   translation,
   type Vector3,
 } from '@pencil-bend/core';
-import { type Id, placed, reflection } from '@pencil-bend/document';
+import { placed, reflection } from '@pencil-bend/document';
+import { idsOf } from '../../bend/frame';
 import type { ToolContext } from '../../tool';
 import { laying, type Made, type Option } from '../laying';
 import { leftOf, planeOf, wayTo } from './geometry';
 
 /** Carrying what is selected: moving, turning, scaling, mirroring it, or copies of it. */
 
-const idsOf = ({ selection: { item, also = [] } }: ToolContext): Id[] => (item === null ? [] : [item, ...also]);
-
 /** The items themselves carried, or so many copies, each by the map of its turn. */
 function carriedBy(context: ToolContext, words: string, copies: number, map: (times: number) => Affine): Made {
-  const items = idsOf(context);
+  const items = idsOf(context.selection);
   if (items.length === 0) return { why: 'Nothing is selected' };
   if (copies === 0) return { order: { command: 'carry', args: { items, words, map: map(1) } } };
   const maps = Array.from({ length: copies }, (_, i) => map(i + 1));
@@ -158,7 +157,7 @@ export const carry = {
       { name: 'rows', words: 'Rows', kind: 'number', value: 2, least: 1, most: 20, whole: true, plain: true },
     ],
     make: ({ places: [a, b], options }, context) => {
-      const items = idsOf(context);
+      const items = idsOf(context.selection);
       const plane = planeOf(context);
       const way = subtract(b.at, a.at);
       const [dx, dy] = [dot(way, plane.x), dot(way, plane.y)];
@@ -183,7 +182,7 @@ export const carry = {
       { name: 'angle', words: 'Over degrees', kind: 'number', value: 360, least: 0.001, most: 360, plain: true },
     ],
     make: ({ places: [centre], options }, context) => {
-      const items = idsOf(context);
+      const items = idsOf(context.selection);
       if (items.length === 0) return { why: 'Nothing is selected' };
       const [count, angle] = [Number(options['count']), Number(options['angle'])];
       const step = (angle * RADIANS) / (angle === 360 ? count : count - 1);
@@ -198,7 +197,7 @@ function mirrored(a: Vector3, b: Vector3, as: string, context: ToolContext): Mad
   const way = wayTo(a, b);
   if (!way) return { why: 'A mirror line needs two different places' };
   const across = leftOf(plane, way);
-  const items = idsOf(context);
+  const items = idsOf(context.selection);
   const curves = items.filter((id) => context.project?.items[id].kind === 'curve');
   const about = { at: a, across };
   if (as === 'live') {

@@ -12,6 +12,9 @@ const nextPlace = (count: number, closes: boolean): string =>
       ? 'Click to place the next point, or the first one to close.'
       : 'Click to place the next point.';
 
+/** The colours of two curves over the same points: through them, and pulled by them. */
+export const COMPARED = { through: '#2f5d8a', pulled: '#7a5230' } as const;
+
 const placesOf = ({ places }: Given): Vector3[] => places.map(({ at }) => at);
 
 /** Fit points; the first goes on from the end of a curve that it was caught by. */
@@ -70,8 +73,8 @@ export const curves = {
     make: (given) => ({
       word: 'Compare',
       shapes: [
-        { recipe: fitRecipe(fitPoints(given.places, false), given.closed), colour: '#2f5d8a' },
-        { recipe: pulledBy(placesOf(given), Number(given.options['degree']), given.closed), colour: '#7a5230' },
+        { recipe: fitRecipe(fitPoints(given.places, false), given.closed), colour: COMPARED.through },
+        { recipe: pulledBy(placesOf(given), Number(given.options['degree']), given.closed), colour: COMPARED.pulled },
       ],
       note: 'Blue goes through the points, umber is pulled by them.',
     }),
