@@ -3,7 +3,7 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { checkDatabase } from './database/check';
 import { databaseFile, openToRead } from './database/dataSource';
-import { inWordsOfSqlite } from './database/trouble';
+import { sqliteErrorInWords } from './database/sqliteErrors';
 import { settingsFrom } from './settings';
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '../..');
@@ -23,6 +23,6 @@ async function main(): Promise<void> {
 }
 
 main().catch((error: unknown) => {
-  console.error(`The check could not go on: ${inWordsOfSqlite(error)}.`);
+  console.error(`The check could not go on: ${sqliteErrorInWords(error)}.`);
   process.exit(1);
 });

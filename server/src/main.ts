@@ -3,7 +3,7 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import pino from 'pino';
 import { openDatabase } from './database/dataSource';
-import { Turns } from './database/turns';
+import { DatabaseLock } from './database/databaseLock';
 import { kettle } from './demo/kettle';
 import { makeApp } from './http/app';
 import { Pictures } from './projects/pictures';
@@ -23,8 +23,8 @@ const LAST_ANSWERS_MS = 10_000;
 /** Starts the server; with `--demo` an empty database gets the demo project first. */
 async function main(): Promise<void> {
   const settings = settingsFrom(process.env, root);
-  const turns = new Turns(await openDatabase(settings.data));
-  const store = new ProjectStore(turns);
+  const database = await DatabaseLock.over(() => openDatabase(settings.data));
+  const store = new ProjectStore(database);
   // The first writing of all: a folder that can only be read shows here, with its name.
   await store.emptyBin(new Date()).catch((error: Error) => {
     throw new Error(`${settings.data}: ${error.message}.`, { cause: error });
@@ -33,7 +33,7 @@ async function main(): Promise<void> {
   if (process.argv.includes('--demo') && (await store.list()).length === 0) await store.create(kettle());
 
   const server = createServer(
-    makeApp({ store, stages: new Stages(turns), pictures: new Pictures(turns), settings, log }),
+    makeApp({ store, stages: new Stages(database), pictures: new Pictures(database), settings, log }),
   );
   server.on('error', (error: NodeJS.ErrnoException) => {
     const taken = error.code === 'EADDRINUSE';
@@ -51,17 +51,17 @@ async function main(): Promise<void> {
     console.log(`Pencil Bend is at http://${host}:${port}/`);
     if (settings.token) console.log('The first visit of a browser needs ?token= and the token you set.');
   });
-  stopGracefully(server, turns);
+  stopGracefully(server, database);
 }
 
 /** On SIGINT and SIGTERM: takes no new requests, answers those that were begun, closes the database, and ends. */
-function stopGracefully(server: Server, turns: Turns): void {
+function stopGracefully(server: Server, database: DatabaseLock): void {
   let stopping = false;
   const stop = () => {
     if (stopping) return;
     stopping = true;
     server.close(() => {
-      turns.close().then(
+      database.close().then(
         () => process.exit(0),
         (error: unknown) => {
           log.error(error);

@@ -7,7 +7,8 @@ import pino from 'pino';
 import supertest from 'supertest';
 import type { DataSource } from 'typeorm';
 import { openDatabase } from './database/dataSource';
-import { Turns } from './database/turns';
+import { failingDriver, type Faults } from './database/failingDriver.fixture';
+import { DatabaseLock } from './database/databaseLock';
 import { makeApp, type Parts } from './http/app';
 import { Pictures } from './projects/pictures';
 import { Stages } from './projects/stages';
@@ -19,6 +20,8 @@ const OWN: Parts['settings'] = { address: '127.0.0.1', hosts: [], token: null, w
 export class TestServer {
   source!: DataSource;
   store!: ProjectStore;
+  /** What goes wrong in SQLite; takes effect with the next start. */
+  faults?: Faults;
   app!: Express;
 
   private constructor(
@@ -36,21 +39,22 @@ export class TestServer {
   }
 
   private async open(): Promise<void> {
-    this.source = await openDatabase(this.folder);
-    const turns = new Turns(this.source);
-    this.store = new ProjectStore(turns);
+    const database = await DatabaseLock.over(
+      async () => (this.source = await openDatabase(this.folder, this.faults && failingDriver(this.faults))),
+    );
+    this.store = new ProjectStore(database);
     const settings = { ...OWN, web: this.folder, ...this.settings };
     this.app = makeApp({
       store: this.store,
-      stages: new Stages(turns),
-      pictures: new Pictures(turns),
+      stages: new Stages(database),
+      pictures: new Pictures(database),
       settings,
       log: this.log,
     });
   }
 
   async restart(): Promise<void> {
-    await this.source.destroy();
+    if (this.source.isInitialized) await this.source.destroy();
     await this.open();
   }
 

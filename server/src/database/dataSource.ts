@@ -1,4 +1,4 @@
-import { mkdirSync } from 'node:fs';
+import { closeSync, existsSync, fsyncSync, mkdirSync, openSync, renameSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { DataSource, type DataSourceOptions } from 'typeorm';
 import { PictureEntity, ProjectEntity, SnapshotEntity, StageEntity, StepEntity } from './entities';
@@ -6,8 +6,8 @@ import { Fifth1797000000000 } from './fifth.migration';
 import { First1795000000000 } from './first.migration';
 import { Fourth1796500000000 } from './fourth.migration';
 import { Second1795500000000 } from './second.migration';
+import { sqliteErrorInWords } from './sqliteErrors';
 import { Third1796000000000 } from './third.migration';
-import { inWordsOfSqlite } from './trouble';
 
 /** Another program may hold the database for this long, in ms, before it is said: nothing else is answered meanwhile. */
 const BUSY_MS = 500;
@@ -16,50 +16,92 @@ export const databaseFile = (folder: string): string => join(folder, 'pencil-ben
 
 type Options = Partial<Extract<DataSourceOptions, { type: 'better-sqlite3' }>>;
 
+/** For writing: migrated as needed, and safe. */
+const WRITING: Options = {
+  migrations: [First1795000000000, Second1795500000000, Third1796000000000, Fourth1796500000000, Fifth1797000000000],
+  migrationsRun: true,
+  prepareDatabase: (database: { pragma(statement: string): unknown }) => {
+    database.pragma('journal_mode = WAL');
+    // A kept change survives a power cut: the log is flushed to the disk at every commit.
+    database.pragma('synchronous = FULL');
+    database.pragma('foreign_keys = ON');
+  },
+};
+
 /**
  * Opens the database in a folder, made and migrated as needed. Another database that TypeORM speaks to would be
  * configured in this file and nowhere else. Throws an error whose message says what is wrong with folder or file.
  */
-export function openDatabase(folder: string): Promise<DataSource> {
-  return opened(folder, () => {
+export async function openDatabase(folder: string, driver?: unknown): Promise<DataSource> {
+  const options = { ...WRITING, ...(driver !== undefined && { driver }) };
+  const file = databaseFile(folder);
+  return orInWords(file, async () => {
     mkdirSync(folder, { recursive: true });
-    return {
-      migrations: [
-        First1795000000000,
-        Second1795500000000,
-        Third1796000000000,
-        Fourth1796500000000,
-        Fifth1797000000000,
-      ],
-      migrationsRun: true,
-      prepareDatabase: (database: { pragma(statement: string): unknown }) => {
-        database.pragma('journal_mode = WAL');
-        // A kept change survives a power cut: the log is flushed to the disk at every commit.
-        database.pragma('synchronous = FULL');
-        database.pragma('foreign_keys = ON');
-      },
-    };
+    if (existsSync(file)) {
+      refuseEmpty(file);
+    } else {
+      // SQLite would throw away, or take for its own, what was left of another file.
+      if (existsSync(`${file}-wal`)) throw new Error(`it is missing, but ${file}-wal is there, which belongs to it`);
+      await makeDatabase(folder, options);
+    }
+    return opened(file, options);
   });
 }
 
 /** Opens the database that is there, and changes nothing in it. */
-export const openToRead = (folder: string): Promise<DataSource> => opened(folder, () => ({ readonly: true }));
+export function openToRead(folder: string): Promise<DataSource> {
+  const file = databaseFile(folder);
+  return orInWords(file, () => {
+    refuseEmpty(file);
+    return opened(file, { readonly: true });
+  });
+}
 
-async function opened(folder: string, options: () => Options): Promise<DataSource> {
-  const database = databaseFile(folder);
-  let source: DataSource | null = null;
+/** Whether SQLite has a transaction open on this connection. */
+export const isInTransaction = ({ driver }: DataSource): boolean =>
+  (driver as unknown as { databaseConnection: { inTransaction: boolean } }).databaseConnection.inTransaction;
+
+/** Makes an empty database whole before it gets its name: so a file of 0 bytes of that name is never ours. */
+async function makeDatabase(folder: string, options: Options): Promise<void> {
+  const file = databaseFile(folder);
+  const unfinished = `${file}.new`;
+  for (const ending of ['', '-wal', '-shm']) rmSync(unfinished + ending, { force: true });
+  await (await opened(unfinished, options)).destroy();
+  renameSync(unfinished, file);
+  const directory = openSync(folder, 'r');
+  fsyncSync(directory);
+  closeSync(directory);
+}
+
+function refuseEmpty(file: string): void {
+  if (existsSync(file) && statSync(file).size === 0) {
+    throw new Error(
+      'the file is empty (0 bytes), so what it held is gone; put a copy of it back, or move the file away to begin anew',
+    );
+  }
+}
+
+async function opened(database: string, options: Options): Promise<DataSource> {
+  const source = new DataSource({
+    type: 'better-sqlite3',
+    database,
+    entities: [ProjectEntity, StepEntity, SnapshotEntity, StageEntity, PictureEntity],
+    synchronize: false,
+    timeout: BUSY_MS,
+    ...options,
+  });
   try {
-    source = new DataSource({
-      type: 'better-sqlite3',
-      database,
-      entities: [ProjectEntity, StepEntity, SnapshotEntity, StageEntity, PictureEntity],
-      synchronize: false,
-      timeout: BUSY_MS,
-      ...options(),
-    });
     return await source.initialize();
   } catch (error) {
-    if (source?.isInitialized) await source.destroy();
-    throw new Error(`The database ${database} cannot be opened: ${inWordsOfSqlite(error)}.`, { cause: error });
+    if (source.isInitialized) await source.destroy();
+    throw error;
+  }
+}
+
+async function orInWords<T>(file: string, opening: () => Promise<T> | T): Promise<T> {
+  try {
+    return await opening();
+  } catch (error) {
+    throw new Error(`The database ${file} cannot be opened: ${sqliteErrorInWords(error)}.`, { cause: error });
   }
 }

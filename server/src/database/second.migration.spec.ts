@@ -8,7 +8,7 @@ import { done, draw } from '../testServer.fixture';
 import { checkDatabase } from './check';
 import { databaseFile, openDatabase } from './dataSource';
 import { First1795000000000 } from './first.migration';
-import { Turns } from './turns';
+import { DatabaseLock } from './databaseLock';
 
 it('takes over a database of the first version: nothing is lost, and the list counts what the log leads to', async () => {
   const folder = mkdtempSync(join(tmpdir(), 'pencil-bend-'));
@@ -36,7 +36,7 @@ it('takes over a database of the first version: nothing is lost, and the list co
   await old.destroy();
 
   const source = await openDatabase(folder);
-  const store = new ProjectStore(new Turns(source));
+  const store = new ProjectStore(await DatabaseLock.over(() => Promise.resolve(source)));
   expect(await store.list()).toMatchObject([{ id: 'k', name: 'Kettle', revision: 1, items: 1, deletedAt: null }]);
   expect(await store.open('k')).toMatchObject({
     project,

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { PictureEntity, type PictureRow } from '../database/entities';
-import type { Turns } from '../database/turns';
+import type { DatabaseLock } from '../database/databaseLock';
 import { Failure } from './failure';
 import { rowOf } from './rows';
 
@@ -17,14 +17,14 @@ const BEGINNINGS: readonly (readonly [type: string, bytes: readonly number[]])[]
 
 /** Pictures to trace over: kept with a project under a name made from their content, apart from its log. */
 export class Pictures {
-  constructor(private readonly turns: Turns) {}
+  constructor(private readonly database: DatabaseLock) {}
 
   /** The same picture given again is the same one. */
   add(projectId: string, bytes: Uint8Array): Promise<{ readonly id: string }> {
     const type = typeOf(bytes);
     if (!type) throw new Failure(415, 'A picture is a PNG or a JPEG file; this is neither');
     const id = createHash('sha256').update(bytes).digest('hex').slice(0, 32);
-    return this.turns.write(async (manager) => {
+    return this.database.write(async (manager) => {
       await rowOf(manager, projectId);
       if (!(await manager.existsBy(PictureEntity, { projectId, id }))) {
         await manager.insert(PictureEntity, { projectId, id, type, bytes: Buffer.from(bytes) });
@@ -34,7 +34,7 @@ export class Pictures {
   }
 
   of(projectId: string, id: string): Promise<Picture> {
-    return this.turns.read(async (manager) => {
+    return this.database.read(async (manager) => {
       const row = await manager.findOneBy(PictureEntity, { projectId, id });
       if (!row) throw new Failure(404, `There is no picture '${id}' in this project`);
       return row;

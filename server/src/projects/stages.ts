@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { Project } from '@pencil-bend/document';
 import type { EntityManager } from 'typeorm';
 import { StageEntity, type StageRow } from '../database/entities';
-import type { Turns } from '../database/turns';
+import type { DatabaseLock } from '../database/databaseLock';
 import { Failure } from './failure';
 import { drawingAt } from './heads';
 import { rowOf } from './rows';
@@ -14,18 +14,18 @@ const told = ({ id, name, revision, at }: StageRow): Stage => ({ id, name, revis
 
 /** Named revisions of projects. Naming one keeps its drawing; the log is not touched. */
 export class Stages {
-  constructor(private readonly turns: Turns) {}
+  constructor(private readonly database: DatabaseLock) {}
 
   /** The newest first. */
   list(projectId: string): Promise<Stage[]> {
-    return this.turns.read(async (manager) => {
+    return this.database.read(async (manager) => {
       await rowOf(manager, projectId);
       return (await manager.find(StageEntity, { where: { projectId }, order: { at: 'DESC' } })).map(told);
     });
   }
 
   make(projectId: string, name: string, revision: number): Promise<Stage> {
-    return this.turns.write(async (manager) => {
+    return this.database.write(async (manager) => {
       const project = await rowOf(manager, projectId);
       if (revision > project.revision) {
         throw new Failure(422, `The project has ${project.revision} steps: revision ${revision} cannot be named`);
@@ -38,7 +38,7 @@ export class Stages {
   }
 
   rename(projectId: string, id: string, name: string): Promise<Stage> {
-    return this.turns.write(async (manager) => {
+    return this.database.write(async (manager) => {
       const stage = await this.stage(manager, projectId, id);
       await manager.update(StageEntity, { projectId, id }, { name });
       return told({ ...stage, name });
@@ -47,14 +47,14 @@ export class Stages {
 
   /** Only the name goes: the steps that led there stay in the log. */
   remove(projectId: string, id: string): Promise<void> {
-    return this.turns.write(async (manager) => {
+    return this.database.write(async (manager) => {
       await this.stage(manager, projectId, id);
       await manager.delete(StageEntity, { projectId, id });
     });
   }
 
   drawing(projectId: string, id: string): Promise<Project> {
-    return this.turns.read(async (manager) => {
+    return this.database.read(async (manager) => {
       const { revision } = await this.stage(manager, projectId, id);
       return drawingAt(manager, projectId, revision);
     });

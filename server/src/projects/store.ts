@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { applyPatch, checkProject, type Order, perform, pointer, type Project, type Step } from '@pencil-bend/document';
 import { Between, type EntityManager, IsNull, LessThan, Not } from 'typeorm';
 import { ProjectEntity, type ProjectRow, StepEntity, type StepRow } from '../database/entities';
-import type { Turns } from '../database/turns';
+import type { DatabaseLock } from '../database/databaseLock';
 import { Failure } from './failure';
 import { drawingAt, type Head, Heads } from './heads';
 import { historyAt, type HistoryPart } from './history';
@@ -36,11 +36,11 @@ const NAMES_TOLD = 5;
 export class ProjectStore {
   private readonly heads = new Heads();
 
-  constructor(private readonly turns: Turns) {}
+  constructor(private readonly database: DatabaseLock) {}
 
   /** All projects, or what lies in the bin; the one changed last first. */
   list(bin = false): Promise<ListedProject[]> {
-    return this.turns.read(async (manager) => {
+    return this.database.read(async (manager) => {
       const where = { deletedAt: bin ? Not(IsNull()) : IsNull() };
       return (await manager.find(ProjectEntity, { where, order: { changedAt: 'DESC' } })).map(listed);
     });
@@ -48,7 +48,7 @@ export class ProjectStore {
 
   /** Takes a checked project in as a new one. */
   create(project: Project): Promise<ListedProject> {
-    return this.turns.write(async (manager) => {
+    return this.database.write(async (manager) => {
       const row = newRow(project, 0);
       await manager.insert(ProjectEntity, row);
       await takeSnapshot(manager, row.id, 0, project);
@@ -57,7 +57,7 @@ export class ProjectStore {
   }
 
   open(id: string): Promise<OpenedProject> {
-    return this.turns.read(async (manager) => {
+    return this.database.read(async (manager) => {
       const row = await rowOf(manager, id);
       const { changedAt, view, revision } = row;
       const history = await historyAt(manager, id, revision);
@@ -66,12 +66,12 @@ export class ProjectStore {
   }
 
   drawing(id: string): Promise<Project> {
-    return this.turns.read(async (manager) => (await this.heads.now(manager, await rowOf(manager, id))).project);
+    return this.database.read(async (manager) => (await this.heads.now(manager, await rowOf(manager, id))).project);
   }
 
   /** The part of the stacks below what is known already. */
   history(id: string, ...rest: [revision: number, below: { undo?: number; redo?: number }]): Promise<HistoryPart> {
-    return this.turns.read(async (manager) => {
+    return this.database.read(async (manager) => {
       await rowOf(manager, id);
       return historyAt(manager, id, ...rest);
     });
@@ -85,7 +85,7 @@ export class ProjectStore {
    * not fit the drawing or leads to one that is not valid.
    */
   async append(id: string, base: number, steps: readonly Step[]): Promise<number> {
-    const head = await this.turns.write(async (manager) => {
+    const head = await this.database.write(async (manager) => {
       const row = await rowOf(manager, id);
       const since = await manager.find(StepEntity, {
         where: { projectId: id, revision: Between(base + 1, base + Math.max(steps.length, NAMES_TOLD)) },
@@ -109,7 +109,7 @@ export class ProjectStore {
 
   /** Does an order to the project as it is now: one more step of its log. */
   async perform(id: string, order: Order): Promise<ListedProject> {
-    const [head, row] = await this.turns.write(async (manager) => {
+    const [head, row] = await this.database.write(async (manager) => {
       const before = await rowOf(manager, id);
       const { project } = await this.heads.now(manager, before);
       const outcome = perform(project, order, newStamp());
@@ -127,7 +127,7 @@ export class ProjectStore {
    * log up to there, its view and its stages. The last step of its log gives it a name of its own.
    */
   copy(id: string, revision: number | null = null, steps: readonly Step[] = []): Promise<ListedProject> {
-    return this.turns.write(async (manager) => {
+    return this.database.write(async (manager) => {
       const original = await rowOf(manager, id);
       const from = revision ?? original.revision;
       if (from > original.revision) {
@@ -159,7 +159,7 @@ export class ProjectStore {
 
   /** Into the bin, or out of it. Windows that have the project open can go on: nothing of theirs is lost. */
   bin(id: string, deleted: boolean): Promise<ListedProject> {
-    return this.turns.write(async (manager) => {
+    return this.database.write(async (manager) => {
       const row = await rowOf(manager, id);
       const deletedAt = deleted ? (row.deletedAt ?? new Date().toISOString()) : null;
       await manager.update(ProjectEntity, { id }, { deletedAt });
@@ -169,7 +169,7 @@ export class ProjectStore {
 
   /** Deletes for good what lies in the bin. */
   destroy(id: string): Promise<void> {
-    return this.turns.write(async (manager) => {
+    return this.database.write(async (manager) => {
       const { deletedAt } = await rowOf(manager, id);
       if (!deletedAt) throw new Failure(409, 'Only a project in the bin can be deleted for good');
       await manager.delete(ProjectEntity, { id });
@@ -179,14 +179,14 @@ export class ProjectStore {
   /** Deletes for good what has been in the bin for `BIN_DAYS`. */
   emptyBin(now: Date): Promise<number> {
     const before = new Date(now.getTime() - BIN_DAYS * 24 * 3600 * 1000).toISOString();
-    return this.turns.write(
+    return this.database.write(
       async (manager) => (await manager.delete(ProjectEntity, { deletedAt: LessThan(before) })).affected ?? 0,
     );
   }
 
   /** View settings are kept beside the drawing: no step, no revision. */
   keepView(id: string, view: unknown): Promise<void> {
-    return this.turns.write(async (manager) => {
+    return this.database.write(async (manager) => {
       await rowOf(manager, id);
       await manager.update(ProjectEntity, { id }, { view: JSON.stringify(view) });
     });
