@@ -2,12 +2,16 @@ import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { PlaywrightTestConfig } from '@playwright/test';
+import { freePort } from './freePort';
 
 /**
  * The real server with the demo project in a data folder of its own, and Debian's Chromium with software WebGL; its
  * lines are `smooth` in pictures, and drawn fast in tests.
  */
-export const against = (port: number, smooth: boolean): PlaywrightTestConfig => ({
+export async function against(smooth: boolean): Promise<PlaywrightTestConfig> {
+  // Every worker reads the configuration again, and inherits what the first reading chose.
+  const port = (process.env['BROWSER_TESTS_PORT'] ??= String(await freePort()));
+  return {
   workers: 2,
   use: {
     baseURL: `http://127.0.0.1:${port}`,
@@ -29,8 +33,9 @@ export const against = (port: number, smooth: boolean): PlaywrightTestConfig => 
     command: 'node ../server/dist/main.js --demo',
     url: `http://127.0.0.1:${port}/api/health`,
     env: {
-      PENCIL_BEND_PORT: String(port),
+      PENCIL_BEND_PORT: port,
       PENCIL_BEND_DATA: mkdtempSync(join(tmpdir(), 'pencil-bend-data-')),
     },
   },
-});
+};
+}

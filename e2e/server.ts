@@ -2,6 +2,7 @@ import { type ChildProcess, spawn } from 'node:child_process';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { freePort } from './freePort';
 
 /** The real server in a process of its own, for tests that end it; its data folder outlives it. */
 export class OwnServer {
@@ -9,13 +10,21 @@ export class OwnServer {
   readonly data = mkdtempSync(join(tmpdir(), 'pencil-bend-data-'));
   private process: ChildProcess | null = null;
 
-  constructor(private readonly port: number) {
+  private constructor(
+    readonly port: number,
+    private readonly environment: Readonly<Record<string, string>>,
+  ) {
     this.address = `http://127.0.0.1:${port}`;
+  }
+
+  /** Not started yet. */
+  static async make(environment: Readonly<Record<string, string>> = {}): Promise<OwnServer> {
+    return new OwnServer(await freePort(), environment);
   }
 
   async start(...flags: readonly string[]): Promise<void> {
     const child = spawn('node', ['../server/dist/main.js', ...flags], {
-      env: { ...process.env, PENCIL_BEND_PORT: String(this.port), PENCIL_BEND_DATA: this.data },
+      env: { ...process.env, PENCIL_BEND_PORT: String(this.port), PENCIL_BEND_DATA: this.data, ...this.environment },
       stdio: ['ignore', 'pipe', 'inherit'],
     });
     this.process = child;

@@ -7,7 +7,7 @@ const into = (name: string) => ({ path: `../docs/screenshots/${name}.png` });
 const SETTLED_MS = 700;
 
 test('a first visit', async ({ page }) => {
-  const empty = new OwnServer(4398);
+  const empty = await OwnServer.make();
   await empty.start();
   await page.goto(empty.address);
   await page.getByRole('button', { name: 'Open the demo' }).waitFor();

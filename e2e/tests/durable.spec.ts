@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test';
 import { BenchUser } from '../bench';
 import { OwnServer } from '../server';
 
-const server = new OwnServer(4394);
+const server = await OwnServer.make();
 test.use({ baseURL: server.address });
 test.beforeEach(() => server.start('--demo'));
 test.afterEach(() => server.end());

@@ -1,15 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { BenchUser } from '../bench';
-
-/** Seeded chance, so that a red run can be repeated. */
-function chance(seed: number): (limit: number) => number {
-  let state = seed;
-  return (limit) => {
-    // Lehmer's generator with the multiplier of Park and Miller (Communications of the ACM 31, 1988).
-    state = (state * 48271) % 2147483647;
-    return state % limit;
-  };
-}
+import { chance } from '../chance';
 
 test('forty random deeds: the curves are those of a simple model, undo leads to the start and redo back', async ({
   page,

@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { OwnServer } from '../server';
 
-const server = new OwnServer(4395);
+const server = await OwnServer.make();
 test.use({ baseURL: server.address });
 test.beforeAll(() => server.start());
 test.afterAll(() => server.end());

@@ -5,12 +5,10 @@ import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { OwnServer } from '../server';
 
-const PORT = 4396;
-
 /** Starts the server on a data folder and waits for its end; `uid` is whom it runs as. */
 function ended(data: string, uid?: number, environment = {}): Promise<{ code: number | null; words: string }> {
   const child = spawn('node', ['../server/dist/main.js', '--demo'], {
-    env: { ...process.env, PENCIL_BEND_PORT: String(PORT), PENCIL_BEND_DATA: data, ...environment },
+    env: { ...process.env, PENCIL_BEND_PORT: '0', PENCIL_BEND_DATA: data, ...environment },
     uid,
   });
   let words = '';
@@ -32,7 +30,7 @@ test('a data folder that cannot be written to: said in words, and the server end
 });
 
 test('a truncated database file: the server does not start, says so, and leaves what is there', async () => {
-  const server = new OwnServer(PORT);
+  const server = await OwnServer.make();
   await server.start('--demo');
   await server.end('SIGTERM');
   const file = join(server.data, 'pencil-bend.sqlite');
@@ -56,10 +54,11 @@ test('an address that others reach needs a token', async () => {
 });
 
 test('two servers on one port: the second says which variable to set', async () => {
-  const server = new OwnServer(PORT);
+  const server = await OwnServer.make();
   await server.start();
-  const { code, words } = await ended(mkdtempSync(join(tmpdir(), 'pencil-bend-data-')));
+  const environment = { PENCIL_BEND_PORT: String(server.port) };
+  const { code, words } = await ended(mkdtempSync(join(tmpdir(), 'pencil-bend-data-')), undefined, environment);
   await server.end();
-  expect(words).toContain(`Port ${PORT} is taken. Set PENCIL_BEND_PORT`);
+  expect(words).toContain(`Port ${server.port} is taken. Set PENCIL_BEND_PORT`);
   expect(code).toBe(1);
 });

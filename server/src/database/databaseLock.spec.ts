@@ -1,5 +1,6 @@
 import Database from 'better-sqlite3';
 import { emptyProject, type Project, type Step } from '@pencil-bend/document';
+import { randomly } from '../../../document/src/fixture';
 import { done, draw, TestServer } from '../testServer.fixture';
 import { checkDatabase } from './check';
 import { databaseFile } from './dataSource';
@@ -104,20 +105,8 @@ describe('after an error that ended the transaction', () => {
   });
 });
 
-/** Numbers from 0 to 1, the same for the same seed (mulberry32, public domain). */
-function randomNumbers(seed: number): () => number {
-  let state = seed;
-  return () => {
-    state = (state + 0x6d2b79f5) | 0;
-    let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
-    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 2 ** 32;
-  };
-}
-
 it('of 1,000 steps through randomly failing statements, kills and restarts every acknowledged one is there', async () => {
-  const random = randomNumbers(20261128);
-  const pick = <T>(from: readonly T[]): T => from[Math.floor(random() * from.length)];
+  const { below, oneOf } = randomly(20261128);
   const { faults, id } = await withFaults();
   const drawer = new Drawer();
   const acknowledged: string[] = [];
@@ -127,19 +116,19 @@ it('of 1,000 steps through randomly failing statements, kills and restarts every
   while (acknowledged.length < 1000) {
     const { step, project } = drawer.next();
     for (;;) {
-      faults.next = () => (random() < 0.06 ? pick(FAULTS) : null);
+      faults.next = () => (below(100) < 6 ? oneOf(FAULTS) : null);
       const { status } = await server.append(id, acknowledged.length, [step]);
       faults.next = null;
       if (status === 200) break;
       failures++;
       expect(status).toBeGreaterThanOrEqual(500);
       // Something else is refused in between, as another window's change that came too late.
-      if (random() < 0.3) await server.append(other, 7, [step]).expect(412);
+      if (below(10) < 3) await server.append(other, 7, [step]).expect(412);
     }
     acknowledged.push(step.id);
     // Few curves, so that a thousand of them do not make a large drawing.
     drawer.project = acknowledged.length % 40 === 0 ? await emptied(id, project, acknowledged) : project;
-    if (random() < 0.02) {
+    if (below(100) < 2) {
       kills++;
       expect(kept(id)).toEqual(acknowledged);
       await server.restart();
