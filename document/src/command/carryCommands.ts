@@ -5,7 +5,7 @@ import type { Guide, Id, Item, MirrorPlane, Project } from '../project/project';
 import { plainItem, type PlainItem, plainRecipe } from '../project/sources';
 import { directed, placed, similarityOf, transformed } from '../recipe/transformed';
 import { command } from './command';
-import { addItem, curveItemOf, freeName, itemOf, named, openItemOf, setRecipe } from './items';
+import { addItem, curveItemOf, freeName, isNameTaken, itemOf, named, openItemOf, setRecipe } from './items';
 
 interface OfItems {
   readonly items: readonly Id[];
@@ -18,10 +18,11 @@ export const carryCommands = {
     stepName: (project, { items, words }) => `${words} ${named(project, items)}${released(project, items)}`,
     change: (draft, { items, map }) => {
       const project = original(draft) as Project;
+      const all = new Set(items);
       for (const id of items) {
         const item = openItemOf(draft, id);
         // A mirror goes where its original is carried.
-        if (followsOneOf(project, id, items)) continue;
+        if (followsOneOf(project, id, all)) continue;
         const image = carried(plainItem(project, itemOf(project, id)), map);
         if (item.kind === 'curve' && image.kind === 'curve') setRecipe(draft, id, image.recipe);
         else draft.items[id] = { ...image } as Draft<Item>;
@@ -32,6 +33,7 @@ export const carryCommands = {
   /** One copy for each map; `id` begins the ids of the copies. */
   copyItems: command<OfItems & { words: string; id: Id; maps: readonly Affine[] }>({
     schema: 'copyItems',
+    adds: ({ items, maps }) => items.length * maps.length,
     stepName: (project, { items, words, maps }) => `${words} ${named(project, items)}${maps.length > 1 ? `, ${maps.length} times` : ''}`, // prettier-ignore
     change: (draft, { items, id, maps }) => {
       const project = original(draft) as Project;
@@ -48,6 +50,7 @@ export const carryCommands = {
   /** Curves that stay the mirrors of these. */
   mirrorItems: command<OfItems & { id: Id; about: MirrorPlane }>({
     schema: 'mirrorItems',
+    adds: ({ items }) => items.length,
     stepName: (project, { items }) => `Mirror ${named(project, items)}`,
     change: (draft, { items, id, about }) => {
       const project = original(draft) as Project;
@@ -82,6 +85,7 @@ export const carryCommands = {
   /** Items from a clipboard, moved by a map; `id` begins their ids. */
   paste: command<{ id: Id; layer: Id; plane: Id; map: Affine; items: readonly Pasted[] }>({
     schema: 'paste',
+    adds: ({ items }) => items.length,
     stepName: (_project, { items }) => `Paste ${items.length === 1 ? items[0].item.name : `${items.length} items`}`,
     change: (draft, { id, layer, plane, map, items }) => {
       const idOf = new Map(items.map(({ from }, i) => [from, `${id}-${i + 1}`]));
@@ -95,7 +99,7 @@ export const carryCommands = {
         addItem(draft, idOf.get(from) ?? id, {
           ...image,
           ...(mirror && of && about && { recipe: { kind: 'mirror', of, about } }),
-          name: Object.values(draft.items).some(({ name }) => name === item.name) ? freeName(draft, wordOf(item.name)) : item.name, // prettier-ignore
+          name: isNameTaken(draft, item.name) ? freeName(draft, wordOf(item.name)) : item.name,
           layer: Object.hasOwn(draft.layers, item.layer) ? item.layer : layer,
           plane,
         } as Item);
@@ -138,18 +142,19 @@ const unit = (v: Vector3): Vector3 => {
 };
 
 /** Whether a curve is the mirror, or the mirror of a mirror, of another of these. */
-function followsOneOf({ items }: Project, id: Id, ids: readonly Id[]): boolean {
+function followsOneOf({ items }: Project, id: Id, ids: ReadonlySet<Id>): boolean {
   for (let at = items[id]; at.kind === 'curve' && at.recipe.kind === 'mirror'; at = items[at.recipe.of]) {
-    if (ids.includes(at.recipe.of)) return true;
+    if (ids.has(at.recipe.of)) return true;
   }
   return false;
 }
 
 /** Mirrors that are carried without their originals become curves of their own. */
 function released(project: Project, ids: readonly Id[]): string {
+  const all = new Set(ids);
   const free = ids.filter((id) => {
     const item = itemOf(project, id);
-    return item.kind === 'curve' && item.recipe.kind === 'mirror' && !followsOneOf(project, id, ids);
+    return item.kind === 'curve' && item.recipe.kind === 'mirror' && !followsOneOf(project, id, all);
   });
   return free.length === 0 ? '' : `; ${named(project, free)} no longer a mirror`;
 }

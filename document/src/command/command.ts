@@ -12,6 +12,8 @@ export interface Command<Args> {
   readonly stepName: (project: Project, args: Args) => string;
   /** Changes the draft, or throws a `Refusal` and so leaves the project as it was. */
   readonly change: (project: Draft<Project>, args: Args) => void;
+  /** How many items it adds, where its arguments tell: too many are refused before it begins. */
+  readonly adds?: (args: Args) => number;
   /** It changes the shape by an amount nobody can foresee, so its price is shown before it is done. */
   readonly lossy?: true;
   /** Of a command that gives one curve another recipe: what makes it, for a preview. Throws a `Refusal`. */

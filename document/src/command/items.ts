@@ -58,17 +58,39 @@ export function controlIds(recipe: Recipe): readonly Id[] {
   return Array.from({ length: count }, (_, i) => idOf(i));
 }
 
+/** Names in use, and the last number given to each word: counted once for a command that adds many items. */
+interface NamesInUse {
+  readonly taken: Set<string>;
+  readonly numbered: Map<string, number>;
+}
+
+const namesInUse = new WeakMap<Project | Draft<Project>, NamesInUse>();
+
+function namesOf(project: Project | Draft<Project>): NamesInUse {
+  const known = namesInUse.get(project);
+  if (known) return known;
+  const now = { taken: new Set(Object.values(project.items).map(({ name }) => name)), numbered: new Map() };
+  namesInUse.set(project, now);
+  return now;
+}
+
+export const isNameTaken = (project: Project | Draft<Project>, name: string): boolean =>
+  namesOf(project).taken.has(name);
+
 /** 'Curve 4' when the names up to 'Curve 3' are taken. */
 export function freeName(project: Project | Draft<Project>, word: string): string {
-  const taken = new Set(Object.values(project.items).map(({ name }) => name));
-  for (let number = 1; ; number++) {
-    if (!taken.has(`${word} ${number}`)) return `${word} ${number}`;
+  const { taken, numbered } = namesOf(project);
+  for (let number = (numbered.get(word) ?? 0) + 1; ; number++) {
+    const name = `${word} ${number}`;
+    if (taken.has(name)) continue;
+    numbered.set(word, number - 1);
+    return name;
   }
 }
 
 /** 'Lid', 'Lid and Knob', 'Lid and 3 more'. */
 export function named(project: Project, ids: readonly Id[]): string {
-  const [first, second] = ids.map((id) => itemOf(project, id).name);
+  const [first, second] = ids.slice(0, 2).map((id) => itemOf(project, id).name);
   if (ids.length <= 1) return first ?? 'nothing';
   return ids.length === 2 ? `${first} and ${second}` : `${first} and ${ids.length - 1} more`;
 }
@@ -77,6 +99,7 @@ export function addItem(project: Draft<Project>, id: Id, item: Item): void {
   if (Object.hasOwn(project.items, id)) throw new Refusal(`The id '${id}' is taken`);
   project.items[id] = withoutMinusZero(item) as Draft<Item>;
   project.itemOrder.push(id);
+  namesOf(project).taken.add(item.name);
 }
 
 /** What a new item has when nobody says otherwise. */

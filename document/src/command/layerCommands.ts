@@ -76,7 +76,8 @@ export const layerCommands = {
     change: (project, { items, layer, before }) => {
       layerName(project, layer);
       for (const id of items) openItemOf(project, id).layer = layer;
-      const order = project.itemOrder.filter((id) => !items.includes(id));
+      const moved = new Set(items);
+      const order = project.itemOrder.filter((id) => !moved.has(id));
       const at = before === null ? -1 : order.indexOf(before);
       project.itemOrder = order.toSpliced(at < 0 ? order.length : at, 0, ...items);
     },
@@ -85,6 +86,7 @@ export const layerCommands = {
   /** Copies to work to; they are curves of their own, and stay where they are when the originals change. */
   copyAsReference: command<{ items: readonly Id[]; id: Id; layer: Id; name: string }>({
     schema: 'copyAsReference',
+    adds: ({ items }) => items.length,
     stepName: (project, { items, name }) => `Copy ${named(project, items)} to ${name} as reference`,
     change: (draft, { items, id, layer, name }) => {
       const project = original(draft) as Project;

@@ -2,6 +2,7 @@ import { failed, type Result, success } from '@pencil-bend/core';
 import { type Draft, produceWithPatches } from 'immer';
 import { applyPatch, fromImmer } from '../history/patch';
 import type { Stacks, Step } from '../history/history';
+import { itemCountProblem, stepSizeProblem } from '../history/stepSize';
 import { inWords, type Problem } from '../problem';
 import { checkProject } from '../project/check';
 import type { Project } from '../project/project';
@@ -34,19 +35,21 @@ export type Outcome = Result<Performed, string>;
  * Numbers come out without minus zero, which JSON would not bring back.
  */
 export function perform(project: Project, order: Order, stamp: Stamp): Outcome {
-  const { schema, stepName, change } = commands[order.command] as Command<unknown>;
+  const { schema, stepName, change, adds } = commands[order.command] as Command<unknown>;
   const given = schemaProblems(schema, order.args);
   if (given.length > 0) return failed(inWords(given));
+  const tooMany = adds ? itemCountProblem(adds(order.args)) : null;
+  if (tooMany !== null) return failed(tooMany);
   try {
     const args = withoutMinusZero(order.args);
     const name = stepName(project, args).slice(0, LONGEST_NAME);
     const [changed, patches, inverse] = produceWithPatches(project, (draft: Draft<Project>) => change(draft, args));
     const problems = checkProject(changed);
     if (problems.length > 0) return failed(problems.map(said).join('; '));
-    return success({
-      project: changed,
-      step: { ...stamp, kind: 'do', of: null, name, patch: fromImmer(patches), inverse: fromImmer(inverse) },
-    });
+    const way = { patch: fromImmer(patches), inverse: fromImmer(inverse) };
+    const tooLarge = stepSizeProblem(way);
+    if (tooLarge !== null) return failed(tooLarge);
+    return success({ project: changed, step: { ...stamp, kind: 'do', of: null, name, ...way } });
   } catch (error) {
     if (error instanceof Refusal) return failed(error.message);
     throw error;

@@ -15,6 +15,7 @@ export type NewItem = { readonly id: Id; readonly colour?: string } & (
 export const sheetCommands = {
   drawItems: command<{ layer: Id; plane: Id; word: string; items: readonly NewItem[] }>({
     schema: 'drawItems',
+    adds: ({ items }) => items.length,
     stepName: (project, { word, items }) =>
       items.length === 1 ? `Draw ${freeName(project, word)}` : `Draw ${items.length} items: ${word}`,
     change: (project, { layer, plane, word, items }) => {
@@ -109,5 +110,6 @@ export function remove(draft: Draft<Project>, ids: readonly Id[]): void {
   ids.forEach((id) => openItemOf(draft, id));
   freeMirrors(draft, original(draft) as Project, ids);
   for (const id of ids) delete draft.items[id];
-  draft.itemOrder = draft.itemOrder.filter((id) => !ids.includes(id));
+  const gone = new Set(ids);
+  draft.itemOrder = draft.itemOrder.filter((id) => !gone.has(id));
 }

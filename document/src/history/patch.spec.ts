@@ -18,7 +18,36 @@ describe('applyPatch', () => {
     expect(changed.ok && Object.keys(changed.value.layers)).toEqual(['sheet', 'a/b~']);
   });
 
+  it('changes neither the project nor the values of the patch, also where it changes a place twice', () => {
+    const project = archProject();
+    const patch: Operation[] = [
+      { op: 'add', path: '/layers/ink', value: { name: 'Ink', visible: true } },
+      { op: 'replace', path: '/layers/ink/name', value: 'Pencil' },
+      { op: 'add', path: '/layerOrder/0', value: 'ink' },
+      { op: 'remove', path: '/layerOrder/1' },
+      { op: 'replace', path: '/layerOrder/0', value: 'sheet' },
+    ];
+    const before = JSON.stringify([project, patch]);
+    const changed = applyPatch(project, patch);
+    expect(changed.ok && changed.value.layers).toMatchObject({ ink: { name: 'Pencil' } });
+    expect(changed.ok && changed.value.layerOrder).toEqual(['sheet']);
+    expect(JSON.stringify([project, patch])).toBe(before);
+  });
+
+  it('takes a value over as it is: a member called __proto__ stays one, for the schema to name', () => {
+    const value = JSON.parse('{"__proto__":{"name":"Ink","visible":true}}') as object;
+    const changed = applyPatch(archProject(), [{ op: 'add', path: '/layers/ink', value }]);
+    expect(changed.ok && Object.keys(changed.value.layers['ink'])).toEqual(['__proto__']);
+    expect(changed.ok && changed.value.layers['ink'].name).toBeUndefined();
+  });
+
   it.each<[string, Operation]>([
+    ['no such index', { op: 'add', path: '/itemOrder/00', value: 'x' }],
+    ['no such index', { op: 'replace', path: '/itemOrder/-', value: 'x' }],
+    ['no such index', { op: 'replace', path: '/itemOrder/length', value: 0 }],
+    ["'__proto__' cannot name anything", { op: 'add', path: '/items/__proto__', value: {} }],
+    ["'constructor' cannot name anything", { op: 'add', path: '/items/constructor', value: {} }],
+    ['no such place', { op: 'add', path: '/items/toString/name', value: 'x' }],
     ['no such member', { op: 'replace', path: '/colour', value: 1 }],
     ['no such member', { op: 'remove', path: '/items/lost' }],
     ['no such place', { op: 'add', path: '/items/lost/name', value: 'x' }],

@@ -1,6 +1,7 @@
-import { applyPatches, enablePatches, type Patch as ImmerPatch } from 'immer';
+import { enablePatches, type Patch as ImmerPatch } from 'immer';
 import type { Result } from '@pencil-bend/core';
 import { failed, success } from '@pencil-bend/core';
+import { isMisleading } from '../plainJson';
 import { type Problem, pointer } from '../problem';
 import type { Project } from '../project/project';
 
@@ -21,30 +22,42 @@ export const fromImmer = (patches: readonly ImmerPatch[]): Patch =>
     op === 'remove' ? { op, path: pointer(...path) } : { op, path: pointer(...path), value },
   );
 
-const toImmer = ({ op, path, value }: Operation, target: Project): ImmerPatch => ({
-  op,
-  path: keysOf(path, target),
-  value,
-});
-
 /**
- * The project with the patch applied; whatever the patch does not touch is shared with the given one. A failure says
- * which operation names a place that is not there.
+ * The project with the patch applied; whatever the patch does not touch is shared with the given one, and values are
+ * taken over as they are. A failure says which operation names a place that is not there (RFC 6902, 4: the parent must
+ * exist; 'remove' and 'replace' need the member itself, an index must be in range).
  */
 export function applyPatch(project: Project, patch: Patch): Result<Project, Problem> {
-  let at = 0;
-  try {
-    let changed = project;
-    for (; at < patch.length; at++) {
-      checkTarget(changed, patch[at]);
-      changed = applyPatches(changed, [toImmer(patch[at], changed)]);
+  // Each container on the way to a change is copied once, however many operations come by.
+  const copies = new Set<object>();
+  const copyOf = (container: Container): Container => {
+    if (copies.has(container)) return container;
+    const copy = (Array.isArray(container) ? [...(container as unknown[])] : { ...container }) as Container;
+    copies.add(copy);
+    return copy;
+  };
+  const changed = copyOf(project as unknown as Container);
+  for (const [at, { op, path, value }] of patch.entries()) {
+    const keys = parts(path);
+    const last = keys.pop();
+    let parent = changed;
+    let why = last === undefined ? 'the whole document cannot be the target' : null;
+    for (const key of keys) {
+      const child = hasMember(parent, key) ? parent[key] : null;
+      if (typeof child !== 'object' || child === null) {
+        why = 'no such place';
+        break;
+      }
+      parent = parent[key] = copyOf(child as Container);
     }
-    return success(changed);
-  } catch (error) {
-    if (!(error instanceof Error)) throw error;
-    return failed({ path: pointer('patch', at), message: `${patch[at].op} ${patch[at].path}: ${error.message}` });
+    why ??= Array.isArray(parent) ? changeArray(parent, op, last as string, value) : changeRecord(parent, op, last as string, value); // prettier-ignore
+    if (why !== null) return failed({ path: pointer('patch', at), message: `${op} ${path}: ${why}` });
   }
+  return success(changed as unknown as Project);
 }
+
+/** A record, or an array whose elements are its members. */
+type Container = Record<string, unknown>;
 
 const parts = (path: string): string[] =>
   path
@@ -52,31 +65,28 @@ const parts = (path: string): string[] =>
     .slice(1)
     .map((part) => part.replaceAll('~1', '/').replaceAll('~0', '~'));
 
-/** Keys of a path, with array indices as numbers ('-' is the end of the array). */
-function keysOf(path: string, target: unknown): (string | number)[] {
-  let value = target;
-  return parts(path).map((part) => {
-    const key = !Array.isArray(value) ? part : part === '-' ? value.length : Number(part);
-    value = (value as Record<string | number, unknown> | undefined)?.[key];
-    return key;
-  });
+/** Members by name, elements by index; never what every object or array has by itself. */
+const hasMember = (container: Container, key: string): boolean =>
+  Object.hasOwn(container, key) && (!Array.isArray(container) || INDEX.test(key));
+
+/** RFC 6901, 4: no leading zeros. */
+const INDEX = /^(0|[1-9]\d*)$/;
+
+/** Does an operation to a copy; what is wrong with it, or null. */
+function changeArray(array: unknown[], op: Operation['op'], key: string, value: unknown): string | null {
+  const index = op === 'add' && key === '-' ? array.length : INDEX.test(key) ? Number(key) : -1;
+  if (index < 0 || index >= array.length + (op === 'add' ? 1 : 0)) return 'no such index';
+  if (op === 'remove') array.splice(index, 1);
+  else if (op === 'replace') array[index] = value;
+  else if (index === array.length) array.push(value);
+  else array.splice(index, 0, value);
+  return null;
 }
 
-/** RFC 6902, 4: the parent must exist; 'remove' and 'replace' need the member itself, an index must be in range. */
-function checkTarget(project: Project, { op, path }: Operation): void {
-  const keys = keysOf(path, project);
-  if (keys.length === 0) throw new Error('the whole document cannot be the target');
-  let parent: unknown = project;
-  for (const key of keys.slice(0, -1)) {
-    if (!isContainer(parent) || !Object.hasOwn(parent, key)) throw new Error('no such place');
-    parent = (parent as Record<string | number, unknown>)[key];
-  }
-  if (!isContainer(parent)) throw new Error('no such place');
-  const last = keys[keys.length - 1];
-  if (Array.isArray(parent)) {
-    const limit = op === 'add' ? parent.length : parent.length - 1;
-    if (!Number.isInteger(last) || (last as number) < 0 || (last as number) > limit) throw new Error('no such index');
-  } else if (op !== 'add' && !Object.hasOwn(parent, last)) throw new Error('no such member');
+function changeRecord(record: Record<string, unknown>, op: Operation['op'], key: string, value: unknown): string | null {
+  if (isMisleading(key)) return `'${key}' cannot name anything`;
+  if (op !== 'add' && !Object.hasOwn(record, key)) return 'no such member';
+  if (op === 'remove') delete record[key];
+  else record[key] = value;
+  return null;
 }
-
-const isContainer = (value: unknown): value is object => typeof value === 'object' && value !== null;

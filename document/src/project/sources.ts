@@ -55,11 +55,13 @@ export function originalOf(project: Items, id: Id): { readonly id: Id; readonly 
 }
 
 /** The curves that are mirrors of one of these, directly, and none of these themselves. */
-export const mirrorsOf = ({ items }: Items, ids: readonly Id[]): readonly (readonly [Id, CurveItem])[] =>
-  Object.entries(items).filter(
+export function mirrorsOf({ items }: Items, ids: readonly Id[]): readonly (readonly [Id, CurveItem])[] {
+  const originals = new Set(ids);
+  return Object.entries(items).filter(
     (entry): entry is [Id, CurveItem] =>
       entry[1].kind === 'curve' &&
       entry[1].recipe.kind === 'mirror' &&
-      ids.includes(entry[1].recipe.of) &&
-      !ids.includes(entry[0]),
+      originals.has(entry[1].recipe.of) &&
+      !originals.has(entry[0]),
   );
+}

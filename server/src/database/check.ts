@@ -1,6 +1,7 @@
 import { isDeepStrictEqual } from 'node:util';
-import { applyPatch, checkProject, inWords, type Patch, type Project, schemaProblems } from '@pencil-bend/document';
+import { applyPatch, checkProject, inWords, type Patch, type Project, stepProblems } from '@pencil-bend/document';
 import { type EntityManager, MoreThan } from 'typeorm';
+import { inverseProblem } from '../projects/inverse';
 import { ProjectEntity, type ProjectRow, SnapshotEntity, StageEntity, StepEntity, type StepRow } from './entities';
 
 /** What a look through the whole database found. */
@@ -83,13 +84,10 @@ async function wrongInProject(manager: EntityManager, row: ProjectRow): Promise<
 /** The drawing after a step, or what is wrong with the step. */
 function afterStep(project: Project, { projectId: _project, revision: _revision, ...row }: StepRow): Project | string {
   const step = { ...row, patch: JSON.parse(row.patch) as Patch, inverse: JSON.parse(row.inverse) as Patch };
-  const problems = schemaProblems('step', step);
+  const problems = stepProblems(step);
   if (problems.length > 0) return inWords(problems);
   const after = applyPatch(project, step.patch);
   if (!after.ok) return `it does not fit: ${after.failure.message}`;
-  const back = applyPatch(after.value, step.inverse);
-  if (!back.ok) return `it cannot be taken back: ${back.failure.message}`;
-  // What a step did not touch is the same object before and after, so this compares little.
-  if (!isDeepStrictEqual(back.value, project)) return 'taking it back leads to another drawing than before';
-  return after.value;
+  const wrong = inverseProblem(project, after.value, step.inverse);
+  return wrong ? wrong.message : after.value;
 }

@@ -5,14 +5,17 @@ import { Failure } from '../projects/failure';
 import type { Pictures } from '../projects/pictures';
 import type { Stages } from '../projects/stages';
 import type { ProjectStore } from '../projects/store';
+import { Uploads } from '../projects/uploads';
 import type { Settings } from '../settings';
-import { guard } from './guard';
+import { fromOwnPages, fromOwnPagesOrByLink, knownByItsName } from './guard';
+import { jsonBody } from './jsonBody';
 import { pictureRoutes } from './pictureRoutes';
-import { BODY_LIMIT, problems } from './problems';
+import { problems } from './problems';
 import { projectRoutes } from './projectRoutes';
 import { requestLog } from './requestLog';
 import { stageRoutes } from './stageRoutes';
 import { withToken } from './token';
+import { uploadRoutes } from './uploadRoutes';
 import { secured, webBuild } from './webBuild';
 
 export interface Parts {
@@ -27,18 +30,23 @@ export interface Parts {
 export function makeApp({ store, stages, pictures, settings, log }: Parts): Express {
   const app = express();
   app.disable('x-powered-by');
+  app.enable('case sensitive routing');
   app.use(requestLog(log));
   app.use(secured);
-  app.use(guard(settings));
+  app.use(knownByItsName(settings));
+  app.use('/api', fromOwnPages);
+  app.use(fromOwnPagesOrByLink);
   app.use(withToken(settings.token));
   app.get('/api/health', (_request, response) => {
     response.json({ status: 'ok' });
   });
   // Answers of the API are not packed: on loopback that costs more time than it saves.
-  app.use('/api/projects', express.json({ limit: BODY_LIMIT }));
-  app.use('/api/projects', projectRoutes(store));
-  app.use('/api/projects/:project/stages', stageRoutes(stages));
   app.use('/api/projects/:project/pictures', pictureRoutes(pictures));
+  app.use('/api/projects', ...jsonBody);
+  const uploads = new Uploads();
+  app.use('/api/projects', projectRoutes(store, uploads));
+  app.use('/api/projects/:project/stages', stageRoutes(stages));
+  app.use('/api/projects/:project/uploads', uploadRoutes(uploads));
   app.use('/api', (request) => {
     throw new Failure(404, `There is nothing at ${request.method} ${request.originalUrl}`);
   });

@@ -34,6 +34,9 @@ describe('on loopback', () => {
     for (const site of ['cross-site', 'same-site']) {
       await post({ ...host, 'Sec-Fetch-Site': site }).expect(403);
       await get('/api/projects', { ...host, 'Sec-Fetch-Site': site }).expect(403);
+      for (const path of ['/api', '/api/', '/api/health', '/api/projects/', '/api/nothing']) {
+        await get(path, { ...host, Origin: 'https://evil.example', 'Sec-Fetch-Site': site }).expect(403);
+      }
     }
     expect((await get('/api/projects', host)).body).toEqual([]);
   });
@@ -45,9 +48,19 @@ describe('on loopback', () => {
     await get('/', { ...host, 'Sec-Fetch-Site': 'cross-site' }).expect(200);
   });
 
+  it('answers nothing of the API under another way to write its address', async () => {
+    await server.create();
+    for (const path of ['/API/projects', '/api/Projects', '//api/projects', '/api//projects', '/%61pi/projects']) {
+      const { text } = await server.request.get(path);
+      expect(text).not.toContain('Kettle');
+    }
+  });
+
   it('takes no form of another page: only JSON that says it is', async () => {
-    await server.request.post('/api/projects').type('form').send({ name: 'Form' }).expect(422);
-    await server.request.post('/api/projects').type('text/plain').send('{"name":"Text"}').expect(422);
+    await server.request.post('/api/projects').type('form').send({ name: 'Form' }).expect(415);
+    await server.request.post('/api/projects').type('text/plain').send('{"name":"Text"}').expect(415);
+    const { body } = await server.request.post('/api/projects').unset('Content-Type').send('{"name":"Bare"}').expect(415);
+    expect(body.title).toContain('Content-Type: application/json');
     expect((await get('/api/projects', {})).body).toEqual([]);
   });
 });

@@ -4,13 +4,10 @@ import { Failure } from '../projects/failure';
 import { isLoopback, type Settings } from '../settings';
 
 /**
- * Lets in requests that were made to this server by its own pages or by hand.
- *
- * Host: a foreign name that resolves to this machine (DNS rebinding) is no name of this server. Origin and
- * Sec-Fetch-Site: pages from elsewhere, other ports of this machine included, may not send anything here, nor ask the
- * API for anything (OWASP, Cross-Site Request Forgery Prevention: origin verification and fetch metadata).
+ * Lets in requests that were made to this server by a name of its own: a foreign name that resolves to this machine
+ * (DNS rebinding) is none.
  */
-export function guard({ address, hosts }: Pick<Settings, 'address' | 'hosts'>): RequestHandler {
+export function knownByItsName({ address, hosts }: Pick<Settings, 'address' | 'hosts'>): RequestHandler {
   const names = new Set(['localhost', ...hosts]);
   const isOwn = (host: string): boolean =>
     names.has(host) || isLoopback(host) || (!isLoopback(address) && isIP(host) > 0);
@@ -19,12 +16,25 @@ export function guard({ address, hosts }: Pick<Settings, 'address' | 'hosts'>): 
     if (host === null || !isOwn(host)) {
       throw new Failure(421, `This server is not known as '${request.get('Host') ?? ''}'`);
     }
-    if (isForeign(request)) {
-      throw new Failure(403, 'Pages from elsewhere may not use this server');
-    }
     next();
   };
 }
+
+/**
+ * Lets in requests of this server's own pages, or made by hand: pages from elsewhere, other ports of this machine
+ * included, may neither send nor ask anything (OWASP, Cross-Site Request Forgery Prevention: origin verification and
+ * fetch metadata). It stands where the routes stand that it guards, so that both agree on what an address is.
+ */
+export const fromOwnPages: RequestHandler = (request, _response, next) => {
+  if (isForeign(request)) throw new Failure(403, 'Pages from elsewhere may not use this server');
+  next();
+};
+
+/** The same for pages: following a link from another page to one of ours sends nothing and gets nothing back. */
+export const fromOwnPagesOrByLink: RequestHandler = (request, response, next) => {
+  if (request.method === 'GET' || request.method === 'HEAD') next();
+  else void fromOwnPages(request, response, next);
+};
 
 /** The name or bare address of a Host header; null when it is not one. */
 function hostOf(header: string | undefined): string | null {
@@ -33,9 +43,6 @@ function hostOf(header: string | undefined): string | null {
 }
 
 function isForeign(request: Request): boolean {
-  const reads = request.method === 'GET' || request.method === 'HEAD';
-  // Following a link from another page to a page of ours is fine; it sends nothing and gets nothing back.
-  if (reads && !request.path.startsWith('/api/')) return false;
   const site = request.get('Sec-Fetch-Site');
   if (site && site !== 'same-origin' && site !== 'none') return true;
   const origin = request.get('Origin');

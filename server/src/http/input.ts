@@ -1,5 +1,8 @@
-import { type Problem, pointer, schemaProblems, type Step } from '@pencil-bend/document';
+import { type Problem, pointer, type Step, stepProblems } from '@pencil-bend/document';
 import { Failure } from '../projects/failure';
+import type { Uploads } from '../projects/uploads';
+import { refuseMisleading } from './jsonBody';
+import { MOST_PARTS } from './uploadRoutes';
 
 /** What requests bring, checked: each function answers the value or throws a `Failure` that says what is wrong. */
 
@@ -28,19 +31,43 @@ export function matchFrom(header: string | undefined): number {
   return Number(digits);
 }
 
+function uploaded(uploads: Uploads, project: string, { upload, parts }: Record<string, unknown>): unknown {
+  if (upload === undefined) return null;
+  const count = countFrom('parts', parts) ?? 0;
+  if (typeof upload !== 'string' || count < 1 || count > MOST_PARTS) {
+    throw new Failure(400, `Uploaded steps are named by { upload, parts }, with 1 to ${MOST_PARTS} parts`);
+  }
+  const steps = uploads.take(project, upload, count);
+  refuseMisleading(steps);
+  return steps;
+}
+
 const STEPS_AT_ONCE = 500;
 
-/** The steps of a body; `least` of them at the least. */
-export function stepsFrom(body: unknown, least: number, most = STEPS_AT_ONCE): Step[] {
-  const steps = isRecord(body) ? body['steps'] : null;
+/**
+ * The steps of a body, `{ steps }`, or of what was uploaded before in parts, `{ upload, parts }`; `least` of them at
+ * the least.
+ */
+export function stepsFrom(uploads: Uploads, project: string, body: unknown, least: number, most = STEPS_AT_ONCE): Step[] {
+  const steps = isRecord(body) ? (body['steps'] ?? uploaded(uploads, project, body)) : null;
   if (!Array.isArray(steps) || steps.length < least || steps.length > most) {
     throw new Failure(400, `The body must hold ${least} to ${most} steps`, [
       { path: '/steps', message: `must be an array of ${least} to ${most} steps` },
     ]);
   }
   const problems = steps.flatMap((step, index): Problem[] =>
-    schemaProblems('step', step).map(({ path, message }) => ({ path: pointer('steps', index) + path, message })),
+    stepProblems(step).map(({ path, message }) => ({ path: pointer('steps', index) + path, message })),
   );
   if (problems.length > 0) throw new Failure(400, 'The steps are not well formed', problems);
+  const ids = new Map<string, number>();
+  for (const [index, { id }] of (steps as Step[]).entries()) {
+    const before = ids.get(id);
+    if (before !== undefined) {
+      throw new Failure(400, 'The steps are not well formed', [
+        { path: pointer('steps', index, 'id'), message: `the id '${id}' stands at step ${before + 1} already` },
+      ]);
+    }
+    ids.set(id, index);
+  }
   return steps as Step[];
 }

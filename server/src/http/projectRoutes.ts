@@ -4,6 +4,7 @@ import { Router } from 'express';
 import { kettle } from '../demo/kettle';
 import { Failure } from '../projects/failure';
 import type { ProjectStore } from '../projects/store';
+import type { Uploads } from '../projects/uploads';
 import { countFrom, isRecord, matchFrom, nameFrom, stepsFrom } from './input';
 
 /** Steps that a copy may bring: what a window collected while the server was away. */
@@ -11,7 +12,7 @@ const STEPS_OF_A_COPY = 20_000;
 const LARGEST_VIEW = 20_000;
 
 /** REST under /api/projects. */
-export function projectRoutes(store: ProjectStore): Router {
+export function projectRoutes(store: ProjectStore, uploads: Uploads): Router {
   const routes = Router();
 
   routes.get('/', async (request, response) => {
@@ -54,7 +55,8 @@ export function projectRoutes(store: ProjectStore): Router {
   /** Appends steps to the log; If-Match names the revision they were made on. */
   routes.post('/:id/steps', async (request, response) => {
     const base = matchFrom(request.get('If-Match'));
-    const revision = await store.append(request.params.id, base, stepsFrom(request.body, 1));
+    const { id } = request.params;
+    const revision = await store.append(id, base, stepsFrom(uploads, id, request.body, 1));
     response.setHeader('ETag', `"${revision}"`);
     response.json({ revision });
   });
@@ -72,8 +74,9 @@ export function projectRoutes(store: ProjectStore): Router {
   /** A copy with its log: of the project now, or of `revision` going on with `steps`. */
   routes.post('/:id/copies', async (request, response) => {
     const revision = countFrom('revision', isRecord(request.body) ? request.body['revision'] : null);
-    const steps = revision === null ? [] : stepsFrom(request.body, 0, STEPS_OF_A_COPY);
-    const created = await store.copy(request.params.id, revision, steps);
+    const { id } = request.params;
+    const steps = revision === null ? [] : stepsFrom(uploads, id, request.body, 0, STEPS_OF_A_COPY);
+    const created = await store.copy(id, revision, steps);
     response.status(201).location(`/api/projects/${created.id}`).json(created);
   });
 

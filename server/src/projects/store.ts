@@ -1,11 +1,13 @@
 import { randomUUID } from 'node:crypto';
+import { setImmediate } from 'node:timers/promises';
 import { applyPatch, checkProject, type Order, perform, pointer, type Project, type Step } from '@pencil-bend/document';
-import { Between, type EntityManager, IsNull, LessThan, Not } from 'typeorm';
+import { Between, type EntityManager, In, IsNull, LessThan, Not } from 'typeorm';
 import { ProjectEntity, type ProjectRow, StepEntity, type StepRow } from '../database/entities';
 import type { DatabaseLock } from '../database/databaseLock';
 import { Failure } from './failure';
 import { drawingAt, type Head, Heads } from './heads';
 import { historyAt, type HistoryPart } from './history';
+import { inverseProblem } from './inverse';
 import { rowOf } from './rows';
 import { isSnapshotDue, takeSnapshot } from './snapshots';
 
@@ -81,8 +83,9 @@ export class ProjectStore {
    * Appends steps that were made on `base`, all or none of them, and answers the revision they lead to. Steps that
    * are kept already are passed over, so a sender that never saw the answer can send them again.
    *
-   * Throws a `Failure`: 404 without such a project, 412 when others changed it since `base`, 422 when a step does
-   * not fit the drawing or leads to one that is not valid.
+   * Throws a `Failure`: 404 without such a project, 412 when others changed it since `base`, 409 when a step has the
+   * id of an earlier one, 422 when it does not fit the drawing, cannot be taken back as it says, or leads to a drawing
+   * that is not valid.
    */
   async append(id: string, base: number, steps: readonly Step[]): Promise<number> {
     const head = await this.database.write(async (manager) => {
@@ -145,7 +148,7 @@ export class ProjectStore {
           [row.id, id],
         );
       }
-      const changed = this.applied(drawing, steps, 0);
+      const changed = await replayed(drawing, steps, 0);
       const naming = perform(
         changed,
         { command: 'renameProject', args: { name: await freeName(manager, changed.name) } },
@@ -201,7 +204,8 @@ export class ProjectStore {
     const { id } = row;
     const head = await this.heads.now(manager, row);
     if (steps.length === 0) return head;
-    const project = this.applied(head.project, steps, offset);
+    await refuseKnownIds(manager, id, steps);
+    const project = await replayed(head.project, steps, offset);
     const revision = row.revision + steps.length;
     const rows = steps.map((step, index): StepRow => ({
       ...step,
@@ -210,30 +214,56 @@ export class ProjectStore {
       patch: JSON.stringify(step.patch),
       inverse: JSON.stringify(step.inverse),
     }));
-    await manager.insert(StepEntity, rows);
+    for (let at = 0; at < rows.length; at += ROWS_AT_ONCE) {
+      await manager.insert(StepEntity, rows.slice(at, at + ROWS_AT_ONCE));
+    }
     const { name, itemOrder } = project;
     const changes = { revision, name, items: itemOrder.length, changedAt: new Date().toISOString() };
     await manager.update(ProjectEntity, { id }, changes);
     if (isSnapshotDue(row.revision, revision)) await takeSnapshot(manager, id, revision, project);
     return { revision, project };
   }
+}
 
-  private applied(project: Project, steps: readonly Step[], offset: number): Project {
-    let changed = project;
-    steps.forEach((step, index) => {
-      const where = pointer('steps', offset + index);
-      const applied = applyPatch(changed, step.patch);
-      if (!applied.ok) {
-        const { path, message } = applied.failure;
-        throw new Failure(422, `The step '${step.name}' does not fit the drawing`, [{ path: where + path, message }]);
-      }
-      changed = applied.value;
-      const problems = checkProject(changed);
-      if (problems.length > 0) {
-        throw new Failure(422, `The step '${step.name}' would leave a drawing that is not valid`, problems);
-      }
-    });
-    return changed;
+/** SQLite takes 32,766 values in a statement (sqlite.org/limits.html, 9). */
+const ROWS_AT_ONCE = 1000;
+/** Longest work in one go, in ms: then others that need no database are answered. */
+const SLICE_MS = 50;
+
+/** The drawing after these steps; `offset` is the place of the first of them in the request. Throws a `Failure` 422. */
+async function replayed(project: Project, steps: readonly Step[], offset: number): Promise<Project> {
+  let changed = project;
+  let since = performance.now();
+  for (const [index, step] of steps.entries()) {
+    if (performance.now() - since > SLICE_MS) {
+      await setImmediate();
+      since = performance.now();
+    }
+    const at = pointer('steps', offset + index);
+    const applied = applyPatch(changed, step.patch);
+    if (!applied.ok) {
+      const { path, message } = applied.failure;
+      throw new Failure(422, `The step '${step.name}' does not fit the drawing`, [{ path: at + path, message }]);
+    }
+    const problems = checkProject(applied.value);
+    if (problems.length > 0) {
+      throw new Failure(422, `The step '${step.name}' would leave a drawing that is not valid`, problems);
+    }
+    const wrong = inverseProblem(changed, applied.value, step.inverse);
+    if (wrong) {
+      const { path, message } = wrong;
+      throw new Failure(422, `The step '${step.name}' does not say how it is undone`, [{ path: at + path, message }]);
+    }
+    changed = applied.value;
+  }
+  return changed;
+}
+
+async function refuseKnownIds(manager: EntityManager, projectId: string, steps: readonly Step[]): Promise<void> {
+  for (let at = 0; at < steps.length; at += ROWS_AT_ONCE) {
+    const id = In(steps.slice(at, at + ROWS_AT_ONCE).map((step) => step.id));
+    const known = await manager.findOne(StepEntity, { where: { projectId, id }, select: { id: true, revision: true } });
+    if (known) throw new Failure(409, `Step ${known.revision} of this project has the id '${known.id}' already`);
   }
 }
 

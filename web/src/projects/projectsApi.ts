@@ -1,7 +1,8 @@
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type { Problem, Project, Step } from '@pencil-bend/document';
-import type { Observable } from 'rxjs';
+import { concatMap, last, type Observable, range, switchMap } from 'rxjs';
+import { charactersOf, MOST_CHARACTERS } from '../state/batch';
 import { GONE, type Theirs } from '../state/saving';
 import type { KeptView } from '../state/view';
 
@@ -43,6 +44,9 @@ export interface OpenedProject {
   readonly history: HistoryPart;
 }
 
+/** A part of an upload: with every quotation mark of it escaped it still is well below what the server takes. */
+const PART_CHARACTERS = 4_000_000;
+
 /** The server's projects, as REST. */
 @Injectable({ providedIn: 'root' })
 export class ProjectsApi {
@@ -75,7 +79,9 @@ export class ProjectsApi {
 
   /** A new project that goes on from `revision` with steps of its own. */
   copy(id: string, revision: number, steps: readonly Step[]): Observable<ListedProject> {
-    return this.http.post<ListedProject>(`${this.root}/${id}/copies`, { revision, steps });
+    return this.withSteps(id, steps, (body) =>
+      this.http.post<ListedProject>(`${this.root}/${id}/copies`, { revision, ...body }),
+    );
   }
 
   putIntoBin(id: string): Observable<ListedProject> {
@@ -101,10 +107,26 @@ export class ProjectsApi {
 
   /** Appends steps made on `revision`; answers the revision they lead to. */
   append(id: string, revision: number, steps: readonly Step[]): Observable<{ revision: number }> {
-    return this.http.post<{ revision: number }>(
-      `${this.root}/${id}/steps`,
-      { steps },
-      { headers: { 'If-Match': `"${revision}"` } },
+    const headers = { 'If-Match': `"${revision}"` };
+    return this.withSteps(id, steps, (body) =>
+      this.http.post<{ revision: number }>(`${this.root}/${id}/steps`, body, { headers }),
+    );
+  }
+
+  /** Sends steps with a request; where they are too long for one, they go before it in parts. */
+  private withSteps<T>(id: string, steps: readonly Step[], send: (body: object) => Observable<T>): Observable<T> {
+    if (charactersOf(steps) <= MOST_CHARACTERS) return send({ steps });
+    const text = JSON.stringify(steps);
+    const upload = steps[0].id;
+    const parts = Math.ceil(text.length / PART_CHARACTERS);
+    return range(0, parts).pipe(
+      concatMap((part) =>
+        this.http.put<void>(`${this.root}/${id}/uploads/${upload}/${part}`, {
+          text: text.slice(part * PART_CHARACTERS, (part + 1) * PART_CHARACTERS),
+        }),
+      ),
+      last(),
+      switchMap(() => send({ upload, parts })),
     );
   }
 

@@ -24,13 +24,13 @@ import {
 import { explain, ProjectsApi } from '../projects/projectsApi';
 import { Waiting, type WaitingBatch } from '../waiting/waiting';
 import { benchActions, savingActions, steppingActions, viewActions } from './actions';
+import { firstBatch } from './batch';
 import type { BenchState } from './reducers';
 import { GONE, type Late } from './saving';
 import { selectDrawing, selectHistory, selectSaving, selectUnkept, selectView } from './selectors';
 
 const RETRY_MS = 2000;
 const VIEW_RESTS_MS = 500;
-const STEPS_AT_ONCE = 200;
 /** With fewer steps than this left to undo, the ones before them are fetched. */
 const FEW_STEPS = 50;
 
@@ -40,9 +40,10 @@ async function sendWaiting(id: string, api: ProjectsApi, waiting: Waiting): Prom
   // A browser that forbids storage has nothing waiting; that is said when something is to be stored.
   for (const batch of await waiting.batches(id).catch((): WaitingBatch[] => [])) {
     try {
-      for (let at = 0; at < batch.steps.length; at += STEPS_AT_ONCE) {
-        const steps = batch.steps.slice(at, at + STEPS_AT_ONCE);
+      for (let at = 0; at < batch.steps.length; ) {
+        const steps = firstBatch(batch.steps.slice(at));
         await firstValueFrom(api.append(id, batch.base + at, steps));
+        at += steps.length;
       }
     } catch (error) {
       const { again, theirs } = explain(error);

@@ -2,6 +2,7 @@ import { plainRecipe } from '@pencil-bend/document';
 import { createSelector } from '@ngrx/store';
 import { hasHandle } from '../tools/handle';
 import { NOTHING } from '../tools/tool';
+import { firstBatch } from './batch';
 import type { BenchState } from './reducers';
 import { stacksNow } from './stacksNow';
 
@@ -61,6 +62,6 @@ export const selectSafe = createSelector(
 /** The next batch for the server; null when everything is kept, or when others were first. */
 export const selectUnkept = createSelector(drawing, selectSaving, ({ id, base, log }, { kept, late }) =>
   id && kept < log.length && !(late && !late.mine)
-    ? { id, revision: base + kept, steps: log.slice(kept, kept + 200) }
+    ? { id, revision: base + kept, steps: firstBatch(log.slice(kept)) }
     : null,
 );

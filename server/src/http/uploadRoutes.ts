@@ -1,0 +1,31 @@
+import { Router } from 'express';
+import { Failure } from '../projects/failure';
+import type { Uploads } from '../projects/uploads';
+import { countFrom, isRecord } from './input';
+
+interface Of {
+  readonly project: string;
+  readonly upload: string;
+  readonly part: string;
+}
+
+/** The parts that an upload may have. */
+export const MOST_PARTS = 100;
+
+/** REST under /api/projects/:project/uploads. */
+export function uploadRoutes(uploads: Uploads): Router {
+  const routes = Router({ mergeParams: true });
+
+  /** { text }: a part of the JSON of steps, for a request that names the upload in place of them. */
+  routes.put<'/:upload/:part', Of>('/:upload/:part', (request, response) => {
+    const { project, upload } = request.params;
+    const text = isRecord(request.body) ? request.body['text'] : null;
+    const part = countFrom('part', request.params.part) ?? 0;
+    if (typeof text !== 'string') throw new Failure(400, "A part is { text }, a piece of the steps' JSON");
+    if (part >= MOST_PARTS || upload.length > 40) throw new Failure(400, `An upload has at most ${MOST_PARTS} parts and a name of at most 40 characters`); // prettier-ignore
+    uploads.add(project, upload, part, text);
+    response.status(204).end();
+  });
+
+  return routes;
+}
