@@ -72,6 +72,7 @@ export async function serverFigures(root, data, port) {
     if (status !== 200) throw new Error(`the long log was answered ${status}: ${JSON.stringify(body)}`);
   }
 
+  const largeSteps = await stepsOf(address, [1000, 4000, 20_000]);
   const windows = await eightWindows(address);
 
   // Cold: the server has just been started and remembers nothing.
@@ -91,8 +92,36 @@ export async function serverFigures(root, data, port) {
     p95: share(latencies, 0.95),
     opening,
     longLog: { steps: LONG_LOG, ms: longLog.ms },
+    largeSteps,
     windows,
   };
+}
+
+/** One step that adds so many curves to an empty sheet: until it is answered, and the longest that others waited. */
+export async function stepsOf(address, counts) {
+  const figures = [];
+  for (const count of counts) {
+    const id = await create(address, crowd(`${count} at once`, 0));
+    const { items, itemOrder } = crowd('', count, 3);
+    const patch = itemOrder.flatMap((item, index) => [
+      { op: 'add', path: `/items/${item}`, value: items[item] },
+      { op: 'add', path: `/itemOrder/${index}`, value: item },
+    ]);
+    const inverse = [...itemOrder.map((item) => ({ op: 'remove', path: `/items/${item}` })), { op: 'replace', path: '/itemOrder', value: [] }]; // prettier-ignore
+    const step = { ...move(`step-of-${count}`, 0, 0), name: `Draw ${count} curves`, patch, inverse };
+    let answered = false;
+    const kept = append(address, id, 0, [step]).finally(() => (answered = true));
+    let longest = 0;
+    while (!answered) {
+      const start = performance.now();
+      await fetch(`${address}/api/health`);
+      longest = Math.max(longest, performance.now() - start);
+    }
+    const { status, ms, body } = await kept;
+    if (status !== 200) throw new Error(`a step of ${count} curves was answered ${status}: ${JSON.stringify(body)}`);
+    figures.push({ count, ms, longest });
+  }
+  return figures;
 }
 
 /** Eight windows write to one project as fast as they can; each follows what the others did. */

@@ -23,7 +23,7 @@ const ajv = new Ajv2020.default({
   inlineRefs: false,
   code: { source: true, esm: true },
 });
-const names = { project: project.$id, step: step.$id };
+const names = { project: project.$id, step: step.$id, name: `${project.$id}#/$defs/name` };
 for (const name of Object.keys(commands.$defs)) names[name] = `${commands.$id}#/$defs/${name}`;
 
 const bundled = await build({
@@ -35,6 +35,7 @@ const bundled = await build({
 const source = join(root, 'src');
 await mkdir(source, { recursive: true });
 const head = '// Made by scripts/compile-validators.mjs from schema/.\n';
-await writeFile(join(source, 'validators.generated.js'), head + bundled.outputFiles[0].text);
+const wordsPattern = `export const wordsPattern = ${JSON.stringify(project.$defs.words.pattern)};\n`;
+await writeFile(join(source, 'validators.generated.js'), head + bundled.outputFiles[0].text + wordsPattern);
 const types = Object.keys(names).map((name) => `export declare const ${name}: (value: unknown) => boolean;\n`);
-await writeFile(join(source, 'validators.generated.d.ts'), head + types.join(''));
+await writeFile(join(source, 'validators.generated.d.ts'), `${head}${types.join('')}export declare const wordsPattern: string;\n`);

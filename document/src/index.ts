@@ -9,6 +9,7 @@ export { NO_STACKS, type Stacks, stacksOf, type Step } from './history/history';
 export { stepProblems } from './history/stepProblems';
 export { LARGEST_STEP, stepSizeProblem } from './history/stepSize';
 export { applyPatch, type Operation, type Patch } from './history/patch';
+export { LONGEST_NAME, nameProblem, shortened, withCleanNames } from './name';
 export { plainJsonProblem } from './plainJson';
 export { inWords, pointer, type Problem } from './problem';
 export { checkProject } from './project/check';

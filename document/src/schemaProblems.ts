@@ -2,7 +2,7 @@ import type { ErrorObject, ValidateFunction } from 'ajv';
 import { type Problem } from './problem';
 import * as compiled from './validators.generated';
 
-export type SchemaName = keyof typeof compiled;
+export type SchemaName = Exclude<keyof typeof compiled, 'wordsPattern'>;
 
 /** What a value breaks in one of the schemas, checked by code compiled ahead: nothing is evaluated at run time. */
 export function schemaProblems(schema: SchemaName, value: unknown): Problem[] {
@@ -19,6 +19,13 @@ function describe({ keyword, params, message }: ErrorObject): string {
       return `must be ${JSON.stringify(params['allowedValue'])}`;
     case 'enum':
       return `must be one of ${JSON.stringify(params['allowedValues'])}`;
+    case 'pattern':
+      // What the schema calls words: names, and whatever else people read in one line.
+      return params['pattern'] === compiled.wordsPattern
+        ? 'must have a character that can be seen, and none that controls the text around it'
+        : (message ?? keyword);
+    case 'maxLength':
+      return `may have ${params['limit']} characters at most`;
     case 'type':
       return params['type'] === 'number' ? 'must be a finite number' : `must be of type ${params['type']}`;
     default:

@@ -1,2 +1,2 @@
 export { picture } from './picture';
-export { PROJECT_FILE_EXTENSION, readProject, readProjectFile, writeProjectFile } from './projectFile';
+export { PROJECT_FILE_EXTENSION, projectFileName, readProject, readProjectFile, writeProjectFile } from './projectFile';

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { emptyProject, fitRecipe, perform, type Project } from '@pencil-bend/document';
-import { readProjectFile, writeProjectFile } from './projectFile';
+import { projectFileName, readProjectFile, writeProjectFile } from './projectFile';
 
 function withCurve(coordinates: readonly number[]): Project {
   const points = coordinates.map((y, i) => ({ id: `p${i}`, at: [i * 10, y, 0] as const }));
@@ -62,5 +62,34 @@ describe('project files', () => {
   it('keep recipes as they were made, defaults written out', () => {
     const { items } = withCurve([0, 1, 0]);
     expect(items['c']).toMatchObject({ recipe: { ...fitRecipe([], false), points: expect.any(Array) } });
+  });
+});
+
+describe('the name of a project file', () => {
+  it.each([
+    ['Kettle', 'Kettle'],
+    ['Lid/Knob 1:2', 'Lid-Knob 1-2'],
+    ['C:\\kettle', 'C--kettle'],
+    ['…“Крышка” 蓋 \u{1F9FF} 50 % & more; #1', '…“Крышка” 蓋 \u{1F9FF} 50 % & more; #1'],
+    ['..', '-'],
+    ['.hidden', '-hidden'],
+  ])('of %s is %s', (name, file) => expect(projectFileName(name)).toBe(`${file}.pencilbend.json`));
+
+  it('is as long as file systems take, and ends between characters', () => {
+    const file = projectFileName('\u{1F9FF}'.repeat(120));
+    expect(new TextEncoder().encode(file).length).toBeLessThanOrEqual(255);
+    expect(file).toBe(`${'\u{1F9FF}'.repeat(59)}.pencilbend.json`);
+  });
+});
+
+describe('a file of before there was a rule for names', () => {
+  it('comes with names that can be seen', () => {
+    const text = JSON.stringify({ ...emptyProject('x'), name: '\u202EKettle\u0007' });
+    expect(readProjectFile(text)).toMatchObject({ ok: true, value: { name: 'Kettle' } });
+  });
+
+  it('has no members that JavaScript takes for something else', () => {
+    const text = JSON.stringify(emptyProject('x')).replace('"items":{}', '"items":{"__proto__":{}}');
+    expect(readProjectFile(text)).toMatchObject({ ok: false, failure: [{ path: '/items/__proto__' }] });
   });
 });

@@ -127,7 +127,7 @@ export const curveCommands = {
   ),
   setWeights: edit<OfCurve & { weights: readonly { point: Id; weight: number }[] }>(
     'setWeights',
-    (item, { weights }) => `Weigh ${weights.map(({ point }) => pointName(item.name, item.recipe, point)).join(', ')} of ${item.name}`.slice(0, 200), // prettier-ignore
+    (item, { weights }) => `Weigh ${weights.map(({ point }) => pointName(item.name, item.recipe, point)).join(', ')} of ${item.name}`, // prettier-ignore
     (recipe, { weights }) => setWeights(recipe, weights),
   ),
   straighten: edit<OfCurve & { points: readonly Id[] }>(

@@ -2,6 +2,7 @@ import type { Draft } from 'immer';
 import { Refusal } from '../refusal';
 import { type CurveItem, GRAPHITE, type Id, type Item, type Project, type Recipe } from '../project/project';
 import { mirrorsOf, plainRecipe } from '../project/sources';
+import { LONGEST_NAME, shortened } from '../name';
 import { fitPointsOf } from '../recipe/makeLive';
 import { controlIdsOf, curveOf } from '../recipe/hold';
 import { become } from './become';
@@ -81,7 +82,7 @@ export const isNameTaken = (project: Project | Draft<Project>, name: string): bo
 export function freeName(project: Project | Draft<Project>, word: string): string {
   const { taken, numbered } = namesOf(project);
   for (let number = (numbered.get(word) ?? 0) + 1; ; number++) {
-    const name = `${word} ${number}`;
+    const name = shortened(word, LONGEST_NAME - ` ${number}`.length) + ` ${number}`;
     if (taken.has(name)) continue;
     numbered.set(word, number - 1);
     return name;

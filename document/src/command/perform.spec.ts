@@ -188,7 +188,7 @@ describe('commands', () => {
       { command: 'straighten', args: { item: 'arch', points: ['c1', 'c2'] } },
       'takes 4 control points in a row',
     ],
-    ['an empty name', { command: 'renameItem', args: { item: 'arch', name: ' ' } }, '/name: must match pattern'],
+    ['an empty name', { command: 'renameItem', args: { item: 'arch', name: ' ' } }, '/name: must have a character that can be seen'],
     [
       'a stray argument',
       { command: 'deleteItem', args: { item: 'arch', quietly: true } },

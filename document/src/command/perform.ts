@@ -5,6 +5,7 @@ import type { Stacks, Step } from '../history/history';
 import { itemCountProblem, stepSizeProblem } from '../history/stepSize';
 import { inWords, type Problem } from '../problem';
 import { checkProject } from '../project/check';
+import { shortened } from '../name';
 import type { Project } from '../project/project';
 import { schemaProblems } from '../schemaProblems';
 import { Refusal } from '../refusal';
@@ -42,7 +43,7 @@ export function perform(project: Project, order: Order, stamp: Stamp): Outcome {
   if (tooMany !== null) return failed(tooMany);
   try {
     const args = withoutMinusZero(order.args);
-    const name = stepName(project, args).slice(0, LONGEST_NAME);
+    const name = shortened(stepName(project, args), LONGEST_NAME);
     const [changed, patches, inverse] = produceWithPatches(project, (draft: Draft<Project>) => change(draft, args));
     const problems = checkProject(changed);
     if (problems.length > 0) return failed(problems.map(said).join('; '));

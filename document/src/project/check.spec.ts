@@ -22,7 +22,7 @@ describe('checkProject', () => {
     ['/version', 4, '/version', 'must be 3'],
     ['/tolerance', 0, '/tolerance', 'must be > 0'],
     ['/tolerance', NaN, '/tolerance', 'must be a finite number'],
-    ['/name', '  ', '/name', 'must match pattern'],
+    ['/name', '  ', '/name', 'must have a character that can be seen'],
     ['/colour', 'red', '', "there is no member 'colour'"],
     ['/items/arch/colour', 'red', '/items/arch/colour', 'must match pattern'],
     ['/items/arch/recipe/kind', 'magic', '/items/arch/recipe', 'value of tag "kind" must be in oneOf'],

@@ -5,6 +5,7 @@ import { PictureEntity, ProjectEntity, SnapshotEntity, StageEntity, StepEntity }
 import { Fifth1797000000000 } from './fifth.migration';
 import { First1795000000000 } from './first.migration';
 import { Fourth1796500000000 } from './fourth.migration';
+import { NamesAndTimes1798000000000 } from './namesAndTimes.migration';
 import { Second1795500000000 } from './second.migration';
 import { sqliteErrorInWords } from './sqliteErrors';
 import { Third1796000000000 } from './third.migration';
@@ -18,7 +19,14 @@ type Options = Partial<Extract<DataSourceOptions, { type: 'better-sqlite3' }>>;
 
 /** For writing: migrated as needed, and safe. */
 const WRITING: Options = {
-  migrations: [First1795000000000, Second1795500000000, Third1796000000000, Fourth1796500000000, Fifth1797000000000],
+  migrations: [
+    First1795000000000,
+    Second1795500000000,
+    Third1796000000000,
+    Fourth1796500000000,
+    Fifth1797000000000,
+    NamesAndTimes1798000000000,
+  ],
   migrationsRun: true,
   prepareDatabase: (database: { pragma(statement: string): unknown }) => {
     database.pragma('journal_mode = WAL');

@@ -1,4 +1,4 @@
-import { type Problem, pointer, type Step, stepProblems } from '@pencil-bend/document';
+import { nameProblem, type Problem, pointer, type Step, stepProblems } from '@pencil-bend/document';
 import { Failure } from '../projects/failure';
 import type { Uploads } from '../projects/uploads';
 import { refuseMisleading } from './jsonBody';
@@ -10,11 +10,11 @@ export const isRecord = (value: unknown): value is Record<string, unknown> =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 
 export function nameFrom(body: unknown): string {
-  const name = isRecord(body) ? body['name'] : null;
-  if (typeof name === 'string' && name.trim() !== '' && name.trim().length <= 120) return name.trim();
-  throw new Failure(400, 'A name of 1 to 120 characters is needed', [
-    { path: '/name', message: 'must be a text of 1 to 120 characters' },
-  ]);
+  const given = isRecord(body) ? body['name'] : null;
+  const name = typeof given === 'string' ? given.trim() : '';
+  const problem = nameProblem(name);
+  if (problem !== null) throw new Failure(400, problem, [{ path: '/name', message: problem }]);
+  return name;
 }
 
 /** A count in a query or a body; null when it is not given. */

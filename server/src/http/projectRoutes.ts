@@ -1,5 +1,5 @@
 import { emptyProject, type Project } from '@pencil-bend/document';
-import { picture, PROJECT_FILE_EXTENSION, readProject, writeProjectFile } from '@pencil-bend/exchange';
+import { picture, projectFileName, readProject, writeProjectFile } from '@pencil-bend/exchange';
 import { Router } from 'express';
 import { kettle } from '../demo/kettle';
 import { Failure } from '../projects/failure';
@@ -90,7 +90,7 @@ export function projectRoutes(store: ProjectStore, uploads: Uploads): Router {
 
   routes.get('/:id/file', async (request, response) => {
     const project = await store.drawing(request.params.id);
-    response.attachment(`${project.name}${PROJECT_FILE_EXTENSION}`).type('application/json');
+    response.attachment(projectFileName(project.name)).type('application/json');
     response.send(writeProjectFile(project));
   });
 

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { setImmediate } from 'node:timers/promises';
-import { applyPatch, checkProject, type Order, perform, pointer, type Project, type Step } from '@pencil-bend/document';
+import { applyPatch, checkProject, LONGEST_NAME, type Order, perform, pointer, type Project, shortened, type Step } from '@pencil-bend/document';
 import { Between, type EntityManager, In, IsNull, LessThan, Not } from 'typeorm';
 import { ProjectEntity, type ProjectRow, StepEntity, type StepRow } from '../database/entities';
 import type { DatabaseLock } from '../database/databaseLock';
@@ -292,15 +292,13 @@ const listed = ({ id, name, revision, changedAt, items, deletedAt }: ProjectRow)
   deletedAt,
 });
 
-const LONGEST_NAME = 120;
-
 /** 'Kettle copy', or 'Kettle copy 2' when there is one. */
 async function freeName(manager: EntityManager, name: string): Promise<string> {
   const original = name.replace(/ copy( \d+)?$/, '');
   const taken = new Set((await manager.find(ProjectEntity, { select: { name: true } })).map((row) => row.name));
   for (let number = 1; ; number++) {
     const ending = number === 1 ? ' copy' : ` copy ${number}`;
-    const free = original.slice(0, LONGEST_NAME - ending.length) + ending;
+    const free = shortened(original, LONGEST_NAME - ending.length) + ending;
     if (!taken.has(free)) return free;
   }
 }
