@@ -14,8 +14,6 @@ import { settingsFrom } from './settings';
 /** The repository's folder, from the server's bundle in server/dist. */
 const root = join(dirname(fileURLToPath(import.meta.url)), '../..');
 
-const log = pino({ level: process.env['PENCIL_BEND_LOG'] ?? 'warn', base: null });
-
 const BIN_LOOKED_AT_MS = 12 * 3600 * 1000;
 /** Longest time that an answer which was begun may take when the server stops. */
 const LAST_ANSWERS_MS = 10_000;
@@ -23,6 +21,7 @@ const LAST_ANSWERS_MS = 10_000;
 /** Starts the server; with `--demo` an empty database gets the demo project first. */
 async function main(): Promise<void> {
   const settings = settingsFrom(process.env, root);
+  const log = pino({ level: settings.log, base: null });
   const database = await DatabaseLock.over(() => openDatabase(settings.data));
   const store = new ProjectStore(database);
   // The first writing of all: a folder that can only be read shows here, with its name.
@@ -49,13 +48,13 @@ async function main(): Promise<void> {
     const port = typeof bound === 'object' && bound ? bound.port : settings.port;
     const host = settings.address.includes(':') ? `[${settings.address}]` : settings.address;
     console.log(`Pencil Bend is at http://${host}:${port}/`);
-    if (settings.token) console.log('The first visit of a browser needs ?token= and the token you set.');
+    if (settings.token) console.log('A browser is asked for the token you set at its first visit.');
   });
-  stopGracefully(server, database);
+  stopGracefully(server, database, log);
 }
 
 /** On SIGINT and SIGTERM: takes no new requests, answers those that were begun, closes the database, and ends. */
-function stopGracefully(server: Server, database: DatabaseLock): void {
+function stopGracefully(server: Server, database: DatabaseLock, log: pino.Logger): void {
   let stopping = false;
   const stop = () => {
     if (stopping) return;

@@ -5,6 +5,7 @@ describe('settingsFrom', () => {
     expect(settingsFrom({}, '/repo')).toEqual({
       address: '127.0.0.1',
       port: 4173,
+      log: 'warn',
       token: null,
       hosts: [],
       data: '/repo/data',
@@ -14,6 +15,13 @@ describe('settingsFrom', () => {
       port: 0,
       data: '/else',
     });
+  });
+
+  it('refuses a level of the log that is none', () => {
+    expect(settingsFrom({ PENCIL_BEND_LOG: 'info' }, '/repo').log).toBe('info');
+    expect(() => settingsFrom({ PENCIL_BEND_LOG: 'loud' }, '/repo')).toThrow(
+      'PENCIL_BEND_LOG must be one of silent, error, warn, info, debug, not loud',
+    );
   });
 
   it('refuses a port that is none, and an address that others can reach without a token that is hard to guess', () => {

@@ -13,7 +13,13 @@ export interface Settings {
   readonly data: string;
   /** Folder of the built web application. */
   readonly web: string;
+  /** What is written about requests. */
+  readonly log: LogLevel;
 }
+
+/** From the quietest to the most talkative. */
+const LOG_LEVELS = ['silent', 'error', 'warn', 'info', 'debug'] as const;
+type LogLevel = (typeof LOG_LEVELS)[number];
 
 const LOOPBACK = new Set(['127.0.0.1', '::1', 'localhost']);
 
@@ -22,8 +28,9 @@ export const isLoopback = (address: string): boolean => LOOPBACK.has(address);
 const SHORTEST_TOKEN = 16;
 
 /**
- * Reads PENCIL_BEND_ADDRESS, PENCIL_BEND_PORT, PENCIL_BEND_TOKEN, PENCIL_BEND_HOSTS and PENCIL_BEND_DATA. Throws for
- * a port that is none, a token that is easily guessed, and an address other than loopback without a token.
+ * Reads PENCIL_BEND_ADDRESS, PENCIL_BEND_PORT, PENCIL_BEND_TOKEN, PENCIL_BEND_HOSTS, PENCIL_BEND_DATA and
+ * PENCIL_BEND_LOG. Throws for a port or a level that is none, a token that is easily guessed, and an address other than
+ * loopback without a token.
  */
 export function settingsFrom(environment: Readonly<Record<string, string | undefined>>, root: string): Settings {
   const address = environment['PENCIL_BEND_ADDRESS'] ?? '127.0.0.1';
@@ -48,9 +55,13 @@ export function settingsFrom(environment: Readonly<Record<string, string | undef
   if (!Number.isInteger(port) || port < 0 || port > 65535 || given.trim() === '') {
     throw new Error(`PENCIL_BEND_PORT must be a port from 0 to 65535, not ${given}`);
   }
+  const level = environment['PENCIL_BEND_LOG'] ?? 'warn';
+  const log = LOG_LEVELS.find((each) => each === level);
+  if (!log) throw new Error(`PENCIL_BEND_LOG must be one of ${LOG_LEVELS.join(', ')}, not ${level}`);
   return {
     address,
     port,
+    log,
     token,
     hosts: (environment['PENCIL_BEND_HOSTS'] ?? '').split(',').flatMap((host) => host.trim().toLowerCase() || []),
     data: resolve(root, environment['PENCIL_BEND_DATA'] ?? 'data'),

@@ -1,10 +1,11 @@
-import { mkdirSync, readFileSync, truncateSync, writeFileSync } from 'node:fs';
+import { mkdirSync, readdirSync, readFileSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import { emptyProject } from '@pencil-bend/document';
 import { done, draw, TestServer } from '../testServer.fixture';
 import { checkDatabase } from './check';
-import { databaseFile, openDatabase } from './dataSource';
+import { databaseFile, openDatabase, openToRead } from './dataSource';
+import { failureOfSqlite } from './sqliteErrors';
 
 let server: TestServer;
 beforeEach(async () => {
@@ -59,8 +60,47 @@ describe('trouble with the database', () => {
   it('a folder that is a file', async () => {
     const place = join(server.folder, 'place');
     writeFileSync(place, '');
-    await expect(openDatabase(join(place, 'data'))).rejects.toThrow('cannot be opened');
+    await expect(openDatabase(place)).rejects.toThrow('cannot be opened: the data folder is a file.');
+    await expect(openDatabase(join(place, 'data'))).rejects.toThrow('a part of the path to the data folder is a file.');
     mkdirSync(join(server.folder, 'other', 'pencil-bend.sqlite'), { recursive: true });
     await expect(openDatabase(join(server.folder, 'other'))).rejects.toThrow('the data folder cannot be written to');
+  });
+
+  it('an empty file where a database was is not taken for a new one', async () => {
+    await server.create();
+    await server.source.destroy();
+    const file = databaseFile(server.folder);
+    truncateSync(file, 0);
+    for (const open of [openDatabase, openToRead]) {
+      await expect(async () => open(server.folder)).rejects.toThrow('the file is empty (0 bytes), so what it held is gone');
+    }
+    expect(readFileSync(file)).toHaveLength(0);
+  });
+
+  it('a log without its database is not taken for that of a new one', async () => {
+    await server.create();
+    const file = databaseFile(server.folder);
+    const log = readFileSync(`${file}-wal`);
+    await server.source.destroy();
+    rmSync(file);
+    writeFileSync(`${file}-wal`, log);
+    await expect(openDatabase(server.folder)).rejects.toThrow(`${file}-wal is there, which belongs to it`);
+    expect(readFileSync(`${file}-wal`).equals(log)).toBe(true);
+  });
+
+  it('an unfinished database of a start that was cut short is made anew', async () => {
+    const folder = join(server.folder, 'cut-short');
+    mkdirSync(folder);
+    writeFileSync(`${databaseFile(folder)}.new`, 'half of a');
+    await (await openDatabase(folder)).destroy();
+    expect(readdirSync(folder)).toEqual(['pencil-bend.sqlite']);
+  });
+
+  it('says nothing of safety where the file is damaged', () => {
+    const saying = (code: string) => (failureOfSqlite({ code }) as Error).message;
+    expect(saying('SQLITE_CORRUPT')).toBe(
+      'This cannot be done now: the database file is damaged; keep a copy of the whole data folder before anything else is tried',
+    );
+    expect(saying('SQLITE_IOERR_READ')).toContain('the disk cannot be read or written. What was kept before is safe');
   });
 });

@@ -1,6 +1,7 @@
+import { LARGEST_PICTURE } from '@pencil-bend/document';
 import { raw, Router } from 'express';
 import { Failure } from '../projects/failure';
-import { LARGEST_PICTURE, type Pictures } from '../projects/pictures';
+import type { Pictures } from '../projects/pictures';
 
 interface Of {
   readonly project: string;

@@ -1,19 +1,12 @@
 import { createHash } from 'node:crypto';
+import { pictureSizeProblem } from '@pencil-bend/document';
+import { imageSize } from 'image-size';
 import { PictureEntity, type PictureRow } from '../database/entities';
 import type { DatabaseLock } from '../database/databaseLock';
 import { Failure } from './failure';
 import { rowOf } from './rows';
 
 export type Picture = Pick<PictureRow, 'type' | 'bytes'>;
-
-/** The largest picture, in bytes and in words. */
-export const LARGEST_PICTURE = { bytes: 20_000_000, words: '20 MB' } as const;
-
-/** How files of each type begin (PNG, ISO/IEC 15948, 5.2; JPEG, ITU-T T.81, B.1.1.3). */
-const BEGINNINGS: readonly (readonly [type: string, bytes: readonly number[]])[] = [
-  ['image/png', [0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]],
-  ['image/jpeg', [0xff, 0xd8, 0xff]],
-];
 
 /** Pictures to trace over: kept with a project under a name made from their content, apart from its log. */
 export class Pictures {
@@ -22,7 +15,6 @@ export class Pictures {
   /** The same picture given again is the same one. */
   add(projectId: string, bytes: Uint8Array): Promise<{ readonly id: string }> {
     const type = typeOf(bytes);
-    if (!type) throw new Failure(415, 'A picture is a PNG or a JPEG file; this is neither');
     const id = createHash('sha256').update(bytes).digest('hex').slice(0, 32);
     return this.database.write(async (manager) => {
       await rowOf(manager, projectId);
@@ -42,5 +34,23 @@ export class Pictures {
   }
 }
 
-const typeOf = (bytes: Uint8Array): string | null =>
-  BEGINNINGS.find(([, beginning]) => beginning.every((byte, i) => bytes[i] === byte))?.[0] ?? null;
+/** What a browser can show, by what its file says of itself; throws a `Failure` for anything else. */
+function typeOf(bytes: Uint8Array): string {
+  const size = sizeOf(bytes);
+  const type = TYPES[size?.type ?? ''];
+  if (!size || !type) throw new Failure(415, 'A picture is a PNG or a JPEG file; this is neither');
+  const problem = pictureSizeProblem(size);
+  if (problem !== null) throw new Failure(413, `This picture has ${problem}`);
+  return type;
+}
+
+const TYPES: Readonly<Record<string, string>> = { png: 'image/png', jpg: 'image/jpeg' };
+
+function sizeOf(bytes: Uint8Array): { width: number; height: number; type?: string } | null {
+  try {
+    return imageSize(bytes);
+  } catch {
+    // Its errors are those of a reader that expected more.
+    return null;
+  }
+}

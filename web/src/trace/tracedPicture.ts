@@ -21,8 +21,6 @@ export interface TracedPicture {
   readonly removed: boolean;
 }
 
-/** Large enough for any scan that one traces by hand. */
-export const LARGEST_PICTURE = { bytes: 20_000_000, words: '20 MB' } as const;
 /** A picture first fills this share of the sheet's width, and is this faint. */
 const FIRST_SHARE = 0.5;
 const FIRST_OPACITY = 0.5;

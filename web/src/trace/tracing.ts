@@ -1,5 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import type { Vector3 } from '@pencil-bend/core';
+import { LARGEST_PICTURE, pictureSizeProblem } from '@pencil-bend/document';
 import { Store } from '@ngrx/store';
 import { firstValueFrom } from 'rxjs';
 import { Bench } from '../bench/bench';
@@ -7,7 +8,7 @@ import { explain, ProjectsApi } from '../projects/projectsApi';
 import { benchActions, viewActions } from '../state/actions';
 import type { BenchState } from '../state/reducers';
 import { selectDrawing } from '../state/selectors';
-import { laidPicture, LARGEST_PICTURE, type TracedPicture } from './tracedPicture';
+import { laidPicture, type TracedPicture } from './tracedPicture';
 
 /** Brings pictures onto the sheet, and changes how they lie there. */
 @Injectable()
@@ -26,6 +27,8 @@ export class Tracing {
     try {
       const size = await sizeOf(file);
       if (!size) return this.say(`${file.name} is no picture that can be shown: a PNG or JPEG file is needed`);
+      const tooLarge = pictureSizeProblem(size);
+      if (tooLarge !== null) return this.say(`${file.name} has ${tooLarge}`);
       const { id } = await firstValueFrom(this.api.keepPicture(project, file));
       // The same picture again is brought back as it lay.
       const known = this.bench.view().pictures.find((each) => each.id === id);
