@@ -2,7 +2,7 @@
 import { existsSync, readdirSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { build } from './build.mjs';
-import { install, root, run } from './run.mjs';
+import { install, root } from './run.mjs';
 
 const SOURCES = ['core/src', 'document', 'exchange/src', 'server', 'web', 'package-lock.json'];
 const NOT_SOURCES = new Set([
@@ -31,6 +31,12 @@ const isCurrent = () => {
   return SOURCES.every((path) => newest(join(root, path)) <= oldest);
 };
 
+// npm tells its end to the shell between, which keeps it to itself: that shell gone, this is to end too.
+const shell = process.ppid;
+if (process.env.npm_lifecycle_event) {
+  setInterval(() => process.ppid !== shell && process.kill(process.pid, 'SIGTERM'), 200).unref();
+}
+
 try {
   await install();
   if (!isCurrent()) await build();
@@ -38,6 +44,6 @@ try {
   console.error(error.message);
   process.exit(1);
 }
-// An interrupt reaches the server too, which stops in its own time.
-process.on('SIGINT', () => undefined);
-process.exit(await run('node', ['server/dist/main.js', '--demo']));
+// In this very process: whatever ends it ends the server, which stops in its own time.
+process.argv.push('--demo');
+await import('../server/dist/main.js');

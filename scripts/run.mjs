@@ -6,14 +6,33 @@ import { fileURLToPath } from 'node:url';
 
 export const root = join(dirname(fileURLToPath(import.meta.url)), '..');
 
-/** Runs a program in the repository; answers its exit code. */
+/**
+ * Runs a program in the repository; answers its exit code. What ends this process ends first the program and all that
+ * it has begun: they are a group of their own.
+ */
 export function run(program, args, options = {}) {
   return new Promise((resolve, reject) => {
-    const child = spawn(program, args, { cwd: root, stdio: 'inherit', ...options });
+    const child = spawn(program, args, { cwd: root, stdio: 'inherit', detached: true, ...options });
+    let asked = null;
+    const end = (signal) => {
+      asked = signal;
+      try {
+        process.kill(-child.pid, signal);
+      } catch {
+        // It has ended by itself.
+      }
+    };
+    for (const signal of ENDING) process.on(signal, end);
     child.on('error', reject);
-    child.on('exit', (code, signal) => resolve(code ?? (signal ? 1 : 0)));
+    child.on('exit', (code, signal) => {
+      for (const each of ENDING) process.off(each, end);
+      if (asked) process.kill(process.pid, asked);
+      resolve(code ?? (signal ? 1 : 0));
+    });
   });
 }
+
+const ENDING = ['SIGINT', 'SIGTERM', 'SIGHUP'];
 
 /** Runs a program that must succeed. */
 export async function must(program, args, options) {

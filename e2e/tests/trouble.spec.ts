@@ -1,8 +1,9 @@
 import { spawn } from 'node:child_process';
-import { chmodSync, mkdirSync, mkdtempSync, rmSync, statSync, truncateSync } from 'node:fs';
+import { chmodSync, mkdirSync, mkdtempSync, readdirSync, rmSync, statSync, truncateSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
+import { freePort } from '../freePort';
 import { OwnServer } from '../server';
 
 /** Starts the server on a data folder and waits for its end; `uid` is whom it runs as. */
@@ -61,4 +62,43 @@ test('two servers on one port: the second says which variable to set', async () 
   await server.end();
   expect(words).toContain(`Port ${server.port} is taken. Set PENCIL_BEND_PORT`);
   expect(code).toBe(1);
+});
+
+for (const [what, program, ...args] of [
+  ['npm run demo', 'npm', 'run', 'demo'],
+  ['its script', 'node', '../scripts/demo.mjs'],
+]) {
+  test(`the end of ${what} is that of the server: the port is free at once`, async () => {
+    const port = await freePort();
+    const data = mkdtempSync(join(tmpdir(), 'pencil-bend-data-'));
+    const child = spawn(program, args, {
+      cwd: program === 'npm' ? '..' : '.',
+      env: { ...process.env, PENCIL_BEND_PORT: String(port), PENCIL_BEND_DATA: data },
+      stdio: ['ignore', 'pipe', 'inherit'],
+    });
+    await new Promise<void>((resolve) =>
+      child.stdout?.on('data', (text: Buffer) => text.toString().includes('Pencil Bend is at') && resolve()),
+    );
+    const health = () => fetch(`http://127.0.0.1:${port}/api/health`).then(({ ok }) => ok, () => false); // prettier-ignore
+    expect(await health()).toBe(true);
+    child.kill('SIGTERM');
+    await expect.poll(health).toBe(false);
+    // Stopped in its own time: nothing of the log is left that SQLite would have to recover.
+    await expect.poll(() => readdirSync(data)).toEqual(['pencil-bend.sqlite']);
+  });
+}
+
+test('an empty database file is not taken for a new one; a bad setting is said without a trace of the program', async () => {
+  const data = mkdtempSync(join(tmpdir(), 'pencil-bend-data-'));
+  writeFileSync(join(data, 'pencil-bend.sqlite'), '');
+  const empty = await ended(data);
+  expect(empty.words).toContain('the file is empty (0 bytes)');
+  const loud = await ended(data, undefined, { PENCIL_BEND_LOG: 'loud' });
+  expect(loud.words).toContain('PENCIL_BEND_LOG must be one of silent, error, warn, info, debug, not loud');
+  const file = await ended(join(data, 'pencil-bend.sqlite'));
+  expect(file.words).toContain('the data folder is a file');
+  for (const { code, words } of [empty, loud, file]) {
+    expect(words).not.toContain('    at ');
+    expect(code).toBe(1);
+  }
 });

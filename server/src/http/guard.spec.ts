@@ -61,6 +61,7 @@ describe('on loopback', () => {
     await server.request.post('/api/projects').type('text/plain').send('{"name":"Text"}').expect(415);
     const { body } = await server.request.post('/api/projects').unset('Content-Type').send('{"name":"Bare"}').expect(415);
     expect(body.title).toContain('Content-Type: application/json');
+    await server.request.post('/api/projects/nobody/copies').set('Content-Length', '0').expect(404);
     expect((await get('/api/projects', {})).body).toEqual([]);
   });
 });

@@ -12,8 +12,8 @@ export function refuseMisleading(value: unknown): void {
 /** Bodies are JSON that says it is, and nothing in it can be taken for something else than data. */
 export const jsonBody: readonly RequestHandler[] = [
   (request, _response, next) => {
-    // `is` answers null without a body, and false for another type, or none.
-    if (request.is('json') === false) {
+    // `is` answers null without a body, and false for another type, or none. A body may be there and be empty.
+    if (request.is('json') === false && request.get('Content-Length') !== '0') {
       throw new Failure(415, 'The request has no JSON body: it must say Content-Type: application/json');
     }
     next();
