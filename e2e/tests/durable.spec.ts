@@ -118,6 +118,22 @@ test('a stage is a version with a name: listed with its picture, restored as a s
   expect(await stage.locator('img').evaluate((image: HTMLImageElement) => image.naturalWidth)).toBeGreaterThan(0);
   for (const name of ['Lid', 'Knob']) await page.getByRole('button', { name: `Delete ${name}` }).click();
   await expect(user.curve('Lid')).toBeHidden();
+  // A click shows it; nothing can be changed there, and the drawing is as it was left.
+  await page.getByRole('button', { name: 'Look at Before the cut' }).click();
+  await expect(user.curve('Lid')).toBeVisible();
+  await expect(page.getByText('You look at the stage')).toBeVisible();
+  await user.curve('Lid').click();
+  await user.drag(user.fitPoint(2), 0, -60);
+  await expect(user.prompt).toContainText('Not done: a stage is only looked at');
+  await page.getByRole('button', { name: 'Hide Knob' }).click();
+  await expect(page.getByRole('button', { name: 'Hide Knob', exact: true })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(user.curve('Lid')).toBeHidden();
+  await page.getByText('Before the cut', { exact: true }).click();
+  await expect(user.curve('Lid')).toBeVisible();
+  await page.getByRole('button', { name: 'Back to the drawing' }).click();
+  await expect(user.curve('Lid')).toBeHidden();
+  await expect(user.steps.first()).toContainText('Delete Knob');
   await page.getByRole('button', { name: 'Restore Before the cut' }).click();
   await expect(user.curve('Lid')).toBeVisible();
   await expect(user.steps.first()).toContainText('Restore the stage Before the cut');

@@ -7,6 +7,8 @@ export function sendTokenPage(response: Response, wrong: boolean): void {
     'Content-Security-Policy',
     `default-src 'none'; style-src 'nonce-${nonce}'; form-action 'self'; frame-ancestors 'none'; base-uri 'none'`,
   );
+  // Without a referrer a browser says of a form that it comes from nowhere, which the guard refuses.
+  response.setHeader('Referrer-Policy', 'same-origin');
   response.setHeader('Cache-Control', 'no-store');
   response.status(401).type('html').send(page(nonce, wrong));
 }
@@ -17,7 +19,7 @@ const page = (nonce: string, wrong: boolean): string => `<!doctype html>
 <meta name="viewport" content="width=device-width">
 <title>Pencil Bend</title>
 <style nonce="${nonce}">
-  body { margin: 0; min-height: 100vh; display: grid; place-items: center; background: #f6f2e9; color: #26282b;
+  body { margin: 0; min-height: 100vh; display: grid; place-items: center; background: #faf7f0; color: #23252b;
     font: 16px/1.5 'Spline Sans', system-ui, sans-serif; }
   main { width: min(26rem, calc(100vw - 3rem)); }
   h1 { margin: 0 0 .5rem; font-size: 1.375rem; font-weight: 600; }
@@ -26,9 +28,9 @@ const page = (nonce: string, wrong: boolean): string => `<!doctype html>
   form { display: grid; grid-template-columns: 1fr auto; gap: .5rem; }
   input, button { font: inherit; padding: .5rem .75rem; border-radius: 6px; border: 1px solid #6f6a5f; }
   input { min-width: 0; background: #fffdf8; color: inherit; }
-  button { background: #26282b; border-color: #26282b; color: #fffdf8; cursor: pointer; }
-  :focus-visible { outline: 2px solid #c8391f; outline-offset: 2px; }
-  .wrong { margin: .75rem 0 0; color: #a12a14; }
+  button { background: #23252b; border-color: #23252b; color: #fffdf8; cursor: pointer; }
+  :focus-visible { outline: 2px solid #c8431f; outline-offset: 2px; }
+  .wrong { margin: .75rem 0 0; color: #8a5a00; }
 </style>
 <main>
   <h1>Pencil Bend</h1>

@@ -37,9 +37,10 @@ import { PriceDesk } from '../price/priceDesk';
 import { gridOf } from '../sheet/grid';
 import { type Drawn, drawnOf } from '../sheet/drawn';
 import { benchActions, viewActions } from '../state/actions';
+import { LOOKED_ONLY } from '../state/drawing';
 import { newId, newStamp } from '../state/ids';
 import type { BenchState } from '../state/reducers';
-import { selectHistory, selectProject, selectSelection, selectView } from '../state/selectors';
+import { selectHistory, selectLook, selectProject, selectSelection, selectView } from '../state/selectors';
 import { idle } from '../tools/bend/bend';
 import { sameHandle } from '../tools/handle';
 import { UNIT } from '../numbers/length';
@@ -60,6 +61,11 @@ const OFFERED: Prompt = {
     { key: 'Enter', does: 'applies it' },
     { key: 'Esc', does: 'leaves it' },
   ],
+};
+/** What it says while a stage is looked at. */
+const LOOKED: Prompt = {
+  text: 'A stage is shown as it was: click its curves to read them.',
+  keys: [{ key: 'Esc', does: 'goes back to the drawing' }],
 };
 /** A soft drag reaches so many cells of the grid. */
 const SOFT_CELLS = 8;
@@ -84,6 +90,7 @@ export class Bench {
   readonly selection = this.store.selectSignal(selectSelection);
   readonly history = this.store.selectSignal(selectHistory);
   readonly view = this.store.selectSignal(selectView);
+  private readonly look = this.store.selectSignal(selectLook);
 
   readonly desk = inject(PriceDesk);
   private readonly keeper = inject(ToolKeeper);
@@ -111,7 +118,9 @@ export class Bench {
   readonly toolName = computed(() => toolNameOf(this.tool()));
 
   readonly preview = computed(() => preview(this.tool(), this.context()));
-  readonly prompt = computed(() => (this.desk.offer() ? OFFERED : prompt(this.tool(), this.context())));
+  readonly prompt = computed(() =>
+    this.look() ? LOOKED : this.desk.offer() ? OFFERED : prompt(this.tool(), this.context()),
+  );
 
   /** The item in hand. */
   private readonly held = computed(() => this.preview().item);
@@ -277,12 +286,14 @@ export class Bench {
   /** A key for whatever is in hand: a price that is offered comes before the tool. */
   key(key: KeyInput['key']): void {
     const offered = this.desk.offer() !== null;
+    if (key === 'Escape' && this.look()) return this.store.dispatch(benchActions.stageLeft());
     if (key === 'Enter' && offered) this.desk.apply();
     else if (key === 'Escape' && (offered || this.desk.busy() !== null)) this.desk.leave();
     else this.feed({ type: 'key', key });
   }
 
   takeUp(tool: ToolName): void {
+    if (tool !== 'bend' && this.isOnlyLooked()) return;
     this.follow(takeUp(this.tool(), tool, this.context(), this.options.get(tool)));
   }
 
@@ -295,6 +306,7 @@ export class Bench {
 
   /** Does an order; where it would change the shape by an unknown amount, its price is asked first. */
   do(order: Order): void {
+    if (this.isOnlyLooked()) return;
     if (isLossy(order.command)) return this.desk.ask(order);
     const item = 'item' in order.args ? order.args.item : null;
     const recipe = () => (item === null ? null : this.recipeOf(item));
@@ -348,7 +360,17 @@ export class Bench {
     this.store.dispatch(benchActions.walked({ way, stamps }));
   }
 
-  private follow({ state, order, select, picture, why }: Transition): void {
+  /** Whether a stage is shown, which nothing changes; that is said. */
+  private isOnlyLooked(): boolean {
+    if (!this.look()) return false;
+    this.store.dispatch(benchActions.noticeGiven({ words: LOOKED_ONLY }));
+    return true;
+  }
+
+  private follow({ state: next, order, select, picture, why }: Transition): void {
+    // A drag of what is only looked at ends where it begins.
+    const drags = next.tool === 'bend' && (next.drag?.moving || next.framing || next.slide);
+    const state = drags && this.isOnlyLooked() ? idle : next;
     this.tool.set(state);
     const id = this.project() && this.id();
     if (id) this.keeper.keep(id, state);

@@ -20,6 +20,7 @@ import { Card } from '../card/card';
 import { FRONT_ID } from '@pencil-bend/document';
 import { Outline } from '../outline/outline';
 import { HistoryPanel } from '../history/historyPanel';
+import { StageLook } from '../history/stageLook';
 import { Icon } from '../parts/icon';
 import { NameField } from '../parts/nameField';
 import { counted } from '../parts/words';
@@ -71,7 +72,7 @@ import { ShortcutsPanel } from './shortcutsPanel';
     Tooltip,
     WordMark,
   ],
-  providers: [Bench, PriceDesk, Snaps, StrokeWork, ToolKeeper, Tracing],
+  providers: [Bench, PriceDesk, Snaps, StageLook, StrokeWork, ToolKeeper, Tracing],
   templateUrl: './benchPage.html',
   styleUrl: './benchPage.css',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,6 +1,8 @@
+import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { ButtonDirective } from 'primeng/button';
+import { StageLook } from '../history/stageLook';
 import { counted } from '../parts/words';
 import { savingActions } from '../state/actions';
 import type { BenchState } from '../state/reducers';
@@ -11,7 +13,7 @@ import { Bench } from './bench';
 /** What cannot wait until somebody looks at the header: changes that came too late, and a browser that stores nothing. */
 @Component({
   selector: 'pb-notices',
-  imports: [ButtonDirective],
+  imports: [ButtonDirective, DatePipe],
   template: `
     @if (late(); as late) {
       <div class="notice" role="alert">
@@ -25,6 +27,27 @@ import { Bench } from './bench';
               {{ late.take }}
             </button>
           }
+        </p>
+      </div>
+    }
+    @if (look(); as look) {
+      <div class="notice" role="status">
+        <p>
+          <b>You look at the stage ‘{{ look.name }}’</b> of {{ look.at | date: 'd MMM, HH:mm' }}. The drawing is as you
+          left it.
+        </p>
+        <p class="deeds">
+          <button pButton type="button" size="small" (click)="stageLook.leave()">Back to the drawing</button>
+          <button
+            pButton
+            type="button"
+            size="small"
+            severity="secondary"
+            [outlined]="true"
+            (click)="stageLook.restore(look.stage, look.name)"
+          >
+            Restore this stage
+          </button>
         </p>
       </div>
     }
@@ -71,6 +94,8 @@ import { Bench } from './bench';
 })
 export class Notices {
   private readonly bench = inject(Bench);
+  protected readonly stageLook = inject(StageLook);
+  protected readonly look = this.stageLook.look;
   private readonly store: Store<BenchState> = inject(Store);
   private readonly saving = this.store.selectSignal(selectSaving);
   private readonly drawing = this.store.selectSignal(selectDrawing);

@@ -13,6 +13,7 @@ import { explain, ProjectsApi, type Stage } from '../projects/projectsApi';
 import { benchActions } from '../state/actions';
 import type { BenchState } from '../state/reducers';
 import { selectDrawing, selectKeeping } from '../state/selectors';
+import { StageLook } from './stageLook';
 
 /** A place in the history: the drawing after a step. */
 interface Place {
@@ -35,6 +36,7 @@ export class HistoryPanel {
   readonly closed = output();
   protected readonly bench = inject(Bench);
   protected readonly api = inject(ProjectsApi);
+  protected readonly stageLook = inject(StageLook);
   private readonly store: Store<BenchState> = inject(Store);
   private readonly drawing = this.store.selectSignal(selectDrawing);
   protected readonly id = computed(() => this.drawing().id);
@@ -64,6 +66,7 @@ export class HistoryPanel {
   }
 
   protected go(away: number): void {
+    this.stageLook.leave();
     // Points that are being placed become a curve of their own first.
     if (this.bench.isDrawing()) this.bench.takeUp('bend');
     if (away !== 0) this.bench.walk(away < 0 ? 'undo' : 'redo', Math.abs(away));
@@ -98,17 +101,16 @@ export class HistoryPanel {
     });
   }
 
-  protected restore({ id: stage, name }: Stage): Promise<void> {
-    return this.attempt('The stage was not restored', async () => {
-      const id = this.id();
-      if (!id) return;
-      const drawing = await firstValueFrom(this.api.stageDrawing(id, stage));
-      const project = this.bench.project();
-      // The project keeps the name it has now.
-      if (project) {
-        this.bench.do({ command: 'restoreStage', args: { name, drawing: { ...drawing, name: project.name } } });
-      }
+  /** A click shows it, another one goes back to the drawing. */
+  protected look(stage: Stage): Promise<void> {
+    return this.attempt('The stage cannot be shown', async () => {
+      if (this.stageLook.look()?.stage === stage.id) this.stageLook.leave();
+      else await this.stageLook.show(stage);
     });
+  }
+
+  protected restore({ id, name }: Stage): Promise<void> {
+    return this.attempt('The stage was not restored', () => this.stageLook.restore(id, name));
   }
 
   private list(): Promise<void> {

@@ -5,6 +5,7 @@ import type { SnapKind } from '../snap/snapKinds';
 import type { Selection } from '../tools/tool';
 import type { TracedPicture } from '../trace/tracedPicture';
 import type { WaitingBatch } from '../waiting/waiting';
+import type { Look } from './drawing';
 import type { Theirs } from './saving';
 import type { KeptView, SeenCamera } from './view';
 
@@ -34,6 +35,9 @@ export const benchActions = createActionGroup({
     'Notice given': props<{ words: string }>(),
     'Notice read': emptyProps(),
     Selected: props<{ selection: Selection }>(),
+    /** A stage is shown in place of the drawing, which stays as it is. */
+    'Stage looked at': props<{ look: Look }>(),
+    'Stage left': emptyProps(),
   },
 });
 

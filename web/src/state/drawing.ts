@@ -12,6 +12,15 @@ import { createReducer, on } from '@ngrx/store';
 import { benchActions } from './actions';
 import { stacksNow } from './stacksNow';
 
+/** A stage that is looked at. */
+export interface Look {
+  readonly stage: string;
+  readonly name: string;
+  /** When it was made, ISO 8601. */
+  readonly at: string;
+  readonly project: Project;
+}
+
 /** The open project with the log of this session's steps. */
 export interface Drawing {
   readonly id: string | null;
@@ -25,6 +34,8 @@ export interface Drawing {
   readonly more: { readonly undo: number; readonly redo: number };
   /** Why the last order was not done, or the project could not be opened; null when all is well. */
   readonly notice: string | null;
+  /** What is shown in place of the project; null when the project is. */
+  readonly look: Look | null;
 }
 
 const CLOSED: Drawing = {
@@ -35,6 +46,7 @@ const CLOSED: Drawing = {
   past: NO_STACKS,
   more: { undo: 0, redo: 0 },
   notice: null,
+  look: null,
 };
 
 export const drawingReducer = createReducer<Drawing>(
@@ -62,8 +74,10 @@ export const drawingReducer = createReducer<Drawing>(
   on(benchActions.noticeGiven, (drawing, { words }) => ({ ...drawing, notice: words })),
   on(benchActions.noticeRead, (drawing) => ({ ...drawing, notice: null })),
   on(benchActions.ordered, (drawing, { order, stamp }) =>
-    drawing.project ? after(drawing, perform(drawing.project, order, stamp)) : drawing,
+    drawing.project ? (onlyLooked(drawing) ?? after(drawing, perform(drawing.project, order, stamp))) : drawing,
   ),
+  on(benchActions.stageLookedAt, (drawing, { look }) => ({ ...drawing, look, notice: null })),
+  on(benchActions.stageLeft, (drawing) => ({ ...drawing, look: null, notice: null })),
   on(benchActions.undone, (drawing, { stamp }) => walked(drawing, 'undo', stamp)),
   on(benchActions.redone, (drawing, { stamp }) => walked(drawing, 'redo', stamp)),
   on(benchActions.walked, (drawing, { way, stamps }) => stamps.reduce((at, stamp) => walked(at, way, stamp), drawing)),
@@ -71,11 +85,21 @@ export const drawingReducer = createReducer<Drawing>(
 
 function walked(drawing: Drawing, way: keyof Stacks, stamp: Parameters<typeof undo>[2]): Drawing {
   if (!drawing.project) return drawing;
+  const refused = onlyLooked(drawing);
+  if (refused) return refused;
   const { stacks, more } = stacksNow(drawing);
   if (stacks[way].length === 0 && more[way] > 0) {
     return { ...drawing, notice: 'the steps before this one have not come from the server yet' };
   }
   return after(drawing, (way === 'undo' ? undo : redo)(drawing.project, stacks, stamp));
+}
+
+/** Why nothing is done while a stage is shown. */
+export const LOOKED_ONLY = 'a stage is only looked at; go back to the drawing first, or restore it';
+
+/** What cannot be done now since a stage is shown; null where the drawing is. */
+function onlyLooked(drawing: Drawing): Drawing | null {
+  return drawing.look && { ...drawing, notice: LOOKED_ONLY };
 }
 
 function after(drawing: Drawing, outcome: Outcome): Drawing {

@@ -40,7 +40,7 @@ async function sendWaiting(id: string, api: ProjectsApi, waiting: Waiting): Prom
   // A browser that forbids storage has nothing waiting; that is said when something is to be stored.
   for (const batch of await waiting.batches(id).catch((): WaitingBatch[] => [])) {
     try {
-      for (let at = 0; at < batch.steps.length; ) {
+      for (let at = 0; at < batch.steps.length;) {
         const steps = firstBatch(batch.steps.slice(at));
         await firstValueFrom(api.append(id, batch.base + at, steps));
         at += steps.length;

@@ -11,7 +11,9 @@ const drawing = (state: BenchState) => state.drawing;
 export const selectDrawing = drawing;
 export const selectView = (state: BenchState) => state.view;
 export const selectSaving = (state: BenchState) => state.saving;
-export const selectProject = createSelector(drawing, ({ project }) => project);
+/** What is shown: the drawing, or a stage that is looked at. */
+export const selectProject = createSelector(drawing, ({ project, look }) => look?.project ?? project);
+export const selectLook = createSelector(drawing, ({ look }) => look);
 export const selectNotice = createSelector(drawing, ({ notice }) => notice);
 export const selectHistory = createSelector(
   createSelector(drawing, ({ log }) => log),
