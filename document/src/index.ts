@@ -12,6 +12,7 @@ export { applyPatch, type Operation, type Patch } from './history/patch';
 export { LONGEST_NAME, nameProblem, shortened, withCleanNames } from './name';
 export { plainJsonProblem } from './plainJson';
 export { LARGEST_PICTURE, pictureSizeProblem } from './pictureSize';
+export { placeInWords, withPlaces } from './placeInWords';
 export { inWords, pointer, type Problem } from './problem';
 export { checkProject } from './project/check';
 export { migrate } from './project/migrate';

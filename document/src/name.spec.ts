@@ -3,8 +3,31 @@ import { LONGEST_NAME, nameProblem, shortened, withCleanNames } from './name';
 
 /** A hairdresser, a flag and a letter with two accents: several code points each, one character to people. */
 const SEEN = ['\u{1F469}\u{1F3FD}\u200D\u{1F9B0}', '\u{1F1E9}\u{1F1EA}', 'e\u0301\u0323'];
-const INVISIBLE = ['', ' ', '\u00A0 ', '\u200B', '\uFEFF\u2060', '\u200D\u200C', '\u3164', '\u2800', '\u00AD', '\u0301'];
-const CONTROLLING = ['\u0000', '\u0007', '\n', '\t', '\u007F', '\u0085', '\u2028', '\u202E', '\u2066', '\uD83D', '\uDE00'];
+const INVISIBLE = [
+  '',
+  ' ',
+  '\u00A0 ',
+  '\u200B',
+  '\uFEFF\u2060',
+  '\u200D\u200C',
+  '\u3164',
+  '\u2800',
+  '\u00AD',
+  '\u0301',
+];
+const CONTROLLING = [
+  '\u0000',
+  '\u0007',
+  '\n',
+  '\t',
+  '\u007F',
+  '\u0085',
+  '\u2028',
+  '\u202E',
+  '\u2066',
+  '\uD83D',
+  '\uDE00',
+];
 
 describe('a name', () => {
   it.each(['Lid', '7', '/', 'Wall, left', 'Крышка', '蓋', 'غطاء \u200Fب', '\u{1F9FF}', '…', 'a'.repeat(120), ...SEEN])(
@@ -39,14 +62,18 @@ describe('a text cut short', () => {
   it('of whatever can be a name can be one again', () => {
     let cut = 0;
     fc.assert(
-      fc.property(fc.string({ unit: 'binary', minLength: 20, maxLength: 80 }), fc.integer({ min: 1, max: 30 }), (text, most) => {
-        const short = shortened(`A${text}`, most);
-        expect([...short].length).toBeLessThanOrEqual(most);
-        expect(`A${text}`.startsWith(short)).toBe(true);
-        // fast-check's texts have no lone surrogates, so the cut must not make one.
-        expect(/\p{Cs}/u.test(short)).toBe(false);
-        if (short.length < text.length) cut++;
-      }),
+      fc.property(
+        fc.string({ unit: 'binary', minLength: 20, maxLength: 80 }),
+        fc.integer({ min: 1, max: 30 }),
+        (text, most) => {
+          const short = shortened(`A${text}`, most);
+          expect([...short].length).toBeLessThanOrEqual(most);
+          expect(`A${text}`.startsWith(short)).toBe(true);
+          // fast-check's texts have no lone surrogates, so the cut must not make one.
+          expect(/\p{Cs}/u.test(short)).toBe(false);
+          if (short.length < text.length) cut++;
+        },
+      ),
     );
     expect(cut).toBeGreaterThan(30);
   });
@@ -72,7 +99,10 @@ describe('names of before there was a rule', () => {
   });
 
   it('can be names then', () => {
-    const names = fc.oneof(fc.string({ unit: 'binary', maxLength: 120 }), fc.constantFrom(...INVISIBLE, ...CONTROLLING));
+    const names = fc.oneof(
+      fc.string({ unit: 'binary', maxLength: 120 }),
+      fc.constantFrom(...INVISIBLE, ...CONTROLLING),
+    );
     let mended = 0;
     fc.assert(
       fc.property(names, (name) => {

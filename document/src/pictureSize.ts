@@ -2,7 +2,13 @@
 export const LARGEST_PICTURE = { bytes: 20_000_000, words: '20 MB', side: 16_384, pixels: 150_000_000 } as const;
 
 /** Why a picture of so many pixels is too large, with its size and what may be; null when it is not. */
-export function pictureSizeProblem({ width, height }: { readonly width: number; readonly height: number }): string | null {
+export function pictureSizeProblem({
+  width,
+  height,
+}: {
+  readonly width: number;
+  readonly height: number;
+}): string | null {
   const { side, pixels } = LARGEST_PICTURE;
   return Math.max(width, height) <= side && width * height <= pixels
     ? null

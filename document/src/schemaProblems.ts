@@ -1,5 +1,5 @@
 import type { ErrorObject, ValidateFunction } from 'ajv';
-import { type Problem } from './problem';
+import { type Problem, pointerParts } from './problem';
 import * as compiled from './validators.generated';
 
 export type SchemaName = Exclude<keyof typeof compiled, 'wordsPattern'>;
@@ -8,11 +8,27 @@ export type SchemaName = Exclude<keyof typeof compiled, 'wordsPattern'>;
 export function schemaProblems(schema: SchemaName, value: unknown): Problem[] {
   const validate = compiled[schema] as ValidateFunction;
   if (validate(value)) return [];
-  return (validate.errors ?? []).map((error) => ({ path: error.instancePath, message: describe(error) }));
+  return (validate.errors ?? []).map((error) => ({ path: error.instancePath, message: describe(error, value) }));
 }
 
-function describe({ keyword, params, message }: ErrorObject): string {
+function describe({ keyword, params, message, instancePath }: ErrorObject, value: unknown): string {
+  const limit = params['limit'] as number;
   switch (keyword) {
+    case 'maximum':
+    case 'minimum': {
+      const given = pointerParts(instancePath).reduce((at, part) => (at as Record<string, unknown>)[part], value);
+      // Lengths are all held to the same limit; what else has it is a weight.
+      const isLength = Math.abs(limit) === LONGEST_MM && !instancePath.endsWith('/weight');
+      const most = isLength ? `${(limit / 1000).toLocaleString('en')} m` : numberShown(limit);
+      return `${numberShown(given as number)}${isLength ? ' mm' : ''} is ${keyword === 'maximum' ? 'more' : 'less'} than ${most}`;
+    }
+    case 'exclusiveMinimum':
+      return `must be more than ${limit}`;
+    case 'minItems':
+      return `needs at least ${limit} of them`;
+    case 'maxItems':
+    case 'maxProperties':
+      return `may have at most ${limit} of them`;
     case 'additionalProperties':
       return `there is no member '${params['additionalProperty']}' in this format`;
     case 'const':
@@ -32,3 +48,12 @@ function describe({ keyword, params, message }: ErrorObject): string {
       return message ?? keyword;
   }
 }
+
+/** As the schema has it, in mm. */
+const LONGEST_MM = 1e9;
+
+/** 1,234.5; 1e12; 1e-9 */
+const numberShown = (value: number): string =>
+  value === 0 || (Math.abs(value) >= 1e-3 && Math.abs(value) < 1e9)
+    ? value.toLocaleString('en')
+    : value.toExponential().replace('e+', 'e');

@@ -1,5 +1,17 @@
 import { failed, type Result, success } from '@pencil-bend/core';
-import { checkProject, FORMAT, LONGEST_NAME, migrate, plainJsonProblem, type Problem, type Project, shortened, VERSION, withCleanNames } from '@pencil-bend/document';
+import {
+  checkProject,
+  FORMAT,
+  LONGEST_NAME,
+  migrate,
+  plainJsonProblem,
+  type Problem,
+  type Project,
+  shortened,
+  VERSION,
+  withCleanNames,
+  withPlaces,
+} from '@pencil-bend/document';
 
 export const PROJECT_FILE_EXTENSION = '.pencilbend.json';
 
@@ -47,5 +59,5 @@ export function readProject(value: unknown): Result<Project, Problem[]> {
   // Files of before there was a rule for names.
   const project = withCleanNames(migrate(value));
   const problems = checkProject(project);
-  return problems.length > 0 ? failed(problems) : success(project as Project);
+  return problems.length > 0 ? failed(withPlaces(problems, project)) : success(project as Project);
 }

@@ -142,7 +142,7 @@ describe('commands', () => {
     [
       'NaN',
       { command: 'movePoints', args: { item: 'arch', moves: [{ point: 'p1', to: [NaN, 0, 0] }] } },
-      '/moves/0/to/0: must be a finite number',
+      'move 1, x: must be a finite number',
     ],
     [
       'a point on its neighbour',
@@ -166,7 +166,7 @@ describe('commands', () => {
     [
       'a weight of 0',
       { command: 'setWeights', args: { item: 'arch', weights: [{ point: 'c2', weight: 0 }] } },
-      '/weights/0/weight: must be >=',
+      'weight 1, weight: 0 is less than 1e-9',
     ],
     [
       'a degree above what the points allow',
@@ -188,7 +188,11 @@ describe('commands', () => {
       { command: 'straighten', args: { item: 'arch', points: ['c1', 'c2'] } },
       'takes 4 control points in a row',
     ],
-    ['an empty name', { command: 'renameItem', args: { item: 'arch', name: ' ' } }, '/name: must have a character that can be seen'],
+    [
+      'an empty name',
+      { command: 'renameItem', args: { item: 'arch', name: ' ' } },
+      'name: must have a character that can be seen',
+    ],
     [
       'a stray argument',
       { command: 'deleteItem', args: { item: 'arch', quietly: true } },

@@ -6,6 +6,7 @@ import { itemCountProblem, stepSizeProblem } from '../history/stepSize';
 import { inWords, type Problem } from '../problem';
 import { checkProject } from '../project/check';
 import { shortened } from '../name';
+import { withPlaces } from '../placeInWords';
 import type { Project } from '../project/project';
 import { schemaProblems } from '../schemaProblems';
 import { Refusal } from '../refusal';
@@ -38,7 +39,7 @@ export type Outcome = Result<Performed, string>;
 export function perform(project: Project, order: Order, stamp: Stamp): Outcome {
   const { schema, stepName, change, adds } = commands[order.command] as Command<unknown>;
   const given = schemaProblems(schema, order.args);
-  if (given.length > 0) return failed(inWords(given));
+  if (given.length > 0) return failed(inWords(withPlaces(given, order.args)));
   const tooMany = adds ? itemCountProblem(adds(order.args)) : null;
   if (tooMany !== null) return failed(tooMany);
   try {
@@ -46,7 +47,7 @@ export function perform(project: Project, order: Order, stamp: Stamp): Outcome {
     const name = shortened(stepName(project, args), LONGEST_NAME);
     const [changed, patches, inverse] = produceWithPatches(project, (draft: Draft<Project>) => change(draft, args));
     const problems = checkProject(changed);
-    if (problems.length > 0) return failed(problems.map(said).join('; '));
+    if (problems.length > 0) return failed(withPlaces(problems, changed).map(said).join('; '));
     const way = { patch: fromImmer(patches), inverse: fromImmer(inverse) };
     const tooLarge = stepSizeProblem(way);
     if (tooLarge !== null) return failed(tooLarge);

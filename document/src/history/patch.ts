@@ -2,7 +2,7 @@ import { enablePatches, type Patch as ImmerPatch } from 'immer';
 import type { Result } from '@pencil-bend/core';
 import { failed, success } from '@pencil-bend/core';
 import { isMisleading } from '../plainJson';
-import { type Problem, pointer } from '../problem';
+import { type Problem, pointer, pointerParts } from '../problem';
 import type { Project } from '../project/project';
 
 enablePatches();
@@ -38,7 +38,7 @@ export function applyPatch(project: Project, patch: Patch): Result<Project, Prob
   };
   const changed = copyOf(project as unknown as Container);
   for (const [at, { op, path, value }] of patch.entries()) {
-    const keys = parts(path);
+    const keys = pointerParts(path);
     const last = keys.pop();
     let parent = changed;
     let why = last === undefined ? 'the whole document cannot be the target' : null;
@@ -59,12 +59,6 @@ export function applyPatch(project: Project, patch: Patch): Result<Project, Prob
 /** A record, or an array whose elements are its members. */
 type Container = Record<string, unknown>;
 
-const parts = (path: string): string[] =>
-  path
-    .split('/')
-    .slice(1)
-    .map((part) => part.replaceAll('~1', '/').replaceAll('~0', '~'));
-
 /** Members by name, elements by index; never what every object or array has by itself. */
 const hasMember = (container: Container, key: string): boolean =>
   Object.hasOwn(container, key) && (!Array.isArray(container) || INDEX.test(key));
@@ -83,7 +77,12 @@ function changeArray(array: unknown[], op: Operation['op'], key: string, value: 
   return null;
 }
 
-function changeRecord(record: Record<string, unknown>, op: Operation['op'], key: string, value: unknown): string | null {
+function changeRecord(
+  record: Record<string, unknown>,
+  op: Operation['op'],
+  key: string,
+  value: unknown,
+): string | null {
   if (isMisleading(key)) return `'${key}' cannot name anything`;
   if (op !== 'add' && !Object.hasOwn(record, key)) return 'no such member';
   if (op === 'remove') delete record[key];

@@ -20,7 +20,7 @@ describe('checkProject', () => {
 
   it.each([
     ['/version', 4, '/version', 'must be 3'],
-    ['/tolerance', 0, '/tolerance', 'must be > 0'],
+    ['/tolerance', 0, '/tolerance', 'must be more than 0'],
     ['/tolerance', NaN, '/tolerance', 'must be a finite number'],
     ['/name', '  ', '/name', 'must have a character that can be seen'],
     ['/colour', 'red', '', "there is no member 'colour'"],
@@ -28,7 +28,7 @@ describe('checkProject', () => {
     ['/items/arch/recipe/kind', 'magic', '/items/arch/recipe', 'value of tag "kind" must be in oneOf'],
     ['/items/arch/recipe/points/1/at/0', Infinity, '/items/arch/recipe/points/1/at/0', 'must be a finite number'],
     ['/items/arch/recipe/points/1/at/0', null, '/items/arch/recipe/points/1/at/0', 'must be a finite number'],
-    ['/items/arch/recipe/points/1/at', [1, 2], '/items/arch/recipe/points/1/at', 'must NOT have fewer than 3 items'],
+    ['/items/arch/recipe/points/1/at', [1, 2], '/items/arch/recipe/points/1/at', 'needs at least 3 of them'],
     ['/items/arch/recipe/points/1/at', [0, 0, 0], '/items/arch/recipe/points/1/at', 'Points 1 and 2 lie in one place'],
     ['/items/arch/recipe/points/1/id', 'p1', '/items/arch/recipe/points/1/id', "The id 'p1' stands twice"],
     ['/items/arch/layer', 'attic', '/items/arch/layer', "There is no layer 'attic'"],

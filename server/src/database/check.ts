@@ -1,5 +1,13 @@
 import { isDeepStrictEqual } from 'node:util';
-import { applyPatch, checkProject, inWords, type Patch, type Project, stepProblems } from '@pencil-bend/document';
+import {
+  applyPatch,
+  checkProject,
+  inWords,
+  type Patch,
+  type Project,
+  stepProblems,
+  withPlaces,
+} from '@pencil-bend/document';
 import { type EntityManager, MoreThan } from 'typeorm';
 import { inverseProblem } from '../projects/inverse';
 import { ProjectEntity, type ProjectRow, SnapshotEntity, StageEntity, StepEntity, type StepRow } from './entities';
@@ -74,7 +82,7 @@ async function wrongInProject(manager: EntityManager, row: ProjectRow): Promise<
   if (project.name !== row.name) wrong.push(`the list calls it so, the drawing '${project.name}'`);
   if (project.itemOrder.length !== row.items) wrong.push(`the list counts ${row.items} items`);
   const problems = checkProject(project);
-  if (problems.length > 0) wrong.push(`the drawing is not valid: ${inWords(problems)}`);
+  if (problems.length > 0) wrong.push(`the drawing is not valid: ${inWords(withPlaces(problems, project))}`);
   for (const stage of await manager.findBy(StageEntity, { projectId })) {
     if (!at.has(stage.revision)) wrong.push(`the stage '${stage.name}' has no drawing`);
   }

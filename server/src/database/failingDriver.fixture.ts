@@ -3,7 +3,10 @@ import Database from 'better-sqlite3';
 /** What goes wrong, as SQLite reports it (sqlite.org/rescode.html). */
 export type Fault =
   /** The statement fails, and SQLite rolls the transaction back by itself (sqlite.org/lang_transaction.html, 4). */
-  | { readonly code: 'SQLITE_FULL' | 'SQLITE_IOERR_WRITE' | 'SQLITE_NOMEM' | 'SQLITE_INTERRUPT'; readonly rollsBack: true }
+  | {
+      readonly code: 'SQLITE_FULL' | 'SQLITE_IOERR_WRITE' | 'SQLITE_NOMEM' | 'SQLITE_INTERRUPT';
+      readonly rollsBack: true;
+    }
   /** The statement fails and the transaction stays open, as a COMMIT does that another reader keeps waiting. */
   | { readonly code: 'SQLITE_BUSY' | 'SQLITE_IOERR_FSYNC'; readonly rollsBack: false }
   /** It was done; only the answer is an error. */

@@ -27,7 +27,7 @@ export class NamesAndTimes1798000000000 implements MigrationInterface {
 
   async up(runner: QueryRunner): Promise<void> {
     for (const { table, texts, json } of TABLES) {
-      for (let last = 0; ; ) {
+      for (let last = 0; ;) {
         const rows: Row[] = await runner.query(
           `SELECT rowid, * FROM "${table}" WHERE rowid > ? ORDER BY rowid LIMIT ${ROWS_AT_ONCE}`,
           [last],

@@ -72,7 +72,9 @@ describe('trouble with the database', () => {
     const file = databaseFile(server.folder);
     truncateSync(file, 0);
     for (const open of [openDatabase, openToRead]) {
-      await expect(async () => open(server.folder)).rejects.toThrow('the file is empty (0 bytes), so what it held is gone');
+      await expect(async () => open(server.folder)).rejects.toThrow(
+        'the file is empty (0 bytes), so what it held is gone',
+      );
     }
     expect(readFileSync(file)).toHaveLength(0);
   });

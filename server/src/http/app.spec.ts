@@ -146,6 +146,12 @@ describe('bad input', () => {
     expect((await server.request.post('/api/projects').type('json').send(large).expect(413)).body.title).toContain(
       '20 MB',
     );
+    const { lid } = kettle().items;
+    const far = JSON.parse(JSON.stringify({ ...kettle(), items: { ...kettle().items, lid } }).replace(/("lid":.*?"at":\[)[^,]+/, '$11e12')); // prettier-ignore
+    const lidFar = (await server.request.post('/api/projects').send(far).expect(422)).body;
+    expect(lidFar.detail).toBe(
+      'The project file cannot be taken in: the curve Lid, point 1, x: 1e12 mm is more than 1,000,000 m',
+    );
     const broken = { ...kettle(), units: 'furlong' };
     const { body } = await server.request.post('/api/projects').send(broken).expect(422);
     expect(body.problems[0]).toMatchObject({ path: '/units', message: expect.stringContaining('must be one of') });

@@ -59,7 +59,11 @@ describe('on loopback', () => {
   it('takes no form of another page: only JSON that says it is', async () => {
     await server.request.post('/api/projects').type('form').send({ name: 'Form' }).expect(415);
     await server.request.post('/api/projects').type('text/plain').send('{"name":"Text"}').expect(415);
-    const { body } = await server.request.post('/api/projects').unset('Content-Type').send('{"name":"Bare"}').expect(415);
+    const { body } = await server.request
+      .post('/api/projects')
+      .unset('Content-Type')
+      .send('{"name":"Bare"}')
+      .expect(415);
     expect(body.title).toContain('Content-Type: application/json');
     await server.request.post('/api/projects/nobody/copies').set('Content-Length', '0').expect(404);
     expect((await get('/api/projects', {})).body).toEqual([]);

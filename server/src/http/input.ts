@@ -48,7 +48,13 @@ const STEPS_AT_ONCE = 500;
  * The steps of a body, `{ steps }`, or of what was uploaded before in parts, `{ upload, parts }`; `least` of them at
  * the least.
  */
-export function stepsFrom(uploads: Uploads, project: string, body: unknown, least: number, most = STEPS_AT_ONCE): Step[] {
+export function stepsFrom(
+  uploads: Uploads,
+  project: string,
+  body: unknown,
+  least: number,
+  most = STEPS_AT_ONCE,
+): Step[] {
   const steps = isRecord(body) ? (body['steps'] ?? uploaded(uploads, project, body)) : null;
   if (!Array.isArray(steps) || steps.length < least || steps.length > most) {
     throw new Failure(400, `The body must hold ${least} to ${most} steps`, [

@@ -30,9 +30,7 @@ describe('names', () => {
       if (name.length <= 120) await server.append(id, 1, [{ ...naming, name }]).expect(400);
     }
     const { body } = await server.request.post('/api/projects').send({ name: '\u200B' }).expect(400);
-    expect(body.title).toBe(
-      'A name must have a character that can be seen, and none that controls the text around it',
-    );
+    expect(body.title).toBe('A name must have a character that can be seen, and none that controls the text around it');
     for (const name of GOOD) {
       await server.request.post('/api/projects').send({ name }).expect(201);
       await server.request.patch(`${stages}/${stage}`).send({ name }).expect(200);

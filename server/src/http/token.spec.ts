@@ -66,7 +66,11 @@ describe('the operator\u2019s token', () => {
     const asked = await server.request.get('/bench/some').set('Accept', 'text/html,*/*;q=0.8').expect(401);
     expect(asked.text).toContain('<label for="token">');
     expect(asked.headers['content-security-policy']).toContain("form-action 'self'");
-    const wrong = await server.request.post('/bench/some').type('form').set('Accept', 'text/html').send({ token: 'guess' });
+    const wrong = await server.request
+      .post('/bench/some')
+      .type('form')
+      .set('Accept', 'text/html')
+      .send({ token: 'guess' });
     expect([wrong.status, wrong.text]).toEqual([401, expect.stringContaining('That is not the token')]);
     const right = await server.request.post('/bench/some').type('form').send({ token: TOKEN }).expect(303);
     expect(right.headers['location']).toBe('/bench/some');

@@ -50,7 +50,8 @@ export function withToken(token: string | null): Router {
     const [, bearer] = /^Bearer (\S+)$/.exec(request.get('Authorization') ?? '') ?? [];
     const given = typeof asked === 'string' ? asked : bearer;
     if (given === undefined && isKnown(request, pass)) return next();
-    if (given !== undefined && (await isRight(request, given))) return given === bearer ? next() : enter(request, response);
+    if (given !== undefined && (await isRight(request, given)))
+      return given === bearer ? next() : enter(request, response);
     if (request.accepts(['json', 'html']) === 'html') return sendTokenPage(response, given !== undefined);
     response.setHeader('WWW-Authenticate', 'Bearer');
     throw new Failure(401, 'This bench asks for its operator\u2019s token: load the page again and enter it');

@@ -103,8 +103,7 @@ describe('a large step', () => {
   });
   const upload = (name: string, part: number, text: string) =>
     server.request.put(`/api/projects/${id}/uploads/${name}/${part}`).send({ text });
-  const append = (body: object) =>
-    server.request.post(`/api/projects/${id}/steps`).set('If-Match', '"0"').send(body);
+  const append = (body: object) => server.request.post(`/api/projects/${id}/steps`).set('If-Match', '"0"').send(body);
 
   it('comes in parts, in any order, and is committed as one', async () => {
     const text = JSON.stringify([long(9_000_000)]);

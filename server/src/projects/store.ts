@@ -1,6 +1,17 @@
 import { randomUUID } from 'node:crypto';
 import { setImmediate } from 'node:timers/promises';
-import { applyPatch, checkProject, LONGEST_NAME, type Order, perform, pointer, type Project, shortened, type Step } from '@pencil-bend/document';
+import {
+  applyPatch,
+  checkProject,
+  LONGEST_NAME,
+  type Order,
+  perform,
+  pointer,
+  type Project,
+  shortened,
+  type Step,
+  withPlaces,
+} from '@pencil-bend/document';
 import { Between, type EntityManager, In, IsNull, LessThan, Not } from 'typeorm';
 import { ProjectEntity, type ProjectRow, StepEntity, type StepRow } from '../database/entities';
 import type { DatabaseLock } from '../database/databaseLock';
@@ -247,7 +258,11 @@ async function replayed(project: Project, steps: readonly Step[], offset: number
     }
     const problems = checkProject(applied.value);
     if (problems.length > 0) {
-      throw new Failure(422, `The step '${step.name}' would leave a drawing that is not valid`, problems);
+      throw new Failure(
+        422,
+        `The step '${step.name}' would leave a drawing that is not valid`,
+        withPlaces(problems, applied.value),
+      );
     }
     const wrong = inverseProblem(changed, applied.value, step.inverse);
     if (wrong) {

@@ -26,7 +26,10 @@ export class Uploads {
     if (others + text.length > LARGEST_UPLOAD.characters) {
       this.known.delete(key);
       const size = Math.ceil((others + text.length) / 1e6);
-      throw new Failure(413, `These steps hold ${size} MB or more; at most ${LARGEST_UPLOAD.words} can be sent at once`);
+      throw new Failure(
+        413,
+        `These steps hold ${size} MB or more; at most ${LARGEST_UPLOAD.words} can be sent at once`,
+      );
     }
     upload.parts[part] = text;
     upload.usedAt = now;

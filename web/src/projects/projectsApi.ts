@@ -1,6 +1,6 @@
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import type { Problem, Project, Step } from '@pencil-bend/document';
+import { inWords, type Problem, type Project, type Step } from '@pencil-bend/document';
 import { concatMap, last, type Observable, range, switchMap } from 'rxjs';
 import { charactersOf, MOST_CHARACTERS } from '../state/batch';
 import { GONE, type Theirs } from '../state/saving';
@@ -197,9 +197,9 @@ export function explain(error: unknown): Explained {
   const body = error.error as ProblemBody | string | null;
   const parsed = typeof body === 'string' ? parse(body) : body;
   const { title = `the server answered ${error.status}`, problems = [], count = 0, names = [] } = parsed ?? {};
-  const details = problems.slice(0, 3).map(({ path, message }) => (path ? `${path}: ${message}` : message));
+  const details = inWords(problems.slice(0, 3));
   const theirs = error.status === 412 ? { count, names } : error.status === 404 ? GONE : null;
-  return { why: [title, ...details].join('. '), again: error.status >= 500, theirs };
+  return { why: details ? `${title}: ${details}` : title, again: error.status >= 500, theirs };
 }
 
 function parse(text: string): ProblemBody | null {
