@@ -8,7 +8,7 @@ export class BenchUser {
   async newSheet(): Promise<void> {
     await this.page.goto('/');
     await this.page.getByRole('button', { name: 'New sheet' }).click();
-    await expect(this.prompt).toContainText('Click a curve to select it', { timeout: 15_000 });
+    await expect(this.prompt).toContainText('Click a curve to select it');
   }
 
   /** A demo project of its own, so that no test sees what another one did. */
@@ -171,6 +171,6 @@ export class BenchUser {
   }
 
   async isKept(): Promise<void> {
-    await expect(this.header).toContainText(/Kept \d\d:\d\d/, { timeout: 5000 });
+    await expect(this.header).toContainText(/Kept \d\d:\d\d/);
   }
 }

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, type Page, test } from '@playwright/test';
 import { BenchUser } from '../bench';
+import { expect, type Page, test } from '../test';
 
 /** Nothing that axe calls serious or critical. */
 async function isAccessible(page: Page): Promise<void> {
@@ -9,64 +9,86 @@ async function isAccessible(page: Page): Promise<void> {
   expect(grave.map(({ id, nodes }) => [id, nodes.map(({ html }) => html)])).toEqual([]);
 }
 
-test('axe finds nothing serious on any screen', async ({ page }) => {
-  test.setTimeout(180_000);
-  const user = new BenchUser(page);
-  await page.goto('/');
-  await expect(page.getByRole('link', { name: 'Gooseneck kettle', exact: true }).first()).toBeVisible();
-  await isAccessible(page);
-  await page.getByRole('button', { name: 'Duplicate Gooseneck kettle' }).first().click();
-  await page.getByRole('button', { name: 'Put Gooseneck kettle copy into the bin' }).first().click();
-  await isAccessible(page);
-  await page.getByRole('button', { name: /^Bin/ }).click();
-  await isAccessible(page);
-  await user.openKettle();
-  await isAccessible(page);
-  await user.curve('Spout centre line').click();
-  await isAccessible(page);
-  await page.keyboard.press('/');
-  await expect(page.getByRole('searchbox', { name: 'Find a tool' })).toBeFocused();
-  await isAccessible(page);
-  await page.keyboard.press('Escape');
-  await user.tool('Arc');
-  await user.typePlace('0, 0');
-  await isAccessible(page);
-  await page.keyboard.press('Backspace');
-  await page.keyboard.press('Escape');
-  await user.curve('Rivet, upper').click();
-  await isAccessible(page);
-  await user.curve('Spout centre line').click();
-  await user.fitPoint(4).click();
-  await page.getByRole('button', { name: 'Knot line' }).click();
-  await page.keyboard.press('Delete');
-  await expect(page.getByRole('slider', { name: /^Knot 2/ })).toBeVisible();
-  await isAccessible(page);
-  await page.keyboard.press('Escape');
-  await page.keyboard.press('?');
-  await expect(page.getByRole('dialog', { name: 'Shortcuts' })).toBeVisible();
-  await isAccessible(page);
-  await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: 'Colour of Lid' }).click();
-  await isAccessible(page);
-  await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: 'History' }).click();
-  await page.getByLabel('Name of the new stage').fill('Checked');
-  await page.keyboard.press('Enter');
-  await expect(page.getByRole('button', { name: 'Restore Checked' })).toBeVisible();
-  await page.route('**/steps', (route) => route.abort());
-  await page.getByRole('button', { name: 'Hide Lid' }).click();
-  await expect(user.header).toContainText('the server is away');
-  await isAccessible(page);
-  await page.unroute('**/steps');
-  await page.route('**/steps', (route) =>
-    route.fulfill({ status: 412, contentType: 'application/problem+json', body: '{"count":1,"names":["Hide Base"]}' }),
-  );
-  // The next try comes when it comes: the longer the server is away, the rarer they are.
-  await expect(page.getByRole('alert')).toContainText('Another window was first', { timeout: 60_000 });
-  await isAccessible(page);
-  await page.goto('/bench/nowhere');
-  await expect(page.getByText('There is no project')).toBeVisible();
-  await isAccessible(page);
+test.describe('axe finds nothing serious', () => {
+  test('on the projects page and in the bin', async ({ page }) => {
+    await page.goto('/');
+    await expect(page.getByRole('link', { name: 'Gooseneck kettle', exact: true }).first()).toBeVisible();
+    await isAccessible(page);
+    await page.getByRole('button', { name: 'Duplicate Gooseneck kettle' }).first().click();
+    await page.getByRole('button', { name: 'Put Gooseneck kettle copy into the bin' }).first().click();
+    await isAccessible(page);
+    await page.getByRole('button', { name: /^Bin/ }).click();
+    await isAccessible(page);
+  });
+
+  test('on the bench, with a curve and with a guide', async ({ page }) => {
+    const user = new BenchUser(page);
+    await user.openKettle();
+    await isAccessible(page);
+    await user.curve('Spout centre line').click();
+    await isAccessible(page);
+    await user.curve('Rivet, upper').click();
+    await isAccessible(page);
+  });
+
+  test('in the palette, and with a tool that takes places', async ({ page }) => {
+    const user = new BenchUser(page);
+    await user.openKettle();
+    await page.keyboard.press('/');
+    await expect(page.getByRole('searchbox', { name: 'Find a tool' })).toBeFocused();
+    await isAccessible(page);
+    await page.keyboard.press('Escape');
+    await user.tool('Arc');
+    await user.typePlace('0, 0');
+    await isAccessible(page);
+  });
+
+  test('with a price, the knot line, the shortcuts and a choice of colours', async ({ page }) => {
+    const user = new BenchUser(page);
+    await user.openKettle();
+    await user.curve('Spout centre line').click();
+    await user.fitPoint(4).click();
+    await page.getByRole('button', { name: 'Knot line' }).click();
+    await page.keyboard.press('Delete');
+    await expect(page.getByRole('slider', { name: /^Knot 2/ })).toBeVisible();
+    await isAccessible(page);
+    await page.keyboard.press('Escape');
+    await page.keyboard.press('?');
+    await expect(page.getByRole('dialog', { name: 'Shortcuts' })).toBeVisible();
+    await isAccessible(page);
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'Colour of Lid' }).click();
+    await isAccessible(page);
+  });
+
+  test('in the history, and while a stage is looked at', async ({ page }) => {
+    const user = new BenchUser(page);
+    await user.openKettle();
+    await page.getByRole('button', { name: 'History' }).click();
+    await page.getByLabel('Name of the new stage').fill('Checked');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('button', { name: 'Restore Checked' })).toBeVisible();
+    await isAccessible(page);
+    await page.getByRole('button', { name: 'Look at Checked' }).click();
+    await expect(page.getByText('You look at the stage')).toBeVisible();
+    await isAccessible(page);
+  });
+
+  test('while the server is away, when another window was first, and where there is no project', async ({ page }) => {
+    const user = new BenchUser(page);
+    await user.openKettle();
+    await page.route('**/steps', (route) => route.abort());
+    await page.getByRole('button', { name: 'Hide Lid' }).click();
+    await expect(user.header).toContainText('the server is away');
+    await isAccessible(page);
+    const late = { status: 412, contentType: 'application/problem+json', body: '{"count":1,"names":["Hide Base"]}' };
+    await page.route('**/steps', (route) => route.fulfill(late));
+    await expect(page.getByRole('alert')).toContainText('Another window was first');
+    await isAccessible(page);
+    await page.goto('/bench/nowhere');
+    await expect(page.getByText('There is no project')).toBeVisible();
+    await isAccessible(page);
+  });
 });
 
 /** Presses Tab until something with this name has the focus. */

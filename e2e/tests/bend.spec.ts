@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { BenchUser } from '../bench';
+import { expect, test } from '../test';
 
 test('drags a point; card and strip follow; undo, redo and reload bring it all back', async ({ page }) => {
   const user = new BenchUser(page);

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { BenchUser } from '../bench';
+import { expect, test } from '../test';
 
 /** A level line from (-60, 0) to (60, 0), an upright one crossing it at (20, 0), and where places lie in pixels. */
 async function cross(user: BenchUser): Promise<(x: number, y: number) => readonly [number, number]> {

@@ -2,9 +2,9 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, openSync, writeSync } from 'node:fs';
 import { constants, tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { expect, test } from '@playwright/test';
 import { chance } from '../chance';
 import { OwnServer } from '../server';
+import { expect, progress, testAlone as test } from '../test';
 
 /** A disk whose writes fail as it is told: the library of failingDisk.c, preloaded into a server. */
 class FailingDisk {
@@ -48,7 +48,7 @@ async function send(method: string, path: string, body: unknown, headers = {}): 
 }
 
 test('2,000 steps on a disk that fails at random, with kills: what was acknowledged is there, and nothing else', async () => {
-  test.setTimeout(0);
+  const progressed = progress();
   await server.start();
   const made = (await (await send('POST', '', { name: 'Kettle' })).json()) as { id: string };
   const append = (revision: number, serial: number) =>
@@ -60,6 +60,7 @@ test('2,000 steps on a disk that fails at random, with kills: what was acknowled
     disk.fail(below(2) === 0 ? 25 : 400, below(2) === 0 ? ENOSPC : EIO);
     const { status } = await append(acknowledged, acknowledged + 1);
     disk.fail(0, 0);
+    progressed();
     if (status === 200) acknowledged++;
     else {
       expect(status).toBeGreaterThanOrEqual(500);

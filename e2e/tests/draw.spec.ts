@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { BenchUser } from '../bench';
+import { expect, test } from '../test';
 
 const PLACES = [
   [200, 300],

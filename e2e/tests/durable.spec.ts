@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test';
 import { BenchUser } from '../bench';
 import { OwnServer } from '../server';
+import { expect, progress, testAlone as test } from '../test';
 
 const server = await OwnServer.make();
 test.use({ baseURL: server.address });
@@ -10,10 +10,11 @@ test.afterEach(() => server.end());
 test('killed twenty times right after Kept: every kept change is there, and the database is sound', async ({
   page,
 }) => {
-  test.setTimeout(240_000);
+  const progressed = progress();
   const user = new BenchUser(page);
   await user.newSheet();
   for (let round = 1; round <= 20; round++) {
+    progressed();
     const x = 120 + ((round * 29) % 500);
     await user.draw([
       [x, 120 + ((round * 47) % 200)],

@@ -1,5 +1,5 @@
-import { expect, type Locator, type Page, test } from '@playwright/test';
 import { BenchUser } from '../bench';
+import { expect, type Locator, type Page, test } from '../test';
 
 /** A handle of the selected curve by what it is called. */
 const handle = (user: BenchUser, name: string): Locator => user.sheet.getByRole('img', { name, exact: true });

@@ -1,6 +1,7 @@
 import { readFile, writeFile } from 'node:fs/promises';
-import { expect, test } from '@playwright/test';
+
 import { BenchUser } from '../bench';
+import { expect, test } from '../test';
 
 test('saves a project as a file and brings it back to the last bit; a broken file is refused in words', async ({
   page,
@@ -27,7 +28,12 @@ test('saves a project as a file and brings it back to the last bit; a broken fil
   const broken = info.outputPath('broken.json');
   await writeFile(broken, text.replace('"tolerance": 0.01', '"tolerance": "fine"'));
   await page.getByLabel('Project file').setInputFiles(broken);
-  await expect(page.getByRole('alert')).toContainText('/tolerance: must be a finite number');
+  await expect(page.getByRole('alert')).toContainText(
+    'The project file cannot be taken in: tolerance: must be a finite number',
+  );
+  await writeFile(broken, text.replace(/("Lip"[^]*?"at": \[\s*)[-\d.]+/, '$11e12'));
+  await page.getByLabel('Project file').setInputFiles(broken);
+  await expect(page.getByRole('alert')).toContainText('1e12 mm is more than 1,000,000 m');
 });
 
 test('a project that is not there says so and leads back', async ({ page }) => {

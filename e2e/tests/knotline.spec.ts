@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { BenchUser } from '../bench';
+import { expect, test } from '../test';
 
 test('knots are dragged, added, repeated and taken out on the knot line', async ({ page }) => {
   const user = new BenchUser(page);

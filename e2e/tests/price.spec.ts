@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { BenchUser } from '../bench';
+import { expect, test } from '../test';
 
 test('a lossy step shows its price with a ghost, and waits for Apply or Leave', async ({ page }) => {
   const user = new BenchUser(page);
@@ -64,14 +64,14 @@ test('live again, another degree, lighten and re-lay are offered with their pric
   await tolerance.fill('1/2');
   await tolerance.press('Enter');
   await card.getByRole('button', { name: 'lighten' }).click();
-  await expect(card).toContainText(/Lighten Grip, outer: the curve would move by up to 0\.\d+ mm.*11 control points become \d/, { timeout: 20_000 }); // prettier-ignore
+  await expect(card).toContainText(/Lighten Grip, outer: the curve would move by up to 0\.\d+ mm.*11 control points become \d/); // prettier-ignore
   await card.getByRole('button', { name: 'Leave' }).click();
 
   const count = card.getByRole('textbox', { name: 'Control points to re-lay with' });
   await count.fill('8');
   await count.press('Enter');
   await card.getByRole('button', { name: 're-lay' }).click();
-  await expect(card).toContainText(/Re-lay Grip, outer: the curve would move by/, { timeout: 20_000 });
+  await expect(card).toContainText(/Re-lay Grip, outer: the curve would move by/);
   await page.keyboard.press('Enter');
   await expect(card).toContainText('8 control');
   await user.lastStepIs('Re-lay Grip, outer');

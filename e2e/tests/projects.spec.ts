@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { OwnServer } from '../server';
+import { expect, testAlone as test } from '../test';
 
 const server = await OwnServer.make();
 test.use({ baseURL: server.address });

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { BenchUser } from '../bench';
+import { expect, test } from '../test';
 
 test('units, tolerance and grid are set up, kept with the project, and every field reads them', async ({ page }) => {
   const user = new BenchUser(page);

@@ -1,6 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test } from '@playwright/test';
+
 import { OwnServer } from '../server';
+import { expect, testAlone as test } from '../test';
 
 const TOKEN = 'kettle-lid-handle-spout';
 const server = await OwnServer.make({ PENCIL_BEND_TOKEN: TOKEN });

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { BenchUser } from '../bench';
+import { expect, test } from '../test';
 
 /** A place in pixels of the sheet, or typed as text. */
 type Given = readonly [number, number] | string;
@@ -33,7 +33,6 @@ async function use(user: BenchUser, given: readonly Given[]): Promise<void> {
 }
 
 test('every tool that draws is found by its name and draws what was typed', async ({ page }) => {
-  test.setTimeout(120_000);
   const user = new BenchUser(page);
   await user.newSheet();
   for (const [tool, given, name, says] of DRAWING) {

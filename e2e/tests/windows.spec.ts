@@ -1,5 +1,5 @@
-import { type BrowserContext, expect, type Page, test } from '@playwright/test';
 import { BenchUser } from '../bench';
+import { type BrowserContext, expect, type Page, test } from '../test';
 
 const ARCH = [
   [200, 300],

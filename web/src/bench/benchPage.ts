@@ -23,6 +23,7 @@ import { HistoryPanel } from '../history/historyPanel';
 import { StageLook } from '../history/stageLook';
 import { Icon } from '../parts/icon';
 import { NameField } from '../parts/nameField';
+import { NotLoaded } from '../parts/notLoaded';
 import { counted } from '../parts/words';
 import { WordMark } from '../parts/wordMark';
 import { PriceDesk } from '../price/priceDesk';
@@ -60,6 +61,7 @@ import { ShortcutsPanel } from './shortcutsPanel';
     HistoryPanel,
     Icon,
     NameField,
+    NotLoaded,
     Notices,
     Outline,
     Palette,

@@ -131,7 +131,8 @@ export class SheetScene {
     });
     // Under the curves in hand.
     this.scene.remove(...this.live);
-    this.scene.add(...this.resting, ...this.live);
+    // To add nothing is an error to three.
+    for (const line of [...this.resting, ...this.live]) this.scene.add(line);
   }
 
   private layLive(strokes: readonly Stroke[], mmPerPixel: number): void {

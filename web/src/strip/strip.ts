@@ -12,6 +12,7 @@ import {
 import { radiusOf } from '@pencil-bend/core';
 import { Bench } from '../bench/bench';
 import { KnotLine } from '../knotline/knotLine';
+import { NotLoaded } from '../parts/notLoaded';
 import { lengthInWords, UNIT } from '../numbers/length';
 import { curvatureInWords, radiusInWords } from '../parts/words';
 import { drawStrip, lengthAtX, stripFrame } from './stripDrawing';
@@ -19,7 +20,7 @@ import { drawStrip, lengthAtX, stripFrame } from './stripDrawing';
 /** The graph under the sheet: signed curvature over arc length, with the cursor it shares with the sheet. */
 @Component({
   selector: 'pb-strip',
-  imports: [KnotLine],
+  imports: [KnotLine, NotLoaded],
   template: `
     <header>
       <span class="tabs" role="group" aria-label="What the strip shows">
@@ -39,10 +40,18 @@ import { drawStrip, lengthAtX, stripFrame } from './stripDrawing';
         <span class="number quiet">{{ count() }}</span>
       }
     </header>
-    @if (shown() === 'knots' && bench.selected()?.curve) {
-      @defer (on immediate) {
+    @let knots = shown() === 'knots' && bench.selected()?.curve;
+    @defer (when knots; prefetch on idle) {
+      @if (knots) {
         <pb-knot-line />
       }
+    } @error {
+      @if (knots) {
+        <pb-not-loaded />
+      }
+    }
+    @if (knots) {
+      <!-- in its place -->
     } @else if (bench.profile()) {
       <div class="graph" #box>
         <canvas
