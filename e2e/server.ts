@@ -44,13 +44,21 @@ export class OwnServer {
     return gone;
   }
 
-  /** The checker's exit code and words. */
-  check(): Promise<{ code: number | null; words: string }> {
-    const child = spawn('node', ['../server/dist/checkDatabase.js'], {
-      env: { ...process.env, PENCIL_BEND_DATA: this.data },
-    });
-    let words = '';
-    for (const stream of [child.stdout, child.stderr]) stream.on('data', (text: Buffer) => (words += text.toString()));
-    return new Promise((resolve) => child.once('exit', (code) => resolve({ code, words })));
+  /** What the checker says of its database. */
+  check(): Promise<Checked> {
+    return checked(this.data);
   }
+}
+
+/** The checker's exit code and words. */
+export interface Checked {
+  readonly code: number | null;
+  readonly words: string;
+}
+
+export function checked(data: string): Promise<Checked> {
+  const child = spawn('node', ['../server/dist/checkDatabase.js'], { env: { ...process.env, PENCIL_BEND_DATA: data } });
+  let words = '';
+  for (const stream of [child.stdout, child.stderr]) stream.on('data', (text: Buffer) => (words += text.toString()));
+  return new Promise((resolve) => child.once('exit', (code) => resolve({ code, words })));
 }

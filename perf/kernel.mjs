@@ -5,7 +5,7 @@ import { build } from 'esbuild';
 import { allocated } from './heap.mjs';
 import { inNurbs, inThree, inVerb } from './libraries.mjs';
 import { race } from './race.mjs';
-import { time } from './time.mjs';
+import { slope, time } from './time.mjs';
 
 const wave = (count, phase = 0, height = 20) =>
   Float64Array.from({ length: 3 * count }, (_, i) =>
@@ -128,7 +128,7 @@ function growth(core) {
   };
   return Object.entries(works).map(([what, make]) => {
     const times = curves.map((curve, i) => time(make(curve, i), 150));
-    return { what, times, exponent: slope(SIZES.map((count, i) => ({ count, ours: times[i] }))) };
+    return { what, times, exponent: slope(SIZES.map((count, i) => [count, times[i]])) };
   });
 }
 
@@ -164,7 +164,7 @@ function interpolation(core) {
     const { ours, theirs } = race({ ours: () => core.throughPoints(given), theirs: () => natural(pairs) }, 300);
     return { count, ours, theirs };
   });
-  return { rows, exponent: slope(rows.filter(({ count }) => count >= 1000)) };
+  return { rows, exponent: slope(rows.filter(({ count }) => count >= 1000).map(({ count, ours }) => [count, ours])) };
 }
 
 /** What has no counterpart in a library. */
@@ -216,13 +216,4 @@ function replacements(core) {
     ['a 100 mm curve as arcs within 0.01 mm', time(() => core.arcsAndLines(fresh(spout), 0.01))],
     ['its offset by 10 mm within 0.01 mm', time(() => core.offset(fresh(spout), 10, 0.01, core.FRONT))],
   ];
-}
-
-/** The exponent of the time in the size: the slope of the line through the logarithms. */
-function slope(measured) {
-  const pairs = measured.map(({ count, ours }) => [Math.log(count), Math.log(ours)]);
-  const mean = (index) => pairs.reduce((sum, pair) => sum + pair[index], 0) / pairs.length;
-  const [x, y] = [mean(0), mean(1)];
-  const along = pairs.reduce((sum, pair) => sum + (pair[0] - x) * (pair[1] - y), 0);
-  return along / pairs.reduce((sum, pair) => sum + (pair[0] - x) ** 2, 0);
 }

@@ -2,7 +2,7 @@
 import { spawn } from 'node:child_process';
 import { join } from 'node:path';
 import { crowd, move } from './projects.mjs';
-import { share } from './time.mjs';
+import { share, slope } from './time.mjs';
 
 const WINDOWS = 8;
 const WINDOWS_MS = 60_000;
@@ -93,12 +93,13 @@ export async function serverFigures(root, data, port) {
     opening,
     longLog: { steps: LONG_LOG, ms: longLog.ms },
     largeSteps,
+    largeStepExponent: slope(largeSteps.map(({ count, ms }) => [count, ms])),
     windows,
   };
 }
 
 /** One step that adds so many curves to an empty sheet: until it is answered, and the longest that others waited. */
-export async function stepsOf(address, counts) {
+async function stepsOf(address, counts) {
   const figures = [];
   for (const count of counts) {
     const id = await create(address, crowd(`${count} at once`, 0));

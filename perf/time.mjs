@@ -16,3 +16,12 @@ export function share(values, part) {
   const sorted = [...values].sort((a, b) => a - b);
   return sorted[Math.min(sorted.length - 1, Math.floor(part * sorted.length))];
 }
+
+/** The exponent of the time in the size: the slope of the line through the logarithms of [size, time]. */
+export function slope(measured) {
+  const pairs = measured.map((pair) => pair.map(Math.log));
+  const mean = (index) => pairs.reduce((sum, pair) => sum + pair[index], 0) / pairs.length;
+  const [x, y] = [mean(0), mean(1)];
+  const along = pairs.reduce((sum, pair) => sum + (pair[0] - x) * (pair[1] - y), 0);
+  return along / pairs.reduce((sum, pair) => sum + (pair[0] - x) ** 2, 0);
+}

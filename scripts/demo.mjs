@@ -1,6 +1,7 @@
 // npm run demo: installs, builds what changed, and starts the server with the demo project.
 import { existsSync, readdirSync, statSync } from 'node:fs';
 import { join } from 'node:path';
+import { setInterval } from 'node:timers';
 import { build } from './build.mjs';
 import { install, root } from './run.mjs';
 

@@ -38,4 +38,7 @@ const head = '// Made by scripts/compile-validators.mjs from schema/.\n';
 const wordsPattern = `export const wordsPattern = ${JSON.stringify(project.$defs.words.pattern)};\n`;
 await writeFile(join(source, 'validators.generated.js'), head + bundled.outputFiles[0].text + wordsPattern);
 const types = Object.keys(names).map((name) => `export declare const ${name}: (value: unknown) => boolean;\n`);
-await writeFile(join(source, 'validators.generated.d.ts'), `${head}${types.join('')}export declare const wordsPattern: string;\n`);
+await writeFile(
+  join(source, 'validators.generated.d.ts'),
+  `${head}${types.join('')}export declare const wordsPattern: string;\n`,
+);

@@ -1,4 +1,5 @@
 import { BenchUser } from '../bench';
+import { chance } from '../chance';
 import { OwnServer } from '../server';
 import { expect, progress, testAlone as test } from '../test';
 
@@ -11,6 +12,7 @@ test('killed twenty times right after Kept: every kept change is there, and the 
   page,
 }) => {
   const progressed = progress();
+  const below = chance(20261128);
   const user = new BenchUser(page);
   await user.newSheet();
   for (let round = 1; round <= 20; round++) {
@@ -23,7 +25,7 @@ test('killed twenty times right after Kept: every kept change is there, and the 
     ]);
     await user.endDrawing(`Curve ${round}`);
     await user.isKept();
-    await page.waitForTimeout(Math.random() * 60);
+    await page.waitForTimeout(below(60));
     await server.end('SIGKILL');
     await server.start();
     const [project] = await (await fetch(`${server.address}/api/projects`)).json();

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { freePort } from '../freePort';
-import { OwnServer } from '../server';
+import { checked, OwnServer } from '../server';
 
 /** Starts the server on a data folder and waits for its end; `uid` is whom it runs as. */
 function ended(data: string, uid?: number, environment = {}): Promise<{ code: number | null; words: string }> {
@@ -85,6 +85,7 @@ for (const [what, program, ...args] of [
     await expect.poll(health).toBe(false);
     // Stopped in its own time: nothing of the log is left that SQLite would have to recover.
     await expect.poll(() => readdirSync(data)).toEqual(['pencil-bend.sqlite']);
+    expect((await checked(data)).words).toContain('All is well');
   });
 }
 

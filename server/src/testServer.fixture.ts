@@ -6,6 +6,7 @@ import type { Express } from 'express';
 import pino from 'pino';
 import supertest from 'supertest';
 import type { DataSource } from 'typeorm';
+import { checkDatabase } from './database/check';
 import { openDatabase } from './database/dataSource';
 import { failingDriver, type Faults } from './database/failingDriver.fixture';
 import { DatabaseLock } from './database/databaseLock';
@@ -58,9 +59,12 @@ export class TestServer {
     await this.open();
   }
 
-  async end(): Promise<void> {
+  /** Whatever a test sent, the database is sound afterwards, unless the test spoilt it by hand. */
+  async end({ spoilt = false } = {}): Promise<void> {
+    const { wrong } = this.source.isInitialized && !spoilt ? await checkDatabase(this.source.manager) : { wrong: [] };
     if (this.source.isInitialized) await this.source.destroy();
     rmSync(this.folder, { recursive: true });
+    if (wrong.length > 0) throw new Error(wrong.join('\n'));
   }
 
   get request() {

@@ -19,7 +19,7 @@ beforeEach(async () => {
   await server.append(id, 0, steps).expect(200);
   await server.request.post(`/api/projects/${id}/stages`).send({ name: 'Early', revision: 30 }).expect(201);
 });
-afterEach(() => server.end());
+afterEach(() => server.end({ spoilt: true }));
 
 const found = async () => (await checkDatabase(server.source.manager)).wrong;
 

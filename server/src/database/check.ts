@@ -21,7 +21,8 @@ export interface Findings {
   readonly wrong: readonly string[];
 }
 
-const STEPS_AT_ONCE = 1000;
+/** Steps that are in memory together: each may be large. */
+const STEPS_AT_ONCE = 20;
 
 /**
  * Verifies a database without changing it: the file itself, and of each project the whole log. Every step must lead

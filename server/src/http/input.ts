@@ -1,8 +1,7 @@
 import { nameProblem, type Problem, pointer, type Step, stepProblems } from '@pencil-bend/document';
 import { Failure } from '../projects/failure';
-import type { Uploads } from '../projects/uploads';
+import { MOST_PARTS, type Uploads } from '../projects/uploads';
 import { refuseMisleading } from './jsonBody';
-import { MOST_PARTS } from './uploadRoutes';
 
 /** What requests bring, checked: each function answers the value or throws a `Failure` that says what is wrong. */
 

@@ -1,6 +1,6 @@
 import { Router } from 'express';
 import { Failure } from '../projects/failure';
-import type { Uploads } from '../projects/uploads';
+import { MOST_PARTS, type Uploads } from '../projects/uploads';
 import { countFrom, isRecord } from './input';
 
 interface Of {
@@ -8,9 +8,6 @@ interface Of {
   readonly upload: string;
   readonly part: string;
 }
-
-/** The parts that an upload may have. */
-export const MOST_PARTS = 100;
 
 /** REST under /api/projects/:project/uploads. */
 export function uploadRoutes(uploads: Uploads): Router {

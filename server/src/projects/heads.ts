@@ -15,19 +15,24 @@ export async function drawingAt(manager: EntityManager, projectId: string, revis
     order: { revision: 'DESC' },
   });
   if (!snapshot) throw new Error(`project ${projectId} has no snapshot up to revision ${revision}`);
-  const rows = await manager.find(StepEntity, {
-    where: { projectId, revision: Between(snapshot.revision + 1, revision) },
-    select: { revision: true, patch: true },
-    order: { revision: 'ASC' },
-  });
   let project = JSON.parse(snapshot.project) as Project;
-  for (const row of rows) {
-    const applied = applyPatch(project, JSON.parse(row.patch) as Patch);
-    if (!applied.ok) throw new Error(`step ${row.revision} of project ${projectId}: ${applied.failure.message}`);
-    project = applied.value;
+  for (let at = snapshot.revision; at < revision; at += STEPS_AT_ONCE) {
+    const rows = await manager.find(StepEntity, {
+      where: { projectId, revision: Between(at + 1, Math.min(at + STEPS_AT_ONCE, revision)) },
+      select: { revision: true, patch: true },
+      order: { revision: 'ASC' },
+    });
+    for (const row of rows) {
+      const applied = applyPatch(project, JSON.parse(row.patch) as Patch);
+      if (!applied.ok) throw new Error(`step ${row.revision} of project ${projectId}: ${applied.failure.message}`);
+      project = applied.value;
+    }
   }
   return project;
 }
+
+/** Steps that are in memory together: each may be large. */
+const STEPS_AT_ONCE = 20;
 
 /** Heads that are likely to be asked for next. */
 const REMEMBERED = 12;

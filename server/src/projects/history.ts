@@ -12,6 +12,8 @@ export type HistoryPart = { readonly [Side in keyof Stacks]: StackPart };
 
 /** Steps in one part: enough for hours of undo, little beside a drawing. */
 const STEPS_PER_PART = 200;
+/** No step more after so much text, lest large steps make a project too long to be sent. */
+const CHARACTERS_PER_PART = 8_000_000;
 
 type Entry = Pick<StepRow, 'revision' | 'kind'> & Pick<Step, 'kind'>;
 
@@ -41,11 +43,31 @@ async function part(
   below = stack.length,
 ): Promise<StackPart> {
   const end = Math.min(below, stack.length);
-  const more = Math.max(0, end - STEPS_PER_PART);
-  const revisions = stack.slice(more, end).map(({ revision }) => revision);
-  const rows = await manager.findBy(StepEntity, { projectId, revision: In(revisions) });
+  const revisions = stack.slice(Math.max(0, end - STEPS_PER_PART), end).map(({ revision }) => revision);
+  const sizes = await sizesOf(manager, projectId, revisions);
+  let first = revisions.length;
+  for (let characters = 0; first > 0 && characters < CHARACTERS_PER_PART; ) {
+    characters += sizes.get(revisions[--first]) ?? 0;
+  }
+  const told = revisions.slice(first);
+  const rows = await manager.findBy(StepEntity, { projectId, revision: In(told) });
   const byRevision = new Map(rows.map((row) => [row.revision, stepFrom(row)]));
-  return { more, steps: revisions.flatMap((revision) => byRevision.get(revision) ?? []) };
+  return { more: end - told.length, steps: told.flatMap((revision) => byRevision.get(revision) ?? []) };
+}
+
+/** How long the patches of steps are, by revision. */
+async function sizesOf(
+  manager: EntityManager,
+  projectId: string,
+  revisions: readonly number[],
+): Promise<ReadonlyMap<number, number>> {
+  const rows: { revision: number; characters: number }[] = await manager
+    .createQueryBuilder(StepEntity, 'step')
+    .select('step.revision', 'revision')
+    .addSelect('length(step.patch) + length(step.inverse)', 'characters')
+    .where({ projectId, revision: In(revisions) })
+    .getRawMany();
+  return new Map(rows.map(({ revision, characters }) => [revision, characters]));
 }
 
 const stepFrom = ({ id, kind, of, name, at, patch, inverse }: StepRow): Step => ({

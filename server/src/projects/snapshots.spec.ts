@@ -3,10 +3,11 @@ import { isSnapshotDue, superfluous } from './snapshots';
 const STEPS = 200;
 
 it('a snapshot is due every 200 steps, however many come at once', () => {
-  expect(isSnapshotDue(0, 199)).toBe(false);
-  expect(isSnapshotDue(199, 200)).toBe(true);
-  expect(isSnapshotDue(200, 399)).toBe(false);
-  expect(isSnapshotDue(150, 950)).toBe(true);
+  expect(isSnapshotDue(0, 199, 100)).toBe(false);
+  expect(isSnapshotDue(199, 200, 100)).toBe(true);
+  expect(isSnapshotDue(200, 399, 100)).toBe(false);
+  expect(isSnapshotDue(150, 950, 100)).toBe(true);
+  expect(isSnapshotDue(0, 1, 3_000_000)).toBe(true);
 });
 
 describe('thinning', () => {

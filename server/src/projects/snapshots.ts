@@ -6,8 +6,12 @@ const STEPS_PER_SNAPSHOT = 200;
 
 const slotOf = (revision: number): number => Math.floor(revision / STEPS_PER_SNAPSHOT);
 
-/** Whether going from one revision to another asks for a snapshot. */
-export const isSnapshotDue = (before: number, after: number): boolean => slotOf(after) > slotOf(before);
+/** After steps so long, in characters, the whole drawing is hardly longer. */
+const LONG_STEPS = 2_000_000;
+
+/** Whether going from one revision to another, by patches of so many characters, asks for a snapshot. */
+export const isSnapshotDue = (before: number, after: number, characters: number): boolean =>
+  slotOf(after) > slotOf(before) || characters > LONG_STEPS;
 
 /**
  * Which snapshots can go: the older they are, the fewer are kept, so that their number grows with the logarithm of

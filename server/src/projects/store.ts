@@ -231,7 +231,8 @@ export class ProjectStore {
     const { name, itemOrder } = project;
     const changes = { revision, name, items: itemOrder.length, changedAt: new Date().toISOString() };
     await manager.update(ProjectEntity, { id }, changes);
-    if (isSnapshotDue(row.revision, revision)) await takeSnapshot(manager, id, revision, project);
+    const characters = rows.reduce((sum, { patch }) => sum + patch.length, 0);
+    if (isSnapshotDue(row.revision, revision, characters)) await takeSnapshot(manager, id, revision, project);
     return { revision, project };
   }
 }

@@ -5,6 +5,8 @@ interface Upload {
   usedAt: number;
 }
 
+/** The parts that an upload may have. */
+export const MOST_PARTS = 100;
 /** Longest text of all parts together, in characters. */
 export const LARGEST_UPLOAD = { characters: 150_000_000, words: '150 MB' } as const;
 /** Uploads at one time; of more, the one that was used longest ago is forgotten, and is sent anew. */

@@ -42,14 +42,22 @@ import { newId, newStamp } from '../state/ids';
 import type { BenchState } from '../state/reducers';
 import { selectHistory, selectLook, selectProject, selectSelection, selectView } from '../state/selectors';
 import { idle } from '../tools/bend/bend';
-import { sameHandle } from '../tools/handle';
 import { UNIT } from '../numbers/length';
-import { placesOf } from '../tools/placesOf';
+import { hasPlaced, placesOf } from '../tools/placesOf';
 import type { Options } from '../tools/lay/laying';
 import { meaningOf } from '../tools/lay/lay';
 import { readPlace } from '../tools/lay/typed';
 import { preview, prompt, step, takeUp, type ToolName, toolNameOf } from '../tools/tools';
-import type { KeyInput, Prompt, Selection, ToolContext, ToolInput, ToolState, Transition } from '../tools/tool';
+import {
+  type KeyInput,
+  type Prompt,
+  sameSelection,
+  type Selection,
+  type ToolContext,
+  type ToolInput,
+  type ToolState,
+  type Transition,
+} from '../tools/tool';
 import { edited, familyOf, movedItem, placeOf } from './family';
 import { Added } from './added';
 import { ToolKeeper } from './toolKeeper';
@@ -459,12 +467,3 @@ function sizeOf(curve: Curve): number {
   });
   return Math.hypot(...high.map((value, c) => value - low[c]));
 }
-
-const hasPlaced = (tool: ToolState): boolean =>
-  ('places' in tool && tool.places.length > 0) || ('anchors' in tool && tool.anchors.length > 0) || ('stroke' in tool && tool.stroke.length > 0); // prettier-ignore
-
-const sameSelection = (a: Selection, b: Selection): boolean =>
-  a.item === b.item &&
-  (a.also ?? []).join() === (b.also ?? []).join() &&
-  a.handles.length === b.handles.length &&
-  a.handles.every((handle, i) => sameHandle(handle, b.handles[i]));

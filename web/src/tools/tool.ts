@@ -8,7 +8,7 @@ import type { BezierState } from './bezier/bezier';
 import type { FittedStroke, FreehandState, Sample } from './freehand/freehand';
 import type { LayState } from './lay/lay';
 import type { Shape } from './lay/laying';
-import type { Grip, Handle } from './handle';
+import { type Grip, type Handle, sameHandle } from './handle';
 import type { InsertState } from './insert/insert';
 
 /** What lies under the pointer. */
@@ -97,6 +97,12 @@ export interface Selection {
 }
 
 export const NOTHING: Selection = { item: null, handles: [] };
+
+export const sameSelection = (a: Selection, b: Selection): boolean =>
+  a.item === b.item &&
+  (a.also ?? []).join() === (b.also ?? []).join() &&
+  a.handles.length === b.handles.length &&
+  a.handles.every((handle, i) => sameHandle(handle, b.handles[i]));
 
 /** What a tool may know of the bench it works on. */
 export interface ToolContext {
