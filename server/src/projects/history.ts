@@ -46,7 +46,7 @@ async function part(
   const revisions = stack.slice(Math.max(0, end - STEPS_PER_PART), end).map(({ revision }) => revision);
   const sizes = await sizesOf(manager, projectId, revisions);
   let first = revisions.length;
-  for (let characters = 0; first > 0 && characters < CHARACTERS_PER_PART; ) {
+  for (let characters = 0; first > 0 && characters < CHARACTERS_PER_PART;) {
     characters += sizes.get(revisions[--first]) ?? 0;
   }
   const told = revisions.slice(first);
