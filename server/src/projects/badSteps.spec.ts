@@ -69,6 +69,9 @@ describe('a step that would break its project is refused in words', () => {
     ['an inverse that leads elsewhere', { inverse: [{ op: 'replace', path: '/name', value: 'Pot' }] }, 422, 'another drawing'], // prettier-ignore
     ['an inverse that fits nowhere', { inverse: [{ op: 'remove', path: '/items/lost' }] }, 422, 'no such member'],
     ['no inverse at all', { inverse: [] }, 422, 'another drawing than before'],
+    ['a step that undoes nothing', { kind: 'undo' }, 400, 'must be of type string'],
+    ['a step that is done, of another', { of: 'step-0000001' }, 400, 'must be of type null'],
+    ['an id that is none', { kind: 'redo', of: 'x'.repeat(1000) }, 400, 'must match pattern'],
     ['a time that is none', { at: 'yesterday' }, 400, 'must be a time'],
     ['a day that is none', { at: '2026-13-40T25:00:00Z' }, 400, 'must be a time'],
     ['a time without a day', { at: '12:00' }, 400, 'must be a time'],
@@ -110,13 +113,13 @@ describe('a large step', () => {
     await append({ upload: 'a', parts: 3 }).expect(200, { revision: 1 });
     expect((await server.opened(id)).project.itemOrder).toEqual(['one']);
     // Parts are used once.
-    await append({ upload: 'a', parts: 3 }).expect(409);
+    await append({ upload: 'a', parts: 3 }).expect(503);
   });
 
   it('is not kept while a part is missing, or when the parts together are no steps', async () => {
     const text = JSON.stringify([step]);
     await upload('a', 0, text.slice(0, 50)).expect(204);
-    const { body } = await append({ upload: 'a', parts: 2 }).expect(409);
+    const { body } = await append({ upload: 'a', parts: 2 }).expect(503);
     expect(body.title).toBe('Part 2 of 2 has not come: send all parts again');
     await append({ upload: 'a', parts: 1 }).expect(400);
     await upload('b', 0, '[{"__proto__":1}]').expect(204);

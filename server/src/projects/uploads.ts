@@ -41,11 +41,14 @@ export class Uploads {
     if (this.known.size > AT_ONCE) this.known.delete(oldest);
   }
 
-  /** The whole of `count` parts, which is forgotten here; throws a `Failure` 409 where a part is missing. */
+  /**
+   * The whole of `count` parts, which is forgotten here. Throws a `Failure` where a part is missing, as after a restart:
+   * 503, since sending all of them again helps.
+   */
   take(project: string, name: string, count: number): unknown {
     const parts = Array.from({ length: count }, (_, i) => this.known.get(keyOf(project, name))?.parts[i]);
     const missing = parts.indexOf(undefined);
-    if (missing >= 0) throw new Failure(409, `Part ${missing + 1} of ${count} has not come: send all parts again`);
+    if (missing >= 0) throw new Failure(503, `Part ${missing + 1} of ${count} has not come: send all parts again`);
     this.known.delete(keyOf(project, name));
     try {
       return JSON.parse(parts.join('')) as unknown;
