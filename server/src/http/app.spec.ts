@@ -142,9 +142,9 @@ describe('bad input', () => {
     await server.request.post('/api/projects').send({ name: '' }).expect(400);
     const noJson = await server.request.post('/api/projects').type('json').send('{"name": ').expect(400);
     expect(noJson.body.title).toContain('not JSON');
-    const large = JSON.stringify({ name: 'x'.repeat(21 * 1024 * 1024) });
+    const large = JSON.stringify({ name: 'x'.repeat(65 * 1024 * 1024) });
     expect((await server.request.post('/api/projects').type('json').send(large).expect(413)).body.title).toContain(
-      '20 MB',
+      '64 MB',
     );
     const { lid } = kettle().items;
     const far = JSON.parse(JSON.stringify({ ...kettle(), items: { ...kettle().items, lid } }).replace(/("lid":.*?"at":\[)[^,]+/, '$11e12')); // prettier-ignore

@@ -2,8 +2,8 @@ import type { ErrorRequestHandler, Response } from 'express';
 import type { Logger } from 'pino';
 import { Failure } from '../projects/failure';
 
-/** The largest request body: a project file of some hundred thousand points. */
-export const BODY_LIMIT = '20mb';
+/** The largest request body: a project file of some hundred thousand points, laid out to be read. */
+export const BODY_LIMIT = '64mb';
 
 function send(response: Response, failure: Failure): void {
   const { status, title, problems, data } = failure;
