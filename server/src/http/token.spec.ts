@@ -88,5 +88,8 @@ describe('the operator\u2019s token', () => {
       expect(body.title).toContain('wait a minute');
     }
     await server.request.get('/').set('Cookie', cookie.split(';')[0]).expect(200);
+    // An address with an old token, once written down, does not throw them out either.
+    const old = await server.request.get('/?token=old&tab=2').set('Cookie', cookie.split(';')[0]).expect(303);
+    expect(old.headers['location']).toBe('/?tab=2');
   });
 });

@@ -49,9 +49,10 @@ export function withToken(token: string | null): Router {
     const asked = request.method === 'GET' ? request.query['token'] : form;
     const [, bearer] = /^Bearer (\S+)$/.exec(request.get('Authorization') ?? '') ?? [];
     const given = typeof asked === 'string' ? asked : bearer;
-    if (given === undefined && isKnown(request, pass)) return next();
-    if (given !== undefined && (await isRight(request, given)))
+    if (isKnown(request, pass)) return typeof asked === 'string' ? enter(request, response) : next();
+    if (given !== undefined && (await isRight(request, given))) {
       return given === bearer ? next() : enter(request, response);
+    }
     if (request.accepts(['json', 'html']) === 'html') return sendTokenPage(response, given !== undefined);
     response.setHeader('WWW-Authenticate', 'Bearer');
     throw new Failure(401, 'This bench asks for its operator\u2019s token: load the page again and enter it');
