@@ -41,7 +41,7 @@ import { drawStrip, lengthAtX, stripFrame } from './stripDrawing';
       }
     </header>
     @let knots = shown() === 'knots' && bench.selected()?.curve;
-    @defer (when knots; prefetch on timer(1s)) {
+    @defer (when knots; prefetch on timer(3s)) {
       @if (knots) {
         <pb-knot-line />
       }
