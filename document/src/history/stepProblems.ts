@@ -1,14 +1,17 @@
 import type { Problem } from '../problem';
 import { schemaProblems } from '../schemaProblems';
 import type { Step } from './history';
-import { stepSizeProblem } from './stepSize';
+import { itemCountProblem, changedItems, stepSizeProblem } from './stepSize';
 
-/** What is wrong with a value as a step, by itself: its form, its time, its size. */
-export function stepProblems(value: unknown): Problem[] {
+/**
+ * What is wrong with a value as a step, by itself: its form, its time, how many items it changes, and how long it is,
+ * unless it came in a text that was short enough already.
+ */
+export function stepProblems(value: unknown, { isShort = false } = {}): Problem[] {
   const problems = schemaProblems('step', value);
   if (problems.length > 0) return problems;
   const step = value as Step;
   if (!Number.isFinite(Date.parse(step.at))) return [{ path: '/at', message: 'must be a time, such as 2026-11-28T09:30:00Z' }]; // prettier-ignore
-  const size = stepSizeProblem(step);
+  const size = isShort ? itemCountProblem(changedItems(step)) : stepSizeProblem(step);
   return size === null ? [] : [{ path: '', message: size }];
 }

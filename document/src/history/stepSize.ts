@@ -9,10 +9,13 @@ export const itemCountProblem = (items: number): string | null =>
     ? null
     : `This would change ${counted(items)} curves and points in one step; at most ${counted(LARGEST_STEP.items)} may be`;
 
+/** How many items a step changes. */
+export const changedItems = ({ patch }: { readonly patch: Patch }): number =>
+  new Set(patch.flatMap(({ path }) => (path.startsWith('/items/') ? path.split('/', 3)[2] : []))).size;
+
 /** Why a step is too large to be kept, with its size and what may be; null when it is not. */
 export function stepSizeProblem({ patch, inverse }: { readonly patch: Patch; readonly inverse: Patch }): string | null {
-  const items = new Set(patch.flatMap(({ path }) => /^\/items\/([^/]+)/.exec(path)?.[1] ?? []));
-  const tooMany = itemCountProblem(items.size);
+  const tooMany = itemCountProblem(changedItems({ patch }));
   if (tooMany !== null) return tooMany;
   const characters = JSON.stringify(patch).length + JSON.stringify(inverse).length;
   if (characters > LARGEST_STEP.characters) {

@@ -1,4 +1,4 @@
-import { nameProblem, type Problem, pointer, type Step, stepProblems } from '@pencil-bend/document';
+import { LARGEST_STEP, nameProblem, type Problem, pointer, type Step, stepProblems } from '@pencil-bend/document';
 import { Failure } from '../projects/failure';
 import { MOST_PARTS, type Uploads } from '../projects/uploads';
 import { refuseMisleading } from './jsonBody';
@@ -30,15 +30,24 @@ export function matchFrom(header: string | undefined): number {
   return Number(digits);
 }
 
-function uploaded(uploads: Uploads, project: string, { upload, parts }: Record<string, unknown>): unknown {
-  if (upload === undefined) return null;
+/** Steps as they came, and whether all of them together are no longer than one may be. */
+interface Sent {
+  readonly steps: unknown;
+  readonly isShort: boolean;
+}
+
+function sent(uploads: Uploads, project: string, body: unknown): Sent {
+  if (!isRecord(body)) return { steps: null, isShort: true };
+  const { steps, upload, parts } = body;
+  // No body is longer than a step may be.
+  if (upload === undefined) return { steps, isShort: true };
   const count = countFrom('parts', parts) ?? 0;
   if (typeof upload !== 'string' || count < 1 || count > MOST_PARTS) {
     throw new Failure(400, `Uploaded steps are named by { upload, parts }, with 1 to ${MOST_PARTS} parts`);
   }
-  const steps = uploads.take(project, upload, count);
-  refuseMisleading(steps);
-  return steps;
+  const { value, characters } = uploads.take(project, upload, count);
+  refuseMisleading(value);
+  return { steps: value, isShort: characters <= LARGEST_STEP.characters };
 }
 
 const STEPS_AT_ONCE = 500;
@@ -54,14 +63,14 @@ export function stepsFrom(
   least: number,
   most = STEPS_AT_ONCE,
 ): Step[] {
-  const steps = isRecord(body) ? (body['steps'] ?? uploaded(uploads, project, body)) : null;
+  const { steps, isShort } = sent(uploads, project, body);
   if (!Array.isArray(steps) || steps.length < least || steps.length > most) {
     throw new Failure(400, `The body must hold ${least} to ${most} steps`, [
       { path: '/steps', message: `must be an array of ${least} to ${most} steps` },
     ]);
   }
   const problems = steps.flatMap((step, index): Problem[] =>
-    stepProblems(step).map(({ path, message }) => ({ path: pointer('steps', index) + path, message })),
+    stepProblems(step, { isShort }).map(({ path, message }) => ({ path: pointer('steps', index) + path, message })),
   );
   if (problems.length > 0) throw new Failure(400, 'The steps are not well formed', problems);
   const ids = new Map<string, number>();

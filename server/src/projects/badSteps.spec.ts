@@ -166,8 +166,6 @@ describe('a large step', () => {
     expect(history.undo.more).toBe(4);
     const asked = await server.request.get(`/api/projects/${id}/history?revision=6&undo=4`).expect(200);
     expect(asked.body.undo.steps.map((each: Step) => each.id)).toEqual(['step-long-1', 'step-long-2']);
-    const { rows } = { rows: await server.source.query('SELECT "revision" FROM "snapshot"') };
-    expect(rows.length).toBeGreaterThan(5);
   });
 
   it('of more than 64 MB, or that changes more than 20,000 items, is refused with both numbers', async () => {

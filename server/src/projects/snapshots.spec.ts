@@ -7,7 +7,7 @@ it('a snapshot is due every 200 steps, however many come at once', () => {
   expect(isSnapshotDue(199, 200, 100)).toBe(true);
   expect(isSnapshotDue(200, 399, 100)).toBe(false);
   expect(isSnapshotDue(150, 950, 100)).toBe(true);
-  expect(isSnapshotDue(0, 1, 3_000_000)).toBe(true);
+  expect(isSnapshotDue(0, 1, 17_000_000)).toBe(true);
 });
 
 describe('thinning', () => {

@@ -6,8 +6,8 @@ const STEPS_PER_SNAPSHOT = 200;
 
 const slotOf = (revision: number): number => Math.floor(revision / STEPS_PER_SNAPSHOT);
 
-/** After steps so long, in characters, the whole drawing is hardly longer. */
-const LONG_STEPS = 2_000_000;
+/** Steps so long, in characters, are not read again at every opening. */
+const LONG_STEPS = 16_000_000;
 
 /** Whether going from one revision to another, by patches of so many characters, asks for a snapshot. */
 export const isSnapshotDue = (before: number, after: number, characters: number): boolean =>

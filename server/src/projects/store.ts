@@ -226,6 +226,7 @@ export class ProjectStore {
       inverse: JSON.stringify(step.inverse),
     }));
     for (let at = 0; at < rows.length; at += ROWS_AT_ONCE) {
+      await setImmediate();
       await manager.insert(StepEntity, rows.slice(at, at + ROWS_AT_ONCE));
     }
     const { name, itemOrder } = project;
@@ -242,21 +243,29 @@ const ROWS_AT_ONCE = 1000;
 /** Longest work in one go, in ms: then others that need no database are answered. */
 const SLICE_MS = 50;
 
+/** Called between two pieces of work: pauses when they have taken long since the last pause. */
+function slices(): () => Promise<void> {
+  let since = performance.now();
+  return async () => {
+    if (performance.now() - since < SLICE_MS) return;
+    await setImmediate();
+    since = performance.now();
+  };
+}
+
 /** The drawing after these steps; `offset` is the place of the first of them in the request. Throws a `Failure` 422. */
 async function replayed(project: Project, steps: readonly Step[], offset: number): Promise<Project> {
   let changed = project;
-  let since = performance.now();
+  const letOthersIn = slices();
   for (const [index, step] of steps.entries()) {
-    if (performance.now() - since > SLICE_MS) {
-      await setImmediate();
-      since = performance.now();
-    }
+    await letOthersIn();
     const at = pointer('steps', offset + index);
     const applied = applyPatch(changed, step.patch);
     if (!applied.ok) {
       const { path, message } = applied.failure;
       throw new Failure(422, `The step '${step.name}' does not fit the drawing`, [{ path: at + path, message }]);
     }
+    await letOthersIn();
     const problems = checkProject(applied.value);
     if (problems.length > 0) {
       throw new Failure(
@@ -265,6 +274,7 @@ async function replayed(project: Project, steps: readonly Step[], offset: number
         withPlaces(problems, applied.value),
       );
     }
+    await letOthersIn();
     const wrong = inverseProblem(changed, applied.value, step.inverse);
     if (wrong) {
       const { path, message } = wrong;

@@ -8,7 +8,7 @@ describe('uploads', () => {
     uploads.add('k', 'b', 0, '[7]');
     uploads.add('p', 'a', 1, '9]');
     uploads.add('k', 'a', 1, '2]');
-    expect(uploads.take('k', 'a', 2)).toEqual([1, 2]);
+    expect(uploads.take('k', 'a', 2)).toEqual({ value: [1, 2], characters: 5 });
     expect(() => uploads.take('p', 'a', 2)).toThrow('Part 1 of 2 has not come');
   });
 
@@ -19,7 +19,7 @@ describe('uploads', () => {
     expect(() => uploads.take('k', 'old', 1)).toThrow('has not come');
     for (const name of ['a', 'b', 'c', 'd']) uploads.add('k', name, 0, '[]', 11 * 60 * 1000);
     expect(() => uploads.take('k', 'new', 1)).toThrow('has not come');
-    expect(uploads.take('k', 'a', 1)).toEqual([]);
+    expect(uploads.take('k', 'a', 1).value).toEqual([]);
   });
 
   it('hold no more than they may', () => {

@@ -45,13 +45,14 @@ export class Uploads {
    * The whole of `count` parts, which is forgotten here. Throws a `Failure` where a part is missing, as after a restart:
    * 503, since sending all of them again helps.
    */
-  take(project: string, name: string, count: number): unknown {
+  take(project: string, name: string, count: number): { readonly value: unknown; readonly characters: number } {
     const parts = Array.from({ length: count }, (_, i) => this.known.get(keyOf(project, name))?.parts[i]);
     const missing = parts.indexOf(undefined);
     if (missing >= 0) throw new Failure(503, `Part ${missing + 1} of ${count} has not come: send all parts again`);
     this.known.delete(keyOf(project, name));
+    const text = parts.join('');
     try {
-      return JSON.parse(parts.join('')) as unknown;
+      return { value: JSON.parse(text) as unknown, characters: text.length };
     } catch (error) {
       throw new Failure(400, `The parts together are not JSON: ${(error as Error).message}`);
     }
