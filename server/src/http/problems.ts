@@ -2,8 +2,8 @@ import type { ErrorRequestHandler, Response } from 'express';
 import type { Logger } from 'pino';
 import { Failure } from '../projects/failure';
 
-/** The largest request body: a project file of some hundred thousand points, laid out to be read. */
-export const BODY_LIMIT = '64mb';
+/** The largest request body: a project file of some hundred thousand points, laid out to be read; in bytes. */
+export const BODY_LIMIT = 64_000_000;
 
 function send(response: Response, failure: Failure): void {
   const { status, title, problems, data } = failure;
@@ -13,9 +13,9 @@ function send(response: Response, failure: Failure): void {
     .send(JSON.stringify({ type: 'about:blank', status, title, detail: failure.message, problems, ...data }));
 }
 
-/** What body-parser throws carries a type and a status. */
-const known: Readonly<Record<string, (error: Error) => Failure>> = {
-  'entity.too.large': () => new Failure(413, `The request is larger than ${BODY_LIMIT.replace('mb', ' MB')}`),
+/** What body-parser throws carries a type and a status, and its limit where that was passed. */
+const known: Readonly<Record<string, (error: Error & { limit?: number }) => Failure>> = {
+  'entity.too.large': ({ limit = BODY_LIMIT }) => new Failure(413, `The request is larger than ${limit / 1e6} MB`),
   'entity.parse.failed': ({ message }) => new Failure(400, `The request is not JSON: ${message}`),
 };
 
