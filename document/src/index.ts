@@ -7,12 +7,12 @@ export { type Order, commands, type CommandName, isLossy, recipeAfter } from './
 export { type Outcome, perform, type Performed, redo, type Stamp, undo } from './command/perform';
 export { NO_STACKS, type Stacks, stacksOf, type Step } from './history/history';
 export { stepProblems } from './history/stepProblems';
-export { LARGEST_STEP, stepSizeProblem } from './history/stepSize';
+export { LARGEST_STEP } from './history/stepSize';
 export { applyPatch, type Operation, type Patch } from './history/patch';
 export { LONGEST_NAME, nameProblem, shortened, withCleanNames } from './name';
 export { plainJsonProblem } from './plainJson';
 export { LARGEST_PICTURE, pictureSizeProblem } from './pictureSize';
-export { placeInWords, withPlaces } from './placeInWords';
+export { withPlaces } from './placeInWords';
 export { inWords, pointer, type Problem } from './problem';
 export { checkProject } from './project/check';
 export { migrate } from './project/migrate';

@@ -50,7 +50,7 @@ export function applyPatch(project: Project, patch: Patch): Result<Project, Prob
       }
       parent = parent[key] = copyOf(child as Container);
     }
-    why ??= Array.isArray(parent) ? changeArray(parent, op, last as string, value) : changeRecord(parent, op, last as string, value); // prettier-ignore
+    why ??= changeMember(parent, op, last as string, value);
     if (why !== null) return failed({ path: pointer('patch', at), message: `${op} ${path}: ${why}` });
   }
   return success(changed as unknown as Project);
@@ -67,6 +67,9 @@ const hasMember = (container: Container, key: string): boolean =>
 const INDEX = /^(0|[1-9]\d*)$/;
 
 /** Does an operation to a copy; what is wrong with it, or null. */
+const changeMember = (parent: Container, op: Operation['op'], key: string, value: unknown): string | null =>
+  Array.isArray(parent) ? changeArray(parent, op, key, value) : changeRecord(parent, op, key, value);
+
 function changeArray(array: unknown[], op: Operation['op'], key: string, value: unknown): string | null {
   const index = op === 'add' && key === '-' ? array.length : INDEX.test(key) ? Number(key) : -1;
   if (index < 0 || index >= array.length + (op === 'add' ? 1 : 0)) return 'no such index';

@@ -1,7 +1,7 @@
 import type { Problem } from '../problem';
 import { schemaProblems } from '../schemaProblems';
 import type { Step } from './history';
-import { itemCountProblem, changedItems, stepSizeProblem } from './stepSize';
+import { changedItems, itemCountProblem, stepSizeProblem } from './stepSize';
 
 /**
  * What is wrong with a value as a step, by itself: its form, its time, how many items it changes, and how long it is,
@@ -11,7 +11,9 @@ export function stepProblems(value: unknown, { isShort = false } = {}): Problem[
   const problems = schemaProblems('step', value);
   if (problems.length > 0) return problems;
   const step = value as Step;
-  if (!Number.isFinite(Date.parse(step.at))) return [{ path: '/at', message: 'must be a time, such as 2026-11-28T09:30:00Z' }]; // prettier-ignore
+  if (!Number.isFinite(Date.parse(step.at))) {
+    return [{ path: '/at', message: 'must be a time, such as 2026-11-28T09:30:00Z' }];
+  }
   const size = isShort ? itemCountProblem(changedItems(step)) : stepSizeProblem(step);
   return size === null ? [] : [{ path: '', message: size }];
 }

@@ -9,6 +9,9 @@ interface Of {
   readonly part: string;
 }
 
+/** Characters of an upload's name: the id of a step serves. */
+const LONGEST_NAME = 40;
+
 /** REST under /api/projects/:project/uploads. */
 export function uploadRoutes(uploads: Uploads): Router {
   const routes = Router({ mergeParams: true });
@@ -19,7 +22,12 @@ export function uploadRoutes(uploads: Uploads): Router {
     const text = isRecord(request.body) ? request.body['text'] : null;
     const part = countFrom('part', request.params.part) ?? 0;
     if (typeof text !== 'string') throw new Failure(400, "A part is { text }, a piece of the steps' JSON");
-    if (part >= MOST_PARTS || upload.length > 40) throw new Failure(400, `An upload has at most ${MOST_PARTS} parts and a name of at most 40 characters`); // prettier-ignore
+    if (part >= MOST_PARTS || upload.length > LONGEST_NAME) {
+      throw new Failure(
+        400,
+        `An upload has at most ${MOST_PARTS} parts and a name of at most ${LONGEST_NAME} characters`,
+      );
+    }
     uploads.add(project, upload, part, text);
     response.status(204).end();
   });

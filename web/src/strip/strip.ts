@@ -50,9 +50,7 @@ import { drawStrip, lengthAtX, stripFrame } from './stripDrawing';
         <pb-not-loaded />
       }
     }
-    @if (knots) {
-      <!-- in its place -->
-    } @else if (bench.profile()) {
+    @if (!knots && bench.profile()) {
       <div class="graph" #box>
         <canvas
           #canvas
@@ -62,7 +60,7 @@ import { drawStrip, lengthAtX, stripFrame } from './stripDrawing';
           (pointerleave)="bench.cursor.set(null)"
         ></canvas>
       </div>
-    } @else {
+    } @else if (!knots) {
       <p class="quiet">Select a curve to read its curvature along its length, and its knots over its parameter.</p>
     }
   `,
