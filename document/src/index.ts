@@ -63,3 +63,25 @@ export { APART, type Resolved, type ResolvedCurve, resolveRecipe } from './recip
 export { mirroredPlace } from './recipe/symmetry';
 export { placed, reflection, transformed } from './recipe/transformed';
 export { schemaProblems } from './schemaProblems';
+export {
+  type CurvePoints,
+  type Handle,
+  hasHandle,
+  keyOf,
+  legsOf,
+  pointOf,
+  pointsOf,
+  sameHandle,
+} from './selection/handle';
+export {
+  clicked,
+  handlesOn,
+  NOTHING,
+  onlyItem,
+  present,
+  sameSelection,
+  type Selection,
+  selectionOf,
+  toggled,
+  withGroup,
+} from './selection/selection';

@@ -54,6 +54,13 @@ describe('cutting', () => {
     // What is left is the lower half of the circle: π r.
     expect(lengthOf(half, 'ring')).toBeCloseTo(10 * Math.PI, 9);
     expect(evaluate(curveIn(half, 'ring'), 0.75)[1]).toBeCloseTo(-10, 9);
+    // A stretch over the start of the circle goes as a whole, from whichever side of it it was picked.
+    const upright = done(draw('ring', circle(FRONT, [0, 0, 0], 10)), line('chord', [0, -20, 0], [0, 20, 0]));
+    for (const u of [0.1, 0.9]) {
+      const { project: left } = performed(upright, { command: 'trimCurve', args: { item: 'ring', u, by: null, id: 'x' } }); // prettier-ignore
+      expect(lengthOf(left, 'ring')).toBeCloseTo(10 * Math.PI, 9);
+      expect(endsOf(curveIn(left, 'ring'))).toEqual([[0, 10, 0], [0, -10, 0]]); // prettier-ignore
+    }
   });
 
   it('says when nothing crosses, and changes nothing', () => {

@@ -86,7 +86,10 @@ export function trimmed(project: Project, id: Id, curve: Curve, u: number, by: r
     if (around.length < 2) throw new Refusal(`${name} is closed: two places where others cross it are needed to trim it`); // prettier-ignore
     const before = around.findLast((at) => at <= u) ?? (around.at(-1) ?? 0) - (last - first);
     const after = around.find((at) => at > u) ?? around[0] + (last - first);
-    return [stretch(openedAtStart(curve, after), after, before + (last - first))];
+    const kept = before + (last - first) - after;
+    // What lies past the seam is the same place one turn earlier.
+    const from = after > last ? after - (last - first) : after;
+    return [stretch(openedAtStart(curve, from), from, from + kept)];
   }
   if (inner.length === 0) throw new Refusal(`Nothing crosses ${name} there`);
   const before = inner.findLast((at) => at <= u);

@@ -16,40 +16,38 @@ import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { ButtonDirective } from 'primeng/button';
 import { Tooltip } from 'primeng/tooltip';
-import { Card } from '../card/card';
-import { FRONT_ID } from '@pencil-bend/document';
-import { Outline } from '../outline/outline';
-import { HistoryPanel } from '../history/historyPanel';
-import { StageLook } from '../history/stageLook';
-import { Icon } from '../parts/icon';
-import { NameField } from '../parts/nameField';
-import { NotLoaded } from '../parts/notLoaded';
-import { counted } from '../parts/words';
-import { WordMark } from '../parts/wordMark';
-import { PriceDesk } from '../price/priceDesk';
-import { PromptLine } from '../prompt/promptLine';
-import { Sheet } from '../sheet/sheet';
+import { Card } from '../panels/inspector/inspector';
+import { FRONT_ID, selectionOf } from '@pencil-bend/document';
+import { Outline } from '../panels/outline/outline';
+import { HistoryPanel } from '../panels/history/historyPanel';
+import { StageLook } from '../session/stageView';
+import { Icon } from '../ui/icon';
+import { NameField } from '../ui/nameField';
+import { NotLoaded } from '../ui/notLoaded';
+import { counted } from '../ui/labels';
+import { WordMark } from '../ui/wordMark';
+import { PriceDesk } from '../session/lossyPreview';
+import { PromptLine } from '../panels/prompt/promptLine';
+import { Sheet } from '../viewport/pane';
 import { benchActions, viewActions } from '../state/actions';
 import type { BenchState } from '../state/reducers';
 import { selectKeeping, selectNotice, selectSafe } from '../state/selectors';
-import { Snaps } from '../snap/snaps';
+import { Snaps } from '../session/snaps';
 import { newId } from '../state/ids';
-import { idsOf } from '../tools/bend/frame';
-import { selectionOf } from '../tools/bend/several';
-import { Strip } from '../strip/strip';
-import type { ToolName } from '../tools/tools';
-import { Tracing } from '../trace/tracing';
-import { AT_HAND, toolOf } from '../tools/toolTable';
-import { Bench } from './bench';
+import { Strip } from '../panels/graphs/graphs';
+import type { ToolName } from '../tools/table';
+import { Tracing } from '../session/tracing';
+import { AT_HAND, toolOf } from '../tools/palette';
+import { Bench } from '../session/bench';
 import { Notices } from './notices';
-import type { Stage } from './deeds';
-import { SheetMenu } from './sheetMenu';
-import { copied, pasted } from './clipboard';
-import { deedOf, keysShown } from './shortcuts';
-import { StrokeWork } from './strokeWork';
-import { ToolKeeper } from './toolKeeper';
-import { Palette } from '../palette/palette';
-import { ShortcutsPanel } from './shortcutsPanel';
+import type { Stage } from '../actions/benchActions';
+import { SheetMenu } from './contextMenu';
+import { copied, pasted } from '../actions/clipboard';
+import { deedOf, keysShown } from '../actions/shortcuts';
+import { StrokeWork } from '../session/toolWork';
+import { ToolKeeper } from '../session/toolStore';
+import { Palette } from '../panels/palette/palette';
+import { ShortcutsPanel } from '../panels/shortcuts/shortcutsPanel';
 
 /** The main screen: header, outline, sheet over strip, card, prompt line. */
 @Component({
@@ -173,7 +171,7 @@ export class BenchPage implements Stage {
   /** What is selected, onto the system's clipboard. */
   protected copy(event: ClipboardEvent, cut: boolean): void {
     const project = this.bench.project();
-    const ids = idsOf(this.bench.selection());
+    const ids = this.bench.selection().items;
     // Text that is marked is copied as text.
     const isText = document.getSelection()?.isCollapsed === false;
     if (isField(event.target) || isText || !project || ids.length === 0) return;

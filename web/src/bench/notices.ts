@@ -1,14 +1,14 @@
+import { GONE } from '../api/conflict';
 import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { ButtonDirective } from 'primeng/button';
-import { StageLook } from '../history/stageLook';
-import { counted } from '../parts/words';
+import { StageLook } from '../session/stageView';
+import { counted } from '../ui/labels';
 import { savingActions } from '../state/actions';
 import type { BenchState } from '../state/reducers';
-import { GONE } from '../state/saving';
 import { selectDrawing, selectSaving } from '../state/selectors';
-import { Bench } from './bench';
+import { Bench } from '../session/bench';
 
 /** What cannot wait until somebody looks at the header: changes that came too late, and a browser that stores nothing. */
 @Component({

@@ -5,11 +5,11 @@ import { ButtonDirective } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { Tooltip } from 'primeng/tooltip';
 import { firstValueFrom, type Observable } from 'rxjs';
-import { Icon } from '../parts/icon';
-import { NameField } from '../parts/nameField';
-import { counted } from '../parts/words';
-import { WordMark } from '../parts/wordMark';
-import { explain, type ListedProject, ProjectsApi } from './projectsApi';
+import { Icon } from '../ui/icon';
+import { NameField } from '../ui/nameField';
+import { counted } from '../ui/labels';
+import { WordMark } from '../ui/wordMark';
+import { explain, type ListedProject, ProjectsApi } from '../api/projectsApi';
 import { listed, type Sorting, SORTINGS } from './sorting';
 
 /** Days that a project stays in the bin; the server empties it. */

@@ -1,4 +1,4 @@
-import type { ListedProject } from './projectsApi';
+import type { ListedProject } from '../api/projectsApi';
 
 export type Sorting = 'changed' | 'name' | 'items';
 

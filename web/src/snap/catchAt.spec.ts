@@ -1,8 +1,9 @@
+import type { SnapKind } from '../api/keptView';
+import { SNAPS } from './snapKinds';
 import { circle, FRONT, lineBetween, polyline, rectangle, type Curve, type Vector3 } from '@pencil-bend/core';
 import { controlRecipe, emptyProject, fitRecipe, GRAPHITE, type Guide, type PlainItem } from '@pencil-bend/document';
-import { type Drawn, drawnOf } from '../sheet/drawn';
+import { type Drawn, drawnOf } from '../view/shownItem';
 import { alongDirection, catchAt, type Snapping } from './catchAt';
-import { SNAP_KINDS, type SnapKind } from './snapKinds';
 
 const look = { colour: GRAPHITE, visible: true, layer: 'sheet', plane: 'front' } as const;
 const project = emptyProject('Snaps');
@@ -26,7 +27,7 @@ const SCENE: readonly Drawn[] = [
   guide('Gauge', { kind: 'circle', centre: [-100, 0, 0], radius: 10 }),
 ];
 
-const ALL = new Set(SNAP_KINDS.map(({ kind }) => kind));
+const ALL = new Set(SNAPS.map(({ kind }) => kind));
 const snapping = (more: Partial<Snapping> = {}): Snapping => ({ drawn: SCENE, on: ALL, plane: FRONT, grid: 10, reach: 2, last: null, levels: [], ...more }); // prettier-ignore
 const caught = (x: number, y: number, more: Partial<Snapping> = {}) => {
   const found = catchAt([x, y, 0], snapping(more));
@@ -98,7 +99,7 @@ describe('what comes first', () => {
     let off: SnapKind[] = [];
     for (let found = caught(40.3, 0.2); found; found = caught(40.3, 0.2, without(...off))) {
       labels.push(found[0]);
-      const kind = SNAP_KINDS.find(({ words }) => String(found?.[0]).startsWith(words))?.kind;
+      const kind = SNAPS.find(({ words }) => String(found?.[0]).startsWith(words))?.kind;
       if (!kind) throw new Error(`${found[0]} is of no kind`);
       off = [...off, kind];
     }

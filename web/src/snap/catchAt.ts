@@ -1,9 +1,10 @@
+import type { SnapKind } from '../api/keptView';
+import { SNAPS } from './snapKinds';
 import { closestPoint, type Curve, dot, fromPlane, inPlane, normalOf, type Plane, subtract, type Vector3 } from '@pencil-bend/core'; // prettier-ignore
-import type { Drawn } from '../sheet/drawn';
+import type { Drawn } from '../view/shownItem';
 import type { Caught } from './caught';
 import { centroidOf, marksOf, middlesOf } from './marksOf';
 import { crossingsIn, runsAcross, squareFrom, touchingFrom, type Window, windowAround } from './placesNear';
-import { SNAP_KINDS, type SnapKind } from './snapKinds';
 
 /** What snaps know of the sheet and of the drawing at hand. */
 export interface Snapping {
@@ -20,7 +21,7 @@ export interface Snapping {
   readonly levels: readonly { readonly at: Vector3; readonly label: string }[];
 }
 
-const RANK = new Map<SnapKind, number>(SNAP_KINDS.map(({ kind }, i) => [kind, i]));
+const RANK = new Map<SnapKind, number>(SNAPS.map(({ kind }, i) => [kind, i]));
 /** Places this near to each other, as a share of the reach, are one: then the first kind counts. */
 const ONE_PLACE = 0.2;
 /** Of curves under the pointer so many are looked at, and so many of those for where they cross. */
@@ -93,7 +94,7 @@ function curvesNear(at: Vector3, { drawn, reach }: Snapping): Near[] {
 }
 
 const caught = (kind: SnapKind, name: string, at: Vector3, item: Caught['item'] = null): Caught => {
-  const words = SNAP_KINDS[RANK.get(kind) ?? 0].words;
+  const words = SNAPS[RANK.get(kind) ?? 0].words;
   return { kind, label: name ? `${words}${PREPOSITION[kind] ?? ' '}${name}` : words, at, item, ahead: null, from: [] };
 };
 const PREPOSITION: Partial<Record<SnapKind, string>> = { end: ' of ', point: ' of ', middle: ' of ', centre: ' of ', quadrant: ' of ', tangent: ' to ', perpendicular: ' to ' }; // prettier-ignore

@@ -1,6 +1,6 @@
+import type { SnapKind } from '../api/keptView';
 import type { Vector3 } from '@pencil-bend/core';
 import type { Id } from '@pencil-bend/document';
-import type { SnapKind } from './snapKinds';
 
 /** A place that was caught, and by what. */
 export interface Caught {

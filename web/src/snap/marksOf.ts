@@ -16,7 +16,7 @@ import {
   vectorAt,
 } from '@pencil-bend/core';
 import { fitPointsOf, type Id } from '@pencil-bend/document';
-import type { Drawn } from '../sheet/drawn';
+import type { Drawn } from '../view/shownItem';
 
 /** A place of the drawing that can be caught wherever the pointer comes near it. */
 export interface MarkedPlace {

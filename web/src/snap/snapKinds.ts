@@ -1,5 +1,16 @@
-/** What a place can be caught by, from what is caught first to what is caught last; `words` begin its label. */
-export const SNAP_KINDS = [
+import type { SnapKind } from '../api/keptView';
+
+interface SnapText {
+  readonly kind: SnapKind;
+  readonly words: string;
+  /** On the switch. */
+  readonly chip: string;
+  /** What it catches, in a sentence. */
+  readonly does: string;
+}
+
+/** Every kind of snap as people read it; `words` begin the label of what it caught. */
+export const SNAPS: readonly SnapText[] = [
   { kind: 'end', words: 'end', chip: 'end', does: 'Ends of curves' },
   { kind: 'point', words: 'point', chip: 'point', does: 'Points, and points of curves' },
   { kind: 'intersection', words: 'intersection', chip: 'intersection', does: 'Where curves cross' },
@@ -17,9 +28,4 @@ export const SNAP_KINDS = [
   { kind: 'curve', words: 'on', chip: 'on curve', does: 'On a curve or a guide' },
   { kind: 'level', words: 'level with', chip: 'level', does: 'Level with, or over, another place' },
   { kind: 'grid', words: 'grid', chip: 'grid', does: 'Crossings of the grid' },
-] as const;
-
-export type SnapKind = (typeof SNAP_KINDS)[number]['kind'];
-
-/** What is on until somebody chooses: the grid would catch every place. */
-export const FIRST_SNAPS: readonly SnapKind[] = SNAP_KINDS.map(({ kind }) => kind).filter((kind) => kind !== 'grid');
+];

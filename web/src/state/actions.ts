@@ -1,13 +1,10 @@
-import type { Order, Project, Stamp } from '@pencil-bend/document';
+import type { Theirs } from '../api/conflict';
+import type { ViewedStage } from './viewedStage';
+import type { QueuedBatch } from '../api/batch';
+import type { SnapKind, TracedPicture, KeptView, SeenCamera } from '../api/keptView';
+import type { Order, Project, Stamp, Selection } from '@pencil-bend/document';
 import { createActionGroup, emptyProps, props } from '@ngrx/store';
-import type { HistoryPart } from '../projects/projectsApi';
-import type { SnapKind } from '../snap/snapKinds';
-import type { Selection } from '../tools/tool';
-import type { TracedPicture } from '../trace/tracedPicture';
-import type { WaitingBatch } from '../waiting/waiting';
-import type { Look } from './drawing';
-import type { Theirs } from './saving';
-import type { KeptView, SeenCamera } from './view';
+import type { HistoryPart } from '../api/projectsApi';
 
 export const benchActions = createActionGroup({
   source: 'Bench',
@@ -36,7 +33,7 @@ export const benchActions = createActionGroup({
     'Notice read': emptyProps(),
     Selected: props<{ selection: Selection }>(),
     /** A stage is shown in place of the drawing, which stays as it is. */
-    'Stage looked at': props<{ look: Look }>(),
+    'Stage looked at': props<{ look: ViewedStage }>(),
     'Stage left': emptyProps(),
   },
 });
@@ -64,7 +61,7 @@ export const savingActions = createActionGroup({
     'Not kept': props<{ why: string }>(),
     'Try again': emptyProps(),
     /** Others changed the project before: `mine` are steps of a window that was closed, or null for this one's. */
-    'Came too late': props<{ theirs: Theirs; mine: WaitingBatch | null }>(),
+    'Came too late': props<{ theirs: Theirs; mine: QueuedBatch | null }>(),
     'Theirs taken': emptyProps(),
     'Copy wanted': emptyProps(),
     /** What came too late is a project of its own; `steps` of this window's log went there. */

@@ -1,6 +1,7 @@
+import type { ViewedStage } from './viewedStage';
 import { emptyProject, perform, type Project } from '@pencil-bend/document';
 import { benchActions } from './actions';
-import { drawingReducer, type Look, LOOKED_ONLY } from './drawing';
+import { drawingReducer, LOOKED_ONLY } from './drawing';
 import { newStamp } from './ids';
 import { selectProject } from './selectors';
 import type { BenchState } from './reducers';
@@ -14,7 +15,7 @@ describe('looking at a stage', () => {
   const project = emptyProject('Kettle');
   const early = perform(project, { command: 'renameProject', args: { name: 'Early' } }, newStamp());
   if (!early.ok) throw new Error(early.failure);
-  const look: Look = { stage: 's', name: 'First', at: '2026-11-28T12:00:00Z', project: early.value.project };
+  const look: ViewedStage = { stage: 's', name: 'First', at: '2026-11-28T12:00:00Z', project: early.value.project };
   const opened = drawingReducer(
     undefined,
     benchActions.opened({ id: 'k', revision: 3, changedAt: '', project, view: {}, history: NOTHING_DONE }),

@@ -11,15 +11,7 @@ import {
 import { createReducer, on } from '@ngrx/store';
 import { benchActions } from './actions';
 import { stacksNow } from './stacksNow';
-
-/** A stage that is looked at. */
-export interface Look {
-  readonly stage: string;
-  readonly name: string;
-  /** When it was made, ISO 8601. */
-  readonly at: string;
-  readonly project: Project;
-}
+import type { ViewedStage } from './viewedStage';
 
 /** The open project with the log of this session's steps. */
 export interface Drawing {
@@ -35,7 +27,7 @@ export interface Drawing {
   /** Why the last order was not done, or the project could not be opened; null when all is well. */
   readonly notice: string | null;
   /** What is shown in place of the project; null when the project is. */
-  readonly look: Look | null;
+  readonly look: ViewedStage | null;
 }
 
 const CLOSED: Drawing = {

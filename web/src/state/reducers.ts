@@ -1,9 +1,10 @@
+import type { KeptView } from '../api/keptView';
+import type { Selection } from '@pencil-bend/document';
 import type { ActionReducerMap } from '@ngrx/store';
-import type { Selection } from '../tools/tool';
 import { type Drawing, drawingReducer } from './drawing';
 import { type Saving, savingReducer } from './saving';
 import { selectionReducer } from './selection';
-import { type KeptView, viewReducer } from './view';
+import { viewReducer } from './view';
 
 export interface BenchState {
   readonly drawing: Drawing;

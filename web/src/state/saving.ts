@@ -1,21 +1,13 @@
+import type { QueuedBatch } from '../api/batch';
 import { createReducer, on } from '@ngrx/store';
-import type { WaitingBatch } from '../waiting/waiting';
 import { benchActions, savingActions } from './actions';
-
-/** What others did to the project in the meantime: how many steps, and the names of the first of them. */
-export interface Theirs {
-  readonly count: number;
-  readonly names: readonly string[];
-}
-
-/** They deleted the project for good. */
-export const GONE: Theirs = { count: 0, names: [] };
+import type { Theirs } from '../api/conflict';
 
 /** Changes that came too late. */
 export interface Late {
   readonly theirs: Theirs;
   /** Steps of a window that was closed; null for the steps of this one that are not kept. */
-  readonly mine: WaitingBatch | null;
+  readonly mine: QueuedBatch | null;
 }
 
 /** How far the log has reached the server, and this browser's own storage. */

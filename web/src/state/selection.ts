@@ -1,5 +1,5 @@
+import { NOTHING, type Selection } from '@pencil-bend/document';
 import { createReducer, on } from '@ngrx/store';
-import { NOTHING, type Selection } from '../tools/tool';
 import { benchActions } from './actions';
 
 export const selectionReducer = createReducer<Selection>(

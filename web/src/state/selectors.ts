@@ -1,8 +1,6 @@
-import { plainRecipe } from '@pencil-bend/document';
+import { NOTHING, present } from '@pencil-bend/document';
 import { createSelector } from '@ngrx/store';
-import { hasHandle } from '../tools/handle';
-import { NOTHING } from '../tools/tool';
-import { firstBatch } from './batch';
+import { firstBatch } from '../api/batch';
 import type { BenchState } from './reducers';
 import { stacksNow } from './stacksNow';
 
@@ -23,22 +21,14 @@ export const selectHistory = createSelector(
 );
 export const selectStacks = createSelector(selectHistory, ({ stacks }) => stacks);
 
-/** The selection as far as it still exists: undo can take away what was selected. */
+/** The selection as far as it still exists. */
 export const selectSelection = createSelector(
   selectProject,
   (state: BenchState) => state.selection,
-  (project, selection) => {
-    const item = selection.item && project ? project.items[selection.item] : undefined;
-    if (!item) return NOTHING;
-    const recipe = item.kind === 'curve' && project ? plainRecipe(project, item) : null;
-    const handles = selection.handles.filter((handle) => recipe && hasHandle(recipe, handle));
-    const also = selection.also?.filter((id) => project?.items[id]);
-    const same = handles.length === selection.handles.length && also?.length === selection.also?.length;
-    return same ? selection : { ...selection, handles, ...(also && { also }) };
-  },
+  (project, selection) => (project ? present(project, selection) : NOTHING),
 );
 
-export const selectSelectedItem = createSelector(selectSelection, ({ item }) => item);
+export const selectSelectedItem = createSelector(selectSelection, ({ items }) => items.at(0) ?? null);
 
 /** What the header says of keeping. */
 export const selectKeeping = createSelector(

@@ -1,34 +1,9 @@
+import { type Comb, type KeptView, SNAP_KINDS } from '../api/keptView';
 import { createReducer, on } from '@ngrx/store';
-import { FIRST_SNAPS, type SnapKind } from '../snap/snapKinds';
-import type { TracedPicture } from '../trace/tracedPicture';
 import { benchActions, viewActions } from './actions';
 
-/** Where the sheet is looked at: the middle in the plane's own axes in mm, and mm per pixel. */
-export interface SeenCamera {
-  readonly x: number;
-  readonly y: number;
-  readonly scale: number;
-}
-
-export interface Comb {
-  readonly shown: boolean;
-  /** Height of a tooth in mm for each 1/mm of curvature, that is mm²; null when it is chosen by itself. */
-  readonly scale: number | null;
-  /** Teeth along the whole curve. */
-  readonly teeth: number;
-}
-
-/** How the drawing is looked at: kept with the project, beside the drawing; undo does not touch it. */
-export interface KeptView {
-  readonly comb: Comb;
-  /** Null until the sheet has been looked at: then all of it is shown. */
-  readonly camera: SeenCamera | null;
-  /** What places are caught by. */
-  readonly snaps: readonly SnapKind[];
-  readonly snapping: boolean;
-  /** Pictures to trace over. */
-  readonly pictures: readonly TracedPicture[];
-}
+/** What is on until somebody chooses: the grid would catch every place. */
+const FIRST_SNAPS = SNAP_KINDS.filter((kind) => kind !== 'grid');
 
 export const FIRST_VIEW: KeptView = {
   comb: { shown: true, scale: null, teeth: 80 },

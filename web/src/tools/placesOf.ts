@@ -1,5 +1,5 @@
 import type { Vector3 } from '@pencil-bend/core';
-import type { ToolState } from './tool';
+import type { ToolState } from './contract';
 
 /** Places that the tool in hand has been given. */
 export function placesOf(tool: ToolState): readonly Vector3[] {

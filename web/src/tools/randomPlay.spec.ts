@@ -12,17 +12,22 @@ import {
   type Stacks,
   stacksOf,
   undo,
+  type Handle,
+  legsOf,
+  pointsOf,
+  NOTHING,
+  type Selection,
+  present,
 } from '@pencil-bend/document';
 import { randomly } from '@pencil-bend/document/fixture';
-import { idle } from './bend/bend';
-import { WAYS } from './bend/along';
-import { type Handle, hasHandle, legsOf, pointsOf } from './handle';
+import { idle } from './select/select';
+import { WAYS } from './select/dragConstraint';
 import type { Caught } from '../snap/caught';
-import { draws } from './lay/laying';
-import { LAYINGS } from './lay/layings';
-import { TOOLS } from './toolTable';
-import { type Hit, NOTHING, type Selection, type ToolContext, type ToolInput, type ToolState } from './tool';
-import { preview, prompt, step, takeUp, type ToolName, toolNameOf } from './tools';
+import { draws } from './place/placingTool';
+import { LAYINGS } from './place/placingTools';
+import { TOOLS } from './palette';
+import { type Hit, type ToolContext, type ToolInput, type ToolState } from './contract';
+import { preview, prompt, step, takeUp, type ToolName, toolNameOf } from './table';
 
 const SEED = 2026;
 
@@ -38,16 +43,14 @@ class Table {
   private serial = 0;
 
   context(): ToolContext {
-    const { item, also = [] } = this.selection;
-    const found = item ? this.project.items[item] : null;
+    const selection = present(this.project, this.selection);
+    const found = this.project.items[selection.items[0]];
     const recipeOf = (id: Id) => {
       const it = this.project.items[id];
       return it?.kind === 'curve' ? plainRecipe(this.project, it) : null;
     };
-    const recipe = found && item ? recipeOf(item) : null;
-    const handles = this.selection.handles.filter((handle) => recipe && hasHandle(recipe, handle));
     return {
-      selection: found ? { item, handles, also: also.filter((id) => this.project.items[id]) } : NOTHING,
+      selection,
       project: this.project,
       picture: null,
       recipeOf,

@@ -1,5 +1,5 @@
 import { type Order, perform, plainItem } from '@pencil-bend/document';
-import type { Shown, ToolContext } from './tool';
+import type { Shown, ToolContext } from './contract';
 
 /** What an order would draw or change: it is done to see it. Nothing for one that is refused. */
 export function shownBy(order: Order, { project }: ToolContext): readonly Shown[] {

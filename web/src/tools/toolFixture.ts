@@ -1,8 +1,15 @@
 import type { Vector3 } from '@pencil-bend/core';
-import { fitRecipe, type Project, type Recipe } from '@pencil-bend/document';
-import { step } from './tools';
-import type { Grip, Handle } from './handle';
-import { type Hit, NOTHING, type PointerInput, type Selection, type ToolContext, type ToolInput, type ToolState, type Transition } from './tool'; // prettier-ignore
+import {
+  fitRecipe,
+  type Project,
+  type Recipe,
+  type Handle,
+  NOTHING,
+  type Selection,
+  handlesOn,
+} from '@pencil-bend/document';
+import { step } from './table';
+import type { Hit, PointerInput, ToolContext, ToolInput, ToolState, Transition, Grip } from './contract';
 
 /** A curve through four points, p1 to p4. */
 export const ARCH = fitRecipe(
@@ -22,7 +29,7 @@ export function toolContext(
     project,
     picture: null,
     recipeOf: (item) => (item === 'c' ? recipe : null),
-    place: selection.item === 'dot' ? [10, 5, 0] : null,
+    place: selection.items[0] === 'dot' ? [10, 5, 0] : null,
     tolerance: 0.01,
     normal: [0, 0, 1],
     layer: 'sheet',
@@ -31,7 +38,7 @@ export function toolContext(
   };
 }
 
-export const selected = (...handles: readonly Handle[]): Selection => ({ item: 'c', handles });
+export const selected = (...handles: readonly Handle[]): Selection => handlesOn('c', handles);
 
 /** A handle of the curve as what lies under the pointer. */
 export const grip = (handle: Handle, x: number, y: number, stem?: Vector3): Hit & { readonly grip: Grip } => ({

@@ -1,4 +1,5 @@
-import { laidPicture, levelledBetween, movedBetween, scaledBetween, type TracedPicture } from './tracedPicture';
+import type { TracedPicture } from '../api/keptView';
+import { laidPicture, levelledBetween, movedBetween, scaledBetween } from './tracedPicture';
 
 const PICTURE = laidPicture('p', 'scan.png', { width: 400, height: 300 }, [10, 20, 0], 160);
 

@@ -1,25 +1,6 @@
 import type { Vector3 } from '@pencil-bend/core';
 import type { Id } from '@pencil-bend/document';
-
-/** A picture to trace over, as it lies on the sheet: kept with the view, its bytes with the project. */
-export interface TracedPicture {
-  readonly id: Id;
-  readonly name: string;
-  /** In pixels. */
-  readonly width: number;
-  readonly height: number;
-  /** Where its middle lies, in mm. */
-  readonly at: readonly [x: number, y: number];
-  /** Millimetres of one of its pixels. */
-  readonly scale: number;
-  /** Degrees by which it is turned, anticlockwise. */
-  readonly angle: number;
-  /** From 0, not seen, to 1. */
-  readonly opacity: number;
-  readonly locked: boolean;
-  /** It was taken out; it can come back. */
-  readonly removed: boolean;
-}
+import type { TracedPicture } from '../api/keptView';
 
 /** A picture first fills this share of the sheet's width, and is this faint. */
 const FIRST_SHARE = 0.5;

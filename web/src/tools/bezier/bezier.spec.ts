@@ -1,8 +1,8 @@
 import { domainOf, evaluate, kinksOf } from '@pencil-bend/core';
 import { resolveRecipe } from '@pencil-bend/document';
 import { key, play, pointer, toolContext } from '../toolFixture';
-import { preview, prompt, takeUp } from '../tools';
-import type { ToolInput } from '../tool';
+import { preview, prompt, takeUp } from '../table';
+import type { ToolInput } from '../contract';
 import { startBezier } from './bezier';
 
 /** Press at a place, drag to another, and let go. */

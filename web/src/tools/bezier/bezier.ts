@@ -1,7 +1,16 @@
 import { add, distance, homogeneous, makeCurve, scale, subtract, type Vector3 } from '@pencil-bend/core';
-import { controlRecipe, type NewItem, type Recipe } from '@pencil-bend/document';
-import { idle } from '../bend/bend';
-import { near, NO_PREVIEW, type PointerInput, type Preview, type Prompt, type ToolContext, type ToolInput, type Transition } from '../tool'; // prettier-ignore
+import { controlRecipe, selectionOf, type NewItem, type Recipe } from '@pencil-bend/document';
+import { idle } from '../select/select';
+import {
+  near,
+  NO_PREVIEW,
+  type PointerInput,
+  type Preview,
+  type Prompt,
+  type ToolContext,
+  type ToolInput,
+  type Transition,
+} from '../contract';
 
 /** How the two handles of an anchor go together. */
 export type AnchorKind = 'smooth' | 'symmetric' | 'kink';
@@ -174,7 +183,7 @@ export function finishBezier({ anchors }: BezierState, closed: boolean, context:
   const word = recipe ? 'Curve' : 'Point';
   return {
     state: idle,
-    select: { item: id, handles: [] },
+    select: selectionOf([id]),
     order: { command: 'drawItems', args: { layer, plane, word, items: [item] } },
   };
 }

@@ -2,8 +2,8 @@ import { closestPoint, packVectors, type Vector3 } from '@pencil-bend/core';
 import { resolveRecipe } from '@pencil-bend/document';
 import { randomly } from '@pencil-bend/document/fixture';
 import { key, play, pointer, toolContext } from '../toolFixture';
-import { preview, prompt } from '../tools';
-import type { ToolInput } from '../tool';
+import { preview, prompt } from '../table';
+import type { ToolInput } from '../contract';
 import { runJob } from '../../work/jobs';
 import { askedOf, fittedBy, type FreehandState, type Sample, startFreehand, withoutTails } from './freehand';
 

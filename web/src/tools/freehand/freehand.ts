@@ -1,8 +1,16 @@
 import { packVectors, unpackCurve, type Vector3 } from '@pencil-bend/core';
-import { controlRecipe, type Recipe } from '@pencil-bend/document';
+import { controlRecipe, selectionOf, type Recipe } from '@pencil-bend/document';
 import { type Answer, type Asked, runJob } from '../../work/jobs';
-import { idle } from '../bend/bend';
-import { NO_PREVIEW, type PointerInput, type Preview, type Prompt, type ToolContext, type ToolInput, type Transition } from '../tool'; // prettier-ignore
+import { idle } from '../select/select';
+import {
+  NO_PREVIEW,
+  type PointerInput,
+  type Preview,
+  type Prompt,
+  type ToolContext,
+  type ToolInput,
+  type Transition,
+} from '../contract';
 
 /** A place that the pointer went through, with the pressure of a pen from 0 to 1; null of a mouse. */
 export interface Sample {
@@ -100,7 +108,7 @@ export function finishFreehand(state: FreehandState, { layer, plane, newId }: To
   const id = newId();
   return {
     order: { command: 'drawItems', args: { layer, plane, word: 'Freehand', items: [{ id, recipe: made.recipe }] } },
-    select: { item: id, handles: [] },
+    select: selectionOf([id]),
   };
 }
 

@@ -1,6 +1,6 @@
-import { preview, prompt } from '../tools';
+import { preview, prompt } from '../table';
 import { key, play, pointer, toolContext } from '../toolFixture';
-import type { Hit } from '../tool';
+import type { Hit } from '../contract';
 import { startInserting } from './insert';
 
 const CURVE: Hit = { kind: 'curve', item: 'c', at: [4, 2, 0], u: 0.2 };

@@ -1,7 +1,7 @@
 import type { Vector3 } from '@pencil-bend/core';
 import type { Id } from '@pencil-bend/document';
-import { idle, insertion } from '../bend/bend';
-import { NO_PREVIEW, type Preview, type Prompt, type ToolContext, type ToolInput, type Transition } from '../tool';
+import { idle, insertion } from '../select/select';
+import { NO_PREVIEW, type Preview, type Prompt, type ToolContext, type ToolInput, type Transition } from '../contract';
 
 /** Adding a point to a curve: the next click on one does it. */
 export interface InsertState {

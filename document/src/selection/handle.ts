@@ -1,0 +1,99 @@
+import { breaksOf, controlPointsOf, type Curve, type Vector3, vectorAt } from '@pencil-bend/core';
+import { controlIds } from '../command/items';
+import type { Id, Recipe } from '../project/project';
+import { isClosed } from '../recipe/editEnds';
+import { fitPointsOf } from '../recipe/makeLive';
+import { resolveRecipe } from '../recipe/resolve';
+
+/** What can be taken hold of on a curve, by what it is in the curve's own terms. */
+export type Handle =
+  | { readonly kind: 'fit'; readonly id: Id }
+  | { readonly kind: 'control'; readonly id: Id }
+  /** The end of a tangent's stem, on the way of the curve or against it. */
+  | { readonly kind: 'tangent'; readonly id: Id; readonly way: 1 | -1 }
+  | { readonly kind: 'weight'; readonly id: Id }
+  /** A place of the curve at a knot, where no fit point stands. */
+  | { readonly kind: 'on'; readonly u: number }
+  | { readonly kind: 'knot'; readonly u: number }
+  /** The leg of the control polygon from this control point to the next. */
+  | { readonly kind: 'leg'; readonly index: number }
+  /** The start of a closed curve. */
+  | { readonly kind: 'seam' };
+
+export function keyOf(handle: Handle): string {
+  switch (handle.kind) {
+    case 'fit':
+    case 'control':
+    case 'weight':
+      return `${handle.kind}:${handle.id}`;
+    case 'tangent':
+      return `tangent:${handle.id}:${handle.way}`;
+    case 'on':
+    case 'knot':
+      return `${handle.kind}:${handle.u}`;
+    case 'leg':
+      return `leg:${handle.index}`;
+    case 'seam':
+      return 'seam';
+  }
+}
+
+export const sameHandle = (a: Handle, b: Handle): boolean => keyOf(a) === keyOf(b);
+
+/** A handle's own point, where it is one that can be put somewhere. */
+export const pointOf = (handle: Handle): Id | null =>
+  handle.kind === 'fit' || handle.kind === 'control' ? handle.id : null;
+
+/** Points of a curve as handles, with their places. */
+export interface CurvePoints {
+  readonly curve: Curve;
+  readonly fit: readonly { readonly id: Id; readonly at: Vector3 }[];
+  readonly control: readonly { readonly id: Id; readonly at: Vector3; readonly weight: number }[];
+  readonly places: ReadonlyMap<Id, Vector3>;
+}
+
+const known = new WeakMap<Recipe, CurvePoints>();
+
+/** Fit and control points of a recipe, each computed once; null where it gives no curve. */
+export function pointsOf(recipe: Recipe): CurvePoints | null {
+  const before = known.get(recipe);
+  if (before) return before;
+  const resolved = resolveRecipe(recipe);
+  if (!resolved.ok) return null;
+  const { curve } = resolved.value;
+  const fit = fitPointsOf(recipe);
+  const euclidean = controlPointsOf(curve);
+  const control = controlIds(recipe).map((id, i) => ({
+    id,
+    at: vectorAt(euclidean, i),
+    weight: curve.points[4 * i + 3],
+  }));
+  const points = { curve, fit, control, places: new Map([...control, ...fit].map(({ id, at }) => [id, at])) };
+  known.set(recipe, points);
+  return points;
+}
+
+/** Whether a recipe has a handle. */
+export function hasHandle(recipe: Recipe, handle: Handle): boolean {
+  const points = pointsOf(recipe);
+  if (!points) return false;
+  switch (handle.kind) {
+    case 'fit':
+    case 'tangent':
+      return points.fit.some(({ id }) => id === handle.id);
+    case 'control':
+    case 'weight':
+      return points.control.some(({ id }) => id === handle.id);
+    case 'on':
+    case 'knot':
+      return breaksOf(points.curve).some(({ u }) => u === handle.u);
+    case 'leg':
+      return handle.index < legsOf(points);
+    case 'seam':
+      return isClosed(recipe);
+  }
+}
+
+/** Number of legs of the control polygon. */
+export const legsOf = ({ curve, control }: CurvePoints): number =>
+  curve.closing === 'periodic' ? control.length : control.length - 1;

@@ -1,0 +1,89 @@
+import {
+  fitPointsOf,
+  fitRecipe,
+  type Id,
+  isClosed,
+  type NewItem,
+  type Order,
+  plainRecipe,
+  type Project,
+  pulledBy,
+  resolveRecipe,
+  type Selection,
+} from '@pencil-bend/document';
+import { newId } from '../state/ids';
+import { COMPARED } from '../tools/place/curves';
+
+/** Something that can be done to what is selected as a whole, by one order. */
+export interface SelectionDeed {
+  readonly words: string;
+  readonly order: Order;
+  readonly select?: Selection;
+}
+
+/** What can be done to this selection now. */
+export function selectionDeeds(project: Project | null, selection: Selection): readonly SelectionDeed[] {
+  const items = selection.items;
+  if (!project || items.length === 0) return [];
+  return [...ofSeveral(project, items), ...(items.length === 1 ? ofOne(project, items[0]) : [])];
+}
+
+function ofSeveral(project: Project, items: readonly Id[]): SelectionDeed[] {
+  const groups = [...new Set(items.flatMap((id) => project.items[id].group ?? []))];
+  const reference = project.layerOrder.find((id) => project.layers[id].reference);
+  const name = reference ? project.layers[reference].name : 'Reference';
+  return [
+    ...(items.length > 1 && !isOneGroup(project, items) ? [{ words: 'group', order: { command: 'groupItems', args: { items, id: newId(), name: freeGroup(project) } } as const }] : []), // prettier-ignore
+    ...groups.map((group) => ({ words: `ungroup ${project.groups[group].name}`, order: { command: 'ungroup', args: { group } } as const })), // prettier-ignore
+    { words: 'copy as reference', order: { command: 'copyAsReference', args: { items, id: newId(), layer: reference ?? newId(), name } } }, // prettier-ignore
+  ];
+}
+
+/** They are all of one group, and nothing else is in it. */
+function isOneGroup({ items: all }: Project, items: readonly Id[]): boolean {
+  const { group } = all[items[0]];
+  return group !== undefined && items.every((id) => all[id].group === group);
+}
+
+function freeGroup({ groups }: Project): string {
+  const names = Object.values(groups).map(({ name }) => name);
+  let number = 1;
+  while (names.includes(`Group ${number}`)) number++;
+  return `Group ${number}`;
+}
+
+function ofOne(project: Project, item: Id): SelectionDeed[] {
+  const it = project.items[item];
+  if (it.kind !== 'curve') return [];
+  const recipe = plainRecipe(project, it);
+  const resolved = resolveRecipe(recipe);
+  const isPolyline = resolved.ok && resolved.value.curve.degree === 1 && recipe.points.length > 2;
+  const isMirror = it.recipe.kind === 'mirror' || (recipe.kind === 'fit' && recipe.symmetry !== undefined);
+  return [
+    ...(isMirror ? [{ words: 'let it go its own way', order: { command: 'letGo', args: { item } } as const }] : []),
+    ...(isPolyline
+      ? [
+          { words: 'curve through its corners', order: { command: 'throughCorners', args: { item } } as const },
+          { words: 'curve pulled by them', order: { command: 'pulledByCorners', args: { item, degree: 3 } } as const },
+        ]
+      : []),
+    ...compared(project, item),
+  ];
+}
+
+/** The other curve over the points of one: pulled by those it goes through, through those it is pulled by. */
+function compared(project: Project, id: Id): SelectionDeed[] {
+  const item = project.items[id];
+  if (item.kind !== 'curve') return [];
+  const recipe = plainRecipe(project, item);
+  const fit = fitPointsOf(recipe);
+  const closed = isClosed(recipe);
+  const places = (fit.length > 0 ? fit : recipe.points).map(({ at }) => at);
+  if (places.length < 3) return [];
+  const other: NewItem =
+    fit.length > 0
+      ? { id: newId(), colour: COMPARED.pulled, recipe: pulledBy(places, 3, closed) }
+      : { id: newId(), colour: COMPARED.through, recipe: fitRecipe(places.map((at, i) => ({ id: `p${i + 1}`, at })), closed) }; // prettier-ignore
+  const words = fit.length > 0 ? 'compare: pulled by its points' : 'compare: through its points';
+  return [{ words, order: { command: 'drawItems', args: { layer: item.layer, plane: item.plane, word: 'Compare', items: [other] } } }]; // prettier-ignore
+}

@@ -1,0 +1,66 @@
+import type { Id } from '@pencil-bend/document';
+
+/** Where a view is looked at: the middle in the plane's own axes in mm, and mm per pixel. */
+export interface SeenCamera {
+  readonly x: number;
+  readonly y: number;
+  readonly scale: number;
+}
+
+export interface Comb {
+  readonly shown: boolean;
+  /** Height of a tooth in mm for each 1/mm of curvature, that is mm²; null when it is chosen by itself. */
+  readonly scale: number | null;
+  /** Teeth along the whole curve. */
+  readonly teeth: number;
+}
+
+/** What a place can be caught by, from what is caught first to what is caught last. */
+export const SNAP_KINDS = [
+  'end',
+  'point',
+  'intersection',
+  'middle',
+  'centre',
+  'quadrant',
+  'tangent',
+  'perpendicular',
+  'symmetry',
+  'curve',
+  'level',
+  'grid',
+] as const;
+
+export type SnapKind = (typeof SNAP_KINDS)[number];
+
+/** A picture to trace over, as it lies on the sheet: kept with the view, its bytes with the project. */
+export interface TracedPicture {
+  readonly id: Id;
+  readonly name: string;
+  /** In pixels. */
+  readonly width: number;
+  readonly height: number;
+  /** Where its middle lies, in mm. */
+  readonly at: readonly [x: number, y: number];
+  /** Millimetres of one of its pixels. */
+  readonly scale: number;
+  /** Degrees by which it is turned, anticlockwise. */
+  readonly angle: number;
+  /** From 0, not seen, to 1. */
+  readonly opacity: number;
+  readonly locked: boolean;
+  /** It was taken out; it can come back. */
+  readonly removed: boolean;
+}
+
+/** How the drawing is looked at: kept with the project, beside the drawing; undo does not touch it. */
+export interface KeptView {
+  readonly comb: Comb;
+  /** Null until the sheet has been looked at: then all of it is shown. */
+  readonly camera: SeenCamera | null;
+  /** What places are caught by. */
+  readonly snaps: readonly SnapKind[];
+  readonly snapping: boolean;
+  /** Pictures to trace over. */
+  readonly pictures: readonly TracedPicture[];
+}

@@ -1,0 +1,211 @@
+import type { KeptView } from './keptView';
+import { GONE, type Theirs } from './conflict';
+import { HttpClient, HttpErrorResponse } from '@angular/common/http';
+import { inject, Injectable } from '@angular/core';
+import { inWords, type Problem, type Project, type Step } from '@pencil-bend/document';
+import { concatMap, last, type Observable, range, switchMap } from 'rxjs';
+import { charactersOf, MOST_CHARACTERS } from './batch';
+
+export interface ListedProject {
+  readonly id: string;
+  readonly name: string;
+  readonly revision: number;
+  readonly changedAt: string;
+  readonly items: number;
+  /** When it was put into the bin; null outside. */
+  readonly deletedAt: string | null;
+}
+
+/** The upper part of a stack, the next step last, and how many lie below. */
+export interface StackPart {
+  readonly steps: readonly Step[];
+  readonly more: number;
+}
+
+export interface HistoryPart {
+  readonly undo: StackPart;
+  readonly redo: StackPart;
+}
+
+/** A named revision. */
+export interface Stage {
+  readonly id: string;
+  readonly name: string;
+  readonly revision: number;
+  readonly at: string;
+}
+
+export interface OpenedProject {
+  readonly id: string;
+  readonly revision: number;
+  readonly changedAt: string;
+  readonly project: Project;
+  readonly view: Partial<KeptView>;
+  readonly history: HistoryPart;
+}
+
+/** A part of an upload: with every quotation mark of it escaped it still is well below what the server takes. */
+const PART_CHARACTERS = 4_000_000;
+
+/** The server's projects, as REST. */
+@Injectable({ providedIn: 'root' })
+export class ProjectsApi {
+  private readonly http = inject(HttpClient);
+  private readonly root = '/api/projects';
+
+  list(): Observable<ListedProject[]> {
+    return this.http.get<ListedProject[]>(this.root);
+  }
+
+  bin(): Observable<ListedProject[]> {
+    return this.http.get<ListedProject[]>(`${this.root}?bin`);
+  }
+
+  create(name: string): Observable<ListedProject> {
+    return this.http.post<ListedProject>(this.root, { name });
+  }
+
+  createDemo(): Observable<ListedProject> {
+    return this.http.post<ListedProject>(this.root, { demo: true });
+  }
+
+  rename(id: string, name: string): Observable<ListedProject> {
+    return this.http.patch<ListedProject>(`${this.root}/${id}`, { name });
+  }
+
+  duplicate(id: string): Observable<ListedProject> {
+    return this.http.post<ListedProject>(`${this.root}/${id}/copies`, {});
+  }
+
+  /** A new project that goes on from `revision` with steps of its own. */
+  copy(id: string, revision: number, steps: readonly Step[]): Observable<ListedProject> {
+    return this.withSteps(id, steps, (body) =>
+      this.http.post<ListedProject>(`${this.root}/${id}/copies`, { revision, ...body }),
+    );
+  }
+
+  putIntoBin(id: string): Observable<ListedProject> {
+    return this.http.delete<ListedProject>(`${this.root}/${id}`);
+  }
+
+  restore(id: string): Observable<ListedProject> {
+    return this.http.post<ListedProject>(`${this.root}/${id}/restore`, {});
+  }
+
+  destroy(id: string): Observable<void> {
+    return this.http.delete<void>(`${this.root}/${id}?forever`);
+  }
+
+  /** Takes in a project file's text as it is: the server reads and checks it. */
+  bringIn(text: string): Observable<ListedProject> {
+    return this.http.post<ListedProject>(this.root, text, { headers: { 'Content-Type': 'application/json' } });
+  }
+
+  open(id: string): Observable<OpenedProject> {
+    return this.http.get<OpenedProject>(`${this.root}/${id}`);
+  }
+
+  /** Appends steps made on `revision`; answers the revision they lead to. */
+  append(id: string, revision: number, steps: readonly Step[]): Observable<{ revision: number }> {
+    const headers = { 'If-Match': `"${revision}"` };
+    return this.withSteps(id, steps, (body) =>
+      this.http.post<{ revision: number }>(`${this.root}/${id}/steps`, body, { headers }),
+    );
+  }
+
+  /** Sends steps with a request; where they are too long for one, they go before it in parts. */
+  private withSteps<T>(id: string, steps: readonly Step[], send: (body: object) => Observable<T>): Observable<T> {
+    if (charactersOf(steps) <= MOST_CHARACTERS) return send({ steps });
+    const text = JSON.stringify(steps);
+    const upload = steps[0].id;
+    const parts = Math.ceil(text.length / PART_CHARACTERS);
+    return range(0, parts).pipe(
+      concatMap((part) =>
+        this.http.put<void>(`${this.root}/${id}/uploads/${upload}/${part}`, {
+          text: text.slice(part * PART_CHARACTERS, (part + 1) * PART_CHARACTERS),
+        }),
+      ),
+      last(),
+      switchMap(() => send({ upload, parts })),
+    );
+  }
+
+  /** What could be undone and redone at a revision, below so many steps of each stack. */
+  history(id: string, revision: number, below: { undo: number; redo: number }): Observable<HistoryPart> {
+    return this.http.get<HistoryPart>(`${this.root}/${id}/history`, { params: { revision, ...below } });
+  }
+
+  stages(id: string): Observable<Stage[]> {
+    return this.http.get<Stage[]>(`${this.root}/${id}/stages`);
+  }
+
+  makeStage(id: string, name: string, revision: number): Observable<Stage> {
+    return this.http.post<Stage>(`${this.root}/${id}/stages`, { name, revision });
+  }
+
+  renameStage(id: string, stage: string, name: string): Observable<Stage> {
+    return this.http.patch<Stage>(`${this.root}/${id}/stages/${stage}`, { name });
+  }
+
+  removeStage(id: string, stage: string): Observable<void> {
+    return this.http.delete<void>(`${this.root}/${id}/stages/${stage}`);
+  }
+
+  stageDrawing(id: string, stage: string): Observable<Project> {
+    return this.http.get<Project>(`${this.root}/${id}/stages/${stage}/drawing`);
+  }
+
+  pictureOfStage = (id: string, stage: string): string => `${this.root}/${id}/stages/${stage}/picture.svg`;
+
+  keepView(id: string, view: KeptView): Observable<void> {
+    return this.http.put<void>(`${this.root}/${id}/view`, view);
+  }
+
+  /** Keeps the bytes of a PNG or JPEG file with a project, beside its log. */
+  keepPicture(id: string, file: Blob): Observable<{ id: string }> {
+    return this.http.post<{ id: string }>(`${this.root}/${id}/pictures`, file, {
+      headers: { 'Content-Type': file.type },
+    });
+  }
+
+  pictureBytes = (id: string, picture: string): string => `${this.root}/${id}/pictures/${picture}`;
+
+  fileOf = (id: string): string => `${this.root}/${id}/file`;
+
+  pictureOf = ({ id, revision }: ListedProject): string => `${this.root}/${id}/picture.svg?revision=${revision}`;
+}
+
+/** What a failed request means, in words. */
+export interface Explained {
+  readonly why: string;
+  /** The same request may succeed later. */
+  readonly again: boolean;
+  /** What others did before, when the request came too late. */
+  readonly theirs: Theirs | null;
+}
+
+interface ProblemBody {
+  readonly title?: string;
+  readonly problems?: readonly Problem[];
+  readonly count?: number;
+  readonly names?: readonly string[];
+}
+
+export function explain(error: unknown): Explained {
+  if (!(error instanceof HttpErrorResponse)) throw error;
+  if (error.status === 0) return { why: 'the server is away', again: true, theirs: null };
+  const body = error.error as ProblemBody | string | null;
+  const parsed = typeof body === 'string' ? parse(body) : body;
+  const { title = `the server answered ${error.status}`, problems = [], count = 0, names = [] } = parsed ?? {};
+  const details = inWords(problems.slice(0, 3));
+  const theirs = error.status === 412 ? { count, names } : error.status === 404 ? GONE : null;
+  return { why: details ? `${title}: ${details}` : title, again: error.status >= 500, theirs };
+}
+
+function parse(text: string): ProblemBody | null {
+  try {
+    return JSON.parse(text) as ProblemBody;
+  } catch {
+    return null;
+  }
+}

@@ -1,0 +1,34 @@
+import { curvatureProfile, packVectors, throughPoints } from '@pencil-bend/core';
+import { lengthAtX, stripFrame, xOf, yOf } from './curvatureGraph';
+
+const fit = throughPoints(
+  packVectors([
+    [0, 0, 0],
+    [40, 30, 0],
+    [90, 0, 0],
+  ]),
+);
+if (!fit.ok) throw new Error(fit.failure.kind);
+const profile = curvatureProfile(fit.value.curve, { normal: [0, 0, 1] });
+const frame = stripFrame(profile, 800, 150);
+
+describe('the strip', () => {
+  it('goes from length to pixel and back, and stays on the curve beyond its ends', () => {
+    for (const share of [0, 0.3, 1]) {
+      expect(lengthAtX(frame, xOf(frame, share * profile.length))).toBeCloseTo(share * profile.length, 9);
+    }
+    expect(lengthAtX(frame, -50)).toBe(0);
+    expect(lengthAtX(frame, 5000)).toBe(profile.length);
+  });
+
+  it('shows the largest curvature within a round axis, upwards for the plus sign', () => {
+    const largest = Math.max(...profile.kappa.map(Math.abs));
+    expect(frame.most).toBeGreaterThanOrEqual(largest);
+    expect(frame.most).toBeLessThanOrEqual(2 * largest);
+    expect(yOf(frame, frame.most)).toBeLessThan(yOf(frame, 0));
+    // In inches the axis is round in inches.
+    expect([1, 2, 3, 5, 8]).toContain(
+      Number(String(Number((stripFrame(profile, 800, 150, 25.4).most * 25.4).toPrecision(6))).replace(/[.0]/g, '')),
+    );
+  });
+});

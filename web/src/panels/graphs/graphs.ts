@@ -1,0 +1,171 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  type ElementRef,
+  inject,
+  signal,
+  viewChild,
+} from '@angular/core';
+import { radiusOf } from '@pencil-bend/core';
+import { Bench } from '../../session/bench';
+import { KnotLine } from './knotLine';
+import { NotLoaded } from '../../ui/notLoaded';
+import { lengthInWords, UNIT } from '../../ui/length';
+import { curvatureInWords, radiusInWords } from '../../ui/labels';
+import { drawStrip, lengthAtX, stripFrame } from './curvatureGraph';
+
+/** The graph under the sheet: signed curvature over arc length, with the cursor it shares with the sheet. */
+@Component({
+  selector: 'pb-strip',
+  imports: [KnotLine, NotLoaded],
+  template: `
+    <header>
+      <span class="tabs" role="group" aria-label="What the strip shows">
+        <button type="button" [attr.aria-pressed]="shown() === 'curvature'" (click)="shown.set('curvature')">
+          Curvature
+        </button>
+        <button type="button" [attr.aria-pressed]="shown() === 'knots'" (click)="shown.set('knots')">Knot line</button>
+      </span>
+      @if (shown() === 'curvature' && bench.profile()) {
+        @if (bench.reading(); as reading) {
+          <span class="number" data-testid="reading">
+            <b>{{ length(reading.s) }}</b> κ {{ curvature(reading.kappa) }} {{ radius(reading.kappa) }}
+          </span>
+        } @else {
+          <span class="number quiet">κ in 1/{{ units() }} over length in {{ units() }}</span>
+        }
+        <span class="number quiet">{{ count() }}</span>
+      }
+    </header>
+    @let knots = shown() === 'knots' && bench.selected()?.curve;
+    @defer (when knots; prefetch on timer(3s)) {
+      @if (knots) {
+        <pb-knot-line />
+      }
+    } @error {
+      @if (knots) {
+        <pb-not-loaded />
+      }
+    }
+    @if (!knots && bench.profile()) {
+      <div class="graph" #box>
+        <canvas
+          #canvas
+          role="img"
+          [attr.aria-label]="'Signed curvature over arc length, ' + count()"
+          (pointermove)="hover($event.offsetX)"
+          (pointerleave)="bench.cursor.set(null)"
+        ></canvas>
+      </div>
+    } @else if (!knots) {
+      <p class="quiet">Select a curve to read its curvature along its length, and its knots over its parameter.</p>
+    }
+  `,
+  styles: `
+    :host {
+      display: flex;
+      flex-direction: column;
+      min-height: 0;
+    }
+    header {
+      display: flex;
+      align-items: baseline;
+      gap: 22px;
+      padding: 8px 18px 2px;
+      white-space: nowrap;
+    }
+    .tabs {
+      display: inline-flex;
+      gap: 18px;
+    }
+    .tabs button {
+      padding: 0 0 2px;
+      border: 0;
+      border-bottom: 2px solid transparent;
+      background: none;
+      color: inherit;
+      font-size: 13px;
+      cursor: pointer;
+    }
+    .tabs button[aria-pressed='true'] {
+      border-color: var(--vermilion);
+      font-weight: 600;
+    }
+    p {
+      padding: 14px 18px;
+    }
+    .graph {
+      position: relative;
+      flex: 1;
+      min-height: 0;
+    }
+    canvas {
+      position: absolute;
+      inset: 0;
+      width: 100%;
+      height: 100%;
+      cursor: crosshair;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Strip {
+  protected readonly bench = inject(Bench);
+  private readonly canvas = viewChild<ElementRef<HTMLCanvasElement>>('canvas');
+  private readonly size = signal<readonly [number, number]>([0, 0]);
+  private readonly observer = new ResizeObserver(([entry]) =>
+    this.size.set([entry.contentRect.width, entry.contentRect.height]),
+  );
+  protected readonly shown = signal<'curvature' | 'knots'>('curvature');
+  protected readonly units = computed(() => this.bench.project()?.units ?? 'mm');
+  protected readonly curvature = (kappa: number): string => curvatureInWords(kappa, this.units());
+  protected readonly length = (mm: number): string => lengthInWords(mm, this.units(), 2);
+
+  protected readonly count = computed(() => {
+    const profile = this.bench.profile();
+    if (!profile) return '';
+    if (!this.bench.normal()) return 'a curve in space';
+    const { length } = profile.inflections;
+    return length === 1 ? '1 inflection' : `${length} inflections`;
+  });
+
+  private readonly frame = computed(() => {
+    const profile = this.bench.profile();
+    const [width, height] = this.size();
+    return profile && width > 0 && height > 0 ? stripFrame(profile, width, height, UNIT[this.units()]) : null;
+  });
+
+  constructor() {
+    effect(() => {
+      const canvas = this.canvas()?.nativeElement;
+      this.observer.disconnect();
+      if (canvas) this.observer.observe(canvas);
+    });
+    effect(() => {
+      const canvas = this.canvas()?.nativeElement;
+      const frame = this.frame();
+      const profile = this.bench.profile();
+      const cursor = this.bench.cursor();
+      const context = canvas?.getContext('2d');
+      if (!canvas || !context || !frame || !profile) return;
+      const ratio = window.devicePixelRatio;
+      const [width, height] = [Math.round(frame.width * ratio), Math.round(frame.height * ratio)];
+      if (canvas.width !== width || canvas.height !== height) [canvas.width, canvas.height] = [width, height];
+      context.setTransform(ratio, 0, 0, ratio, 0, 0);
+      drawStrip(context, frame, profile, cursor);
+    });
+    inject(DestroyRef).onDestroy(() => this.observer.disconnect());
+  }
+
+  protected hover(x: number): void {
+    const frame = this.frame();
+    if (frame) this.bench.cursor.set(lengthAtX(frame, x));
+  }
+
+  protected radius(kappa: number): string {
+    return `R ${radiusInWords(radiusOf(kappa), this.units())}`;
+  }
+}

@@ -1,0 +1,131 @@
+import { DatePipe } from '@angular/common';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, output, signal, untracked } from '@angular/core';
+import type { Step } from '@pencil-bend/document';
+import { Store } from '@ngrx/store';
+import { ButtonDirective } from 'primeng/button';
+import { InputText } from 'primeng/inputtext';
+import { Tooltip } from 'primeng/tooltip';
+import { firstValueFrom } from 'rxjs';
+import { Bench } from '../../session/bench';
+import { Icon } from '../../ui/icon';
+import { NameField } from '../../ui/nameField';
+import { explain, ProjectsApi, type Stage } from '../../api/projectsApi';
+import { benchActions } from '../../state/actions';
+import type { BenchState } from '../../state/reducers';
+import { selectDrawing, selectKeeping } from '../../state/selectors';
+import { StageLook } from '../../session/stageView';
+
+/** A place in the history: the drawing after a step. */
+interface Place {
+  readonly id: string;
+  readonly name: string;
+  readonly at: string;
+  /** How it is reached from here: so many steps back (negative) or forth. */
+  readonly away: number;
+}
+
+/** Everything that was done, to walk through, and the stages. */
+@Component({
+  selector: 'pb-history-panel',
+  imports: [ButtonDirective, DatePipe, Icon, InputText, NameField, Tooltip],
+  templateUrl: './historyPanel.html',
+  styleUrl: './historyPanel.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class HistoryPanel {
+  readonly closed = output();
+  protected readonly bench = inject(Bench);
+  protected readonly api = inject(ProjectsApi);
+  protected readonly stageLook = inject(StageLook);
+  private readonly store: Store<BenchState> = inject(Store);
+  private readonly drawing = this.store.selectSignal(selectDrawing);
+  protected readonly id = computed(() => this.drawing().id);
+  private readonly keeping = this.store.selectSignal(selectKeeping);
+  protected readonly isKept = computed(() => this.keeping().state === 'kept');
+  protected readonly stages = signal<readonly Stage[] | null>(null);
+  protected readonly renaming = signal<string | null>(null);
+  protected readonly mistake = signal<string | null>(null);
+
+  /** The newest place first; what was undone stands above where the drawing is now. */
+  protected readonly places = computed((): readonly Place[] => {
+    const { undo, redo } = this.bench.history().stacks;
+    const place = ({ id, name, at }: Step, away: number): Place => ({ id, name, at, away });
+    return [
+      ...redo.map((step, i) => place(step, redo.length - i)),
+      ...undo.map((step, i) => place(step, i - undo.length + 1)).reverse(),
+    ];
+  });
+  protected readonly earlier = computed(() => this.bench.history().more.undo);
+  /** Steps back to the drawing as it was before all of them. */
+  protected readonly toStart = computed(() => this.bench.history().stacks.undo.length);
+
+  constructor() {
+    effect(() => {
+      if (this.id()) untracked(() => void this.list());
+    });
+  }
+
+  protected go(away: number): void {
+    this.stageLook.leave();
+    // Points that are being placed become a curve of their own first.
+    if (this.bench.isDrawing()) this.bench.takeUp('bend');
+    if (away !== 0) this.bench.walk(away < 0 ? 'undo' : 'redo', Math.abs(away));
+  }
+
+  protected wantEarlier(): void {
+    this.store.dispatch(benchActions.earlierWanted());
+  }
+
+  protected make(field: HTMLInputElement): Promise<void> {
+    const { id, base, log } = this.drawing();
+    const name = field.value.trim();
+    return this.attempt('The stage was not made', async () => {
+      if (!id || !name) return;
+      await firstValueFrom(this.api.makeStage(id, name, base + log.length));
+      field.value = '';
+    });
+  }
+
+  protected rename(stage: Stage, name: string): Promise<void> {
+    this.renaming.set(null);
+    return this.attempt('The stage was not renamed', async () => {
+      const id = this.id();
+      if (id && name !== stage.name) await firstValueFrom(this.api.renameStage(id, stage.id, name));
+    });
+  }
+
+  protected remove(stage: Stage): Promise<void> {
+    return this.attempt('The stage was not removed', async () => {
+      const id = this.id();
+      if (id) await firstValueFrom(this.api.removeStage(id, stage.id));
+    });
+  }
+
+  /** A click shows it, another one goes back to the drawing. */
+  protected look(stage: Stage): Promise<void> {
+    return this.attempt('The stage cannot be shown', async () => {
+      if (this.stageLook.look()?.stage === stage.id) this.stageLook.leave();
+      else await this.stageLook.show(stage);
+    });
+  }
+
+  protected restore({ id, name }: Stage): Promise<void> {
+    return this.attempt('The stage was not restored', () => this.stageLook.restore(id, name));
+  }
+
+  private list(): Promise<void> {
+    return this.attempt('The stages cannot be listed', () => Promise.resolve());
+  }
+
+  /** Does something with stages and shows them as they are then. */
+  private async attempt(failing: string, work: () => Promise<void>): Promise<void> {
+    this.mistake.set(null);
+    try {
+      await work();
+      const id = this.id();
+      if (id) this.stages.set(await firstValueFrom(this.api.stages(id)));
+    } catch (error) {
+      this.mistake.set(`${failing}: ${explain(error).why}.`);
+    }
+  }
+}

@@ -1,0 +1,85 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import type { Vector3 } from '@pencil-bend/core';
+import type { Guide } from '@pencil-bend/document';
+import { Bench } from '../../session/bench';
+import { NumberField } from '../../ui/numberField';
+
+/** A construction line or gauge circle in numbers. */
+@Component({
+  selector: 'pb-guide-card',
+  imports: [NumberField],
+  template: `
+    @if (guide(); as guide) {
+      <dl>
+        @for (axis of ['x', 'y']; track axis; let c = $index) {
+          <dt>{{ guide.kind === 'circle' ? 'Centre' : 'Through' }} {{ axis }}</dt>
+          <dd>
+            <pb-number [label]="'Guide ' + axis" [value]="place()[c]" [units]="units()" (given)="move(c, $event)" />
+          </dd>
+        }
+        @if (guide.kind === 'circle') {
+          <dt>Radius</dt>
+          <dd>
+            <pb-number
+              label="Radius of the gauge circle"
+              [value]="guide.radius"
+              [units]="units()"
+              [least]="1e-6"
+              (given)="set({ kind: 'circle', centre: guide.centre, radius: $event })"
+            />
+          </dd>
+        } @else {
+          <dt>Angle</dt>
+          <dd><pb-number label="Angle of the line in degrees" [value]="angle()" (given)="turn($event)" /></dd>
+          <dt>Symmetry</dt>
+          <dd class="row">
+            <span class="choice" role="group" aria-label="A symmetry line">
+              <button type="button" [attr.aria-pressed]="!guide.symmetry" (click)="halve(false)">no</button>
+              <button type="button" [attr.aria-pressed]="guide.symmetry" (click)="halve(true)">yes</button>
+            </span>
+          </dd>
+        }
+      </dl>
+    }
+  `,
+  styleUrl: './sections.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class GuideCard {
+  protected readonly bench = inject(Bench);
+  protected readonly units = computed(() => this.bench.project()?.units ?? 'mm');
+  protected readonly guide = computed((): Guide | null => {
+    const item = this.bench.selected()?.item;
+    return item?.kind === 'guide' ? item.guide : null;
+  });
+  protected readonly place = computed((): Vector3 => {
+    const guide = this.guide();
+    return guide === null ? [0, 0, 0] : guide.kind === 'line' ? guide.at : guide.centre;
+  });
+  protected readonly angle = computed(() => {
+    const guide = this.guide();
+    return guide?.kind === 'line' ? (Math.atan2(guide.direction[1], guide.direction[0]) * 180) / Math.PI : 0;
+  });
+
+  protected set(guide: Guide): void {
+    const [item] = this.bench.selection().items;
+    if (item) this.bench.do({ command: 'setGuide', args: { item, guide } });
+  }
+
+  protected move(axis: number, value: number): void {
+    const guide = this.guide();
+    const to = this.place().map((x, c) => (c === axis ? value : x)) as unknown as Vector3;
+    if (guide) this.set(guide.kind === 'line' ? { ...guide, at: to } : { ...guide, centre: to });
+  }
+
+  protected turn(degrees: number): void {
+    const guide = this.guide();
+    const angle = (degrees * Math.PI) / 180;
+    if (guide?.kind === 'line') this.set({ ...guide, direction: [Math.cos(angle), Math.sin(angle), 0] });
+  }
+
+  protected halve(symmetry: boolean): void {
+    const guide = this.guide();
+    if (guide?.kind === 'line') this.set({ ...guide, symmetry });
+  }
+}

@@ -1,0 +1,212 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import {
+  closestPoint,
+  curvatureAt,
+  distance,
+  domainOf,
+  evaluate,
+  type TangentHold,
+  type Vector3,
+} from '@pencil-bend/core';
+import {
+  type Axis,
+  chordAt,
+  fitPointsOf,
+  type FitPoint,
+  legTo,
+  tangentAt,
+  pointOf,
+  pointsOf,
+  handlesOn,
+} from '@pencil-bend/document';
+import { Bench } from '../../session/bench';
+import { NumberField } from '../../ui/numberField';
+
+const AXES = ['x', 'y', 'z'] as const;
+
+/** The selected handle in numbers: its place, and what is held at it. */
+@Component({
+  selector: 'pb-handle-card',
+  imports: [NumberField],
+  templateUrl: './handleSection.html',
+  styleUrl: './sections.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class HandleCard {
+  protected readonly bench = inject(Bench);
+  protected readonly axes = AXES;
+  protected readonly units = computed(() => this.bench.project()?.units ?? 'mm');
+
+  private readonly drawn = computed(() => {
+    const item = this.bench.selected()?.item;
+    const points = item?.kind === 'curve' ? pointsOf(item.recipe) : null;
+    return item?.kind === 'curve' && points ? { recipe: item.recipe, points } : null;
+  });
+  private readonly handles = computed(() => this.bench.selection().handles);
+  protected readonly single = computed(() => (this.handles().length === 1 ? this.handles()[0] : null));
+  protected readonly many = computed(() => this.handles().length);
+
+  /** The one selected point, fit or control. */
+  protected readonly point = computed(() => {
+    const drawn = this.drawn();
+    const handle = this.single();
+    if (!drawn || !handle || !('id' in handle)) return null;
+    const { points, recipe } = drawn;
+    const fit = points.fit.findIndex(({ id }) => id === handle.id);
+    if (fit >= 0) {
+      const [held] = [fitPointsOf(recipe)[fit]];
+      return { id: handle.id, name: `Point ${fit + 1}`, at: points.fit[fit].at, pinned: held.pinned ?? [], fit: held, index: fit, weight: null }; // prettier-ignore
+    }
+    const control = points.control.findIndex(({ id }) => id === handle.id);
+    const { at, weight } = points.control[control];
+    const own = recipe.kind === 'control' ? recipe.points[control] : null;
+    return { id: handle.id, name: `Control point ${control + 1}`, at, pinned: own?.pinned ?? [], fit: null, index: control, weight }; // prettier-ignore
+  });
+
+  protected readonly isEnd = computed(() => {
+    const drawn = this.drawn();
+    const point = this.point();
+    if (!drawn || !point?.fit) return false;
+    const last = drawn.points.fit.length - 1;
+    return drawn.points.curve.closing === 'open' && (point.index === 0 || point.index === last);
+  });
+
+  /** The tangent at the selected fit point as it is, held or not. */
+  protected readonly tangent = computed(() => {
+    const drawn = this.drawn();
+    const point = this.point();
+    if (!drawn || !point?.fit) return null;
+    try {
+      const { direction, mm } = tangentAt(drawn.recipe, point.id);
+      const held = point.fit.tangent ?? null;
+      const chord = chordAt(drawn.recipe, point.index);
+      const inRatio = held?.strength ? 'ratio' in held.strength : false;
+      return {
+        direction,
+        angle: (Math.atan2(direction[1], direction[0]) * 180) / Math.PI,
+        mm,
+        chord,
+        ratio: mm / chord,
+        held,
+        strong: held?.strength !== undefined,
+        inRatio,
+      };
+    } catch {
+      return null;
+    }
+  });
+
+  protected readonly radius = computed(() => {
+    const drawn = this.drawn();
+    const point = this.point();
+    if (!drawn || !point?.fit) return null;
+    const { curve } = drawn.points;
+    const kappa = Math.abs(curvatureAt(curve, closestPoint(curve, point.at).u).kappa);
+    return { value: kappa > 1e-9 ? 1 / kappa : 0, held: (drawn.recipe.kind === 'fit' && point.fit.radius) || null };
+  });
+
+  protected readonly leg = computed(() => {
+    const drawn = this.drawn();
+    const handle = this.single();
+    if (!drawn || handle?.kind !== 'leg') return null;
+    const { control, curve } = drawn.points;
+    const [from, to] = [control[handle.index], control[(handle.index + 1) % control.length]];
+    const mm = distance(from.at, to.at);
+    const [first, last] = domainOf(curve);
+    const chord = distance(evaluate(curve, first), evaluate(curve, last));
+    // Of the last leg the first of its points moves, so that the curve keeps its end.
+    const atEnd = handle.index === control.length - 2;
+    return { index: handle.index, from, to, mm, chord, atEnd };
+  });
+
+  protected readonly knot = computed(() => {
+    const handle = this.single();
+    return handle?.kind === 'knot' || handle?.kind === 'on' ? { u: handle.u } : null;
+  });
+
+  protected place(axis: number, value: number): void {
+    const point = this.point();
+    if (!point) return;
+    const to = point.at.map((x, c) => (c === axis ? value : x)) as unknown as Vector3;
+    this.give('movePoints', { moves: [{ point: point.id, to }] });
+  }
+
+  protected isPinned(axis: number): boolean {
+    return this.point()?.pinned.includes(axis as Axis) ?? false;
+  }
+
+  protected pin(axis: number): void {
+    const point = this.point();
+    if (point) this.give('pinPoints', { points: [point.id], axis, pinned: !this.isPinned(axis) });
+  }
+
+  protected pinAll(axis: number, pinned: boolean): void {
+    this.give('pinPoints', { points: this.handles().flatMap((handle) => pointOf(handle) ?? []), axis, pinned });
+  }
+
+  protected kink(point: FitPoint): void {
+    this.give('setKink', { point: point.id, kink: !point.kink });
+  }
+
+  protected weigh(weight: number): void {
+    const point = this.point();
+    if (point) this.give('setWeights', { weights: [{ point: point.id, weight }] });
+  }
+
+  protected hold(tangent: TangentHold | null): void {
+    const point = this.point();
+    if (point) this.give('holdTangent', { point: point.id, tangent });
+  }
+
+  protected turn(angle: number): void {
+    const tangent = this.tangent();
+    if (!tangent) return;
+    const turn = (angle * Math.PI) / 180;
+    this.hold({
+      ...tangent.held,
+      direction: [Number(Math.cos(turn).toFixed(12)), Number(Math.sin(turn).toFixed(12)), 0],
+    });
+  }
+
+  protected strengthen(value: number, inRatio: boolean): void {
+    const tangent = this.tangent();
+    if (tangent) this.hold({ direction: tangent.direction, strength: inRatio ? { ratio: value } : { mm: value } });
+  }
+
+  protected freeStrength(): void {
+    const tangent = this.tangent();
+    if (tangent) this.hold({ direction: tangent.direction });
+  }
+
+  protected holdRadius(radius: number | null): void {
+    const point = this.point();
+    if (point) this.give('holdRadius', { point: point.id, radius });
+  }
+
+  protected legLength(mm: number): void {
+    const leg = this.leg();
+    if (!leg) return;
+    const [fixed, moves] = leg.atEnd ? [leg.to, leg.from] : [leg.from, leg.to];
+    this.bench.attempt(() =>
+      this.give('movePoints', { moves: [{ point: moves.id, to: legTo(fixed.at, moves.at, mm) }] }),
+    );
+  }
+
+  protected moveKnot(to: number): void {
+    const knot = this.knot();
+    if (!knot) return;
+    this.give('moveKnot', { u: knot.u, to });
+    const [item] = this.bench.selection().items;
+    this.bench.select(handlesOn(item, [{ kind: 'knot', u: to }]));
+  }
+
+  protected moreKnots(more: boolean): void {
+    const knot = this.knot();
+    if (knot) this.give(more ? 'insertKnot' : 'removeKnot', { u: knot.u });
+  }
+
+  private give(command: string, args: object): void {
+    const [item] = this.bench.selection().items;
+    if (item) this.bench.do({ command, args: { item, ...args } } as Parameters<Bench['do']>[0]);
+  }
+}

@@ -1,0 +1,129 @@
+import type { TracedPicture } from '../../api/keptView';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { Bench } from '../../session/bench';
+import { NumberField } from '../../ui/numberField';
+import { Tracing } from '../../session/tracing';
+
+/** About as wide as a sheet is. */
+const SHEET_PIXELS = 800;
+
+/** Pictures to trace over: bring one, scale it, turn it, fade it, lock it, take it out. */
+@Component({
+  selector: 'pb-trace-card',
+  imports: [NumberField],
+  template: `
+    <h3>Trace a picture</h3>
+    @if (bench.picture(); as picture) {
+      @if (bench.pictures().length > 1) {
+        <span class="choice tall" role="group" aria-label="Picture">
+          @for (each of bench.pictures(); track each.id) {
+            <button
+              type="button"
+              [attr.aria-pressed]="each.id === picture.id"
+              (click)="bench.chosenPicture.set(each.id)"
+            >
+              {{ each.name }}
+            </button>
+          }
+        </span>
+      } @else {
+        <p class="quiet">{{ picture.name }}</p>
+      }
+      <dl>
+        <dt>Width</dt>
+        <dd>
+          <pb-number
+            label="Width of the picture"
+            [value]="picture.width * picture.scale"
+            [units]="units()"
+            [least]="1e-3"
+            [disabled]="picture.locked"
+            (given)="set({ scale: $event / picture.width })"
+          />
+        </dd>
+        <dt>Angle</dt>
+        <dd>
+          <pb-number
+            label="Angle of the picture in degrees"
+            [value]="picture.angle"
+            [disabled]="picture.locked"
+            (given)="set({ angle: $event })"
+          />
+        </dd>
+        <dt>Strength</dt>
+        <dd>
+          <input
+            #fade
+            type="range"
+            min="0"
+            max="1"
+            step="0.05"
+            aria-label="Strength of the picture"
+            [value]="picture.opacity"
+            (input)="set({ opacity: +fade.value })"
+          />
+        </dd>
+        <dt>Locked</dt>
+        <dd>
+          <span class="choice" role="group" aria-label="Lock the picture">
+            <button type="button" [attr.aria-pressed]="!picture.locked" (click)="set({ locked: false })">no</button>
+            <button type="button" [attr.aria-pressed]="picture.locked" (click)="set({ locked: true })">yes</button>
+          </span>
+        </dd>
+      </dl>
+      <div class="links">
+        <button type="button" class="link" (click)="bench.takeUp('pictureScale')">scale by two places</button>
+        <button type="button" class="link" (click)="bench.takeUp('pictureMove')">move</button>
+        <button type="button" class="link" (click)="bench.takeUp('pictureLevel')">level</button>
+        <button type="button" class="link" (click)="set({ removed: true })">take it out</button>
+      </div>
+    }
+    <div class="links">
+      <button type="button" class="link" (click)="file.click()">choose a picture …</button>
+      @for (each of out(); track each.id) {
+        <button type="button" class="link" (click)="tracing.lay({ ...each, removed: false })">
+          bring {{ each.name }} back
+        </button>
+      }
+    </div>
+    <p class="hint">Or drop a PNG or JPEG file on the sheet, up to 20 MB.</p>
+    <input #file type="file" accept="image/png,image/jpeg" aria-label="Picture to trace" (change)="bring(file)" />
+  `,
+  styleUrl: './sections.css',
+  styles: `
+    .links {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 2px 14px;
+    }
+    input[type='file'] {
+      display: none;
+    }
+    .hint,
+    .quiet {
+      margin: 4px 0;
+      font-size: 12px;
+      color: var(--quiet);
+      overflow-wrap: anywhere;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class TraceCard {
+  protected readonly bench = inject(Bench);
+  protected readonly tracing = inject(Tracing);
+  protected readonly units = computed(() => this.bench.project()?.units ?? 'mm');
+  protected readonly out = computed(() => this.bench.view().pictures.filter(({ removed }) => removed));
+
+  protected set(change: Partial<TracedPicture>): void {
+    const picture = this.bench.picture();
+    if (picture) this.tracing.lay({ ...picture, ...change });
+  }
+
+  protected bring(input: HTMLInputElement): void {
+    const file = input.files?.[0];
+    const { x, y, scale } = this.bench.view().camera ?? { x: 0, y: 0, scale: 0.25 };
+    if (file) void this.tracing.bring(file, [x, y, 0], SHEET_PIXELS * scale);
+    input.value = '';
+  }
+}

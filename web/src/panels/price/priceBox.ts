@@ -1,0 +1,66 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { Bench } from '../../session/bench';
+import { priceInWords } from './priceText';
+
+/** What the step in question costs, with Apply and Leave. */
+@Component({
+  selector: 'pb-price-box',
+  template: `
+    @if (bench.desk.offer(); as offer) {
+      <p role="status">
+        <b>{{ offer.name }}:</b> {{ words() }}
+      </p>
+      <p class="deeds">
+        <button type="button" class="apply" (click)="bench.desk.apply()">Apply</button>
+        <button type="button" (click)="bench.desk.leave()">Leave</button>
+        <span class="quiet"><kbd>Enter</kbd> <kbd>Esc</kbd></span>
+      </p>
+    } @else if (bench.desk.busy(); as busy) {
+      <p role="status">{{ busy }} …</p>
+      <p class="deeds"><button type="button" (click)="bench.desk.leave()">Leave</button></p>
+    }
+  `,
+  styles: `
+    :host {
+      display: block;
+      margin: 12px 14px;
+      padding: 10px 12px;
+      border: 1px solid var(--ochre-line);
+      border-radius: 6px;
+      background: var(--ochre-wash);
+      color: var(--ochre);
+      line-height: 1.4;
+    }
+    .deeds {
+      display: flex;
+      gap: 14px;
+      align-items: baseline;
+      margin-top: 4px;
+    }
+    button {
+      padding: 2px 0;
+      border: 0;
+      background: none;
+      color: var(--ink);
+      font-weight: 600;
+      text-decoration: underline;
+      text-underline-offset: 2px;
+      cursor: pointer;
+    }
+    .apply {
+      color: var(--vermilion-deep);
+    }
+    .quiet {
+      margin-left: auto;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class PriceBox {
+  protected readonly bench = inject(Bench);
+  protected readonly words = computed(() => {
+    const offer = this.bench.desk.offer();
+    const units = this.bench.project()?.units ?? 'mm';
+    return offer ? priceInWords(offer, units) : '';
+  });
+}

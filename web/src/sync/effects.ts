@@ -1,0 +1,260 @@
+import { GONE } from '../api/conflict';
+import { inject } from '@angular/core';
+import { Router } from '@angular/router';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import { type Action, Store } from '@ngrx/store';
+import {
+  catchError,
+  concatMap,
+  debounceTime,
+  EMPTY,
+  exhaustMap,
+  filter,
+  firstValueFrom,
+  from,
+  map,
+  mergeMap,
+  of,
+  switchMap,
+  take,
+  takeUntil,
+  tap,
+  timer,
+  withLatestFrom,
+} from 'rxjs';
+import { explain, ProjectsApi } from '../api/projectsApi';
+import { Waiting } from './syncQueue';
+import { benchActions, savingActions, steppingActions, viewActions } from '../state/actions';
+import { firstBatch, type QueuedBatch } from '../api/batch';
+import type { BenchState } from '../state/reducers';
+import { type Late } from '../state/saving';
+import { selectDrawing, selectHistory, selectSaving, selectUnkept, selectView } from '../state/selectors';
+
+const RETRY_MS = 2000;
+const VIEW_RESTS_MS = 500;
+/** With fewer steps than this left to undo, the ones before them are fetched. */
+const FEW_STEPS = 50;
+
+/** Sends what waits from an earlier visit; answers what came too late. Throws when the server cannot take it now. */
+async function sendWaiting(id: string, api: ProjectsApi, waiting: Waiting): Promise<Late | null> {
+  let late: Late | null = null;
+  // A browser that forbids storage has nothing waiting; that is said when something is to be stored.
+  for (const batch of await waiting.batches(id).catch((): QueuedBatch[] => [])) {
+    try {
+      for (let at = 0; at < batch.steps.length;) {
+        const steps = firstBatch(batch.steps.slice(at));
+        await firstValueFrom(api.append(id, batch.base + at, steps));
+        at += steps.length;
+      }
+    } catch (error) {
+      const { again, theirs } = explain(error);
+      if (again) throw error;
+      // Of several the last is offered now, the others with the next visit.
+      late = { theirs: theirs ?? GONE, mine: await waiting.setAside(batch).catch(() => batch) };
+      continue;
+    }
+    // What cannot be forgotten here is sent again, and kept once.
+    await waiting.drop(batch).catch(() => undefined);
+  }
+  return late;
+}
+
+async function open(id: string, api: ProjectsApi, waiting: Waiting): Promise<Action[]> {
+  const late = await sendWaiting(id, api, waiting);
+  const opened = benchActions.opened(await firstValueFrom(api.open(id)));
+  return late ? [opened, savingActions.cameTooLate(late)] : [opened];
+}
+
+export const drawingEffects = {
+  open: createEffect(
+    (actions = inject(Actions), api = inject(ProjectsApi), waiting = inject(Waiting)) =>
+      actions.pipe(
+        ofType(benchActions.entered),
+        switchMap(({ id }) =>
+          from(open(id, api, waiting)).pipe(
+            mergeMap((all) => all),
+            catchError((error: unknown) => of(benchActions.couldNotOpen({ id, ...explain(error) }))),
+            takeUntil(actions.pipe(ofType(benchActions.left))),
+          ),
+        ),
+      ),
+    { functional: true },
+  ),
+
+  openAgain: createEffect(
+    (actions = inject(Actions)) =>
+      actions.pipe(
+        ofType(benchActions.couldNotOpen),
+        filter(({ again }) => again),
+        switchMap(({ id }) =>
+          timer(RETRY_MS).pipe(
+            map(() => benchActions.entered({ id })),
+            takeUntil(actions.pipe(ofType(benchActions.left, benchActions.entered))),
+          ),
+        ),
+      ),
+    { functional: true },
+  ),
+
+  /** Fetches earlier steps before they are needed, and when somebody looks for them. */
+  earlier: createEffect(
+    (actions = inject(Actions), store: Store<BenchState> = inject(Store), api = inject(ProjectsApi)) =>
+      actions.pipe(
+        ofType(benchActions.opened, benchActions.earlierWanted, ...steppingActions),
+        withLatestFrom(store.select(selectHistory), store.select(selectDrawing)),
+        filter(
+          ([{ type }, { stacks, more }]) =>
+            (more.undo > 0 && (stacks.undo.length < FEW_STEPS || type === benchActions.earlierWanted.type)) ||
+            (more.redo > 0 && stacks.redo.length < FEW_STEPS),
+        ),
+        exhaustMap(([, , { id, base, more }]) =>
+          (id ? api.history(id, base, more) : EMPTY).pipe(
+            map((history) => benchActions.earlierCame({ history })),
+            // It is tried again with the next step; a step that cannot be taken back until then says so.
+            catchError(() => EMPTY),
+            takeUntil(actions.pipe(ofType(benchActions.left, benchActions.entered))),
+          ),
+        ),
+      ),
+    { functional: true },
+  ),
+};
+
+export const savingEffects = {
+  /** Stores in this browser what the server has not kept yet, and forgets it when it has. */
+  storeHere: createEffect(
+    (actions = inject(Actions), store: Store<BenchState> = inject(Store), waiting = inject(Waiting)) =>
+      actions.pipe(
+        ofType(...steppingActions, savingActions.kept),
+        concatMap(() =>
+          store
+            .select((state) => state)
+            .pipe(
+              take(1),
+              concatMap(async ({ drawing: { id, base, log }, saving: { kept, stored } }) => {
+                if (!id) return savingActions.stored({ steps: 0 });
+                const first = Math.max(kept, stored);
+                if (log.length > first) await waiting.put(id, base + first, log.slice(first));
+                if (kept > 0) await waiting.kept(id, base + kept);
+                return savingActions.stored({ steps: log.length });
+              }),
+              catchError((error: unknown) => of(savingActions.notStored({ why: whyNotStored(error) }))),
+              // What was stored for one project must not be counted for the next.
+              takeUntil(actions.pipe(ofType(benchActions.left, benchActions.entered))),
+            ),
+        ),
+      ),
+    { functional: true },
+  ),
+
+  /** Sends what is not kept yet, one batch at a time and in order; each answer looks for more. */
+  keep: createEffect(
+    (actions = inject(Actions), store: Store<BenchState> = inject(Store), api = inject(ProjectsApi)) =>
+      actions.pipe(
+        ofType(...steppingActions, savingActions.kept, savingActions.tryAgain),
+        concatMap(() =>
+          // What is left to send is read when its turn comes, not when it was asked for.
+          store.select(selectUnkept).pipe(
+            take(1),
+            filter((unkept) => unkept !== null),
+            switchMap(({ id, revision, steps }) =>
+              api
+                .append(id, revision, steps)
+                .pipe(map(() => savingActions.kept({ steps: steps.length, at: new Date().toISOString() }))),
+            ),
+            catchError((error: unknown) => {
+              const { why, again, theirs } = explain(error);
+              if (again) return of(savingActions.putOff({ why }));
+              return of(theirs ? savingActions.cameTooLate({ theirs, mine: null }) : savingActions.notKept({ why }));
+            }),
+            // Nor what was kept: from one bench to another, as to a copy, there is no leaving.
+            takeUntil(actions.pipe(ofType(benchActions.left, benchActions.entered))),
+          ),
+        ),
+      ),
+    { functional: true },
+  ),
+
+  tryAgain: createEffect(
+    (actions = inject(Actions)) =>
+      actions.pipe(
+        ofType(savingActions.putOff),
+        switchMap(() => timer(RETRY_MS).pipe(map(() => savingActions.tryAgain()))),
+      ),
+    { functional: true },
+  ),
+
+  /** Lets go what came too late; this window then shows what the others made. */
+  takeTheirs: createEffect(
+    (actions = inject(Actions), store: Store<BenchState> = inject(Store), waiting = inject(Waiting)) =>
+      actions.pipe(
+        ofType(savingActions.theirsTaken),
+        withLatestFrom(store.select(selectDrawing), store.select(selectSaving)),
+        concatMap(async ([, { id }, { late }]) => {
+          if (!id || !late) return savingActions.settled();
+          // Without storage there is nothing to forget.
+          await (late.mine ? waiting.drop(late.mine) : waiting.dropOwn(id)).catch(() => undefined);
+          return late.mine ? savingActions.settled() : benchActions.entered({ id });
+        }),
+      ),
+    { functional: true },
+  ),
+
+  /** Makes a project of what came too late. */
+  keepAsCopy: createEffect(
+    (
+      actions = inject(Actions),
+      store: Store<BenchState> = inject(Store),
+      api = inject(ProjectsApi),
+      waiting = inject(Waiting),
+    ) =>
+      actions.pipe(
+        ofType(savingActions.copyWanted),
+        withLatestFrom(store.select(selectDrawing), store.select(selectSaving)),
+        exhaustMap(([, { id, base, log, project }, { late, kept }]) => {
+          if (!id || !late) return EMPTY;
+          const { mine } = late;
+          const own = { base: base + kept, steps: log.slice(kept) };
+          return api.copy(id, (mine ?? own).base, (mine ?? own).steps).pipe(
+            catchError((error: unknown) => {
+              // Where the original is gone, this window still has its drawing.
+              if (explain(error).theirs === GONE && !mine && project) return api.bringIn(JSON.stringify(project));
+              throw error;
+            }),
+            concatMap(async (copy) => {
+              await (mine ? waiting.drop(mine) : waiting.dropOwn(id)).catch(() => undefined);
+              return savingActions.copied({ id: copy.id, steps: mine ? 0 : own.steps.length });
+            }),
+            catchError((error: unknown) =>
+              of(benchActions.noticeGiven({ words: `The copy was not made: ${explain(error).why}` })),
+            ),
+          );
+        }),
+      ),
+    { functional: true },
+  ),
+
+  goToCopy: createEffect(
+    (actions = inject(Actions), router = inject(Router)) =>
+      actions.pipe(
+        ofType(savingActions.copied),
+        tap(({ id }) => void router.navigate(['bench', id])),
+      ),
+    { functional: true, dispatch: false },
+  ),
+
+  /** View settings are no part of the drawing: losing the last half second of them is no loss. */
+  keepView: createEffect(
+    (actions = inject(Actions), store: Store<BenchState> = inject(Store), api = inject(ProjectsApi)) =>
+      actions.pipe(
+        ofType(...Object.values(viewActions)),
+        debounceTime(VIEW_RESTS_MS),
+        withLatestFrom(store.select(selectDrawing), store.select(selectView)),
+        switchMap(([, { id }, view]) => (id ? api.keepView(id, view).pipe(catchError(() => of(null))) : of(null))),
+      ),
+    { functional: true, dispatch: false },
+  ),
+};
+
+const whyNotStored = (error: unknown): string =>
+  error instanceof DOMException && error.name === 'QuotaExceededError' ? 'its storage is full' : 'it forbids storage';

@@ -1,0 +1,265 @@
+import {
+  closestPoint,
+  derivatives,
+  distance,
+  domainOf,
+  dot,
+  evaluate,
+  lengthAt,
+  arcLength,
+  type Curve,
+  type Vector3,
+} from '@pencil-bend/core';
+import { type Id, plainItem, resolveRecipe } from '@pencil-bend/document';
+import type { ToolContext } from '../contract';
+import { laying, type Made, type Place } from './placingTool';
+import { leftOf, middle, planeOf } from './geometry';
+
+/** Cutting curves, joining them, and making curves from one or two of them. */
+
+function curveOf({ project }: ToolContext, id: Id): Curve | null {
+  const item = project?.items[id];
+  const plain = project && item ? plainItem(project, item) : null;
+  const resolved = plain?.kind === 'curve' ? resolveRecipe(plain.recipe) : null;
+  return resolved?.ok ? resolved.value.curve : null;
+}
+
+/** The end of a curve that is nearer along it to where it was picked. */
+function endNear(curve: Curve, u: number): 'start' | 'end' {
+  const measured = arcLength(curve);
+  return lengthAt(measured, u) * 2 < measured.total ? 'start' : 'end';
+}
+
+const NOTHING_THERE: Made = { why: 'There is no curve under that place' };
+const number = (name: string, words: string, value: number, most = 1e6) => ({ name, words, kind: 'number', value, least: 1e-6, most }) as const; // prettier-ignore
+
+/** Makes something of two curves that were picked. */
+const ofTwo = (places: readonly Place[], make: (first: Id, second: Id, near: Vector3) => Made): Made => {
+  const [a, b] = places;
+  if (!a?.on || !b?.on) return NOTHING_THERE;
+  return make(a.on.item, b.on.item, middle(a.at, b.at));
+};
+
+export const cut = {
+  split: laying({
+    words: 'Split',
+    group: 'Cut and join',
+    asks: () => 'Click a curve where it is to be split.',
+    least: 1,
+    most: 1,
+    stays: true,
+    picks: () => true,
+    make: ({ places: [{ on, at }] }, context) => {
+      const curve = on && curveOf(context, on.item);
+      if (!on || !curve) return NOTHING_THERE;
+      // Where a snap caught a place on the curve it is split just there.
+      const near = closestPoint(curve, at);
+      return { order: { command: 'splitCurve', args: { item: on.item, u: near.distance < 1e-6 ? near.u : on.u, id: context.newId() } } }; // prettier-ignore
+    },
+  }),
+
+  trim: laying({
+    words: 'Trim',
+    group: 'Cut and join',
+    asks: () => 'Click the stretch of a curve that is to go; it is cut where others cross it.',
+    least: 1,
+    most: 1,
+    stays: true,
+    picks: () => true,
+    make: ({ places: [{ on }] }, { newId }) =>
+      on ? { order: { command: 'trimCurve', args: { ...on, by: null, id: newId() } } } : NOTHING_THERE,
+  }),
+
+  extend: laying({
+    words: 'Extend or shorten',
+    group: 'Cut and join',
+    asks: (count) =>
+      count === 0
+        ? 'Click a curve near the end that is to go on.'
+        : 'Click the curve it is to reach, or a place, or type by how much; a minus shortens it.',
+    least: 2,
+    most: 2,
+    stays: true,
+    picks: (count) => count === 0,
+    options: [
+      {
+        name: 'how',
+        words: 'Goes on',
+        kind: 'choice',
+        value: 'own',
+        choices: [
+          { value: 'own', words: 'as it bends' },
+          { value: 'straight', words: 'straight' },
+          { value: 'arc', words: 'on an arc' },
+        ],
+      },
+    ],
+    number: ({ places: [picked] }, _pointer, context) => {
+      const curve = picked?.on && curveOf(context, picked.on.item);
+      if (!curve || !picked.on) return null;
+      const end = endNear(curve, picked.on.u) === 'start' ? 0 : 1;
+      const u = domainOf(curve)[end];
+      const d = derivatives(curve, u, 1, end === 1 ? 'left' : 'right');
+      const speed = Math.hypot(d[3], d[4], d[5]) || 1;
+      const way = end === 1 ? 1 : -1;
+      return { words: 'length', plain: false, place: (value) => [0, 1, 2].map((c) => d[c] + (way * value * d[c + 3]) / speed) as unknown as Vector3 }; // prettier-ignore
+    },
+    make: ({ places: [picked, to], options }, context) => {
+      const curve = picked.on && curveOf(context, picked.on.item);
+      if (!picked.on || !curve) return NOTHING_THERE;
+      const { item } = picked.on;
+      const end = endNear(curve, picked.on.u);
+      const how = options['how'] as 'own' | 'straight' | 'arc';
+      const { value } = to;
+      if (value !== undefined && value < 0) return { order: { command: 'shortenCurve', args: { item, end, length: -value } } }; // prettier-ignore
+      if (value === 0) return { why: 'A length of 0 changes nothing' };
+      const target = to.on?.item ?? (to.caught?.kind === 'curve' || to.caught?.kind === 'symmetry' ? to.caught.item : null); // prettier-ignore
+      const reach = value !== undefined ? { length: value } : target && target !== item ? { item: target } : { point: to.at }; // prettier-ignore
+      return { order: { command: 'extendCurve', args: { item, end, how, reach } } };
+    },
+  }),
+
+  join: laying({
+    words: 'Join ends',
+    group: 'Cut and join',
+    asks: (count) =>
+      count === 0 ? 'Click a curve near one end.' : 'Click the curve to be joined to it, near its end.',
+    least: 2,
+    most: 2,
+    stays: true,
+    picks: () => true,
+    make: ({ places }, context) =>
+      ofTwo(places, (first, second) => {
+        const ends = places.map(({ on }) => {
+          const curve = on && curveOf(context, on.item);
+          return on && curve ? endNear(curve, on.u) : 'end';
+        });
+        return { order: { command: 'joinCurves', args: { first, firstEnd: ends[0], second, secondEnd: ends[1] } }, select: [first] }; // prettier-ignore
+      }),
+  }),
+
+  offset: laying({
+    words: 'Offset',
+    group: 'Cut and join',
+    asks: (count) => (count === 0 ? 'Click a curve.' : 'Click on the side, as far as the offset is to be, or type how far.'), // prettier-ignore
+    least: 2,
+    most: 2,
+    stays: true,
+    picks: (count) => count === 0,
+    options: [
+      { name: 'both', words: 'Both sides', kind: 'yes', value: false },
+      {
+        name: 'corners',
+        words: 'Corners',
+        kind: 'choice',
+        value: 'round',
+        choices: [
+          { value: 'round', words: 'round' },
+          { value: 'sharp', words: 'sharp' },
+        ],
+      },
+    ],
+    number: ({ places: [picked] }, pointer, context) => {
+      const curve = picked?.on && curveOf(context, picked.on.item);
+      if (!curve || !picked.on) return null;
+      const at = evaluate(curve, picked.on.u);
+      const side = pointer ? Math.sign(sideOf(curve, pointer, context)) || 1 : 1;
+      const left = leftAt(curve, picked.on.u, context);
+      return { words: 'distance', plain: false, place: (value) => at.map((x, c) => x + side * value * left[c]) as unknown as Vector3 }; // prettier-ignore
+    },
+    make: ({ places: [picked, to], options }, context) => {
+      const curve = picked.on && curveOf(context, picked.on.item);
+      if (!picked.on || !curve) return NOTHING_THERE;
+      const side = Math.sign(sideOf(curve, to.at, context)) || 1;
+      const away = to.value !== undefined ? Math.abs(to.value) : closestPoint(curve, to.at).distance;
+      if (!(away > 0)) return { why: 'An offset of no distance is the curve itself' };
+      const by = options['both'] === true ? [away, -away] : [side * away];
+      const corners = options['corners'] as 'round' | 'sharp';
+      return { order: { command: 'offsetCurve', args: { item: picked.on.item, by, corners, id: context.newId() } } };
+    },
+  }),
+
+  fillet: laying({
+    words: 'Fillet',
+    group: 'Cut and join',
+    asks: (count) => (count === 0 ? 'Click one side of the corner.' : 'Click its other side, of another curve or the same.'), // prettier-ignore
+    least: 2,
+    most: 2,
+    stays: true,
+    picks: () => true,
+    options: [number('radius', 'Radius', 5)],
+    make: ({ places, options }, { newId }) =>
+      ofTwo(places, (first, second, near) => ({ order: { command: 'filletCorner', args: { first, second, near, radius: Number(options['radius']), id: newId() } } })), // prettier-ignore
+  }),
+
+  chamfer: laying({
+    words: 'Chamfer',
+    group: 'Cut and join',
+    asks: (count) => (count === 0 ? 'Click one side of the corner.' : 'Click its other side, of another curve or the same.'), // prettier-ignore
+    least: 2,
+    most: 2,
+    stays: true,
+    picks: () => true,
+    options: [number('first', 'On the first', 5), number('second', 'On the second', 5)],
+    make: ({ places, options }, { newId }) =>
+      ofTwo(places, (first, second, near) => ({ order: { command: 'chamferCorner', args: { first, second, near, setbacks: [Number(options['first']), Number(options['second'])], id: newId() } } })), // prettier-ignore
+  }),
+
+  divide: laying({
+    words: 'Divide',
+    group: 'Cut and join',
+    asks: () => 'Click a curve to put points along it.',
+    least: 1,
+    most: 1,
+    stays: true,
+    picks: () => true,
+    options: [
+      {
+        name: 'by',
+        words: 'Into',
+        kind: 'choice',
+        value: 'count',
+        choices: [
+          { value: 'count', words: 'equal parts' },
+          { value: 'step', words: 'lengths' },
+        ],
+      },
+      { name: 'count', words: 'Parts', kind: 'number', value: 5, least: 1, most: 1000, whole: true, plain: true, only: ['by', 'count'] }, // prettier-ignore
+      { ...number('step', 'Length', 10), only: ['by', 'step'] },
+    ],
+    make: ({ places: [{ on }], options }, { newId }) => {
+      if (!on) return NOTHING_THERE;
+      const into = options['by'] === 'step' ? { step: Number(options['step']) } : { count: Number(options['count']) };
+      return { order: { command: 'divideCurve', args: { item: on.item, into, id: newId() } } };
+    },
+  }),
+
+  midway: laying({
+    words: 'Midway',
+    group: 'Cut and join',
+    asks: (count) => (count === 0 ? 'Click one curve.' : 'Click the other one.'),
+    least: 2,
+    most: 2,
+    picks: () => true,
+    make: ({ places }, { newId }) =>
+      ofTwo(places, (first, second) => {
+        const id = newId();
+        return first === second
+          ? { why: 'Midway needs two curves' }
+          : { order: { command: 'midwayCurve', args: { first, second, id } }, select: [id] };
+      }),
+  }),
+} as const;
+
+/** To the left of the curve where it is nearest to a place: positive; seen against the plane's normal. */
+function sideOf(curve: Curve, place: Vector3, context: ToolContext): number {
+  const { u, point } = closestPoint(curve, place);
+  const left = leftAt(curve, u, context);
+  return dot(place.map((x, c) => x - point[c]) as unknown as Vector3, left);
+}
+
+function leftAt(curve: Curve, u: number, context: ToolContext): Vector3 {
+  const d = derivatives(curve, u, 1);
+  const speed = distance([0, 0, 0], [d[3], d[4], d[5]]) || 1;
+  return leftOf(planeOf(context), [d[3] / speed, d[4] / speed, d[5] / speed]);
+}

@@ -1,0 +1,177 @@
+import { distance, inPlane, type Leg, lineBetween, type LegFailure, polyline, rectangle, regularPolygon, type Vector3 } from '@pencil-bend/core'; // prettier-ignore
+import { add, fromPlane, scale, subtract } from '@pencil-bend/core';
+import { laying, type Made, type Place } from './placingTool';
+import { exact, middle, planeOf, planeTowards } from './geometry';
+
+/** Lines, chains of legs, rectangles and regular polygons. */
+
+/** The legs that lead through places; an arc through a place takes two of them. Null while one of the two is missing. */
+function legsOf(places: readonly Place[]): Leg[] | null {
+  const legs: Leg[] = [];
+  for (let i = 1; i < places.length; i++) {
+    const { at, leg } = places[i];
+    const next = places[i + 1];
+    if (leg === 'through') {
+      if (!next) return null;
+      legs.push({ kind: 'arc-through', through: at, to: next.at });
+      i++;
+    } else if (leg === 'on' && (legs.length > 0 || places[0].caught?.ahead)) {
+      legs.push(legs.length > 0 ? { kind: 'arc-on', to: at } : arcFromEnd(places[0], at));
+    } else legs.push({ kind: 'line', to: at });
+  }
+  return legs;
+}
+
+/** An arc that goes on from the end of another curve: through the place in the middle of its turn. */
+function arcFromEnd({ at: from, caught }: Place, to: Vector3): Leg {
+  const ahead = caught?.ahead ?? [1, 0, 0];
+  const chord = subtract(to, from);
+  const size = distance(from, to);
+  // The tangent at the middle of an arc is parallel to its chord: the middle lies where half the turn leads.
+  const straight = scale(chord, 1 / size);
+  const half = add(ahead, straight);
+  const reach = Math.hypot(...half);
+  if (!(reach > 1e-9)) return { kind: 'line', to };
+  const way = scale(half, 1 / reach);
+  const cosine = way.reduce((sum, x, c) => sum + x * straight[c], 0);
+  return { kind: 'arc-through', through: add(from, scale(way, size / (2 * cosine))), to };
+}
+
+export function legInWords(failure: LegFailure): string {
+  const which = `Leg ${failure.leg + 1}`;
+  switch (failure.kind) {
+    case 'coincident-points':
+      return `${which} has no length`;
+    case 'straight':
+      return `${which}: no arc goes through three places in line`;
+    case 'radius-too-small':
+      return `${which}: the radius is below half the chord`;
+    case 'no-direction':
+      return `${which}: there is no leg before it to go on from`;
+    case 'no-legs':
+      return 'A polyline needs two places';
+  }
+}
+
+function chain(places: readonly Place[], closed: boolean): Made {
+  const around = closed ? [...places, { ...places[0], leg: places.at(-1)?.leg === 'through' ? 'line' : places[0].leg ?? 'line' }] : places; // prettier-ignore
+  const legs = legsOf(around);
+  if (!legs) return { why: 'Click where the arc ends' };
+  const made = polyline(places[0].at, legs);
+  return made.ok ? { word: 'Polyline', shapes: [exact(made.value)] } : { why: legInWords(made.failure) };
+}
+
+export const lines = {
+  line: laying({
+    words: 'Line',
+    group: 'Lines and shapes',
+    asks: (count) => (count === 0 ? 'Click where the line starts.' : 'Click where the line ends, or type its length.'),
+    least: 2,
+    most: 2,
+    make: ({ places: [a, b] }) =>
+      distance(a.at, b.at) > 0 ? { word: 'Line', shapes: [exact(lineBetween(a.at, b.at))] } : { why: 'A line of no length' }, // prettier-ignore
+  }),
+
+  polyline: laying({
+    words: 'Polyline',
+    group: 'Lines and shapes',
+    asks: (count, { leg }) =>
+      count === 0
+        ? 'Click where the first leg starts.'
+        : leg === 'through'
+          ? 'Click a place on the arc, then where it ends.'
+          : `Click where the next ${leg === 'on' ? 'arc' : 'leg'} ends${count > 2 ? ', or the first place to close' : ''}.`,
+    least: 2,
+    most: Infinity,
+    closes: 3,
+    options: [
+      {
+        name: 'leg',
+        words: 'Next leg',
+        kind: 'choice',
+        value: 'line',
+        choices: [
+          { value: 'line', words: 'straight' },
+          { value: 'on', words: 'arc going on' },
+          { value: 'through', words: 'arc through' },
+        ],
+      },
+    ],
+    make: ({ places, closed }) => chain(places, closed),
+  }),
+
+  rectangle: laying({
+    words: 'Rectangle',
+    group: 'Lines and shapes',
+    asks: (count, { from }) =>
+      count === 0
+        ? from === 'centre' ? 'Click the centre.' : 'Click one corner.'
+        : 'Click the opposite corner, or type +width, height.', // prettier-ignore
+    least: 2,
+    most: 2,
+    options: [
+      {
+        name: 'from',
+        words: 'From',
+        kind: 'choice',
+        value: 'corner',
+        choices: [
+          { value: 'corner', words: 'corner' },
+          { value: 'centre', words: 'centre' },
+        ],
+      },
+    ],
+    make: ({ places: [a, b], options }, context) => {
+      const plane = planeOf(context);
+      const [p, q] = [inPlane(plane, a.at), inPlane(plane, b.at)];
+      const other = options['from'] === 'centre' ? subtract(scale(p, 2), q) : p;
+      const low: Vector3 = [Math.min(other[0], q[0]), Math.min(other[1], q[1]), p[2]];
+      const [width, height] = [Math.abs(q[0] - other[0]), Math.abs(q[1] - other[1])];
+      if (!(width > 0 && height > 0)) return { why: 'A rectangle needs a width and a height' };
+      return { word: 'Rectangle', shapes: [exact(rectangle(plane, fromPlane(plane, low), width, height))] };
+    },
+  }),
+
+  polygon: laying({
+    words: 'Polygon',
+    group: 'Lines and shapes',
+    asks: (count, { by }) =>
+      by === 'edge'
+        ? count === 0 ? 'Click one end of an edge.' : 'Click its other end, or type the length of an edge.'
+        : count === 0 ? 'Click the centre.' : `Click ${by === 'sides' ? 'the middle of a side' : 'a corner'}, or type how far it is.`, // prettier-ignore
+    least: 2,
+    most: 2,
+    options: [
+      { name: 'sides', words: 'Sides', kind: 'number', value: 6, least: 3, most: 200, whole: true, plain: true },
+      {
+        name: 'by',
+        words: 'By',
+        kind: 'choice',
+        value: 'corners',
+        choices: [
+          { value: 'corners', words: 'centre, corner' },
+          { value: 'sides', words: 'centre, side' },
+          { value: 'edge', words: 'edge' },
+        ],
+      },
+    ],
+    make: ({ places: [a, b], options }, context) => {
+      const sides = Number(options['sides']);
+      const size = distance(a.at, b.at);
+      if (!(size > 0)) return { why: 'A polygon needs a size' };
+      const towards = planeTowards(planeOf(context), a.at, b.at);
+      const half = Math.PI / sides;
+      if (options['by'] === 'corners') return { word: 'Polygon', shapes: [exact(regularPolygon(towards, a.at, sides, size))] }; // prettier-ignore
+      if (options['by'] === 'edge') {
+        // The centre lies to the left of the edge, which is turned to be the first one.
+        const inner = size / (2 * Math.tan(half));
+        const centre = add(middle(a.at, b.at), scale(towards.y, inner));
+        const first = planeTowards(planeOf(context), centre, a.at);
+        return { word: 'Polygon', shapes: [exact(regularPolygon(first, centre, sides, size / (2 * Math.sin(half))))] };
+      }
+      const [c, s] = [Math.cos(half), Math.sin(half)];
+      const turned = { origin: a.at, x: add(scale(towards.x, c), scale(towards.y, s)), y: add(scale(towards.x, -s), scale(towards.y, c)) }; // prettier-ignore
+      return { word: 'Polygon', shapes: [exact(regularPolygon(turned, a.at, sides, size, 'sides'))] };
+    },
+  }),
+} as const;

@@ -1,0 +1,166 @@
+import fc from 'fast-check';
+import { selectionOf } from '@pencil-bend/document';
+import { key, play, pointer, toolContext } from '../toolFixture';
+import { preview, prompt, takeUp } from '../table';
+import type { ToolState } from '../contract';
+import { startLaying } from './place';
+
+const start = startLaying('through');
+const clicks = (...places: readonly (readonly [number, number])[]) => places.map(([x, y]) => pointer('press', x, y));
+const THREE = clicks([0, 0], [10, 5], [20, 0]);
+
+/** Places of what the first order draws: fit points, or points of their own. */
+const placesOf = (orders: ReturnType<typeof play>['orders']) =>
+  orders.flatMap((order) =>
+    order.command === 'drawItems'
+      ? order.args.items.flatMap((item) => ('recipe' in item ? item.recipe.points.map(({ at }) => at) : 'at' in item ? [item.at] : [])) // prettier-ignore
+      : [],
+  );
+const placed = (state: ToolState) => (state.tool === 'lay' ? state.places : []);
+const isClosed = (orders: ReturnType<typeof play>['orders']) => {
+  const [order] = orders;
+  const item = order?.command === 'drawItems' ? order.args.items[0] : null;
+  return item && 'recipe' in item && item.recipe.kind === 'fit' && item.recipe.closed;
+};
+
+describe('giving places', () => {
+  it.each([
+    ['Enter', key('Enter')],
+    ['a double-click', pointer('double', 20, 0)],
+    ['Escape', key('Escape')],
+  ])('%s ends and keeps the points as an open curve, selected', (_name, end) => {
+    const { state, orders, select } = play(start, toolContext(), ...THREE, end);
+    expect(state.tool).toBe('bend');
+    expect(orders).toHaveLength(1);
+    expect(orders[0]).toMatchObject({ command: 'drawItems', args: { word: 'Curve', layer: 'sheet', plane: 'front' } });
+    expect(isClosed(orders)).toBe(false);
+    expect(placesOf(orders)).toEqual([[0, 0, 0], [10, 5, 0], [20, 0, 0]]); // prettier-ignore
+    expect(select).toEqual(selectionOf([(orders[0].command === 'drawItems' && orders[0].args.items[0].id) || '']));
+  });
+
+  it('a second click in the same place adds nothing', () => {
+    expect(placed(play(start, toolContext(), ...clicks([0, 0], [10, 5], [10.4, 5.2])).state)).toHaveLength(2);
+  });
+
+  it('Backspace takes back the last place, and none beyond the first; taken back ones can be put again', () => {
+    const back = key('Backspace');
+    const { state, orders } = play(start, toolContext(), ...THREE, back, back, back, back);
+    expect(placed(state)).toEqual([]);
+    expect(orders).toEqual([]);
+    const again = play(state, toolContext(), { type: 'again' }, { type: 'again' });
+    expect(placed(again.state).map(({ at }) => at)).toEqual([[0, 0, 0], [10, 5, 0]]); // prettier-ignore
+    expect(placed(play(again.state, toolContext(), ...clicks([7, 7]), { type: 'again' }).state)).toHaveLength(3);
+  });
+
+  it('a click on the first place closes the curve, once there are three', () => {
+    const closed = play(start, toolContext(), ...THREE, pointer('move', 0.5, 0.5), pointer('press', 0.5, 0.5));
+    expect(isClosed(closed.orders)).toBe(true);
+    expect(play(start, toolContext(), ...THREE.slice(0, 2), pointer('press', 0.5, 0.5)).orders).toEqual([]);
+  });
+
+  it('Escape keeps a lone place as a point, and with none goes back to bending', () => {
+    const one = play(start, toolContext(), THREE[0], key('Escape'));
+    expect(one.orders[0]).toMatchObject({ args: { word: 'Point', items: [{ at: [0, 0, 0] }] } });
+    expect(play(start, toolContext(), key('Escape'))).toMatchObject({ orders: [], state: { tool: 'bend' } });
+  });
+
+  it('places of a shape that is not complete stay as points; picks to cut or carry by do not', () => {
+    const arc = play(startLaying('arc'), toolContext(), ...clicks([0, 0], [9, 9]), key('Escape'));
+    expect(placesOf(arc.orders)).toEqual([[0, 0, 0], [9, 9, 0]]); // prettier-ignore
+    const on = { kind: 'curve', item: 'c', at: [0, 0, 0], u: 0.5 } as const;
+    expect(play(startLaying('join'), toolContext(), pointer('press', 0, 0, on), key('Escape')).orders).toEqual([]);
+  });
+
+  it('another tool keeps what was placed', () => {
+    const { state } = play(start, toolContext(), ...THREE);
+    expect(takeUp(state, 'insert', toolContext())).toMatchObject({ state: { tool: 'insert' }, order: { command: 'drawItems' } }); // prettier-ignore
+  });
+
+  it('previews the curve to the pointer, closed over the first place', () => {
+    const open = play(start, toolContext(), ...THREE, pointer('move', 30, 9)).state;
+    expect(preview(open, toolContext()).shown).toMatchObject([{ recipe: { closed: false, points: { length: 4 } } }]);
+    const closing = play(start, toolContext(), ...THREE, pointer('move', 0.2, 0)).state;
+    expect(preview(closing, toolContext()).shown).toMatchObject([{ recipe: { closed: true, points: { length: 3 } } }]);
+    expect(preview(closing, toolContext()).placed).toHaveLength(3);
+  });
+
+  it('always says what the next click does, and what would come of it', () => {
+    const context = toolContext();
+    const texts = [[], THREE.slice(0, 1), THREE.slice(0, 2), THREE, [...THREE, pointer('move', 0, 0)]].map(
+      (inputs) => prompt(play(start, context, ...inputs).state, context).text,
+    );
+    expect(texts).toEqual([
+      'Click to place the first point.',
+      'Click to place the second point.',
+      'Click to place the next point.',
+      'Click to place the next point, or the first one to close.',
+      'Click to close the curve, smooth over the seam.',
+    ]);
+    const low = play(startLaying('pulled'), context, ...THREE.slice(0, 2), pointer('move', 30, 5)).state;
+    expect(prompt(low, context).note).toBe('Degree 2 for now: degree 3 needs 4 points.');
+    const flat = play(startLaying('arc'), context, ...clicks([0, 0], [10, 0]), pointer('move', 20, 0)).state;
+    expect(prompt(flat, context).note).toBe('The places lie in line: no arc goes through them');
+  });
+
+  it('what cannot be made is said, nothing is drawn, and the last place can be given anew', () => {
+    const refused = play(startLaying('arc'), toolContext(), ...clicks([0, 0], [10, 0], [20, 0]));
+    expect(refused).toMatchObject({ orders: [], why: 'The places lie in line: no arc goes through them' });
+    expect(placed(refused.state)).toHaveLength(2);
+    expect(play(refused.state, toolContext(), ...clicks([10, 8])).orders).toHaveLength(1);
+  });
+
+  it('places through which there is no curve stay in hand, and are kept as points when the tool is left', () => {
+    const twice = [...clicks([0, 0], [10, 5]), { type: 'typed', at: [10, 5, 0] } as const];
+    const refused = play(start, toolContext(), ...twice, key('Enter'));
+    expect(refused).toMatchObject({ orders: [], why: 'Points 2 and 3 lie in one place' });
+    expect(placed(refused.state)).toHaveLength(3);
+    expect(placesOf(play(refused.state, toolContext(), key('Escape')).orders)).toHaveLength(3);
+  });
+
+  it('a tool that cuts asks for a curve under the click', () => {
+    expect(play(startLaying('split'), toolContext(), ...clicks([3, 3]))).toMatchObject({ orders: [], why: 'There is no curve under that place' }); // prettier-ignore
+  });
+
+  it('a first point caught at the end of a curve goes on from it, unless that is switched off', () => {
+    const caught = { kind: 'end', label: 'end of Lid', at: [0, 0, 0], item: 'c', ahead: [0, 1, 0], from: [] } as const;
+    const inputs = [pointer('press', 0, 0, null, { caught }), ...THREE.slice(1), key('Enter')];
+    const tangents = (state: ToolState) => {
+      const [order] = play(state, toolContext(), ...inputs).orders;
+      const item = order.command === 'drawItems' ? order.args.items[0] : null;
+      return item && 'recipe' in item && item.recipe.kind === 'fit' && item.recipe.points[0].tangent;
+    };
+    expect(tangents(start)).toEqual({ direction: [0, 1, 0] });
+    expect(tangents(startLaying('through', { goesOn: false }))).toBeUndefined();
+  });
+
+  it('places whose order counts can be put in another one, or left out', () => {
+    const on = (x: number, y: number) => pointer('press', x, y, null, { caught: { kind: 'point', label: '', at: [x, y, 0], item: 'dot', ahead: null, from: [] } }); // prettier-ignore
+    const chosen = [on(0, 0), on(9, 1), on(20, 0)];
+    const thread = startLaying('thread');
+    const turned = play(thread, toolContext(), ...chosen, { type: 'order-of-places', order: [2, 0, 1] }, key('Enter'));
+    expect(placesOf(turned.orders)).toEqual([[20, 0, 0], [0, 0, 0], [9, 1, 0]]); // prettier-ignore
+    // A double-click on the last one ends with it.
+    expect(placesOf(play(thread, toolContext(), ...chosen, on(20, 0), pointer('double', 20, 0)).orders)).toHaveLength(3); // prettier-ignore
+    // A chosen one, clicked again, is left out; where there is no point nothing is chosen.
+    expect(placed(play(thread, toolContext(), ...chosen, on(9, 1)).state)).toHaveLength(2);
+    expect(play(thread, toolContext(), ...chosen, pointer('press', 5, 5)).why).toBe('There is no point at that place');
+  });
+
+  it('never loses a place, whatever is pressed', () => {
+    const spot = fc.tuple(fc.integer({ min: 0, max: 60 }), fc.integer({ min: 0, max: 60 }));
+    const input = fc.oneof(
+      { weight: 5, arbitrary: spot.map(([x, y]) => pointer('press', x * 3, y * 3)) },
+      { weight: 2, arbitrary: spot.map(([x, y]) => pointer('move', x * 3, y * 3)) },
+      { weight: 1, arbitrary: fc.constantFrom(key('Delete'), key('Backspace'), pointer('release', 0, 0)) },
+    );
+    const ends = fc.constantFrom(key('Enter'), key('Escape'));
+    fc.assert(
+      fc.property(fc.constantFrom('through', 'pulled', 'polyline'), fc.array(input, { maxLength: 40 }), ends, (tool, inputs, end) => {
+        const context = toolContext();
+        const { state, orders } = play(startLaying(tool as 'through'), context, ...inputs);
+        const kept = placesOf([...orders, ...play(state, context, end).orders]).map((at) => at.map((x) => Math.round(x * 1e9) / 1e9)); // prettier-ignore
+        for (const { at } of placed(state)) expect(kept).toContainEqual([...at]);
+      }), // prettier-ignore
+    );
+  });
+});

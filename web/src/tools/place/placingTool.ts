@@ -1,0 +1,105 @@
+import type { TracedPicture } from '../../api/keptView';
+import type { Vector3 } from '@pencil-bend/core';
+import type { Guide, Id, NewItem, Order, Recipe } from '@pencil-bend/document';
+import type { Caught } from '../../snap/caught';
+import type { ToolContext } from '../contract';
+
+/** A place that was given by a click, by keys or typed. */
+export interface Place {
+  readonly at: Vector3;
+  /** The curve that was picked there, for tools that ask for one. */
+  readonly on: { readonly item: Id; readonly u: number } | null;
+  /** What a snap caught there. */
+  readonly caught: Pick<Caught, 'kind' | 'item' | 'ahead'> | null;
+  /** The kind of leg that leads here, of a tool that has several. */
+  readonly leg?: string;
+  /** The number that was typed for it, as `Laying.number` says what it means. */
+  readonly value?: number;
+}
+
+export type Options = Readonly<Record<string, number | string | boolean>>;
+
+/** Something of a tool that can be set while it is in hand. */
+export type Option = {
+  readonly name: string;
+  readonly words: string;
+  /** Shown only while another option has this value. */
+  readonly only?: readonly [name: string, value: string];
+} & (
+  | { readonly kind: 'number'; readonly value: number; readonly least: number; readonly most: number; readonly whole?: boolean; readonly plain?: boolean } // prettier-ignore
+  | { readonly kind: 'choice'; readonly value: string; readonly choices: readonly { readonly value: string; readonly words: string }[] } // prettier-ignore
+  | { readonly kind: 'yes'; readonly value: boolean }
+);
+
+/** All that was given so far. */
+export interface Given {
+  readonly places: readonly Place[];
+  readonly closed: boolean;
+  readonly options: Options;
+}
+
+/** What is drawn, without its id. */
+export type Shape = { readonly colour?: string } & (
+  { readonly recipe: Recipe } | { readonly at: Vector3 } | { readonly guide: Guide }
+);
+
+/** What comes of what was given: things to draw, an order, or why nothing does. */
+export type Made =
+  | { readonly word: string; readonly shapes: readonly Shape[]; readonly note?: string }
+  | { readonly order: Order; readonly select?: readonly Id[]; readonly note?: string }
+  | { readonly picture: TracedPicture; readonly note?: string }
+  | { readonly why: string };
+
+/** Groups of tools whose places are drawn; picks of the others are not. */
+export const draws = ({ group }: Laying): boolean => !['Cut and join', 'Carry', 'Trace'].includes(group);
+
+/** What a single number means that is typed now. */
+export interface Meaning {
+  /** As it is said: 'radius', 'angle in degrees'. */
+  readonly words: string;
+  /** A plain number instead of a length. */
+  readonly plain: boolean;
+  readonly place: (value: number) => Vector3;
+}
+
+export const LAYING_GROUPS = ['Curves', 'Lines and shapes', 'Round', 'Points and guides', 'Cut and join', 'Carry', 'Trace'] as const; // prettier-ignore
+
+/** A tool that takes places one after the other and makes something of them. */
+export interface Laying {
+  readonly words: string;
+  readonly group: (typeof LAYING_GROUPS)[number];
+  /** What is asked for next, after so many places. */
+  readonly asks: (count: number, options: Options) => string;
+  /** From so many places on something can be made, and after so many it is. */
+  readonly least: number;
+  readonly most: number | ((options: Options, places: readonly Place[]) => number);
+  /** From so many places on a click at the first one closes. */
+  readonly closes?: number;
+  /** The next place must be on a curve. */
+  readonly picks?: (count: number) => boolean;
+  /** The next place must be a point that is there already; given again it is taken out. */
+  readonly catches?: true;
+  /** Works on what is selected: without a selection it says so. */
+  readonly needsSelection?: boolean;
+  readonly options?: readonly Option[];
+  /** What a typed number means, where it is not the length from the last place. */
+  readonly number?: (given: Given, pointer: Vector3 | null, context: ToolContext) => Meaning | null;
+  /** Stays in hand after something was made. */
+  readonly stays?: boolean;
+  /** Its places are shown with their numbers, and can be put in another order. */
+  readonly ordered?: boolean;
+  readonly make: (given: Given, context: ToolContext) => Made;
+}
+
+export const laying = (it: Laying): Laying => it;
+
+/** Options as they are until somebody sets them. */
+export const firstOptions = ({ options = [] }: Laying): Options =>
+  Object.fromEntries(options.map(({ name, value }) => [name, value]));
+
+export const mostOf = ({ most }: Laying, options: Options, places: readonly Place[]): number =>
+  typeof most === 'function' ? most(options, places) : most;
+
+/** With ids, as an order takes them. */
+export const withIds = (shapes: readonly Shape[], newId: () => Id): NewItem[] =>
+  shapes.map((shape) => ({ id: newId(), ...shape }));

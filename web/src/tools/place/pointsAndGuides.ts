@@ -1,0 +1,61 @@
+import { distance, type Vector3 } from '@pencil-bend/core';
+import { laying } from './placingTool';
+import { wayTo } from './geometry';
+
+/** Points of their own, and what is worked to without being drawn. */
+export const pointsAndGuides = {
+  point: laying({
+    words: 'Point',
+    group: 'Points and guides',
+    asks: () => 'Click to place a point.',
+    least: 1,
+    most: 1,
+    stays: true,
+    make: ({ places: [{ at }] }) => ({ word: 'Point', shapes: [{ at }] }),
+  }),
+
+  row: laying({
+    words: 'Row of points',
+    group: 'Points and guides',
+    asks: (count) => (count === 0 ? 'Click the first point of the row.' : 'Click the last point of the row.'),
+    least: 2,
+    most: 2,
+    options: [{ name: 'count', words: 'Points', kind: 'number', value: 5, least: 2, most: 500, whole: true, plain: true }], // prettier-ignore
+    make: ({ places: [a, b], options }) => {
+      if (!(distance(a.at, b.at) > 0)) return { why: 'A row needs two different ends' };
+      const count = Number(options['count']);
+      const shapes = Array.from({ length: count }, (_, i) => ({
+        at: a.at.map((x, c) => (i === count - 1 ? b.at[c] : x + ((b.at[c] - x) * i) / (count - 1))) as unknown as Vector3, // prettier-ignore
+      }));
+      return { word: 'Point', shapes };
+    },
+  }),
+
+  guideLine: laying({
+    words: 'Construction line',
+    group: 'Points and guides',
+    asks: (count) => (count === 0 ? 'Click a place on the line.' : 'Click another one, for its direction.'),
+    least: 2,
+    most: 2,
+    options: [{ name: 'symmetry', words: 'A symmetry line', kind: 'yes', value: false }],
+    make: ({ places: [a, b], options }) => {
+      const direction = wayTo(a.at, b.at);
+      if (!direction) return { why: 'A line needs two different places' };
+      const symmetry = options['symmetry'] === true;
+      return { word: symmetry ? 'Symmetry line' : 'Line guide', shapes: [{ guide: { kind: 'line', at: a.at, direction, symmetry } }] }; // prettier-ignore
+    },
+  }),
+
+  gauge: laying({
+    words: 'Gauge circle',
+    group: 'Points and guides',
+    asks: (count) => (count === 0 ? 'Click the centre of the gauge circle.' : 'Click a place on it, or type its radius.'), // prettier-ignore
+    least: 2,
+    most: 2,
+    make: ({ places: [{ at: centre }, { at }] }) => {
+      const radius = distance(centre, at);
+      if (!(radius > 0)) return { why: 'A circle needs a radius' };
+      return { word: 'Gauge circle', shapes: [{ guide: { kind: 'circle', centre, radius } }], note: `Radius ${Number(radius.toFixed(3))} mm.` }; // prettier-ignore
+    },
+  }),
+} as const;

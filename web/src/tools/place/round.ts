@@ -1,0 +1,204 @@
+import { add, arcAbout, arcAlong, type ArcFailure, arcOfRadius, arcThrough, circle, conic, type Curve, distance, dot, ellipticArc, inPlane, normalOf, parabola, type Plane, type Result, scale, subtract, type Vector3 } from '@pencil-bend/core'; // prettier-ignore
+import { type Given, laying, type Made } from './placingTool';
+import { exact, leftBy, leftOf, middle, planeOf, planeTowards, wayTo } from './geometry';
+
+/** Circles, arcs, ellipses, conics and parabolas, all exact. */
+
+export function arcInWords(failure: ArcFailure): string {
+  switch (failure.kind) {
+    case 'coincident-points':
+      return 'Two of the places are one';
+    case 'straight':
+      return 'The places lie in line: no arc goes through them';
+    case 'radius-too-small':
+      return `The radius must be at least half the chord, ${Number(failure.least.toPrecision(4))} mm`;
+  }
+}
+
+const asArc = (made: Result<Curve, ArcFailure>, word = 'Arc'): Made =>
+  made.ok ? { word, shapes: [exact(made.value)] } : { why: arcInWords(made.failure) };
+
+const inMm = (mm: number): string => String(Number(mm.toFixed(3)));
+
+/** A circle anticlockwise from the place that was given. */
+function circleFrom(plane: Plane, centre: Vector3, radius: number, from: Vector3): Made {
+  if (!(radius > 0)) return { why: 'A circle needs a radius' };
+  const towards = planeTowards(plane, centre, from);
+  return { word: 'Circle', shapes: [exact(circle(towards, centre, radius))], note: `Radius ${inMm(radius)} mm.` };
+}
+
+/** The circle through three places: its centre is that of the arc through them. */
+function circleThrough(plane: Plane, a: Vector3, b: Vector3, c: Vector3): Made {
+  const arc = arcThrough(a, b, c);
+  if (!arc.ok) return { why: arcInWords(arc.failure) };
+  const [ab, ac] = [subtract(b, a), subtract(c, a)];
+  const [x, y] = [ab, ac].map((v) => [dot(v, plane.x), dot(v, plane.y)]);
+  const [p, q] = [dot(ab, ab) / 2, dot(ac, ac) / 2];
+  const det = x[0] * y[1] - x[1] * y[0];
+  const [u, v] = [(p * y[1] - q * x[1]) / det, (x[0] * q - y[0] * p) / det];
+  const centre = add(a, add(scale(plane.x, u), scale(plane.y, v)));
+  return circleFrom(plane, centre, distance(centre, a), a);
+}
+
+/** How full a conic is whose shoulder is nearest to a place: the trade's rho. */
+export function rhoAt([start, end, apex, at]: readonly Vector3[]): number {
+  const foot = middle(start, end);
+  const way = subtract(apex, foot);
+  const size = dot(way, way);
+  return size > 0 ? Math.min(0.999, Math.max(0.001, dot(subtract(at, foot), way) / size)) : 0.5;
+}
+
+const choice = (name: string, words: string, ...choices: readonly (readonly [string, string])[]) =>
+  ({
+    name,
+    words,
+    kind: 'choice',
+    value: choices[0][0],
+    choices: choices.map(([value, shown]) => ({ value, words: shown })),
+  }) as const;
+
+const ARC_ASKS: Readonly<Record<string, readonly string[]>> = {
+  centre: ['Click the centre.', 'Click where the arc starts, or type the radius.', 'Click where it ends.'],
+  three: ['Click where the arc starts.', 'Click a place on it.', 'Click where it ends.'],
+  radius: [
+    'Click where the arc starts.',
+    'Click where it ends.',
+    'Click on the side it bulges to, or type the radius.',
+  ],
+  tangent: ['Click where the arc starts; the end of a curve gives its direction.', 'Click where it ends.', 'Click where it sets out to.'], // prettier-ignore
+};
+
+function arcOf({ places, options }: Given, plane: Plane): Made {
+  const [a, b, c] = places.map(({ at }) => at);
+  switch (options['by']) {
+    case 'centre': {
+      const about = arcAbout(a, b, c, scale(normalOf(plane), options['turn'] === 'right' ? -1 : 1));
+      return asArc(about);
+    }
+    case 'three':
+      return asArc(arcThrough(a, b, c));
+    case 'radius': {
+      const side = leftBy(plane, a, b, c);
+      const radius = places[2].value ?? Math.max(distance(middle(a, b), c), distance(a, b) / 2);
+      // To the left it bulges when it runs clockwise: from the other end.
+      const [from, to] = side > 0 ? [b, a] : [a, b];
+      return asArc(arcOfRadius(plane, from, to, radius, options['long'] === true));
+    }
+    default: {
+      const tangent = places[0].caught?.ahead ?? (c && wayTo(a, c));
+      return tangent ? asArc(arcAlong(a, tangent, b)) : { why: 'The arc has no direction to set out to' };
+    }
+  }
+}
+
+export const round = {
+  circle: laying({
+    words: 'Circle',
+    group: 'Round',
+    asks: (count, { by }) =>
+      by === 'three'
+        ? `Click the ${['first', 'second', 'third'][count]} place on the circle.`
+        : by === 'diameter'
+          ? ['Click one end of the diameter.', 'Click its other end, or type the diameter.'][count]
+          : ['Click the centre.', 'Click a place on the circle, or type the radius.'][count],
+    least: 2,
+    most: ({ by }) => (by === 'three' ? 3 : 2),
+    options: [choice('by', 'By', ['centre', 'centre, radius'], ['diameter', 'diameter'], ['three', 'three places'])],
+    make: ({ places, options }, context) => {
+      const [a, b, c] = places.map(({ at }) => at);
+      const plane = planeOf(context);
+      if (options['by'] === 'three') return c ? circleThrough(plane, a, b, c) : { why: 'Click the third place' };
+      const centre = options['by'] === 'diameter' ? middle(a, b) : a;
+      return circleFrom(plane, centre, distance(centre, b), b);
+    },
+  }),
+
+  arc: laying({
+    words: 'Arc',
+    group: 'Round',
+    asks: (count, { by }) => ARC_ASKS[String(by)][count],
+    least: 2,
+    most: ({ by }, places) => (by === 'tangent' && places[0]?.caught?.ahead ? 2 : 3),
+    options: [
+      choice('by', 'By', ['three', 'three places'], ['centre', 'centre, start, end'], ['radius', 'start, end, radius'], ['tangent', 'start, end, tangent']), // prettier-ignore
+      { ...choice('turn', 'Turns', ['left', 'anticlockwise'], ['right', 'clockwise']), only: ['by', 'centre'] },
+      { name: 'long', words: 'The long way round', kind: 'yes', value: false, only: ['by', 'radius'] },
+    ],
+    number: ({ places, options }, pointer, context) => {
+      const [a, b] = places.map(({ at }) => at);
+      if (options['by'] !== 'radius' || !b) return null;
+      const side = pointer && leftBy(planeOf(context), a, b, pointer) < 0 ? -1 : 1;
+      const way = wayTo(a, b) ?? planeOf(context).x;
+      return { words: 'radius', plain: false, place: (value) => add(middle(a, b), scale(leftOf(planeOf(context), way), side * value)) }; // prettier-ignore
+    },
+    make: (given, context) => {
+      const tangentGiven = given.options['by'] === 'tangent' && given.places[0].caught?.ahead;
+      return given.places.length < (tangentGiven ? 2 : 3) ? { why: 'Click the third place' } : arcOf(given, planeOf(context)); // prettier-ignore
+    },
+  }),
+
+  ellipse: laying({
+    words: 'Ellipse',
+    group: 'Round',
+    asks: (count) => ['Click the centre.', 'Click the end of one axis, or type its half length.', 'Click how wide it is, or type the other half axis.'][count], // prettier-ignore
+    least: 3,
+    most: 3,
+    number: ({ places }, _pointer, context) => {
+      const [centre, end] = places.map(({ at }) => at);
+      if (!end) return null;
+      const towards = planeTowards(planeOf(context), centre, end);
+      return { words: 'half axis', plain: false, place: (value) => add(centre, scale(towards.y, value)) };
+    },
+    make: ({ places }, context) => {
+      const [centre, end, beside] = places.map(({ at }) => at);
+      const towards = planeTowards(planeOf(context), centre, end);
+      const [x, y] = [distance(centre, end), Math.abs(dot(subtract(beside, centre), towards.y))];
+      if (!(y > 0)) return { why: 'An ellipse needs a width' };
+      return { word: 'Ellipse', shapes: [exact(ellipticArc({ centre, x: scale(towards.x, x), y: scale(towards.y, y) }))] }; // prettier-ignore
+    },
+  }),
+
+  conic: laying({
+    words: 'Conic',
+    group: 'Round',
+    asks: (count) => ['Click where the conic starts.', 'Click where it ends.', 'Click the apex, where its end tangents meet.', 'Click how full it is, or type its fullness from 0 to 1.'][count], // prettier-ignore
+    least: 3,
+    most: 4,
+    number: ({ places }) => {
+      const [start, end, apex] = places.map(({ at }) => at);
+      if (!apex) return null;
+      const foot = middle(start, end);
+      return { words: 'fullness, 0 to 1', plain: true, place: (rho) => add(foot, scale(subtract(apex, foot), rho)) };
+    },
+    make: ({ places }) => {
+      const [start, end, apex, at] = places.map((place) => place.at);
+      if (leftBy({ origin: start, x: [1, 0, 0], y: [0, 1, 0] }, start, end, apex) === 0) return { why: 'The apex lies in line with the ends' }; // prettier-ignore
+      const value = places[3]?.value;
+      if (value !== undefined && !(value > 0 && value < 1)) return { why: `A fullness lies between 0 and 1, not at ${value}` }; // prettier-ignore
+      const rho = value ?? (at ? rhoAt([start, end, apex, at]) : 0.5);
+      const kind = Math.abs(rho - 0.5) < 5e-4 ? 'a parabola' : rho < 0.5 ? 'an ellipse' : 'a hyperbola';
+      return { word: 'Conic', shapes: [exact(conic(start, apex, end, rho))], note: `Fullness ${rho.toFixed(3)}: part of ${kind}.` }; // prettier-ignore
+    },
+  }),
+
+  parabola: laying({
+    words: 'Parabola',
+    group: 'Round',
+    asks: (count) => (count === 0 ? 'Click the vertex.' : 'Click one end; the other side is its mirror.'),
+    least: 2,
+    most: 2,
+    options: [choice('axis', 'Axis', ['upright', 'upright'], ['level', 'level']), { name: 'half', words: 'One side only', kind: 'yes', value: false }], // prettier-ignore
+    make: ({ places: [vertex, end], options }, context) => {
+      const plane = planeOf(context);
+      const [dx, dy] = inPlane({ ...plane, origin: vertex.at }, end.at);
+      const [across, along] = options['axis'] === 'level' ? [dy, dx] : [dx, dy];
+      if (across === 0 || along === 0) return { why: 'The end must lie beside the vertex and away from it' };
+      const y = scale(options['axis'] === 'level' ? plane.x : plane.y, Math.sign(along));
+      const x = options['axis'] === 'level' ? plane.y : plane.x;
+      const reach = Math.abs(across);
+      const [from, to] = options['half'] !== true ? [-reach, reach] : across > 0 ? [0, reach] : [-reach, 0];
+      const focal = (reach * reach) / (4 * Math.abs(along));
+      return { word: 'Parabola', shapes: [exact(parabola({ origin: vertex.at, x, y }, vertex.at, focal, from, to))], note: `Focal length ${inMm(focal)} mm.` }; // prettier-ignore
+    },
+  }),
+} as const;

@@ -1,0 +1,213 @@
+import {
+  type Affine,
+  distance,
+  dot,
+  normalOf,
+  rotation,
+  scaling,
+  subtract,
+  translation,
+  type Vector3,
+} from '@pencil-bend/core';
+import { placed, reflection } from '@pencil-bend/document';
+import type { ToolContext } from '../contract';
+import { laying, type Made, type Option } from './placingTool';
+import { leftOf, planeOf, wayTo } from './geometry';
+
+/** Carrying what is selected: moving, turning, scaling, mirroring it, or copies of it. */
+
+/** The items themselves carried, or so many copies, each by the map of its turn. */
+function carriedBy(context: ToolContext, words: string, copies: number, map: (times: number) => Affine): Made {
+  const items = context.selection.items;
+  if (items.length === 0) return { why: 'Nothing is selected' };
+  if (copies === 0) return { order: { command: 'carry', args: { items, words, map: map(1) } } };
+  const maps = Array.from({ length: copies }, (_, i) => map(i + 1));
+  const id = context.newId();
+  return { order: { command: 'copyItems', args: { items, words: `${words} a copy of`, id, maps } } };
+}
+
+const copies = (value: number): Option => ({ name: 'copies', words: 'Copies', kind: 'number', value, least: 0, most: 500, whole: true, plain: true }); // prettier-ignore
+
+/** The angle in radians from one place to another about a centre, anticlockwise seen against the plane's normal. */
+function angleAbout(centre: Vector3, from: Vector3, to: Vector3, context: ToolContext): number {
+  const plane = planeOf(context);
+  const of = (place: Vector3) => {
+    const way = subtract(place, centre);
+    return Math.atan2(dot(way, plane.y), dot(way, plane.x));
+  };
+  return of(to) - of(from);
+}
+
+const turned = (angle: number, centre: Vector3, context: ToolContext): Affine => rotation(normalOf(planeOf(context)), angle, centre); // prettier-ignore
+const RADIANS = Math.PI / 180;
+
+const move = (words: string, times: number) =>
+  laying({
+    words,
+    group: 'Carry',
+    needsSelection: true,
+    asks: (count) => (count === 0 ? 'Click a place to carry the selection by.' : 'Click where that place goes, or type how far.'), // prettier-ignore
+    least: 2,
+    most: 2,
+    options: [copies(times)],
+    make: ({ places: [a, b], options }, context) => {
+      const by = subtract(b.at, a.at);
+      if (!(distance(a.at, b.at) > 0)) return { why: 'A move of no length changes nothing' };
+      return carriedBy(context, 'Move', Number(options['copies']), (k) => translation(by.map((x) => k * x) as unknown as Vector3)); // prettier-ignore
+    },
+  });
+
+export const carry = {
+  move: move('Move', 0),
+  copy: move('Copy', 1),
+
+  rotate: laying({
+    words: 'Rotate',
+    group: 'Carry',
+    needsSelection: true,
+    asks: (count) => ['Click the centre to turn about.', 'Click a place to turn the selection by.', 'Click where that place goes, or type the angle in degrees.'][count], // prettier-ignore
+    least: 3,
+    most: 3,
+    options: [copies(0)],
+    number: ({ places: [centre, from] }, _pointer, context) =>
+      from
+        ? { words: 'angle in degrees', plain: true, place: (value) => placed(turned(value * RADIANS, centre.at, context), from.at) } // prettier-ignore
+        : null,
+    make: ({ places: [centre, from, to], options }, context) => {
+      const angle = to.value === undefined ? angleAbout(centre.at, from.at, to.at, context) : to.value * RADIANS;
+      if (distance(centre.at, from.at) === 0) return { why: 'The place to turn by must lie away from the centre' };
+      return {
+        ...carriedBy(context, 'Rotate', Number(options['copies']), (k) => turned(k * angle, centre.at, context)),
+        note: `${Number((angle / RADIANS).toFixed(3))} degrees.`,
+      };
+    },
+  }),
+
+  scale: laying({
+    words: 'Scale',
+    group: 'Carry',
+    needsSelection: true,
+    asks: (count) => ['Click the place that stays.', 'Click a place to scale the selection by.', 'Click where that place goes, or type the factor.'][count], // prettier-ignore
+    least: 3,
+    most: 3,
+    options: [
+      {
+        name: 'along',
+        words: 'Scales',
+        kind: 'choice',
+        value: 'all',
+        choices: [
+          { value: 'all', words: 'all ways' },
+          { value: 'x', words: 'along x' },
+          { value: 'y', words: 'along y' },
+        ],
+      },
+      copies(0),
+    ],
+    number: ({ places: [centre, from] }) =>
+      from
+        ? { words: 'factor', plain: true, place: (value) => centre.at.map((x, c) => x + value * (from.at[c] - x)) as unknown as Vector3 } // prettier-ignore
+        : null,
+    make: ({ places: [centre, from, to], options }, context) => {
+      const { along } = options;
+      const axis = along === 'x' ? 0 : 1;
+      const before = along === 'all' ? distance(centre.at, from.at) : from.at[axis] - centre.at[axis];
+      const after = along === 'all' ? distance(centre.at, to.at) : to.at[axis] - centre.at[axis];
+      const factor = to.value ?? after / before;
+      if (!(factor > 0 && Number.isFinite(factor))) return { why: 'A factor above 0 is needed: scale by a place away from the one that stays' }; // prettier-ignore
+      const map = (k: number) => scaling(along === 'all' ? factor ** k : [axis === 0 ? factor ** k : 1, axis === 1 ? factor ** k : 1, 1], centre.at); // prettier-ignore
+      return { ...carriedBy(context, 'Scale', Number(options['copies']), map), note: `Factor ${Number(factor.toFixed(4))}.` }; // prettier-ignore
+    },
+  }),
+
+  mirror: laying({
+    words: 'Mirror',
+    group: 'Carry',
+    needsSelection: true,
+    asks: (count) => (count === 0 ? 'Click a place on the mirror line.' : 'Click another place on it.'),
+    least: 2,
+    most: 2,
+    options: [
+      {
+        name: 'as',
+        words: 'Becomes',
+        kind: 'choice',
+        value: 'live',
+        choices: [
+          { value: 'live', words: 'a live mirror' },
+          { value: 'own', words: 'its own mirror' },
+          { value: 'copy', words: 'a copy' },
+          { value: 'itself', words: 'mirrored' },
+        ],
+      },
+    ],
+    make: ({ places: [a, b], options }, context) => mirrored(a.at, b.at, String(options['as']), context),
+  }),
+
+  array: laying({
+    words: 'Array in rows',
+    group: 'Carry',
+    needsSelection: true,
+    asks: (count) => (count === 0 ? 'Click a place of the selection.' : 'Click where that place is in the next row and column.'), // prettier-ignore
+    least: 2,
+    most: 2,
+    options: [
+      { name: 'columns', words: 'Columns', kind: 'number', value: 3, least: 1, most: 50, whole: true, plain: true },
+      { name: 'rows', words: 'Rows', kind: 'number', value: 2, least: 1, most: 20, whole: true, plain: true },
+    ],
+    make: ({ places: [a, b], options }, context) => {
+      const items = context.selection.items;
+      const plane = planeOf(context);
+      const way = subtract(b.at, a.at);
+      const [dx, dy] = [dot(way, plane.x), dot(way, plane.y)];
+      const [columns, rows] = [Number(options['columns']), Number(options['rows'])];
+      const steps = Array.from({ length: columns * rows }, (_, i) => [i % columns, Math.floor(i / columns)]).slice(1);
+      if (items.length === 0 || steps.length === 0) return { why: 'An array needs a second row or column' };
+      if ((dx === 0 && columns > 1) || (dy === 0 && rows > 1)) return { why: 'Rows and columns need a distance' };
+      const maps = steps.map(([i, j]) => translation(plane.x.map((x, c) => i * dx * x + j * dy * plane.y[c]) as unknown as Vector3)); // prettier-ignore
+      return { order: { command: 'copyItems', args: { items, words: 'Array', id: context.newId(), maps } } };
+    },
+  }),
+
+  ring: laying({
+    words: 'Array around',
+    group: 'Carry',
+    needsSelection: true,
+    asks: () => 'Click the centre to array around.',
+    least: 1,
+    most: 1,
+    options: [
+      { name: 'count', words: 'In all', kind: 'number', value: 6, least: 2, most: 200, whole: true, plain: true },
+      { name: 'angle', words: 'Over degrees', kind: 'number', value: 360, least: 0.001, most: 360, plain: true },
+    ],
+    make: ({ places: [centre], options }, context) => {
+      const items = context.selection.items;
+      if (items.length === 0) return { why: 'Nothing is selected' };
+      const [count, angle] = [Number(options['count']), Number(options['angle'])];
+      const step = (angle * RADIANS) / (angle === 360 ? count : count - 1);
+      const maps = Array.from({ length: count - 1 }, (_, i) => turned((i + 1) * step, centre.at, context));
+      return { order: { command: 'copyItems', args: { items, words: 'Array', id: context.newId(), maps } } };
+    },
+  }),
+} as const;
+
+function mirrored(a: Vector3, b: Vector3, as: string, context: ToolContext): Made {
+  const plane = planeOf(context);
+  const way = wayTo(a, b);
+  if (!way) return { why: 'A mirror line needs two different places' };
+  const across = leftOf(plane, way);
+  const items = context.selection.items;
+  const curves = items.filter((id) => context.project?.items[id].kind === 'curve');
+  const about = { at: a, across };
+  if (as === 'live') {
+    return curves.length === 0
+      ? { why: 'Only curves have live mirrors: take a copy' }
+      : { order: { command: 'mirrorItems', args: { items: curves, id: context.newId(), about } } };
+  }
+  if (as === 'own') {
+    return curves.length !== 1
+      ? { why: 'One curve at a time can be made its own mirror' }
+      : { order: { command: 'makeSymmetric', args: { item: curves[0], about } } };
+  }
+  return carriedBy(context, 'Mirror', as === 'copy' ? 1 : 0, () => reflection(about));
+}

@@ -1,0 +1,61 @@
+import type { Vector3 } from '@pencil-bend/core';
+import { type Handle, type Id, isShown, pointsOf, type Project, type Recipe } from '@pencil-bend/document';
+import { placesIn } from './frame';
+
+/** An outline on the sheet, drawn to select what lies in it: two corners of a box, or a lasso. */
+export interface Area {
+  readonly kind: 'box' | 'lasso';
+  readonly path: readonly Vector3[];
+  /** What is found is added to the selection. */
+  readonly adds: boolean;
+}
+
+export const grown = (area: Area, at: Vector3): Area => ({
+  ...area,
+  path: area.kind === 'box' ? [area.path[0], at] : [...area.path, at],
+});
+
+/** The outline's corners. */
+export function outlineOf({ kind, path }: Area): readonly Vector3[] {
+  if (kind === 'lasso' || path.length < 2) return path;
+  const [[x0, y0, z], [x1, y1]] = path;
+  return [
+    [x0, y0, z],
+    [x1, y0, z],
+    [x1, y1, z],
+    [x0, y1, z],
+  ];
+}
+
+/** The points of a curve inside: its fit points where any is, else its control points. */
+export function handlesIn(area: Area, recipe: Recipe): readonly Handle[] {
+  const points = pointsOf(recipe);
+  if (!points) return [];
+  const outline = outlineOf(area);
+  const fit = points.fit.filter(({ at }) => isInside(at, outline));
+  if (fit.length > 0) return fit.map(({ id }) => ({ kind: 'fit', id }));
+  return points.control.filter(({ at }) => isInside(at, outline)).map(({ id }) => ({ kind: 'control', id }));
+}
+
+/** Whether a place lies inside a closed outline, by the number of its edges to the right (x and y count). */
+export function isInside([x, y]: Vector3, outline: readonly Vector3[]): boolean {
+  let inside = false;
+  outline.forEach(([ax, ay], i) => {
+    const [bx, by] = outline[(i + 1) % outline.length];
+    if (ay > y !== by > y && x < ax + ((y - ay) / (by - ay)) * (bx - ax)) inside = !inside;
+  });
+  return inside;
+}
+
+/** Shown items that lie inside an outline as a whole, on layers that can be changed. */
+export function itemsIn(area: Area, project: Project | null): readonly Id[] {
+  const outline = outlineOf(area);
+  if (!project || outline.length < 3) return [];
+  return project.itemOrder.filter((id) => {
+    const item = project.items[id];
+    const layer = project.layers[item.layer];
+    if (!isShown(project, item) || layer.locked || layer.reference) return false;
+    const places = placesIn(project, id);
+    return places.length > 0 && places.every((at) => isInside(at, outline));
+  });
+}

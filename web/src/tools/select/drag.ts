@@ -1,0 +1,204 @@
+import type { Grip } from '../contract';
+import {
+  add,
+  breaksOf,
+  closestPoint,
+  distance,
+  dot,
+  length,
+  scale,
+  subtract,
+  type TangentHold,
+  type Vector3,
+} from '@pencil-bend/core';
+import {
+  chordAt,
+  fitPointsOf,
+  type Guide,
+  HANDLE_SHARE,
+  type Id,
+  type Order,
+  type Recipe,
+  Refusal,
+  tangentAt,
+  unpinned,
+  type Handle,
+  pointOf,
+  pointsOf,
+} from '@pencil-bend/document';
+import { type Along, directionsOf, kept, legOf, onOneAxis } from './dragConstraint';
+
+/** A handle that is being moved, by pointer or keys. */
+export interface Drag {
+  readonly item: Id;
+  /** Null for a point of its own. */
+  readonly grip: Grip | null;
+  /** The guide that is moved. */
+  readonly guide?: Guide;
+  /** The selected points that go along. */
+  readonly points: readonly Id[];
+  readonly from: Vector3;
+  /** Where the pointer went down: the handle keeps its distance from the pointer. */
+  readonly pressedAt: Vector3;
+  /** How far the pointer has gone since, or the keys have moved it. */
+  readonly by: Vector3;
+  /** False until the pointer has left the place: a click must not nudge. */
+  readonly moving: boolean;
+  readonly byKeys: boolean;
+  /** Shift is held: one axis; of a tangent the direction alone. */
+  readonly shift: boolean;
+}
+
+/** How a drag goes. */
+export interface Way {
+  readonly along: Along;
+  readonly soft: number | null;
+}
+
+/** A knot keeps this share of the gap from its neighbours. */
+const CLEAR = 0.02;
+/** The narrowest and widest that a weight is dragged. */
+const WEIGHTS = [0.01, 1000] as const;
+
+/** What a drag does to the drawing as it stands: one order. Null where there is nothing to do it to. */
+export function orderOf(drag: Drag, way: Way, recipe: Recipe | null, normal: Vector3): Order | null {
+  try {
+    return ordered(drag, way, recipe, normal);
+  } catch (error) {
+    // Where the curve stands still, say, there is no tangent to turn: the drag does nothing.
+    if (error instanceof Refusal) return null;
+    throw error;
+  }
+}
+
+function ordered(drag: Drag, { along, soft }: Way, recipe: Recipe | null, normal: Vector3): Order | null {
+  const { item, grip, from } = drag;
+  if (drag.guide) return guideMoved(item, drag.guide, moved(from, straight(drag, along)));
+  if (!grip) return { command: 'placePoint', args: { item, to: moved(from, straight(drag, along)) } };
+  if (!recipe) return null;
+  const { handle } = grip;
+  const directions = directionsOf(recipe, handle, from, along, normal);
+  switch (handle.kind) {
+    case 'fit':
+    case 'control':
+      return pointsMoved(drag, kept(straight(drag, along), directions), recipe, soft);
+    case 'leg':
+      return legMoved(drag, handle.index, along, recipe, kept(straight(drag, along), directions));
+    case 'on':
+      return {
+        command: 'bendAt',
+        args: { item, u: handle.u, to: moved(from, kept(straight(drag, along), directions)) },
+      };
+    case 'knot':
+      return knotMoved(item, handle.u, moved(from, drag.by), recipe);
+    case 'seam': {
+      const points = pointsOf(recipe);
+      return points && { command: 'moveSeam', args: { item, u: closestPoint(points.curve, moved(from, drag.by)).u } };
+    }
+    case 'weight': {
+      const { stem = [1, 0, 0] } = grip;
+      const old = pointsOf(recipe)?.control.find(({ id }) => id === handle.id)?.weight ?? 1;
+      const doubled = dot(drag.by, stem) / dot(stem, stem);
+      const weight = Math.min(WEIGHTS[1], Math.max(WEIGHTS[0], Number((old * 2 ** doubled).toPrecision(4))));
+      return { command: 'setWeights', args: { item, weights: [{ point: handle.id, weight }] } };
+    }
+    case 'tangent':
+      return tangentTurned(drag, handle, along, recipe);
+  }
+}
+
+const guideMoved = (item: Id, guide: Guide, to: Vector3): Order => ({
+  command: 'setGuide',
+  args: { item, guide: guide.kind === 'line' ? { ...guide, at: to } : { ...guide, centre: to } },
+});
+
+const straight = ({ by, shift }: Drag, along: Along): Vector3 => (shift && along === 'free' ? onOneAxis(by) : by);
+
+/** Sums of typed and gridded numbers stay such numbers. */
+const moved = (from: Vector3, by: Vector3): Vector3 =>
+  from.map((x, c) => (by[c] === 0 ? x : Number((x + by[c]).toFixed(9)))) as unknown as Vector3;
+
+/** The points in hand, and with a soft drag those near the grabbed one, each by its share. */
+function pointsMoved(drag: Drag, by: Vector3, recipe: Recipe, soft: number | null): Order | null {
+  const points = pointsOf(recipe);
+  const grabbed = drag.grip && pointOf(drag.grip.handle);
+  if (!points || !grabbed) return null;
+  const ids = drag.points.includes(grabbed) ? drag.points : [grabbed];
+  const shares = new Map<Id, number>(ids.map((id) => [id, 1]));
+  if (soft !== null) {
+    const list = drag.grip?.handle.kind === 'fit' ? points.fit : points.control;
+    for (const { id, at } of list) {
+      const share = falloff(distance(at, drag.from), soft);
+      if (!shares.has(id) && share > 0) shares.set(id, share);
+    }
+  }
+  const pins = new Map([...recipe.points, ...fitPointsOf(recipe)].map((point) => [point.id, point]));
+  const moves = [...shares].flatMap(([id, share]) => {
+    const at = points.places.get(id);
+    if (!at) return [];
+    return [{ point: id, to: unpinned(pins.get(id) ?? {}, at, moved(at, scale(by, share))) }];
+  });
+  return { command: 'movePoints', args: { item: drag.item, moves } };
+}
+
+/** The share of a soft drag at a distance: 1 at the point, level there and at the reach, 0 beyond it. */
+export const falloff = (away: number, reach: number): number => (away >= reach ? 0 : (1 - (away / reach) ** 2) ** 2);
+
+/** A leg goes where it is dragged; along itself it grows or shrinks about its middle. */
+function legMoved(drag: Drag, index: number, along: Along, recipe: Recipe, by: Vector3): Order | null {
+  const points = pointsOf(recipe);
+  if (!points) return null;
+  const [from, to] = legOf(recipe, index);
+  const [a, b] = [points.control[index].id, points.control[(index + 1) % points.control.length].id];
+  let shifts: readonly Vector3[] = [by, by];
+  if (along === 'legs') {
+    const nearStart = distance(drag.from, from) < distance(drag.from, to);
+    shifts = nearStart ? [by, scale(by, -1)] : [scale(by, -1), by];
+  }
+  const moves = [
+    { point: a, to: moved(from, shifts[0]) },
+    { point: b, to: moved(to, shifts[1]) },
+  ];
+  return { command: 'movePoints', args: { item: drag.item, moves } };
+}
+
+function knotMoved(item: Id, u: number, place: Vector3, recipe: Recipe): Order | null {
+  const points = pointsOf(recipe);
+  return points && slid(item, u, closestPoint(points.curve, place).u, recipe);
+}
+
+/** A knot moved to a parameter, or as near to it as its neighbours let it. */
+export function slid(item: Id, u: number, wanted: number, recipe: Recipe): Order | null {
+  const points = pointsOf(recipe);
+  const breaks = points ? breaksOf(points.curve) : [];
+  const index = breaks.findIndex((knot) => knot.u === u);
+  if (index <= 0 || index >= breaks.length - 1) return null;
+  const [before, after] = [breaks[index - 1].u, breaks[index + 1].u];
+  const clear = CLEAR * (after - before);
+  const to = Math.min(after - clear, Math.max(before + clear, wanted));
+  return { command: 'moveKnot', args: { item, u, to } };
+}
+
+/** A tangent's end dragged: direction and strength, with Shift the direction alone, along itself the strength alone. */
+function tangentTurned(
+  drag: Drag,
+  { id, way }: Extract<Handle, { kind: 'tangent' }>,
+  along: Along,
+  recipe: Recipe,
+): Order | null {
+  const place = pointsOf(recipe)?.places.get(id);
+  if (!place) return null;
+  const before = tangentAt(recipe, id);
+  const index = fitPointsOf(recipe).findIndex((point) => point.id === id);
+  const held = fitPointsOf(recipe)[index].tangent;
+  const stem = scale(subtract(add(drag.from, drag.by), place), way / HANDLE_SHARE);
+  const alongItself = dot(stem, before.direction);
+  const direction = along === 'legs' ? before.direction : scale(stem, 1 / length(stem));
+  if (!direction.every(Number.isFinite) || (along === 'legs' && !(alongItself > 0))) return null;
+  const mm = along === 'legs' ? alongItself : length(stem);
+  const inRatio = held?.strength && 'ratio' in held.strength;
+  const strength = inRatio ? { ratio: mm / chordAt(recipe, index) } : { mm };
+  const turned: TangentHold = { direction, strength };
+  const alone: TangentHold = held?.strength ? { direction, strength: held.strength } : { direction };
+  return { command: 'holdTangent', args: { item: drag.item, point: id, tangent: drag.shift ? alone : turned } };
+}

@@ -1,0 +1,64 @@
+import { closestPoint, cross, derivatives, dot, length, scale, subtract, type Vector3 } from '@pencil-bend/core';
+import { type Recipe, type Handle, legsOf, pointsOf } from '@pencil-bend/document';
+
+/** What a drag keeps to: an axis, the legs of the polygon (fit points: the chords) beside it, or the curve's normal. */
+export const WAYS = ['free', 'x', 'y', 'z', 'legs', 'normal'] as const;
+export type Along = (typeof WAYS)[number];
+
+/** The unit directions that a drag of the handle at a place may go; none when it is free to go anywhere. */
+export function directionsOf(
+  recipe: Recipe,
+  handle: Handle,
+  at: Vector3,
+  along: Along,
+  normal: Vector3,
+): readonly Vector3[] {
+  if (along === 'free') return [];
+  const axis = ['x', 'y', 'z'].indexOf(along);
+  if (axis >= 0) return [[0, 0, 0].map((_, c) => (c === axis ? 1 : 0)) as unknown as Vector3];
+  const points = pointsOf(recipe);
+  if (!points) return [];
+  if (along === 'normal') {
+    const d = derivatives(points.curve, closestPoint(points.curve, at).u, 1);
+    return units([cross(normal, [d[3], d[4], d[5]])]);
+  }
+  if (handle.kind === 'leg') {
+    const [from, to] = legOf(recipe, handle.index);
+    return units([subtract(to, from)]);
+  }
+  const list = handle.kind === 'fit' ? points.fit : points.control;
+  const index = 'id' in handle ? list.findIndex(({ id }) => id === handle.id) : -1;
+  if (index < 0) return [];
+  const closed = points.curve.closing === 'periodic';
+  return units(
+    [index - 1, index + 1].flatMap((i) => {
+      const other = closed ? list.at(i % list.length) : list[i];
+      return other ? [subtract(other.at, list[index].at)] : [];
+    }),
+  );
+}
+
+/** Both ends of a leg of the control polygon. */
+export function legOf(recipe: Recipe, index: number): readonly [Vector3, Vector3] {
+  const points = pointsOf(recipe);
+  if (!points || index >= legsOf(points)) throw new RangeError(`there is no leg ${index}`);
+  const { control } = points;
+  return [control[index].at, control[(index + 1) % control.length].at];
+}
+
+/** A move kept to the one of the directions along which it goes farthest. */
+export function kept(by: Vector3, directions: readonly Vector3[]): Vector3 {
+  if (directions.length === 0) return by;
+  const best = directions.reduce((a, b) => (Math.abs(dot(by, b)) > Math.abs(dot(by, a)) ? b : a));
+  return scale(best, dot(by, best));
+}
+
+/** A move kept to the axis along which it goes farthest. */
+export function onOneAxis(by: Vector3): Vector3 {
+  const sizes = by.map(Math.abs);
+  const axis = sizes.indexOf(Math.max(...sizes));
+  return by.map((x, c) => (c === axis ? x : 0)) as unknown as Vector3;
+}
+
+const units = (vectors: readonly Vector3[]): Vector3[] =>
+  vectors.flatMap((vector) => (length(vector) > 0 ? [scale(vector, 1 / length(vector))] : []));

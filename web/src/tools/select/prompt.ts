@@ -1,0 +1,96 @@
+import type { Handle } from '@pencil-bend/document';
+import type { ToolContext, Prompt } from '../contract';
+import { type BendState, hoverOf } from './select';
+import type { Along } from './dragConstraint';
+
+const PUT_BACK = { key: 'Esc', does: 'puts it back' };
+const LET_GO = { key: 'Esc', does: 'lets it go' };
+const ALONG: Readonly<Record<Along, string>> = {
+  free: '',
+  x: ' along x',
+  y: ' along y',
+  z: ' along z',
+  legs: ' along the polygon',
+  normal: ' along the normal',
+};
+
+/** What a drag of each kind of handle does. */
+const DOES: Readonly<Record<Handle['kind'], string>> = {
+  fit: 'Drag the point to bend the curve, click to select it.',
+  control: 'Drag the control point to pull the curve, click to select it.',
+  tangent: 'Drag to turn the tangent and give it strength; with Shift its direction alone.',
+  weight: 'Drag outwards to give the control point more weight.',
+  on: 'Drag the curve here: the nearest control points follow.',
+  knot: 'Drag the knot along the curve.',
+  leg: 'Drag the leg; with L it grows along itself. Double-click it to add a control point.',
+  seam: 'Drag the start along the closed curve.',
+};
+
+/** What is selected, in words, and the keys that do something to it. */
+const SELECTED: Readonly<Record<Handle['kind'], string>> = {
+  fit: 'Drag a point to bend the curve, or type its place on the card.',
+  control: 'Drag the control point, or type its place and weight on the card.',
+  tangent: 'Drag the tangent, or type it on the card.',
+  weight: 'Drag the weight, or type it on the card.',
+  on: 'Drag the curve at this knot.',
+  knot: 'Drag the knot here or on the knot line.',
+  leg: 'Drag the leg, or type its length on the card.',
+  seam: 'Drag the start along the curve.',
+};
+
+const REMOVES: Partial<Record<Handle['kind'], string>> = {
+  fit: 'takes the point out',
+  control: 'takes it out',
+  knot: 'takes the knot out',
+  on: 'takes the knot out',
+  tangent: 'frees it',
+  weight: 'makes it 1 again',
+};
+
+export function promptBending(state: BendState, { selection }: ToolContext): Prompt {
+  const { drag, area, along, soft, taking, slide } = state;
+  const hover = hoverOf(state);
+  if (taking !== null) {
+    const text =
+      taking === 'direction'
+        ? 'Click a curve or a leg: the tangent takes its direction there.'
+        : `Click the point whose ${'xyz'[taking]} is taken.`;
+    return { text, keys: [{ key: 'Esc', does: 'leaves it' }] };
+  }
+  if (area) return { text: 'Release to select what lies inside.', keys: [{ key: 'Esc', does: 'leaves it' }] };
+  const way = `${ALONG[along]}${soft === null ? '' : ', softly'}`;
+  if (drag?.byKeys) return { text: `Let the key go to leave it here${way}.`, keys: [PUT_BACK] };
+  if (drag?.moving || slide) {
+    const keys = [{ key: 'Shift', does: 'one axis' }, { key: 'L', does: 'along the polygon' }, { key: 'N', does: 'along the normal' }, PUT_BACK]; // prettier-ignore
+    return { text: `Release to leave it here${way}.`, keys };
+  }
+  if (hover?.kind === 'handle') {
+    return { text: DOES[hover.grip.handle.kind], keys: [{ key: '.', does: 'takes the one below it' }] };
+  }
+  if (hover?.kind === 'point') return { text: 'Drag the point, click to select it.', keys: [] };
+  if (hover?.kind === 'guide') return { text: 'Drag the guide, click to select it.', keys: [] };
+  if (selection.handles.length > 0) {
+    const { kind } = selection.handles[0];
+    const text = selection.handles.length > 1 ? 'Drag one of the points: all selected ones follow.' : SELECTED[kind];
+    const removes = selection.handles.length === 1 && REMOVES[kind];
+    const keys = [{ key: 'arrows', does: `nudge${way}` }, ...(removes ? [{ key: 'Del', does: removes }] : []), LET_GO];
+    return { text, keys };
+  }
+  if (selection.items.length > 1) {
+    return {
+      text: 'Drag the frame to move them, a corner to scale, the knob to turn them.',
+      keys: [{ key: 'Shift', does: 'click adds or leaves out' }, { key: 'Del', does: 'deletes them' }, LET_GO], // prettier-ignore
+    };
+  }
+  if (selection.items[0]) {
+    const delete_ = { key: 'Del', does: 'deletes the curve' };
+    if (hover?.kind === 'curve' && hover.item === selection.items[0]) {
+      return { text: 'Double-click to add a point here.', keys: [delete_] };
+    }
+    return { text: 'Drag a handle to bend the curve, or drag a box around points.', keys: [{ key: 'I', does: 'adds a point' }, delete_, LET_GO] }; // prettier-ignore
+  }
+  return {
+    text: hover ? 'Click to select this curve.' : 'Click a curve to select it.',
+    keys: [{ key: 'T', does: 'draws a new one through points' }],
+  };
+}

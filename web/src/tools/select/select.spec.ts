@@ -1,0 +1,331 @@
+import { controlRecipe, hold, NOTHING, type Selection } from '@pencil-bend/document';
+import { homogeneous, makeCurve, uniformKnots } from '@pencil-bend/core';
+import type { ToolInput } from '../contract';
+import { preview, prompt } from '../table';
+import { ARCH, grip, key, play, pointer, selected, toolContext } from '../toolFixture';
+import type { Hit } from '../contract';
+import { idle } from './select';
+
+const P2 = grip({ kind: 'fit', id: 'p2' }, 10, 5);
+const C2 = grip({ kind: 'control', id: 'c2' }, 8, 9);
+const CURVE: Hit = { kind: 'curve', item: 'c', at: [4, 2, 0], u: 0.1 };
+const FIT2 = selected({ kind: 'fit', id: 'p2' });
+const BARE = selected();
+const way = (input: Partial<Extract<ToolInput, { type: 'way' }>>): ToolInput => ({ type: 'way', ...input });
+
+/** A curve by control points c1 to c5. */
+const PULLED = controlRecipe(
+  makeCurve(3, uniformKnots(3, 5), homogeneous([0, 0, 0, 10, 20, 0, 30, 20, 0, 40, 0, 0, 60, 10, 0])),
+  (i) => `c${i + 1}`,
+);
+
+/** What a drag of a handle by (dx, dy) orders. */
+const dragged = (
+  hit: ReturnType<typeof grip>,
+  dx: number,
+  dy: number,
+  context = toolContext(BARE),
+  ...before: ToolInput[]
+) => {
+  const [x, y] = hit.grip.at;
+  return play(
+    idle,
+    context,
+    ...before,
+    pointer('press', x, y, hit),
+    pointer('move', x + dx, y + dy),
+    pointer('release', x + dx, y + dy),
+  ).orders;
+};
+const moves = (...list: readonly [string, readonly number[]][]) => [
+  { command: 'movePoints', args: { item: 'c', moves: list.map(([point, to]) => ({ point, to })) } },
+];
+
+describe('selecting', () => {
+  it('a click selects a curve, a handle, or nothing', () => {
+    expect(play(idle, toolContext(), pointer('press', 4, 2, CURVE)).select).toEqual(BARE);
+    expect(play(idle, toolContext(BARE), pointer('press', 10, 5, P2)).select).toEqual(FIT2);
+    const nothing = play(idle, toolContext(FIT2), pointer('press', 90, 90), pointer('release', 90, 90));
+    expect(nothing.select).toEqual(NOTHING);
+  });
+
+  it('Shift adds points and takes them off again', () => {
+    const shift = { shift: true };
+    const p3 = grip({ kind: 'fit', id: 'p3' }, 30, 5);
+    const two = play(idle, toolContext(FIT2), pointer('press', 30, 5, p3, shift)).select as Selection;
+    expect(two.handles).toEqual([P2.grip.handle, p3.grip.handle]);
+    expect(play(idle, toolContext(two), pointer('press', 10, 5, P2, shift)).select?.handles).toEqual([p3.grip.handle]);
+  });
+
+  it('a box takes the fit points inside, else the control points; Shift adds them', () => {
+    const box = [pointer('press', -1, -1), pointer('move', 5, 3), pointer('release', 15, 6)];
+    expect(play(idle, toolContext(BARE), ...box).select?.handles).toEqual([
+      { kind: 'fit', id: 'p1' },
+      { kind: 'fit', id: 'p2' },
+    ]);
+    const pulled = toolContext(BARE, PULLED);
+    expect(play(idle, pulled, pointer('press', 5, 15), pointer('release', 35, 25)).select?.handles).toEqual([
+      { kind: 'control', id: 'c2' },
+      { kind: 'control', id: 'c3' },
+    ]);
+    const p4 = selected({ kind: 'fit', id: 'p4' });
+    const added = play(
+      idle,
+      toolContext(p4),
+      pointer('press', -1, -1, null, { shift: true }),
+      pointer('release', 5, 5),
+    );
+    expect(added.select?.handles).toEqual([{ kind: 'fit', id: 'p4' }, { kind: 'fit', id: 'p1' }]); // prettier-ignore
+  });
+
+  it('a lasso takes what lies inside its outline, and Escape leaves it', () => {
+    const lasso = [pointer('press', 5, 0, null, { lasso: true }), pointer('move', 15, 0), pointer('move', 15, 10), pointer('move', 5, 10)]; // prettier-ignore
+    expect(play(idle, toolContext(BARE), ...lasso, pointer('release', 5, 9)).select).toEqual(FIT2);
+    const left = play(idle, toolContext(BARE), ...lasso, key('Escape'), pointer('release', 5, 9));
+    expect(left.select).toBeUndefined();
+  });
+
+  it('a key steps through handles that lie over each other', () => {
+    const stacked = [P2, C2];
+    const { state } = play(idle, toolContext(BARE), pointer('move', 9, 6, stacked), { type: 'stack' });
+    expect(play(state, toolContext(BARE), pointer('press', 9, 6, stacked)).select).toEqual(selected(C2.grip.handle));
+    const round = play(state, toolContext(BARE), { type: 'stack' }, pointer('press', 9, 6, stacked));
+    expect(round.select).toEqual(FIT2);
+  });
+
+  it('Escape lets go of the way, then the point, then the curve', () => {
+    const { state } = play(idle, toolContext(FIT2), way({ along: 'x', soft: 20 }), key('Escape'));
+    expect(state).toMatchObject({ along: 'free', soft: null });
+    expect(play(state, toolContext(FIT2), key('Escape')).select).toEqual(BARE);
+    expect(play(state, toolContext(BARE), key('Escape')).select).toEqual(NOTHING);
+  });
+});
+
+describe('dragging', () => {
+  it('becomes one order on release, and keeps the distance to the pointer', () => {
+    const { orders, state } = play(
+      idle,
+      toolContext(BARE),
+      pointer('press', 10.5, 5.25, P2),
+      pointer('move', 12, 8),
+      pointer('release', 20.5, 15.25),
+    );
+    expect(orders).toEqual(moves(['p2', [20, 15, 0]]));
+    expect(state).toMatchObject({ drag: null });
+  });
+
+  it('that trembles does not nudge', () => {
+    const tremble = [pointer('press', 10, 5, P2), pointer('move', 10.2, 5.1), pointer('release', 10.2, 5.1)];
+    expect(play(idle, toolContext(BARE), ...tremble).orders).toEqual([]);
+  });
+
+  it('takes all selected points along', () => {
+    const both = toolContext(selected(P2.grip.handle, { kind: 'fit', id: 'p3' }));
+    expect(dragged(P2, 1, 2, both)).toEqual(moves(['p2', [11, 7, 0]], ['p3', [31, 7, 0]]));
+    expect(dragged(grip({ kind: 'fit', id: 'p1' }, 0, 0), 1, 2, both)).toEqual(moves(['p1', [1, 2, 0]]));
+  });
+
+  it('keeps to an axis, with Shift to the nearer one, to the chords beside the point, or to the normal', () => {
+    const free = toolContext(BARE);
+    expect(dragged(P2, 3, 2, free, way({ along: 'y' }))).toEqual(moves(['p2', [10, 7, 0]]));
+    const shift = [pointer('press', 10, 5, P2), pointer('move', 13, 7, null, { shift: true })];
+    const released = play(idle, free, ...shift, pointer('release', 13, 7, null, { shift: true }));
+    expect(released.orders).toEqual(moves(['p2', [13, 5, 0]]));
+    // The chord to p3 is level, the one to p1 rises by a half.
+    expect(dragged(P2, 6, 1, free, way({ along: 'legs' }))).toEqual(moves(['p2', [16, 5, 0]]));
+    const [order] = dragged(P2, 0, 4, free, way({ along: 'normal' }));
+    const by = order.command === 'movePoints' ? order.args.moves[0].to : [0, 0, 0];
+    // Nearly straight up, where the curve is nearly level.
+    expect(Math.hypot(by[0] - 10, by[1] - 5)).toBeLessThan(4);
+    expect(by[1]).toBeGreaterThan(7);
+  });
+
+  it('softly takes the neighbours along by their share', () => {
+    const [order] = dragged(P2, 0, 10, toolContext(BARE), way({ soft: 25 }));
+    const shares = new Map(
+      order.command === 'movePoints' ? order.args.moves.map(({ point, to }) => [point, to[1]]) : [],
+    );
+    expect(shares.get('p2')).toBe(15);
+    // (1 − (20/25)²)² of 10 mm, common practice.
+    expect(shares.get('p3')).toBeCloseTo(5 + 10 * (1 - 0.64) ** 2, 9);
+    expect(shares.has('p4')).toBe(false);
+  });
+
+  it('leaves pinned coordinates', () => {
+    const pinned = { ...ARCH, points: ARCH.points.map((point) => ({ ...point, pinned: [1] as const })) };
+    expect(dragged(P2, 3, 4, toolContext(BARE, pinned))).toEqual(moves(['p2', [13, 5, 0]]));
+  });
+
+  it('moves a control point of a curve through points, which the preview shows held', () => {
+    const at = hold(ARCH).points[1].at;
+    const hit = grip({ kind: 'control', id: 'c2' }, at[0], at[1]);
+    const [order] = dragged(hit, 2, 2);
+    expect(order).toMatchObject({ command: 'movePoints', args: { moves: [{ point: 'c2' }] } });
+    const { state } = play(idle, toolContext(BARE), pointer('press', at[0], at[1], hit), pointer('move', 20, 20));
+    expect(preview(state, toolContext(BARE)).recipe).toMatchObject({ kind: 'control', fit: {} });
+  });
+
+  it('moves a leg with both its points, or along itself about its middle', () => {
+    const leg = grip({ kind: 'leg', index: 1 }, 15, 20);
+    const context = toolContext(BARE, PULLED);
+    expect(dragged(leg, 0, 5, context)).toEqual(moves(['c2', [10, 25, 0]], ['c3', [30, 25, 0]]));
+    expect(dragged(leg, -4, 5, context, way({ along: 'legs' }))).toEqual(
+      moves(['c2', [6, 20, 0]], ['c3', [34, 20, 0]]),
+    );
+  });
+
+  it('slides a knot along the curve, and it stays selected', () => {
+    const knots = grip({ kind: 'knot', u: 0.5 }, 30, 15);
+    const played = play(idle, toolContext(BARE, PULLED), pointer('press', 30, 15, knots), pointer('move', 36, 12), pointer('release', 36, 12)); // prettier-ignore
+    const [order] = played.orders;
+    if (order.command !== 'moveKnot') throw new Error(order.command);
+    expect(order.args.to).toBeGreaterThan(0.5);
+    expect(order.args.to).toBeLessThan(0.98);
+    expect(played.select).toEqual(selected({ kind: 'knot', u: order.args.to }));
+    // Past its neighbour it stops before it.
+    const [far] = dragged(knots, 900, 10, toolContext(BARE, PULLED));
+    expect(far).toMatchObject({ args: { to: 0.98 } });
+  });
+
+  it('bends the curve at a knot, turns a tangent, weighs a point and moves the seam', () => {
+    const context = toolContext(BARE, PULLED);
+    expect(dragged(grip({ kind: 'on', u: 0.5 }, 30, 15), 0, 6, context)).toEqual([
+      { command: 'bendAt', args: { item: 'c', u: 0.5, to: [30, 21, 0] } },
+    ]);
+    const weight = grip({ kind: 'weight', id: 'c3' }, 30, 30, [0, 4, 0]);
+    expect(dragged(weight, 0, 8, context)).toEqual([
+      { command: 'setWeights', args: { item: 'c', weights: [{ point: 'c3', weight: 4 }] } },
+    ]);
+    const ring = toolContext(BARE, { ...ARCH, closed: true });
+    expect(dragged(grip({ kind: 'seam' }, 0, 0), 30, 5, ring)).toMatchObject([
+      { command: 'moveSeam', args: { item: 'c' } },
+    ]);
+  });
+
+  it('turns a tangent: both, its direction alone with Shift, its strength alone along itself', () => {
+    const end = grip({ kind: 'tangent', id: 'p1', way: 1 }, 3, 4);
+    expect(dragged(end, -3, 2)).toEqual([
+      {
+        command: 'holdTangent',
+        args: { item: 'c', point: 'p1', tangent: { direction: [0, 1, 0], strength: { mm: 12 } } },
+      },
+    ]);
+    const shift = { shift: true };
+    const turned = play(idle, toolContext(BARE), pointer('press', 3, 4, end), pointer('move', 0, 6, null, shift), pointer('release', 0, 6, null, shift)); // prettier-ignore
+    expect(turned.orders).toMatchObject([{ args: { tangent: { direction: [0, 1, 0] } } }]);
+    expect(turned.orders[0]).not.toHaveProperty('args.tangent.strength');
+    const [stronger] = dragged(end, 3, 4, toolContext(BARE), way({ along: 'legs' }));
+    expect(stronger).toMatchObject({
+      command: 'holdTangent',
+      args: { tangent: { strength: { mm: expect.any(Number) } } },
+    });
+    // Held as a ratio it stays one.
+    const ratio = { ...ARCH, points: ARCH.points.map((point, i) => (i === 0 ? { ...point, tangent: { direction: [0, 1, 0] as const, strength: { ratio: 1 } } } : point)) }; // prettier-ignore
+    expect(dragged(end, -3, 2, toolContext(BARE, ratio))).toMatchObject([{ args: { tangent: { strength: { ratio: expect.any(Number) } } } }]); // prettier-ignore
+  });
+
+  it('shows what it would do, and Escape puts it back', () => {
+    const state = play(idle, toolContext(BARE), pointer('press', 10, 5, P2), pointer('move', 30, 9)).state;
+    const shown = preview(state, toolContext(BARE));
+    expect(shown).toMatchObject({ item: 'c', recipe: { points: [{ at: [0, 0, 0] }, { at: [30, 9, 0] }, {}, {}] } });
+    const back = play(state, toolContext(FIT2), key('Escape'), pointer('release', 30, 9));
+    expect(back.orders).toEqual([]);
+    expect(preview(back.state, toolContext(FIT2)).recipe).toBeNull();
+  });
+
+  it('of a point of its own places it', () => {
+    const dot: Hit = { kind: 'point', item: 'dot', at: [10, 5, 0] };
+    const played = play(
+      idle,
+      toolContext(),
+      pointer('press', 10, 5, dot),
+      pointer('move', 12, 5),
+      pointer('release', 12, 6),
+    );
+    expect(played.orders).toEqual([{ command: 'placePoint', args: { item: 'dot', to: [12, 6, 0] } }]);
+  });
+
+  it('of a knot on the knot line is one order when it is let go', () => {
+    const slide = (to: number, done: boolean) => ({ type: 'slide', item: 'c', u: 0.5, to, done }) as const;
+    const context = toolContext(BARE, PULLED);
+    const going = play(idle, context, slide(0.6, false), slide(0.7, false));
+    expect(going.orders).toEqual([]);
+    expect(preview(going.state, context).recipe).toMatchObject({ knots: expect.arrayContaining([0.7]) });
+    expect(play(going.state, context, slide(0.7, true)).orders).toEqual([
+      { command: 'moveKnot', args: { item: 'c', u: 0.5, to: 0.7 } },
+    ]);
+  });
+});
+
+describe('taking out, adding, taking from another', () => {
+  it('Delete takes out the selected handle, else the curve', () => {
+    const press = (selection: Selection, recipe = ARCH as Parameters<typeof toolContext>[1]) =>
+      play(idle, toolContext(selection, recipe), key('Delete')).orders;
+    expect(press(FIT2)).toEqual([{ command: 'removeFitPoint', args: { item: 'c', point: 'p2' } }]);
+    expect(press(selected(C2.grip.handle))).toEqual([
+      { command: 'removeControlPoint', args: { item: 'c', point: 'c2' } },
+    ]);
+    expect(press(selected({ kind: 'knot', u: 0.5 }), PULLED)).toEqual([
+      { command: 'removeKnot', args: { item: 'c', u: 0.5 } },
+    ]);
+    expect(press(selected({ kind: 'tangent', id: 'p1', way: 1 }))).toMatchObject([{ args: { tangent: null } }]);
+    expect(press(selected({ kind: 'weight', id: 'c2' }), PULLED)).toMatchObject([
+      { args: { weights: [{ weight: 1 }] } },
+    ]);
+    expect(press(BARE)).toEqual([{ command: 'deleteItem', args: { item: 'c' } }]);
+    expect(press(NOTHING)).toEqual([]);
+    // Several at once have no one price.
+    expect(press(selected(P2.grip.handle, { kind: 'fit', id: 'p3' }))).toEqual([]);
+  });
+
+  it('a double-click adds a fit point to the selected curve, a knot where it has none', () => {
+    const double = pointer('double', 4, 2, CURVE);
+    expect(play(idle, toolContext(BARE), double)).toMatchObject({
+      orders: [{ command: 'insertFitPoint', args: { item: 'c', u: 0.1, id: 'id1' } }],
+      select: selected({ kind: 'fit', id: 'id1' }),
+    });
+    expect(play(idle, toolContext(BARE, PULLED), double)).toMatchObject({
+      orders: [{ command: 'insertKnot', args: { item: 'c', u: 0.1 } }],
+      select: selected({ kind: 'knot', u: 0.1 }),
+    });
+    expect(play(idle, toolContext(), double).orders).toEqual([]);
+  });
+
+  it('a double-click on a leg adds a control point there', () => {
+    const leg = grip({ kind: 'leg', index: 1 }, 15, 20);
+    expect(play(idle, toolContext(BARE, PULLED), pointer('double', 15, 20, [leg, CURVE])).orders).toEqual([
+      { command: 'insertControlPoint', args: { item: 'c', leg: 1, share: 0.25 } },
+    ]);
+  });
+
+  it('a coordinate comes from the point that is clicked next', () => {
+    const p4 = grip({ kind: 'fit', id: 'p4' }, 40, 0);
+    const taken = play(idle, toolContext(FIT2), way({ taking: 1 }), pointer('press', 40, 0, p4));
+    expect(taken.orders).toEqual(moves(['p2', [10, 0, 0]]));
+    expect(taken.state).toMatchObject({ taking: null, drag: null });
+    expect(play(idle, toolContext(FIT2), way({ taking: 1 }), key('Escape')).state).toMatchObject({ taking: null });
+  });
+
+  it("a tangent's direction comes from a leg or a curve, with the sense it has", () => {
+    const context = toolContext(FIT2);
+    const along = play(idle, context, way({ taking: 'direction' }), pointer('press', 4, 2, { ...CURVE, u: 0.1 }));
+    expect(along.orders).toMatchObject([{ command: 'holdTangent', args: { point: 'p2' } }]);
+    const pulled = selected({ kind: 'tangent', id: 'p2', way: 1 });
+    const leg = grip({ kind: 'leg', index: 0 }, 1, 1);
+    const fromLeg = play(idle, toolContext(pulled), way({ taking: 'direction' }), pointer('press', 1, 1, leg));
+    expect(fromLeg.orders).toHaveLength(1);
+  });
+
+  it('always has a prompt', () => {
+    const hits: readonly Hit[] = [CURVE, P2, C2, grip({ kind: 'knot', u: 0.5 }, 1, 1), grip({ kind: 'seam' }, 1, 1)];
+    for (const hit of hits) {
+      const { state } = play(idle, toolContext(BARE), pointer('move', 4, 2, hit));
+      for (const selection of [FIT2, BARE, NOTHING, selected(C2.grip.handle)]) {
+        expect(prompt(state, toolContext(selection)).text).toMatch(/\.$/);
+      }
+    }
+    for (const input of [way({ taking: 0 }), way({ taking: 'direction' }), pointer('press', 9, 9)]) {
+      expect(prompt(play(idle, toolContext(FIT2), input).state, toolContext(FIT2)).text).toMatch(/\.$/);
+    }
+  });
+});

@@ -1,0 +1,389 @@
+import { closestPoint, derivatives, dot, scale, subtract, type Vector3 } from '@pencil-bend/core';
+import {
+  type Id,
+  type Order,
+  type Recipe,
+  recipeAfter,
+  tangentAt,
+  type Handle,
+  keyOf,
+  pointOf,
+  pointsOf,
+  sameHandle,
+  NOTHING,
+  type Selection,
+  clicked,
+  selectionOf,
+  toggled,
+  withGroup,
+  handlesOn,
+} from '@pencil-bend/document';
+import {
+  type Hit,
+  near,
+  NO_PREVIEW,
+  type PointerInput,
+  type Preview,
+  type SlideInput,
+  type Taking,
+  type ToolContext,
+  type ToolInput,
+  type Transition,
+  type Grip,
+} from '../contract';
+import { type Along, legOf } from './dragConstraint';
+import { shownBy } from '../shownBy';
+import { framed, frameOf, framePartAt, type Framing } from './frame';
+
+import { type Area, grown, handlesIn, itemsIn, outlineOf } from './area';
+import { type Drag, orderOf, slid } from './drag';
+
+/** Selecting curves and dragging their handles. */
+export interface BendState {
+  readonly tool: 'bend';
+  /** All that lies under the pointer, the likeliest first. */
+  readonly under: readonly Hit[];
+  /** How many of them were stepped past. */
+  readonly stack: number;
+  readonly drag: Drag | null;
+  readonly area: Area | null;
+  readonly slide: SlideInput | null;
+  readonly along: Along;
+  /** The reach of a soft drag in mm; null is not soft. */
+  readonly soft: number | null;
+  readonly taking: Taking | null;
+  /** The frame of several items that is being dragged. */
+  readonly framing: Framing | null;
+}
+
+export const idle: BendState = {
+  tool: 'bend',
+  under: [],
+  stack: 0,
+  drag: null,
+  area: null,
+  slide: null,
+  along: 'free',
+  soft: null,
+  taking: null,
+  framing: null,
+};
+
+/** The share of the reach that the pointer must go before a press becomes a drag. */
+const DRAG_STARTS = 0.35;
+
+export function bend(state: BendState, input: ToolInput, context: ToolContext): Transition {
+  switch (input.type) {
+    case 'key':
+      return key(state, input.key, context);
+    case 'nudge':
+      return nudge(state, input.by, input.grip, context);
+    case 'settle':
+      return settle(state, context);
+    case 'stack':
+      return { state: { ...state, stack: state.stack + 1 } };
+    case 'way': {
+      const { type: _type, ...way } = input;
+      return { state: { ...state, ...way } };
+    }
+    case 'slide':
+      return slide(state, input, context);
+    case 'typed':
+    case 'again':
+    case 'fitted':
+    case 'option':
+    case 'order-of-places':
+      return { state };
+    case 'press': {
+      const left = settle(state, context);
+      return { ...left, ...press({ ...state, drag: null, area: null }, input, context) };
+    }
+    case 'move':
+      return { state: move(state, input) };
+    case 'release':
+      return release(state, input, context);
+    case 'double': {
+      const [first] = input.hits;
+      if (first?.kind === 'handle' && first.grip.handle.kind === 'leg') return { state, ...onLeg(first, context) };
+      const hit = input.hits.find(({ kind }) => kind === 'curve');
+      const onSelected = hit?.kind === 'curve' && hit.item === context.selection.items[0];
+      return onSelected ? { state, ...insertion(hit.item, hit.u, context) } : { state };
+    }
+  }
+}
+
+/** Of what is stacked under the pointer the one that was stepped to. */
+export const hoverOf = ({ stack, under }: BendState): Hit | null =>
+  under.length > 0 ? under[stack % under.length] : null;
+
+function press(
+  state: BendState,
+  { hits, at, reach, shift = false, lasso = false }: PointerInput,
+  context: ToolContext,
+) {
+  const hit = hoverOf(over(state, hits));
+  if (state.taking !== null) return take(state, hit, context);
+  const frame = frameOf(context.project, context.selection);
+  const part = frame && framePartAt(frame, at, reach);
+  if (frame && part !== null) return { state: { ...state, framing: { part, frame, from: at, to: at } } };
+  if (!hit) return { state: { ...state, area: { kind: lasso ? 'lasso' : 'box', path: [at], adds: shift } as Area } };
+  const { item } = hit;
+  if (shift && hit.kind !== 'handle' && context.selection.items.length > 0) {
+    return { state, select: toggled(context.project, context.selection, item) };
+  }
+  if (hit.kind === 'curve') return { state, select: clicked(context.project, context.selection, item) };
+  const drag = { item, pressedAt: at, by: [0, 0, 0] as Vector3, moving: false, byKeys: false, shift };
+  if (hit.kind === 'point' || hit.kind === 'guide') {
+    const found = context.project?.items[item];
+    const guide = found?.kind === 'guide' ? found.guide : null;
+    const from = guide === null ? hit.at : guide.kind === 'line' ? guide.at : guide.centre;
+    return {
+      state: { ...state, drag: { ...drag, grip: null, points: [], from, ...(guide && { guide }) } },
+      select: withGroup(context.project, item),
+    };
+  }
+  const { grip } = hit;
+  const { handles } = context.selection;
+  const among = handles.some((each) => sameHandle(each, grip.handle));
+  if (shift && pointOf(grip.handle) !== null) {
+    const rest = handles.filter((each) => !sameHandle(each, grip.handle) && pointOf(each) !== null);
+    return { state, select: handlesOn(item, among ? rest : [...rest, grip.handle]) };
+  }
+  const select = handlesOn(item, among ? handles : [grip.handle]);
+  const points = select.handles.flatMap((each) => pointOf(each) ?? []);
+  return { state: { ...state, drag: { ...drag, grip, points, from: grip.at } }, select };
+}
+
+function move(state: BendState, { at, hits, reach, shift = false }: PointerInput): BendState {
+  const { drag, area, framing } = state;
+  if (framing) return { ...state, framing: { ...framing, to: at } };
+  if (area) return { ...state, area: grown(area, at) };
+  if (!drag || drag.byKeys) {
+    return over(state, hits);
+  }
+  const moving = drag.moving || !near(at, drag.pressedAt, reach * DRAG_STARTS);
+  return { ...state, drag: { ...drag, by: moving ? subtract(at, drag.pressedAt) : [0, 0, 0], moving, shift } };
+}
+
+/** The pointer over other things; as long as they are the same ones, what was stepped to stays. */
+function over(state: BendState, hits: readonly Hit[]): BendState {
+  const same = keysOf(hits) === keysOf(state.under);
+  if (same && hits.length === 0) return state;
+  return { ...state, under: hits, stack: same ? state.stack : 0 };
+}
+
+const keysOf = (hits: readonly Hit[]): string =>
+  hits.map((hit) => (hit.kind === 'handle' ? keyOf(hit.grip.handle) : `${hit.kind} ${hit.item}`)).join();
+
+function release(state: BendState, { at, reach, shift = false }: PointerInput, context: ToolContext): Transition {
+  const { drag, area, framing } = state;
+  if (framing) {
+    const order = near(at, framing.from, reach * DRAG_STARTS) ? null : framed({ ...framing, to: at }, context.selection.items); // prettier-ignore
+    return { state: { ...state, framing: null }, ...(order && { order }) };
+  }
+  if (area) {
+    const ended: BendState = { ...state, area: null };
+    const {
+      items: [item],
+      handles,
+    } = context.selection;
+    if (near(at, area.path[0], reach * DRAG_STARTS)) return { state: ended, ...(!area.adds && { select: NOTHING }) };
+    const recipe = item ? context.recipeOf(item) : null;
+    // Without a curve in hand whole items are selected.
+    if (context.selection.items.length !== 1) {
+      const inside = itemsIn(grown(area, at), context.project);
+      return { state: ended, select: selectionOf(area.adds ? [...new Set([...context.selection.items, ...inside])] : inside) }; // prettier-ignore
+    }
+    if (!recipe) return { state: ended };
+    const found = handlesIn(grown(area, at), recipe);
+    const old = area.adds ? handles.filter((each) => !found.some((other) => sameHandle(each, other))) : [];
+    return { state: ended, select: handlesOn(item, [...old, ...found]) };
+  }
+  if (!drag || drag.byKeys) return { state };
+  const released: BendState = { ...state, drag: null };
+  if (!drag.moving) return { state: released };
+  return left(released, { ...drag, by: subtract(at, drag.pressedAt), shift }, context);
+}
+
+/** A drag that ended: its order, with the handle still selected where it has gone. */
+function left(state: BendState, drag: Drag, context: ToolContext): Transition {
+  const order = orderOf(drag, state, context.recipeOf(drag.item), context.normal);
+  if (!order) return { state };
+  return { state, order, ...followed(order, drag.item) };
+}
+
+/** A knot is named by its parameter: the selection goes along with it. */
+const followed = (order: Order, item: Id): { select?: Selection } =>
+  order.command === 'moveKnot' ? { select: handlesOn(item, [{ kind: 'knot', u: order.args.to }]) } : {};
+
+/** Moves the handles in hand by keys; what holds them by the pointer goes first. */
+function nudge(state: BendState, by: Vector3, grip: Grip | null, { selection, place }: ToolContext): Transition {
+  const {
+    items: [item],
+    handles,
+  } = selection;
+  const { drag } = state;
+  const from = drag?.from ?? grip?.at ?? place;
+  if (!item || !from || (drag && !drag.byKeys)) return { state };
+  const before = drag?.by ?? [0, 0, 0];
+  const points = handles.flatMap((each) => pointOf(each) ?? []);
+  const moved: Drag = {
+    ...(drag ?? { item, grip, points, from, pressedAt: from, moving: true, byKeys: true, shift: false }),
+    // Steps of the grid add up to round numbers.
+    by: before.map((value, c) => Number((value + by[c]).toFixed(9))) as unknown as Vector3,
+  };
+  return { state: { ...state, drag: moved } };
+}
+
+/** Leaves what keys have moved where it is. */
+export function settle(state: BendState, context: ToolContext): Transition {
+  const { drag } = state;
+  return drag?.byKeys ? left({ ...state, drag: null }, drag, context) : { state };
+}
+
+function slide(state: BendState, input: SlideInput, context: ToolContext): Transition {
+  if (!input.done) return { state: { ...state, slide: input } };
+  const recipe = context.recipeOf(input.item);
+  const order = recipe && slid(input.item, input.u, input.to, recipe);
+  const ended: BendState = { ...state, slide: null };
+  return order ? { state: ended, order, ...followed(order, input.item) } : { state: ended };
+}
+
+/** The selected points take a coordinate, or the direction of their tangent, from what lies under the pointer. */
+function take(state: BendState, hit: Hit | null, context: ToolContext): Transition {
+  const { taking } = state;
+  const {
+    items: [item],
+    handles,
+  } = context.selection;
+  const recipe = item ? context.recipeOf(item) : null;
+  const ended: BendState = { ...state, taking: null };
+  if (!hit || !item || !recipe || taking === null) return { state: ended };
+  if (taking === 'direction') {
+    const [handle] = handles;
+    const direction = directionAt(hit, context);
+    if (!direction || (handle?.kind !== 'fit' && handle?.kind !== 'tangent')) return { state: ended };
+    const same = dot(direction, tangentAt(recipe, handle.id).direction) >= 0;
+    const tangent = { direction: scale(direction, same ? 1 : -1) };
+    return { state: ended, order: { command: 'holdTangent', args: { item, point: handle.id, tangent } } };
+  }
+  const value = (hit.kind === 'handle' ? hit.grip.at : hit.at)[taking];
+  const places = pointsOf(recipe)?.places;
+  const moves = handles.flatMap((handle) => {
+    const point = pointOf(handle);
+    const at = point ? places?.get(point) : null;
+    if (!point || !at) return [];
+    return [{ point, to: at.map((x, c) => (c === taking ? value : x)) as unknown as Vector3 }];
+  });
+  return moves.length > 0
+    ? { state: ended, order: { command: 'movePoints', args: { item, moves } } }
+    : { state: ended };
+}
+
+/** The direction of a leg, or of a curve where it was picked. */
+function directionAt(hit: Hit, { recipeOf }: ToolContext): Vector3 | null {
+  const recipe = recipeOf(hit.item);
+  if (!recipe) return null;
+  if (hit.kind === 'handle' && hit.grip.handle.kind === 'leg') {
+    const [from, to] = legOf(recipe, hit.grip.handle.index);
+    return subtract(to, from);
+  }
+  const curve = pointsOf(recipe)?.curve;
+  if (!curve) return null;
+  const u = hit.kind === 'curve' ? hit.u : closestPoint(curve, hit.kind === 'handle' ? hit.grip.at : hit.at).u;
+  const d = derivatives(curve, u, 1);
+  return d[3] === 0 && d[4] === 0 && d[5] === 0 ? null : [d[3], d[4], d[5]];
+}
+
+/** The order that adds a point where the curve already is: a fit point, or a knot where the curve has none. */
+export function insertion(
+  item: Id,
+  u: number,
+  { newId, recipeOf }: ToolContext,
+): { order?: Order; select?: Selection } {
+  const recipe = recipeOf(item);
+  if (!recipe) return {};
+  if ((pointsOf(recipe)?.fit.length ?? 0) === 0) {
+    return { order: { command: 'insertKnot', args: { item, u } }, select: handlesOn(item, [{ kind: 'knot', u }]) };
+  }
+  const id = newId();
+  return {
+    order: { command: 'insertFitPoint', args: { item, u, id } },
+    select: handlesOn(item, [{ kind: 'fit', id }]),
+  };
+}
+
+/** The order that adds a control point on a leg where it was clicked, without moving the curve. */
+function onLeg({ item, grip }: Extract<Hit, { kind: 'handle' }>, { recipeOf }: ToolContext): { order?: Order } {
+  const recipe = recipeOf(item);
+  if (!recipe || grip.handle.kind !== 'leg') return {};
+  const { index: leg } = grip.handle;
+  const [from, to] = legOf(recipe, leg);
+  const along = subtract(to, from);
+  const share = dot(subtract(grip.at, from), along) / dot(along, along);
+  return share > 0 && share < 1 ? { order: { command: 'insertControlPoint', args: { item, leg, share } } } : {};
+}
+
+/** What a drag shows: what its order would do. */
+export function previewBending(state: BendState, context: ToolContext): Preview {
+  const { drag, area, slide: sliding, framing } = state;
+  const carried = framing && framed(framing, context.selection.items);
+  if (carried) return { ...NO_PREVIEW, shown: shownBy(carried, context) };
+  if (area) return { ...NO_PREVIEW, area: outlineOf(area) };
+  if (!drag?.moving && !sliding) return NO_PREVIEW;
+  const item = drag?.item ?? sliding?.item ?? '';
+  const recipe = context.recipeOf(item);
+  const order = drag
+    ? orderOf(drag, state, recipe, context.normal)
+    : recipe && sliding && slid(item, sliding.u, sliding.to, recipe);
+  if (order?.command === 'placePoint') return { ...NO_PREVIEW, item, movedTo: order.args.to };
+  if (order?.command === 'setGuide') {
+    const { guide } = order.args;
+    return { ...NO_PREVIEW, item, movedTo: guide.kind === 'line' ? guide.at : guide.centre };
+  }
+  return { ...NO_PREVIEW, item, recipe: recipe && order ? recipeAfter(recipe, order, context) : null };
+}
+
+function key(state: BendState, pressed: string, context: ToolContext): Transition {
+  const {
+    items: [item],
+    handles,
+  } = context.selection;
+  if (pressed === 'Escape') {
+    if (state.drag || state.area || state.slide || state.framing) {
+      return { state: { ...state, drag: null, area: null, slide: null, framing: null } };
+    }
+    if (state.taking !== null) return { state: { ...state, taking: null } };
+    if (state.along !== 'free' || state.soft !== null) return { state: { ...state, along: 'free', soft: null } };
+    return { state, select: handles.length > 0 ? selectionOf([item]) : NOTHING };
+  }
+  if (pressed !== 'Delete' || !item || state.drag) return { state };
+  if (handles.length === 0) {
+    const items = context.selection.items;
+    const order: Order = items.length > 1 ? { command: 'deleteItems', args: { items } } : { command: 'deleteItem', args: { item } }; // prettier-ignore
+    return { state: { ...state, under: [] }, order, select: NOTHING };
+  }
+  const order = removal(item, handles, context.recipeOf(item));
+  return order ? { state, order } : { state };
+}
+
+/** What takes the selected handle out; null where that is not a thing to be taken out. */
+export function removal(item: Id, handles: readonly Handle[], recipe: Recipe | null): Order | null {
+  const [handle] = handles;
+  if (handles.length !== 1 || !recipe) return null;
+  switch (handle.kind) {
+    case 'fit':
+      return { command: 'removeFitPoint', args: { item, point: handle.id } };
+    case 'control':
+      return { command: 'removeControlPoint', args: { item, point: handle.id } };
+    case 'knot':
+    case 'on':
+      return { command: 'removeKnot', args: { item, u: handle.u } };
+    case 'tangent':
+      return { command: 'holdTangent', args: { item, point: handle.id, tangent: null } };
+    case 'weight':
+      return { command: 'setWeights', args: { item, weights: [{ point: handle.id, weight: 1 }] } };
+    default:
+      return null;
+  }
+}

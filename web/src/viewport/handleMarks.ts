@@ -1,0 +1,307 @@
+import type { Grip } from '../tools/contract';
+import {
+  add,
+  breaksOf,
+  type Curve,
+  derivatives,
+  domainOf,
+  evaluate,
+  evaluateAll,
+  length,
+  scale,
+  spansOf,
+  straightStretches,
+  subtract,
+  type Vector3,
+  vectorAt,
+} from '@pencil-bend/core';
+import {
+  fitPointsOf,
+  HANDLE_SHARE,
+  isClosed,
+  type Recipe,
+  Refusal,
+  tangentAt,
+  type CurvePoints,
+  type Handle,
+  keyOf,
+  pointsOf,
+  type Selection,
+} from '@pencil-bend/document';
+import { type Camera, type Pixel, toPixel } from '../view/camera';
+import { type Drawn, flattened } from '../view/shownItem';
+
+/** A handle as it is drawn, in pixels. */
+export interface Mark extends Grip {
+  readonly key: string;
+  readonly label: string;
+  readonly x: number;
+  readonly y: number;
+  readonly selected: boolean;
+  /** It came with the last step. */
+  readonly added: boolean;
+  /** Degrees by which it is turned so that the curve runs to the right. */
+  readonly turn: number;
+  /** Half the length of a knot's tick; the width of a control point's border. */
+  readonly size: number;
+  /** The other end of a stem. */
+  readonly foot: { readonly x: number; readonly y: number } | null;
+}
+
+/** Every handle of one curve. */
+export interface Handles {
+  readonly fit: readonly Mark[];
+  /** Fit points that are kinks. */
+  readonly kinks: readonly Mark[];
+  readonly control: readonly Mark[];
+  readonly weights: readonly Mark[];
+  readonly tangents: readonly Mark[];
+  readonly on: readonly Mark[];
+  readonly knots: readonly Mark[];
+  readonly start: Mark | null;
+  readonly direction: { readonly x: number; readonly y: number; readonly turn: number } | null;
+  /** The control polygon as an SVG path, and its corners. */
+  readonly polygon: string;
+  readonly legs: readonly { readonly index: number; readonly from: Vector3; readonly to: Vector3 }[];
+  /** Straight stretches as an SVG path. */
+  readonly straight: string;
+}
+
+/** Handles of one kind nearer than this, in pixels, are thinned out. */
+const APART = 8;
+/** And knots, whose ticks and places on the curve would hide it. */
+const KNOTS_APART = 16;
+const TICK = 11;
+const TICK_MORE = 3;
+/** A weight of 1 stands so far from its control point, and a doubled one so much farther. */
+const WEIGHT_AWAY = 26;
+const WEIGHT_DOUBLES = 12;
+const WEIGHT_LEAST = 11;
+/** Control points within this many mm of a line count as in line. */
+const IN_LINE = 1e-6;
+
+export function handlesOf(
+  { item, curve }: Drawn,
+  camera: Camera,
+  selection: Selection,
+  added: ReadonlySet<string>,
+): Handles | null {
+  const points = item.kind === 'curve' ? pointsOf(item.recipe) : null;
+  if (!curve || !points || item.kind !== 'curve') return null;
+  const { recipe } = item;
+  const marker = new Marker(camera, new Set(selection.handles.map(keyOf)), added);
+  const holds = fitPointsOf(recipe);
+  const fit = marker.all(
+    points.fit,
+    APART,
+    ({ id }) => ({ kind: 'fit', id }),
+    (i) => `Point ${i + 1}`,
+  );
+  const control = marker.all(
+    points.control,
+    APART,
+    ({ id }) => ({ kind: 'control', id }),
+    (i) => `Control point ${i + 1}`,
+    // The border thickens with the weight.
+    (i) => Math.min(3.5, Math.max(0.8, 1.4 * Math.sqrt(points.control[i].weight))),
+  );
+  const breaks = breaksOf(curve);
+  const periodic = curve.closing === 'periodic';
+  const inner = periodic ? breaks.slice(0, -1) : breaks.slice(1, -1);
+  const places = evaluateAll(
+    curve,
+    inner.map(({ u }) => u),
+  );
+  const onCurve = inner.map(({ u, multiplicity }, i) => ({ u, multiplicity, at: vectorAt(places, i) }));
+  const bends = points.fit.length > 0 ? [] : onCurve;
+  const ticks = periodic ? onCurve.slice(1) : onCurve;
+  const knots = marker.all(
+    ticks,
+    KNOTS_APART,
+    ({ u }) => ({ kind: 'knot', u }),
+    (i) => `Knot ${i + 1} at ${Number(ticks[i].u.toFixed(4))}`,
+    (i) => TICK + TICK_MORE * (ticks[i].multiplicity - 1),
+  );
+  const turnAt = (u: number): number => {
+    const d = derivatives(curve, u, 1);
+    const [here, along] = [marker.pixel([d[0], d[1], d[2]]), marker.pixel([d[0] + d[3], d[1] + d[4], d[2] + d[5]])];
+    return (Math.atan2(along.y - here.y, along.x - here.x) * 180) / Math.PI;
+  };
+  const spans = spansOf(curve);
+  const middle = spans[spans.length >> 1];
+  const middleU = (curve.knots[middle] + curve.knots[middle + 1]) / 2;
+  const [first] = domainOf(curve);
+  return {
+    fit,
+    kinks: holds.some(({ kink }) => kink) ? kinkMarks(points, holds, marker) : [],
+    control,
+    weights: weightMarks(points, control, camera, marker),
+    tangents: tangentMarks(recipe, points, marker),
+    on: marker.all(
+      bends,
+      KNOTS_APART,
+      ({ u }) => ({ kind: 'on', u }),
+      (i) => `Curve at knot ${i + 1}`,
+    ),
+    knots: knots.map((knot) => ({ ...knot, turn: 'u' in knot.handle ? turnAt(knot.handle.u) : 0 })),
+    start: { ...marker.mark({ kind: 'seam' }, evaluate(curve, first), 'Start'), turn: turnAt(first) },
+    // The arrow stands in the middle of the middle span, clear of the points at its ends.
+    direction: { ...marker.pixel(evaluate(curve, middleU)), turn: turnAt(middleU) },
+    polygon: pathOf(points.control.map(({ at }) => marker.pixel(at))) + (periodic ? 'Z' : ''),
+    legs: legs(points, curve),
+    straight: straightPath(curve, camera),
+  };
+}
+
+/** Makes marks at a zoom: hundreds for every move of a drag. */
+class Marker {
+  constructor(
+    private readonly camera: Camera,
+    private readonly chosen: ReadonlySet<string>,
+    private readonly added: ReadonlySet<string>,
+  ) {}
+
+  pixel(at: Vector3): { readonly x: number; readonly y: number } {
+    const [x, y] = toPixel(this.camera, at);
+    return { x, y };
+  }
+
+  mark(handle: Handle, at: Vector3, label: string, size = 0): Mark {
+    const key = keyOf(handle);
+    const { x, y } = this.pixel(at);
+    const [selected, added] = [this.chosen.has(key), this.added.has(key)];
+    return { handle, at, key, label, x, y, selected, added, turn: 0, size, foot: null };
+  }
+
+  /**
+   * Marks of one kind as far as they stand clear of the one before; the first and last one, and what is selected or
+   * new, always.
+   */
+  all<Place extends { readonly at: Vector3 }>(
+    places: readonly Place[],
+    apart: number,
+    handleOf: (place: Place) => Handle,
+    labelOf: (index: number) => string,
+    sizeOf: (index: number) => number = () => 0,
+  ): Mark[] {
+    const marks: Mark[] = [];
+    let [x, y] = [Infinity, Infinity];
+    places.forEach((place, i) => {
+      const [px, py] = toPixel(this.camera, place.at);
+      const clear = !(Math.hypot(px - x, py - y) < apart);
+      if (!clear && i < places.length - 1 && !this.stays(handleOf(place))) return;
+      [x, y] = [px, py];
+      marks.push(this.mark(handleOf(place), place.at, labelOf(i), sizeOf(i)));
+    });
+    return marks;
+  }
+
+  isChosen(handle: Handle): boolean {
+    return this.chosen.has(keyOf(handle));
+  }
+
+  private stays(handle: Handle): boolean {
+    if (this.chosen.size === 0 && this.added.size === 0) return false;
+    const key = keyOf(handle);
+    return this.chosen.has(key) || this.added.has(key);
+  }
+}
+
+/** All that can be taken hold of, in the order in which keys go through it. */
+export const gripsOf = ({ fit, control, tangents, weights, on, knots, start }: Handles, closed: boolean): Mark[] => [
+  ...fit,
+  ...control,
+  ...tangents,
+  ...weights,
+  ...on,
+  ...knots,
+  ...(closed && start ? [start] : []),
+];
+
+const kinkMarks = ({ fit }: CurvePoints, holds: readonly { readonly kink?: true }[], marker: Marker): Mark[] =>
+  fit.flatMap(({ id, at }, i) =>
+    holds[i].kink ? [marker.mark({ kind: 'fit', id }, at, `Kink at point ${i + 1}`)] : [],
+  );
+
+/** A tangent at both ends, at every selected fit point and wherever one is held. */
+function tangentMarks(recipe: Recipe, { fit }: CurvePoints, marker: Marker): Mark[] {
+  const holds = fitPointsOf(recipe);
+  const closed = isClosed(recipe);
+  const last = fit.length - 1;
+  return fit.flatMap(({ id, at }, i): Mark[] => {
+    const isEnd = !closed && (i === 0 || i === last);
+    const point = marker.mark({ kind: 'fit', id }, at, '');
+    if (!isEnd && !point.selected && !holds[i].tangent) return [];
+    let tangent: ReturnType<typeof tangentAt>;
+    try {
+      tangent = tangentAt(recipe, id);
+    } catch (error) {
+      // Where the curve stands still there is none to take hold of.
+      if (error instanceof Refusal) return [];
+      throw error;
+    }
+    const stem = scale(tangent.direction, tangent.mm * HANDLE_SHARE);
+    const ways = !isEnd ? ([1, -1] as const) : i === 0 ? ([1] as const) : ([-1] as const);
+    return ways.map((way) => {
+      const end = marker.mark({ kind: 'tangent', id, way }, add(at, scale(stem, way)), `Tangent at point ${i + 1}`);
+      const turn = (Math.atan2(end.y - point.y, end.x - point.x) * 180) / Math.PI;
+      return { ...end, turn, foot: { x: point.x, y: point.y }, size: holds[i].tangent ? 1 : 0 };
+    });
+  });
+}
+
+/** A weight where it is not 1, and at every selected control point. */
+function weightMarks(points: CurvePoints, shown: readonly Mark[], camera: Camera, marker: Marker): Mark[] {
+  const indices = new Map(points.control.map(({ id }, i) => [id, i]));
+  return shown.flatMap((point): Mark[] => {
+    const id = 'id' in point.handle ? point.handle.id : '';
+    const index = indices.get(id) ?? 0;
+    const { at, weight } = points.control[index];
+    if (weight === 1 && !point.selected && !marker.isChosen({ kind: 'weight', id })) return [];
+    const away = outward(points, index);
+    const pixels = Math.max(WEIGHT_LEAST, WEIGHT_AWAY + WEIGHT_DOUBLES * Math.log2(weight));
+    const stem = scale(away, WEIGHT_DOUBLES * camera.scale);
+    const label = `Weight of control point ${index + 1}, ${Number(weight.toPrecision(4))}`;
+    const end = marker.mark({ kind: 'weight', id }, add(at, scale(away, pixels * camera.scale)), label);
+    return [{ ...end, stem, foot: { x: point.x, y: point.y } }];
+  });
+}
+
+/** The direction in which a control point stands out of its polygon. */
+function outward({ control }: CurvePoints, index: number): Vector3 {
+  const { at } = control[index];
+  const [before, after] = [control.at(index - 1) ?? control[index], control[(index + 1) % control.length]];
+  const out = subtract(at, scale(add(before.at, after.at), 0.5));
+  const size = length(out);
+  return size > 0 && control.length > 2 ? scale(out, 1 / size) : [0, 1, 0];
+}
+
+function legs({ control }: CurvePoints, { closing }: Curve) {
+  const count = closing === 'periodic' ? control.length : control.length - 1;
+  return Array.from({ length: count }, (_, index) => ({
+    index,
+    from: control[index].at,
+    to: control[(index + 1) % control.length].at,
+  }));
+}
+
+function straightPath(curve: Curve, camera: Camera): string {
+  const stretches = straightStretches(curve, IN_LINE);
+  return stretches
+    .map(({ from, to }) => pathOf([from, to].map((u) => xy(toPixel(camera, evaluate(curve, u))))))
+    .join('');
+}
+
+/** A curve as an SVG path at the zoom. */
+export function curvePath(curve: Curve, camera: Camera): string {
+  const { points } = flattened(curve, camera.scale);
+  const places: { x: number; y: number }[] = [];
+  for (let i = 0; i < points.length; i += 3)
+    places.push(xy(toPixel(camera, [points[i], points[i + 1], points[i + 2]])));
+  return pathOf(places);
+}
+
+export const pathOf = (places: readonly { readonly x: number; readonly y: number }[]): string =>
+  places.length > 0 ? `M${places.map(({ x, y }) => `${x.toFixed(1)} ${y.toFixed(1)}`).join('L')}` : '';
+
+const xy = ([x, y]: Pixel) => ({ x, y });

@@ -1,0 +1,122 @@
+import { FRONT, homogeneous, makeCurve, uniformKnots, type Vector3 } from '@pencil-bend/core';
+import {
+  controlRecipe,
+  emptyProject,
+  fitRecipe,
+  GRAPHITE,
+  type Recipe,
+  NOTHING,
+  type Selection,
+  selectionOf,
+  handlesOn,
+} from '@pencil-bend/document';
+import { drawnOf, type Drawn } from '../view/shownItem';
+import { handlesOf } from './handleMarks';
+import { pick } from './picking';
+
+const PROJECT = emptyProject('Test');
+const shared = { colour: GRAPHITE, visible: true, layer: 'sheet', plane: 'front' } as const;
+const CAMERA = { plane: FRONT, x: 50, y: 0, scale: 0.25, width: 800, height: 600 };
+/** As many mm as the nine pixels that a click may be off. */
+const REACH = 9 * CAMERA.scale;
+
+const item = (id: string, recipe: Recipe): Drawn =>
+  drawnOf(id, { ...shared, kind: 'curve', name: id, recipe }, PROJECT);
+const through = (id: string, ...places: readonly Vector3[]): Drawn =>
+  item(
+    id,
+    fitRecipe(
+      places.map((at, i) => ({ id: `${id}${i}`, at })),
+      false,
+    ),
+  );
+const scene: readonly Drawn[] = [
+  through('low', [0, 0, 0], [50, 0, 0], [100, 0, 0]),
+  through('high', [0, 4, 0], [100, 4, 0]),
+  drawnOf('dot', { ...shared, kind: 'point', name: 'Dot', at: [50, 40, 0] }, PROJECT),
+];
+const LOW: Selection = selectionOf(['low']);
+
+function hits(at: Vector3, drawn: readonly Drawn[] = scene, selection: Selection = NOTHING, reach = 3) {
+  const selected = drawn.find(({ id }) => id === selection.items[0]);
+  const handles = selected ? handlesOf(selected, CAMERA, selection, new Set()) : null;
+  return pick(at, drawn, selection, handles, reach, CAMERA);
+}
+
+describe('what lies under the pointer', () => {
+  it('is the nearest curve with its parameter', () => {
+    expect(hits([20, 1, 0])).toEqual([{ kind: 'curve', item: 'low', at: [expect.closeTo(20, 6), 0, 0], u: expect.closeTo(0.2, 6) }]); // prettier-ignore
+    expect(hits([20, 3.5, 0])).toMatchObject([{ kind: 'curve', item: 'high' }]);
+    expect(hits([20, 20, 0])).toEqual([]);
+  });
+
+  it('is the selected curve before others, and its handles before its line', () => {
+    expect(hits([20, 2.5, 0], scene, LOW)).toMatchObject([{ item: 'low' }]);
+    const [first] = hits([51, 2, 0], scene, LOW);
+    expect(first).toEqual({
+      kind: 'handle',
+      item: 'low',
+      grip: { handle: { kind: 'fit', id: 'low1' }, at: [50, 0, 0] },
+    });
+    expect(hits([51, 2, 0])).toMatchObject([{ kind: 'curve' }]);
+    expect(hits([51, 41, 0])).toEqual([{ kind: 'point', item: 'dot', at: [50, 40, 0] }]);
+  });
+
+  it('is the handle that was aimed at, even where a preferred one is within reach', () => {
+    const bent = [through('bent', [0, 0, 0], [30, 20, 0], [60, 0, 0])];
+    const selection: Selection = selectionOf(['bent']);
+    const control = handlesOf(bent[0], CAMERA, selection, new Set())?.control[1];
+    if (!control) throw new Error('no control point');
+    const first = hits(control.at, bent, selection, 30)[0];
+    expect(first).toMatchObject({ grip: { handle: { kind: 'control' } } });
+  });
+
+  it('is a stack of all handles there, the smaller targets first', () => {
+    const bent = [through('bent', [0, 0, 0], [30, 20, 0], [60, 0, 0])];
+    const end = hits([0, 0, 0], bent, selectionOf(['bent']), REACH);
+    expect(end.map((hit) => (hit.kind === 'handle' ? hit.grip.handle.kind : hit.kind))).toEqual(['fit', 'control', 'curve', 'leg']); // prettier-ignore
+  });
+
+  it('is a knot at the arms of its tick, at least 10 pixels from end to end, and the curve at its middle', () => {
+    const curve = makeCurve(3, uniformKnots(3, 7), homogeneous([0, 0, 0, 20, 60, 0, 40, 60, 0, 60, -60, 0, 80, 60, 0, 100, 60, 0, 120, 0, 0])); // prettier-ignore
+    const drawn = [
+      item(
+        'pulled',
+        controlRecipe(curve, (i) => `c${i + 1}`),
+      ),
+    ];
+    const selection: Selection = selectionOf(['pulled']);
+    const handles = handlesOf(drawn[0], CAMERA, selection, new Set());
+    const knot = handles?.knots[0];
+    if (!knot) throw new Error('no knot');
+    const turn = (knot.turn * Math.PI) / 180;
+    const across = (pixels: number): Vector3 => {
+      const mm = pixels * CAMERA.scale;
+      return [knot.at[0] + Math.sin(turn) * mm, knot.at[1] + Math.cos(turn) * mm, 0];
+    };
+    const kinds = (at: Vector3) => hits(at, drawn, selection, REACH).map((hit) => (hit.kind === 'handle' ? hit.grip.handle.kind : hit.kind)); // prettier-ignore
+    expect(kinds(across(0)).slice(0, 2)).toEqual(['on', 'knot']);
+    for (const pixels of [-13, -11, 11, 13]) expect(kinds(across(pixels))[0]).toBe('knot');
+    expect(kinds(across(30))).not.toContain('knot');
+    // A leg of the polygon where it is nearer than the curve.
+    expect(kinds([30, 60.2, 0])[0]).toBe('leg');
+  });
+
+  it('reaches every kind of handle of a rational curve with nine pixels', () => {
+    const curve = makeCurve(3, uniformKnots(3, 5), homogeneous([0, 0, 0, 30, 40, 0, 60, -30, 0, 90, 40, 0, 120, 0, 0], [1, 3, 1, 1, 1])); // prettier-ignore
+    const drawn = [
+      item(
+        'heavy',
+        controlRecipe(curve, (i) => `c${i + 1}`),
+      ),
+    ];
+    const selection: Selection = handlesOn('heavy', [{ kind: 'control', id: 'c4' }]);
+    const handles = handlesOf(drawn[0], CAMERA, selection, new Set());
+    expect(handles?.weights.map(({ label }) => label)).toEqual(['Weight of control point 2, 3', 'Weight of control point 4, 1']); // prettier-ignore
+    for (const mark of [...(handles?.weights ?? []), ...(handles?.control ?? []), ...(handles?.on ?? [])]) {
+      const off: Vector3 = [mark.at[0] + 5 * CAMERA.scale, mark.at[1] + 5 * CAMERA.scale, 0];
+      const found = hits(off, drawn, selection, REACH);
+      expect(found.some((hit) => hit.kind === 'handle' && JSON.stringify(hit.grip.handle) === JSON.stringify(mark.handle))).toBe(true); // prettier-ignore
+    }
+  });
+});

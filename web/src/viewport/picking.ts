@@ -1,0 +1,131 @@
+import { closestPoint, distance, dot, subtract, type Vector3 } from '@pencil-bend/core';
+import { isClosed, type Handle, type Selection } from '@pencil-bend/document';
+import type { Hit } from '../tools/contract';
+import type { Camera } from '../view/camera';
+import { type Drawn, flattened } from '../view/shownItem';
+import { gripsOf, type Handles, type Mark } from './handleMarks';
+
+/** Which kind of handle is taken first where several lie equally near to the pointer. */
+const FIRST: readonly Handle['kind'][] = ['fit', 'control', 'tangent', 'weight', 'on', 'knot', 'seam', 'leg'];
+
+/** A kind that comes later must be nearer by this share of the reach for each place. */
+const PREFERRED = 0.15;
+
+/** How near to a tick's arm or a leg a click may be, as a share of the reach. */
+const NARROW = 0.6;
+
+/**
+ * All that lies within `reach` mm of a place, the likeliest first: handles of the selected curve, points of their own,
+ * the selected curve itself, then the nearest other curve.
+ */
+export function pick(
+  at: Vector3,
+  drawn: readonly Drawn[],
+  selection: Selection,
+  handles: Handles | null,
+  reach: number,
+  camera: Camera,
+): readonly Hit[] {
+  const free = drawn.filter(({ fixed, id }) => !fixed || id === selection.items[0]);
+  const selected = free.find(({ id }) => id === selection.items[0]);
+  const away = selected ? distanceTo(selected, at, camera.scale) : Infinity;
+  const leg = handles && nearestLeg(handles, at, reach * NARROW);
+  const onSelected = selected && away <= reach ? onCurve(selected, at) : [];
+  const other = onSelected.length > 0 ? [] : nearestCurve(free, at, reach, camera.scale);
+  const legHit: Hit[] =
+    selected && leg ? [{ kind: 'handle', item: selected.id, grip: { handle: leg.handle, at: leg.at } }] : [];
+  return [
+    ...(selected && handles ? handlesNear(selected, handles, at, reach, camera) : []),
+    ...pointItems(free, at, reach),
+    ...(leg && leg.away < away ? [...legHit, ...onSelected] : [...onSelected, ...legHit]),
+    ...other,
+    ...guidesNear(free, at, reach),
+  ];
+}
+
+function handlesNear({ id, item }: Drawn, handles: Handles, at: Vector3, reach: number, camera: Camera): Hit[] {
+  const closed = item.kind === 'curve' && isClosed(item.recipe);
+  return gripsOf(handles, closed)
+    .map((mark) => ({ mark, away: awayFrom(mark, at, reach, camera) }))
+    .filter(({ away }) => away <= reach)
+    .map(({ mark, away }) => ({ mark, score: away / reach + PREFERRED * FIRST.indexOf(mark.handle.kind) }))
+    .sort((a, b) => a.score - b.score)
+    .map(({ mark: { handle, at: place, stem } }) => ({
+      kind: 'handle',
+      item: id,
+      grip: { handle, at: place, ...(stem && { stem }) },
+    }));
+}
+
+/** Distance in mm; a knot is taken by the arms of its tick, and counts as farther from its middle. */
+function awayFrom(mark: Mark, at: Vector3, reach: number, camera: Camera): number {
+  if (mark.handle.kind !== 'knot') return distance(mark.at, at);
+  const turn = (mark.turn * Math.PI) / 180;
+  // Pixels go down, the plane's y goes up.
+  const across: Vector3 = [Math.sin(turn), Math.cos(turn), 0];
+  const from = subtract(at, mark.at);
+  const out = Math.abs(dot(from, across));
+  const side = Math.abs(dot(from, [across[1], -across[0], 0]));
+  const inside = out <= mark.size * camera.scale + reach * NARROW && side <= reach * NARROW;
+  return inside ? side : Infinity;
+}
+
+/** Guides under the pointer: taken only where no curve is. */
+function guidesNear(drawn: readonly Drawn[], at: Vector3, reach: number): Hit[] {
+  return drawn.flatMap(({ id, edge }): Hit[] => {
+    const near = edge && closestPoint(edge, at);
+    return near && near.distance <= reach ? [{ kind: 'guide', item: id, at: near.point }] : [];
+  });
+}
+
+function nearestLeg({ legs }: Handles, at: Vector3, reach: number) {
+  let best: { handle: Handle; at: Vector3; away: number } | null = null;
+  for (const { index, from, to } of legs) {
+    const along = subtract(to, from);
+    const size = dot(along, along);
+    const share = size > 0 ? Math.min(1, Math.max(0, dot(subtract(at, from), along) / size)) : 0;
+    const place = [0, 1, 2].map((c) => from[c] + share * along[c]) as unknown as Vector3;
+    const away = distance(place, at);
+    if (away <= (best?.away ?? reach)) best = { handle: { kind: 'leg', index }, at: place, away };
+  }
+  return best;
+}
+
+const pointItems = (drawn: readonly Drawn[], at: Vector3, reach: number): Hit[] =>
+  drawn.flatMap((each) =>
+    each.at && distance(each.at, at) <= reach ? [{ kind: 'point' as const, item: each.id, at: each.at }] : [],
+  );
+
+function nearestCurve(drawn: readonly Drawn[], at: Vector3, reach: number, mmPerPixel: number): Hit[] {
+  let best: Drawn | null = null;
+  let nearest = reach;
+  for (const each of drawn) {
+    const away = distanceTo(each, at, mmPerPixel);
+    if (away > nearest) continue;
+    nearest = away;
+    best = each;
+  }
+  return best ? onCurve(best, at) : [];
+}
+
+function onCurve({ id, curve }: Drawn, at: Vector3): Hit[] {
+  if (!curve) return [];
+  const { u, point } = closestPoint(curve, at);
+  return [{ kind: 'curve', item: id, at: point, u }];
+}
+
+/** Distance in mm in the plane of the drawing's polyline, which is as exact as the picture. */
+function distanceTo({ curve }: Drawn, [x, y]: Vector3, mmPerPixel: number): number {
+  if (!curve) return Infinity;
+  const { points } = flattened(curve, mmPerPixel);
+  let nearest = Infinity;
+  for (let i = 0; i + 3 < points.length; i += 3) {
+    const dx = points[i + 3] - points[i];
+    const dy = points[i + 4] - points[i + 1];
+    const size = dx * dx + dy * dy;
+    const along = size > 0 ? ((x - points[i]) * dx + (y - points[i + 1]) * dy) / size : 0;
+    const t = Math.min(1, Math.max(0, along));
+    nearest = Math.min(nearest, Math.hypot(x - points[i] - t * dx, y - points[i + 1] - t * dy));
+  }
+  return nearest;
+}

@@ -1,0 +1,169 @@
+import { type Curve, type CurvatureComb, type CurvatureProfile, normalOf } from '@pencil-bend/core';
+import { OrthographicCamera, Scene, WebGLRenderer } from 'three';
+import { LineMaterial } from 'three/addons/lines/LineMaterial.js';
+import type { Camera } from '../view/camera';
+import { CombDrawing } from './combDrawing';
+import { flattened } from '../view/shownItem';
+import { type Segments, WideLine } from './wideLine';
+
+/** A curve to draw: how, besides where. */
+export interface Stroke {
+  readonly curve: Curve;
+  readonly colour: string;
+  readonly width: number;
+}
+
+export interface Picture {
+  readonly camera: Camera;
+  /** Distance of the grid's fine lines in mm. */
+  readonly grid: number;
+  /** Curves that rest: as long as this is the same array they are not laid anew. */
+  readonly resting: readonly Stroke[];
+  /** Curves in hand, drawn on top. */
+  readonly live: readonly Stroke[];
+  readonly comb: { readonly comb: CurvatureComb; readonly profile: CurvatureProfile } | null;
+}
+
+const GRID = '#efe8d9';
+const GRID_STRONG = '#e0d7c3';
+
+/** Curves that rest are laid in tiles of so many pixels, each with an origin of its own. */
+const TILE_PIXELS = 20_000;
+
+/** The sheet's drawing on the graphics card: grid, curves and comb. */
+export class SheetScene {
+  private readonly renderer: WebGLRenderer;
+  private readonly scene = new Scene();
+  private readonly camera = new OrthographicCamera(-1, 1, 1, -1, -1e7, 1e7);
+  private readonly materials = new Map<string, LineMaterial>();
+  private readonly grid: readonly [fine: WideLine, strong: WideLine];
+  private readonly comb = new CombDrawing((colour, width, opacity) => this.material(colour, width, opacity));
+  private resting: WideLine[] = [];
+  private live: WideLine[] = [];
+  private gridOf = '';
+  private restingOf: { readonly strokes: readonly Stroke[]; readonly tile: number } | null = null;
+
+  constructor(canvas: HTMLCanvasElement) {
+    this.renderer = new WebGLRenderer({ canvas, antialias: true, alpha: true });
+    this.renderer.setClearAlpha(0);
+    // Things are drawn in the order in which they stand in the scene.
+    this.renderer.sortObjects = false;
+    this.grid = [new WideLine(this.material(GRID, 1)), new WideLine(this.material(GRID_STRONG, 1))];
+    this.scene.add(...this.grid, this.comb);
+  }
+
+  draw({ camera, grid, resting, live, comb }: Picture): void {
+    this.look(camera);
+    this.layGrid(camera, grid);
+    this.comb.lay(comb);
+    this.layResting(resting, camera.scale);
+    this.layLive(live, camera.scale);
+    this.renderer.render(this.scene, this.camera);
+  }
+
+  dispose(): void {
+    for (const line of [...this.grid, ...this.resting, ...this.live, this.comb]) line.dispose();
+    this.materials.forEach((material) => material.dispose());
+    this.renderer.dispose();
+  }
+
+  private look({ plane, x, y, scale, width, height }: Camera): void {
+    const size = [width, height].join();
+    if (this.renderer.domElement.dataset['size'] !== size) {
+      this.renderer.domElement.dataset['size'] = size;
+      this.renderer.setPixelRatio(window.devicePixelRatio);
+      this.renderer.setSize(width, height, false);
+    }
+    this.camera.left = (-width / 2) * scale;
+    this.camera.right = (width / 2) * scale;
+    this.camera.top = (height / 2) * scale;
+    this.camera.bottom = (-height / 2) * scale;
+    const at = plane.origin.map((origin, c) => origin + x * plane.x[c] + y * plane.y[c]);
+    const normal = normalOf(plane);
+    this.camera.position.set(at[0], at[1], at[2]);
+    this.camera.up.set(...plane.y);
+    this.camera.lookAt(at[0] - normal[0], at[1] - normal[1], at[2] - normal[2]);
+    this.camera.updateProjectionMatrix();
+  }
+
+  private layGrid(camera: Camera, step: number): void {
+    const [halfWidth, halfHeight] = [(camera.width / 2) * camera.scale, (camera.height / 2) * camera.scale];
+    const columns = [Math.floor((camera.x - halfWidth) / step), Math.ceil((camera.x + halfWidth) / step)];
+    const rows = [Math.floor((camera.y - halfHeight) / step), Math.ceil((camera.y + halfHeight) / step)];
+    const key = [step, ...columns, ...rows].join();
+    if (key === this.gridOf) return;
+    this.gridOf = key;
+    const { plane } = camera;
+    const fine: number[] = [];
+    const strong: number[] = [];
+    const put = (index: number, ...ends: readonly (readonly [number, number])[]) => {
+      const into = index % 5 === 0 ? strong : fine;
+      for (const [x, y] of ends) {
+        for (let c = 0; c < 3; c++) into.push(plane.origin[c] + step * (x * plane.x[c] + y * plane.y[c]));
+      }
+    };
+    for (let i = columns[0]; i <= columns[1]; i++) put(i, [i, rows[0]], [i, rows[1]]);
+    for (let j = rows[0]; j <= rows[1]; j++) put(j, [columns[0], j], [columns[1], j]);
+    this.grid[0].lay([{ points: fine, join: 'pairs' }], fine.slice(0, 3));
+    this.grid[1].lay([{ points: strong, join: 'pairs' }], strong.slice(0, 3));
+  }
+
+  /** All curves of one look in one tile become one line: hundreds of them cost little more than one. */
+  private layResting(strokes: readonly Stroke[], mmPerPixel: number): void {
+    const tile = TILE_PIXELS * 4 ** Math.floor(Math.log(mmPerPixel) / Math.log(4));
+    if (this.restingOf?.strokes === strokes && this.restingOf.tile === tile) return;
+    this.restingOf = { strokes, tile };
+    const batches = new Map<string, { readonly stroke: Stroke; readonly parts: Segments[] }>();
+    for (const stroke of strokes) {
+      const { points } = flattened(stroke.curve, mmPerPixel);
+      const place = [0, 1, 2].map((c) => Math.floor(points[c] / tile));
+      const key = [stroke.colour, stroke.width, ...place].join();
+      const batch = batches.get(key) ?? { stroke, parts: [] };
+      batch.parts.push({ points, join: 'through' });
+      batches.set(key, batch);
+    }
+    this.scene.remove(...this.resting);
+    this.resting.forEach((line) => line.dispose());
+    this.resting = [...batches.values()].map(({ stroke, parts }) => {
+      const line = new WideLine(this.material(stroke.colour, stroke.width));
+      line.lay(parts, parts[0].points.slice(0, 3));
+      return line;
+    });
+    // Under the curves in hand.
+    this.scene.remove(...this.live);
+    // To add nothing is an error to three.
+    for (const line of [...this.resting, ...this.live]) this.scene.add(line);
+  }
+
+  private layLive(strokes: readonly Stroke[], mmPerPixel: number): void {
+    while (this.live.length > strokes.length) {
+      const line = this.live.pop();
+      if (line) this.scene.remove(line);
+      line?.dispose();
+    }
+    strokes.forEach(({ curve, colour, width }, i) => {
+      const { points } = flattened(curve, mmPerPixel);
+      const material = this.material(colour, width);
+      if (!this.live[i]) this.scene.add((this.live[i] = new WideLine(material)));
+      this.live[i].material = material;
+      this.live[i].lay([{ points, join: 'through' }], points);
+    });
+  }
+
+  private material(colour: string, width: number, opacity = 1): LineMaterial {
+    const key = [colour, width, opacity].join();
+    let material = this.materials.get(key);
+    if (!material) {
+      material = new LineMaterial({
+        color: colour,
+        linewidth: width,
+        opacity,
+        transparent: true,
+        depthTest: false,
+        depthWrite: false,
+      });
+      this.materials.set(key, material);
+    }
+    return material;
+  }
+}
