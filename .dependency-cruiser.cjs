@@ -6,6 +6,36 @@ const layer = (from, allowed) => ({
   to: { path: '^(core|document|exchange|server|web|e2e|perf)/', pathNot: `^(${[from, ...allowed].join('|')})/` },
 });
 
+/** The folders of web, from the page down: arrows only run down. */
+const FLOORS = [
+  ['app'],
+  ['projects', 'bench'],
+  ['panels', 'viewport'],
+  ['actions'],
+  ['session'],
+  ['sync'],
+  ['state'],
+  ['tools'],
+  ['snap'],
+  ['trace'],
+  ['view'],
+  ['api'],
+  ['work'],
+  ['ui'],
+];
+const floor = (folders, above) => ({
+  name: `web-${folders.join('-and-')}-knows-only-what-is-below`,
+  severity: 'error',
+  from: { path: `^web/src/(${folders.join('|')})/`, pathNot: '\\.(spec|fixture)\\.ts$' },
+  to: { path: `^web/src/(${above.join('|')})/` },
+});
+const besideEachOther = (a, b) => ({
+  name: `web-${a}-and-${b}-do-not-know-each-other`,
+  severity: 'error',
+  from: { path: `^web/src/${a}/` },
+  to: { path: `^web/src/${b}/` },
+});
+
 module.exports = {
   forbidden: [
     layer('core', []),
@@ -19,11 +49,41 @@ module.exports = {
       from: { path: '^core/src', pathNot: '\\.(spec|fixture)\\.ts$' },
       to: { dependencyTypes: ['npm', 'npm-dev', 'core'] },
     },
+    ...FLOORS.flatMap((folders, i) => (i === 0 ? [] : [floor(folders, FLOORS.slice(0, i).flat())])),
+    besideEachOther('panels', 'viewport'),
+    besideEachOther('viewport', 'panels'),
+    besideEachOther('projects', 'bench'),
+    besideEachOther('bench', 'projects'),
+    {
+      name: 'web-tools-are-pure',
+      comment: 'They run without a browser: no component, no service, no store.',
+      severity: 'error',
+      from: { path: '^web/src/(tools|snap|trace|view)/', pathNot: '\\.spec\\.ts$' },
+      to: { path: 'node_modules/(@angular|@ngrx)/' },
+    },
+    {
+      name: 'web-state-knows-api-and-document',
+      severity: 'error',
+      from: { path: '^web/src/state/', pathNot: '\\.spec\\.ts$' },
+      to: { path: '^web/src/', pathNot: '^web/src/(state|api)/' },
+    },
+    {
+      name: 'web-has-no-other-folders',
+      severity: 'error',
+      from: { path: `^web/src/(?!(${FLOORS.flat().join('|')})/)[^/]+/` },
+      to: {},
+    },
     {
       name: 'no-cycles',
       severity: 'error',
-      from: { path: '^(core|document|exchange|server|web)/' },
+      from: { path: '^(core|document|exchange|server)/' },
       to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
+    },
+    {
+      name: 'no-cycles-in-web-of-any-kind',
+      severity: 'error',
+      from: { path: '^web/' },
+      to: { circular: true },
     },
     { name: 'resolvable', severity: 'error', from: {}, to: { couldNotResolve: true, pathNot: '\\.svg$' } },
   ],

@@ -31,7 +31,7 @@ export class BenchUser {
   }
 
   get card(): Locator {
-    return this.page.locator('pb-card');
+    return this.page.locator('pb-inspector');
   }
 
   /** A row of the outline. */

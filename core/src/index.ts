@@ -137,7 +137,7 @@ export {
   radiusOf,
 } from './measure/curvatureProfile';
 export { divideByCount, divideByLength, type Division } from './measure/divide';
-export { type Box, boundingBox, extentAlong } from './measure/extent';
+export { type Box, boundingBox, controlBox, extentAlong } from './measure/extent';
 export {
   curvatureExtrema,
   type CurvatureExtremum,

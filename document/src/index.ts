@@ -3,7 +3,8 @@ export { controlIds, pointName } from './command/items';
 export type { Pasted } from './command/carryCommands';
 export { edgeOf, edgeOfGuide, type ToReach } from './command/lengths';
 export type { NewItem } from './command/sheetCommands';
-export { type Order, commands, type CommandName, isLossy, recipeAfter } from './command/registry';
+export { addsHandles, type Order, commands, type CommandName, isLossy } from './command/registry';
+export { type Attempt, attempt, type Attempted } from './command/attempt';
 export { type Outcome, perform, type Performed, redo, type Stamp, undo } from './command/perform';
 export { NO_STACKS, type Stacks, stacksOf, type Step } from './history/history';
 export { stepProblems } from './history/stepProblems';
@@ -14,6 +15,7 @@ export { plainJsonProblem } from './plainJson';
 export { LARGEST_PICTURE, pictureSizeProblem } from './pictureSize';
 export { withPlaces } from './placeInWords';
 export { inWords, pointer, type Problem } from './problem';
+export { anchorOf } from './project/anchor';
 export { checkProject } from './project/check';
 export { migrate } from './project/migrate';
 export {
@@ -48,7 +50,15 @@ export {
   type WorkPlane,
 } from './project/project';
 export { resolve } from './project/resolve';
-export { mirrorsOf, originalOf, type PlainCurve, plainItem, type PlainItem, plainRecipe } from './project/sources';
+export {
+  mirrorsOf,
+  originalOf,
+  type PlainCurve,
+  plainItem,
+  type PlainItem,
+  plainRecipe,
+  withFollowers,
+} from './project/sources';
 export { pulledBy } from './recipe/corners';
 export { legTo, setWeights } from './recipe/editControlPoints';
 export { isClosed } from './recipe/editEnds';

@@ -124,7 +124,7 @@ test('without a mouse: a curve is drawn, its points are walked, nudged and put i
   await keyboard.press('Enter');
   await expect(user.curve('Curve 1')).toBeVisible();
 
-  const heard = page.locator('pb-sheet [aria-live]');
+  const heard = page.locator('pb-pane [aria-live]');
   await keyboard.press('ArrowRight');
   await keyboard.press('ArrowRight');
   await expect(heard).toContainText('Point 2 of 3 of Curve 1');

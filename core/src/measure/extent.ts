@@ -62,3 +62,17 @@ export function boundingBox(curve: Curve): Box {
   ).map((axis) => extentAlong(curve, axis));
   return { least: [x.least, y.least, z.least], largest: [x.largest, y.largest, z.largest] };
 }
+
+/** The box around the control points: the curve lies within it (its weights are positive). */
+export function controlBox({ points }: Curve): Box {
+  const least: [number, number, number] = [Infinity, Infinity, Infinity];
+  const largest: [number, number, number] = [-Infinity, -Infinity, -Infinity];
+  for (let i = 0; i < points.length; i += 4) {
+    for (let c = 0; c < 3; c++) {
+      const value = points[i + c] / points[i + 3];
+      least[c] = Math.min(least[c], value);
+      largest[c] = Math.max(largest[c], value);
+    }
+  }
+  return { least, largest };
+}

@@ -1,11 +1,11 @@
 import { type Affine, length, type Vector3 } from '@pencil-bend/core';
-import { type Draft, original } from 'immer';
 import { Refusal } from '../refusal';
 import type { Guide, Id, Item, MirrorPlane, Project } from '../project/project';
 import { plainItem, type PlainItem, plainRecipe } from '../project/sources';
 import { directed, placed, similarityOf, transformed } from '../recipe/transformed';
 import { command } from './command';
-import { addItem, curveItemOf, freeName, isNameTaken, itemOf, named, openItemOf, setRecipe } from './items';
+import { FreeNames } from './freeNames';
+import { curveItemOf, itemOf, named, openItemOf } from './items';
 
 interface OfItems {
   readonly items: readonly Id[];
@@ -16,17 +16,15 @@ export const carryCommands = {
   carry: command<OfItems & { words: string; map: Affine }>({
     schema: 'carry',
     stepName: (project, { items, words }) => `${words} ${named(project, items)}${released(project, items)}`,
-    change: (draft, { items, map }) => {
-      const project = original(draft) as Project;
-      const all = new Set(items);
-      for (const id of items) {
-        const item = openItemOf(draft, id);
+    change: {
+      items: (project, { items, map }) => {
+        const all = new Set(items);
         // A mirror goes where its original is carried.
-        if (followsOneOf(project, id, all)) continue;
-        const image = carried(plainItem(project, itemOf(project, id)), map);
-        if (item.kind === 'curve' && image.kind === 'curve') setRecipe(draft, id, image.recipe);
-        else draft.items[id] = { ...image } as Draft<Item>;
-      }
+        const moving = items.filter((id) => openItemOf(project, id) && !followsOneOf(project, id, all));
+        return {
+          changed: Object.fromEntries(moving.map((id) => [id, carried(plainItem(project, itemOf(project, id)), map)])),
+        };
+      },
     },
   }),
 
@@ -35,15 +33,17 @@ export const carryCommands = {
     schema: 'copyItems',
     adds: ({ items, maps }) => items.length * maps.length,
     stepName: (project, { items, words, maps }) => `${words} ${named(project, items)}${maps.length > 1 ? `, ${maps.length} times` : ''}`, // prettier-ignore
-    change: (draft, { items, id, maps }) => {
-      const project = original(draft) as Project;
-      maps.forEach((map, k) =>
-        items.forEach((each, i) => {
-          const item = carried(plainItem(project, itemOf(project, each)), map);
-          const { group: _group, ...single } = item;
-          addItem(draft, `${id}-${k * items.length + i + 1}`, { ...single, name: freeName(draft, wordOf(item.name)) });
-        }),
-      );
+    change: {
+      items: (project, { items, id, maps }) => {
+        const names = new FreeNames(project);
+        const copies = maps.flatMap((map) =>
+          items.map((each) => {
+            const { group: _group, ...single } = carried(plainItem(project, itemOf(project, each)), map);
+            return { ...single, name: names.next(wordOf(single.name)) };
+          }),
+        );
+        return { added: numbered(id, copies) };
+      },
     },
   }),
 
@@ -52,16 +52,16 @@ export const carryCommands = {
     schema: 'mirrorItems',
     adds: ({ items }) => items.length,
     stepName: (project, { items }) => `Mirror ${named(project, items)}`,
-    change: (draft, { items, id, about }) => {
-      const project = original(draft) as Project;
-      items.forEach((of, i) => {
-        const { group: _group, ...item } = curveItemOf(project, of);
-        addItem(draft, `${id}-${i + 1}`, {
-          ...item,
-          name: freeName(draft, `${wordOf(item.name)}, mirror`),
-          recipe: { kind: 'mirror', of, about: { at: about.at, across: unit(about.across) } },
+    change: {
+      items: (project, { items, id, about }) => {
+        const names = new FreeNames(project);
+        const mirrors = items.map((of): Item => {
+          const { group: _group, ...item } = curveItemOf(project, of);
+          const recipe = { kind: 'mirror', of, about: { at: about.at, across: unit(about.across) } } as const;
+          return { ...item, name: names.next(`${wordOf(item.name)}, mirror`), recipe };
         });
-      });
+        return { added: numbered(id, mirrors) };
+      },
     },
   }),
 
@@ -69,16 +69,17 @@ export const carryCommands = {
   letGo: command<{ item: Id }>({
     schema: 'letGo',
     stepName: (project, { item }) => `Let ${itemOf(project, item).name} go its own way`,
-    change: (draft, { item: id }) => {
-      const project = original(draft) as Project;
-      openItemOf(project, id);
-      const item = curveItemOf(project, id);
-      const recipe = plainRecipe(project, item);
-      if (recipe === item.recipe && !(recipe.kind === 'fit' && recipe.symmetry)) {
-        throw new Refusal(`${item.name} is a curve of its own already`);
-      }
-      const { symmetry: _symmetry, ...free } = recipe.kind === 'fit' ? recipe : { ...recipe, symmetry: undefined };
-      setRecipe(draft, id, free);
+    change: {
+      items: (project, { item: id }) => {
+        openItemOf(project, id);
+        const item = curveItemOf(project, id);
+        const recipe = plainRecipe(project, item);
+        if (recipe === item.recipe && !(recipe.kind === 'fit' && recipe.symmetry)) {
+          throw new Refusal(`${item.name} is a curve of its own already`);
+        }
+        const { symmetry: _symmetry, ...free } = recipe.kind === 'fit' ? recipe : { ...recipe, symmetry: undefined };
+        return { changed: { [id]: { ...item, recipe: free } } };
+      },
     },
   }),
 
@@ -87,26 +88,39 @@ export const carryCommands = {
     schema: 'paste',
     adds: ({ items }) => items.length,
     stepName: (_project, { items }) => `Paste ${items.length === 1 ? items[0].item.name : `${items.length} items`}`,
-    change: (draft, { id, layer, plane, map, items }) => {
-      const idOf = new Map(items.map(({ from }, i) => [from, `${id}-${i + 1}`]));
-      items.forEach(({ from, item }) => {
-        const { group: _group, ...single } = item;
-        const mirror = item.kind === 'curve' && item.recipe.kind === 'mirror' ? item.recipe : null;
-        const of = mirror && idOf.get(mirror.of);
-        if (mirror && !of) throw new Refusal(`${item.name} is a mirror of a curve that was not copied with it`);
-        const image = mirror ? single : carried(single as PlainItem, map);
-        const about = mirror && { at: placed(map, mirror.about.at), across: unit(directed(map, mirror.about.across)) };
-        addItem(draft, idOf.get(from) ?? id, {
-          ...image,
-          ...(mirror && of && about && { recipe: { kind: 'mirror', of, about } }),
-          name: isNameTaken(draft, item.name) ? freeName(draft, wordOf(item.name)) : item.name,
-          layer: Object.hasOwn(draft.layers, item.layer) ? item.layer : layer,
-          plane,
-        } as Item);
-      });
+    change: {
+      items: (project, { id, layer, plane, map, items }) => {
+        const idOf = new Map(items.map(({ from }, i) => [from, `${id}-${i + 1}`]));
+        const names = new FreeNames(project);
+        const pasted = items.map(({ item }): Item => {
+          const { group: _group, ...single } = item;
+          const mirror = item.kind === 'curve' && item.recipe.kind === 'mirror' ? item.recipe : null;
+          const of = mirror && idOf.get(mirror.of);
+          if (mirror && !of) throw new Refusal(`${item.name} is a mirror of a curve that was not copied with it`);
+          const image = mirror ? single : carried(single as PlainItem, map);
+          const about = mirror && {
+            at: placed(map, mirror.about.at),
+            across: unit(directed(map, mirror.about.across)),
+          };
+          const name = names.isTaken(item.name) ? names.next(wordOf(item.name)) : item.name;
+          names.take(name);
+          return {
+            ...image,
+            ...(mirror && of && about && { recipe: { kind: 'mirror', of, about } }),
+            name,
+            layer: Object.hasOwn(project.layers, item.layer) ? item.layer : layer,
+            plane,
+          } as Item;
+        });
+        return { added: numbered(id, pasted) };
+      },
     },
   }),
 } as const;
+
+/** New items with ids that begin alike. */
+const numbered = (id: Id, items: readonly Item[]): Record<Id, Item> =>
+  Object.fromEntries(items.map((item, i) => [`${id}-${i + 1}`, item]));
 
 /** An item of a clipboard, with the id that mirrors among the others know it by. */
 export interface Pasted {

@@ -1,5 +1,5 @@
 import type { Draft } from 'immer';
-import type { Project, Recipe } from '../project/project';
+import type { Id, Item, Project } from '../project/project';
 import type { SchemaName } from '../schemaProblems';
 
 /**
@@ -10,14 +10,24 @@ export interface Command<Args> {
   readonly schema: SchemaName;
   /** The readable name of the step, told of the project as it was before. */
   readonly stepName: (project: Project, args: Args) => string;
-  /** Changes the draft, or throws a `Refusal` and so leaves the project as it was. */
-  readonly change: (project: Draft<Project>, args: Args) => void;
+  /** How it is done. Throws a `Refusal`, which leaves the project as it was. */
+  readonly change: Change<Args>;
   /** How many items it adds, where its arguments tell: too many are refused before it begins. */
   readonly adds?: (args: Args) => number;
   /** It changes the shape by an amount nobody can foresee, so its price is shown before it is done. */
   readonly lossy?: true;
-  /** Of a command that gives one curve another recipe: what makes it, for a preview. Throws a `Refusal`. */
-  readonly recipe?: (recipe: Recipe, args: Args, project: Pick<Project, 'tolerance'>) => Recipe;
+  /** It adds points or knots to its curve. */
+  readonly addsHandles?: true;
+}
+
+/** By changing a draft; or, of a command that adds and changes items and does nothing else, by what they become. */
+export type Change<Args> =
+  ((project: Draft<Project>, args: Args) => void) | { readonly items: (project: Project, args: Args) => ChangedItems };
+
+/** What items become, and items that come: their ids must be free. */
+export interface ChangedItems {
+  readonly changed?: Readonly<Record<Id, Item>>;
+  readonly added?: Readonly<Record<Id, Item>>;
 }
 
 export const command = <Args>(it: Command<Args>): Command<Args> => it;

@@ -1,5 +1,4 @@
 import type { TangentHold, Vector3 } from '@pencil-bend/core';
-import { type Draft, original } from 'immer';
 import type { Axis, ControlRecipe, Id, MirrorPlane, Project, Recipe } from '../project/project';
 import { originalOf, type PlainCurve } from '../project/sources';
 import { insertControlPoint, removeControlPoint, setWeights, straighten } from '../recipe/editControlPoints';
@@ -18,7 +17,7 @@ import { keepSymmetry, makeSymmetric } from '../recipe/symmetry';
 import { tangentsAsTheyAre } from '../recipe/tangentsAsTheyAre';
 import { reflection, transformed } from '../recipe/transformed';
 import { type Command, command } from './command';
-import { openCurveOf, openItemOf, pointName, setRecipe } from './items';
+import { curveItemOf, openCurveOf, openItemOf, pointName } from './items';
 
 interface OfCurve {
   readonly item: Id;
@@ -28,7 +27,7 @@ interface OfPoint extends OfCurve {
 }
 
 /** How a recipe becomes another; the project for what is set there, such as the tolerance. */
-type Edit<Args> = NonNullable<Command<Args>['recipe']>;
+type Edit<Args> = (recipe: Recipe, args: Args, project: Pick<Project, 'tolerance'>) => Recipe;
 
 /**
  * A command that gives a curve another recipe. Done to a mirror it is done to its original, mirrored back; of a curve
@@ -38,23 +37,24 @@ function edit<Args extends OfCurve>(
   schema: Command<Args>['schema'],
   words: (item: PlainCurve, args: Args) => string,
   change: Edit<Args>,
-  lossy?: 'lossy',
+  kind?: 'lossy' | 'adds handles',
 ): Command<Args> {
   const symmetric: Edit<Args> = (recipe, args, project) => keepSymmetry(recipe, change(recipe, args, project));
   return command<Args>({
     schema,
     stepName: (project, args) => words(openCurveOf(project, args.item), args),
-    change: (draft: Draft<Project>, args) => {
-      const project = original(draft) as Project;
-      const { recipe } = openCurveOf(project, args.item);
-      const changed = tangentsAsTheyAre(symmetric(recipe, args, project));
-      const { id, by } = originalOf(project, args.item);
-      openItemOf(project, id);
-      const back = by.reduce<Recipe>((now, { about }) => transformed(now, reflection(about)), changed);
-      setRecipe(draft, id, back);
+    change: {
+      items: (project, args) => {
+        const { recipe } = openCurveOf(project, args.item);
+        const changed = tangentsAsTheyAre(symmetric(recipe, args, project));
+        const { id, by } = originalOf(project, args.item);
+        openItemOf(project, id);
+        const back = by.reduce<Recipe>((now, { about }) => transformed(now, reflection(about)), changed);
+        return { changed: { [id]: { ...curveItemOf(project, id), recipe: back } } };
+      },
     },
-    recipe: symmetric,
-    ...(lossy && { lossy: true }),
+    ...(kind === 'lossy' && { lossy: true }),
+    ...(kind === 'adds handles' && { addsHandles: true }),
   });
 }
 
@@ -88,6 +88,7 @@ export const curveCommands = {
     'insertFitPoint',
     ({ name }) => `Add a point to ${name}`,
     (recipe, { u, id }) => insertFitPoint(recipe, u, id),
+    'adds handles',
   ),
   removeFitPoint: edit<OfPoint>(
     'removeFitPoint',
@@ -118,6 +119,7 @@ export const curveCommands = {
     'insertControlPoint',
     ({ name }, { leg }) => `Add a control point after ${leg + 1} to ${name}`,
     (recipe, { leg, share }) => insertControlPoint(recipe, leg, share),
+    'adds handles',
   ),
   removeControlPoint: edit<OfPoint>(
     'removeControlPoint',
@@ -141,6 +143,7 @@ export const curveCommands = {
     'insertKnot',
     ({ name }) => `Add a knot to ${name}`,
     (recipe, { u }) => insertKnot(recipe, u),
+    'adds handles',
   ),
   removeKnot: edit<OfCurve & { u: number }>(
     'removeKnot',
@@ -180,6 +183,7 @@ export const curveCommands = {
     'raiseDegree',
     ({ name }) => `Raise the degree of ${name}`,
     (recipe) => raiseDegree(recipe),
+    'adds handles',
   ),
   lowerDegree: edit<OfCurve>(
     'lowerDegree',

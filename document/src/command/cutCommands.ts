@@ -22,7 +22,8 @@ import { reverseCurve } from '../recipe/editEnds';
 import { controlRecipe, curveOf } from '../recipe/hold';
 import { command } from './command';
 import { type CornerCut, cutCorner } from './corner';
-import { addItem, andFrees, curveItemOf, freeMirrors, freeName, named, newItem, openCurveOf, setRecipe } from './items';
+import { namesIn } from './freeNames';
+import { addItem, andFrees, curveItemOf, freeMirrors, named, newItem, openCurveOf, setRecipe } from './items';
 import { joined } from './joined';
 import { extended, shortened, type ToReach, trimmed } from './lengths';
 import { partOf } from './parts';
@@ -145,7 +146,11 @@ export const cutCommands = {
       }
       const { points } = 'count' in into ? divideByCount(measured, into.count) : divideByLength(measured, into.step);
       points.forEach((at, i) =>
-        addItem(draft, `${id}-${i + 1}`, { kind: 'point', ...newItem(draft, 'Point', layer, plane), at }),
+        addItem(draft, `${id}-${i + 1}`, {
+          kind: 'point',
+          ...newItem(draft, namesIn(draft).next('Point'), layer, plane),
+          at,
+        }),
       );
     },
   }),
@@ -189,7 +194,7 @@ const openRecipe = (project: Project, item: CurveItem, id: Id): Recipe =>
 function added(draft: Draft<Project>, id: Id, word: string, layer: Id, plane: Id, curve: Curve, colour?: string): void {
   addItem(draft, id, {
     kind: 'curve',
-    ...newItem(draft, word, layer, plane),
+    ...newItem(draft, namesIn(draft).next(word), layer, plane),
     ...(colour !== undefined && { colour }),
     recipe: controlRecipe(curve, (i) => `c${i + 1}`),
   });
@@ -201,7 +206,7 @@ function replaced(draft: Draft<Project>, project: Project, item: Id, parts: read
   setRecipe(draft, item, parts[0]);
   if (parts.length === 1) return;
   const { recipe: _recipe, name, ...like } = curveItemOf(project, item);
-  addItem(draft, id, { ...like, name: freeName(draft, name.replace(/ \d+$/, '')), recipe: parts[1] });
+  addItem(draft, id, { ...like, name: namesIn(draft).next(name.replace(/ \d+$/, '')), recipe: parts[1] });
 }
 
 /** What else a cut changes, for the name of its step: mirrors become curves of their own. */

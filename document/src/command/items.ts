@@ -2,7 +2,7 @@ import type { Draft } from 'immer';
 import { Refusal } from '../refusal';
 import { type CurveItem, GRAPHITE, type Id, type Item, type Project, type Recipe } from '../project/project';
 import { mirrorsOf, plainRecipe } from '../project/sources';
-import { LONGEST_NAME, shortened } from '../name';
+import { namesIn } from './freeNames';
 import { fitPointsOf } from '../recipe/makeLive';
 import { controlIdsOf, curveOf } from '../recipe/hold';
 import { become } from './become';
@@ -59,36 +59,6 @@ export function controlIds(recipe: Recipe): readonly Id[] {
   return Array.from({ length: count }, (_, i) => idOf(i));
 }
 
-/** Names in use, and the last number given to each word: counted once for a command that adds many items. */
-interface NamesInUse {
-  readonly taken: Set<string>;
-  readonly numbered: Map<string, number>;
-}
-
-const namesInUse = new WeakMap<Project | Draft<Project>, NamesInUse>();
-
-function namesOf(project: Project | Draft<Project>): NamesInUse {
-  const known = namesInUse.get(project);
-  if (known) return known;
-  const now = { taken: new Set(Object.values(project.items).map(({ name }) => name)), numbered: new Map() };
-  namesInUse.set(project, now);
-  return now;
-}
-
-export const isNameTaken = (project: Project | Draft<Project>, name: string): boolean =>
-  namesOf(project).taken.has(name);
-
-/** 'Curve 4' when the names up to 'Curve 3' are taken. */
-export function freeName(project: Project | Draft<Project>, word: string): string {
-  const { taken, numbered } = namesOf(project);
-  for (let number = (numbered.get(word) ?? 0) + 1; ; number++) {
-    const name = shortened(word, LONGEST_NAME - ` ${number}`.length) + ` ${number}`;
-    if (taken.has(name)) continue;
-    numbered.set(word, number - 1);
-    return name;
-  }
-}
-
 /** 'Lid', 'Lid and Knob', 'Lid and 3 more'. */
 export function named(project: Project, ids: readonly Id[]): string {
   const [first, second] = ids.slice(0, 2).map((id) => itemOf(project, id).name);
@@ -100,13 +70,13 @@ export function addItem(project: Draft<Project>, id: Id, item: Item): void {
   if (Object.hasOwn(project.items, id)) throw new Refusal(`The id '${id}' is taken`);
   project.items[id] = withoutMinusZero(item) as Draft<Item>;
   project.itemOrder.push(id);
-  namesOf(project).taken.add(item.name);
+  namesIn(project).take(item.name);
 }
 
 /** What a new item has when nobody says otherwise. */
-export function newItem(project: Project | Draft<Project>, word: string, layer: Id, plane: Id) {
+export function newItem(project: Project | Draft<Project>, name: string, layer: Id, plane: Id) {
   const colour = (Object.hasOwn(project.layers, layer) && project.layers[layer].colour) || GRAPHITE;
-  return { name: freeName(project, word), colour, visible: true, layer, plane };
+  return { name, colour, visible: true, layer, plane };
 }
 
 /** Gives a curve another recipe; only what differs is written, so that the log holds no more. */

@@ -1,18 +1,15 @@
 import { failed, type Result, success } from '@pencil-bend/core';
-import { type Draft, produceWithPatches } from 'immer';
-import { applyPatch, fromImmer } from '../history/patch';
+import { applyPatch } from '../history/patch';
 import type { Stacks, Step } from '../history/history';
 import { itemCountProblem, stepSizeProblem } from '../history/stepSize';
 import { inWords, type Problem } from '../problem';
 import { checkProject } from '../project/check';
-import { shortened } from '../name';
 import { withPlaces } from '../placeInWords';
 import type { Project } from '../project/project';
 import { schemaProblems } from '../schemaProblems';
-import { Refusal } from '../refusal';
+import { attempt } from './attempt';
 import type { Command } from './command';
 import { commands, type Order } from './registry';
-import { withoutMinusZero } from './withoutMinusZero';
 
 /** What the caller brings, so that everything here stays pure: a fresh id and the time. */
 export interface Stamp {
@@ -26,9 +23,6 @@ export interface Performed {
   readonly step: Step;
 }
 
-/** As the schema of steps allows. */
-const LONGEST_NAME = 300;
-
 /** A project with a step done, or why it cannot be done, in words; then nothing has changed. */
 export type Outcome = Result<Performed, string>;
 
@@ -37,25 +31,20 @@ export type Outcome = Result<Performed, string>;
  * Numbers come out without minus zero, which JSON would not bring back.
  */
 export function perform(project: Project, order: Order, stamp: Stamp): Outcome {
-  const { schema, stepName, change, adds } = commands[order.command] as Command<unknown>;
+  const { schema, adds } = commands[order.command] as Command<unknown>;
   const given = schemaProblems(schema, order.args);
   if (given.length > 0) return failed(inWords(withPlaces(given, order.args)));
   const tooMany = adds ? itemCountProblem(adds(order.args)) : null;
   if (tooMany !== null) return failed(tooMany);
-  try {
-    const args = withoutMinusZero(order.args);
-    const name = shortened(stepName(project, args), LONGEST_NAME);
-    const [changed, patches, inverse] = produceWithPatches(project, (draft: Draft<Project>) => change(draft, args));
-    const problems = checkProject(changed);
-    if (problems.length > 0) return failed(withPlaces(problems, changed).map(said).join('; '));
-    const way = { patch: fromImmer(patches), inverse: fromImmer(inverse) };
-    const tooLarge = stepSizeProblem(way);
-    if (tooLarge !== null) return failed(tooLarge);
-    return success({ project: changed, step: { ...stamp, kind: 'do', of: null, name, ...way } });
-  } catch (error) {
-    if (error instanceof Refusal) return failed(error.message);
-    throw error;
-  }
+  const attempted = attempt(project, order);
+  if (!attempted.ok) return attempted;
+  const { name, project: changed, difference } = attempted.value;
+  const problems = checkProject(changed);
+  if (problems.length > 0) return failed(withPlaces(problems, changed).map(said).join('; '));
+  const way = difference();
+  const tooLarge = stepSizeProblem(way);
+  if (tooLarge !== null) return failed(tooLarge);
+  return success({ project: changed, step: { ...stamp, kind: 'do', of: null, name, ...way } });
 }
 
 /** A sentence stands by itself; what a schema says needs its place beside it. */

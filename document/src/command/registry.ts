@@ -1,5 +1,3 @@
-import { Refusal } from '../refusal';
-import type { Project, Recipe } from '../project/project';
 import type { Command } from './command';
 import { carryCommands } from './carryCommands';
 import { curveCommands } from './curveCommands';
@@ -25,15 +23,6 @@ export type Order = { [Name in CommandName]: { readonly command: Name; readonly 
 /** Whether a command changes the shape by an amount that is to be shown first. */
 export const isLossy = (command: CommandName): boolean => (commands[command] as Command<unknown>).lossy === true;
 
-/**
- * The recipe that an order would give a curve of this recipe, for a preview: the order does just that. Null for an
- * order that changes no recipe, or cannot be done.
- */
-export function recipeAfter(recipe: Recipe, order: Order, project: Pick<Project, 'tolerance'>): Recipe | null {
-  try {
-    return (commands[order.command] as Command<unknown>).recipe?.(recipe, order.args, project) ?? null;
-  } catch (error) {
-    if (error instanceof Refusal) return null;
-    throw error;
-  }
-}
+/** Whether a command adds points or knots to the curve it is done to. */
+export const addsHandles = (command: CommandName): boolean =>
+  (commands[command] as Command<unknown>).addsHandles === true;

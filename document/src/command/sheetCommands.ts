@@ -1,10 +1,11 @@
 import type { Vector3 } from '@pencil-bend/core';
 import { type Draft, original } from 'immer';
 import { Refusal } from '../refusal';
-import { type Guide, type Id, type Project, type Recipe } from '../project/project';
+import { type Guide, type Id, type Item, type Project, type Recipe } from '../project/project';
 import { become } from './become';
 import { command } from './command';
-import { addItem, andFrees, freeMirrors, freeName, itemOf, named, newItem, openItemOf } from './items';
+import { FreeNames } from './freeNames';
+import { andFrees, freeMirrors, itemOf, named, newItem, openItemOf } from './items';
 
 /** A curve, point or guide that is drawn: with its own colour, or that of its layer. */
 export type NewItem = { readonly id: Id; readonly colour?: string } & (
@@ -17,34 +18,42 @@ export const sheetCommands = {
     schema: 'drawItems',
     adds: ({ items }) => items.length,
     stepName: (project, { word, items }) =>
-      items.length === 1 ? `Draw ${freeName(project, word)}` : `Draw ${items.length} items: ${word}`,
-    change: (project, { layer, plane, word, items }) => {
-      for (const { id, colour, ...made } of items) {
-        const base = { ...newItem(project, word, layer, plane), ...(colour !== undefined && { colour }) };
-        if ('recipe' in made) addItem(project, id, { kind: 'curve', ...base, recipe: made.recipe });
-        else if ('at' in made) addItem(project, id, { kind: 'point', ...base, at: made.at });
-        else addItem(project, id, { kind: 'guide', ...base, guide: made.guide });
-      }
+      items.length === 1 ? `Draw ${new FreeNames(project).next(word)}` : `Draw ${items.length} items: ${word}`,
+    change: {
+      items: (project, { layer, plane, word, items }) => {
+        const names = new FreeNames(project);
+        const drawn = items.map(({ id, colour, ...made }): [Id, Item] => {
+          const base = { ...newItem(project, names.next(word), layer, plane), ...(colour !== undefined && { colour }) };
+          if ('recipe' in made) return [id, { kind: 'curve', ...base, recipe: made.recipe }];
+          if ('at' in made) return [id, { kind: 'point', ...base, at: made.at }];
+          return [id, { kind: 'guide', ...base, guide: made.guide }];
+        });
+        return { added: withFreeIds(drawn) };
+      },
     },
   }),
 
   placePoint: command<{ item: Id; to: Vector3 }>({
     schema: 'placePoint',
     stepName: (project, { item }) => `Move ${itemOf(project, item).name}`,
-    change: (project, { item, to }) => {
-      const it = openItemOf(project, item);
-      if (it.kind !== 'point') throw new Refusal(`${it.name} is no point`);
-      become(it.at, to);
+    change: {
+      items: (project, { item, to }) => {
+        const it = openItemOf(project, item);
+        if (it.kind !== 'point') throw new Refusal(`${it.name} is no point`);
+        return { changed: { [item]: { ...it, at: to } } };
+      },
     },
   }),
 
   setGuide: command<{ item: Id; guide: Guide }>({
     schema: 'setGuide',
     stepName: (project, { item }) => `Change ${itemOf(project, item).name}`,
-    change: (project, { item, guide }) => {
-      const it = openItemOf(project, item);
-      if (it.kind !== 'guide') throw new Refusal(`${it.name} is no guide`);
-      become(it.guide, guide);
+    change: {
+      items: (project, { item, guide }) => {
+        const it = openItemOf(project, item);
+        if (it.kind !== 'guide') throw new Refusal(`${it.name} is no guide`);
+        return { changed: { [item]: { ...it, guide } } };
+      },
     },
   }),
 
@@ -104,6 +113,16 @@ export const sheetCommands = {
     change: (project, set) => void Object.assign(project, set),
   }),
 } as const;
+
+/** Ids that stand twice in one order are taken as well. */
+function withFreeIds(items: readonly (readonly [Id, Item])[]): Readonly<Record<Id, Item>> {
+  const added: Record<Id, Item> = {};
+  for (const [id, item] of items) {
+    if (Object.hasOwn(added, id)) throw new Refusal(`The id '${id}' is taken`);
+    added[id] = item;
+  }
+  return added;
+}
 
 /** Takes items out of the drawing; their mirrors become curves of their own. */
 export function remove(draft: Draft<Project>, ids: readonly Id[]): void {

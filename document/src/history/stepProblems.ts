@@ -14,6 +14,6 @@ export function stepProblems(value: unknown, { isShort = false } = {}): Problem[
   if (!Number.isFinite(Date.parse(step.at))) {
     return [{ path: '/at', message: 'must be a time, such as 2026-11-28T09:30:00Z' }];
   }
-  const size = isShort ? itemCountProblem(changedItems(step)) : stepSizeProblem(step);
+  const size = isShort ? itemCountProblem(changedItems(step).length) : stepSizeProblem(step);
   return size === null ? [] : [{ path: '', message: size }];
 }

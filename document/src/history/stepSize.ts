@@ -1,3 +1,5 @@
+import { pointerParts } from '../problem';
+import type { Id } from '../project/project';
 import type { Patch } from './patch';
 
 /** The largest step: more would hold up everybody else, in this browser and at the server. */
@@ -9,13 +11,14 @@ export const itemCountProblem = (items: number): string | null =>
     ? null
     : `This would change ${counted(items)} curves and points in one step; at most ${counted(LARGEST_STEP.items)} may be`;
 
-/** How many items a step changes. */
-export const changedItems = ({ patch }: { readonly patch: Patch }): number =>
-  new Set(patch.flatMap(({ path }) => (path.startsWith('/items/') ? path.split('/', 3)[2] : []))).size;
+/** The items that a step adds, changes or takes out. */
+export const changedItems = ({ patch }: { readonly patch: Patch }): readonly Id[] => [
+  ...new Set(patch.flatMap(({ path }) => (path.startsWith('/items/') ? pointerParts(path)[1] : []))),
+];
 
 /** Why a step is too large to be kept, with its size and what may be; null when it is not. */
 export function stepSizeProblem({ patch, inverse }: { readonly patch: Patch; readonly inverse: Patch }): string | null {
-  const tooMany = itemCountProblem(changedItems({ patch }));
+  const tooMany = itemCountProblem(changedItems({ patch }).length);
   if (tooMany !== null) return tooMany;
   const characters = JSON.stringify(patch).length + JSON.stringify(inverse).length;
   if (characters > LARGEST_STEP.characters) {

@@ -65,3 +65,29 @@ export function mirrorsOf({ items }: Items, ids: readonly Id[]): readonly (reado
       !originals.has(entry[0]),
   );
 }
+
+const followers = new WeakMap<Project['items'], ReadonlyMap<Id, readonly Id[]>>();
+
+/** The curves that are mirrors of each curve, directly; found once for each state of the items. */
+function mirrorsByOriginal({ items }: Items): ReadonlyMap<Id, readonly Id[]> {
+  let known = followers.get(items);
+  if (!known) {
+    const found = new Map<Id, Id[]>();
+    for (const [id, item] of Object.entries(items)) {
+      if (item.kind !== 'curve' || item.recipe.kind !== 'mirror') continue;
+      const { of } = item.recipe;
+      found.set(of, [...(found.get(of) ?? []), id]);
+    }
+    followers.set(items, (known = found));
+  }
+  return known;
+}
+
+/** These items and all that follow them: mirrors, and mirrors of mirrors. */
+export function withFollowers(project: Items, ids: readonly Id[]): readonly Id[] {
+  const mirrors = mirrorsByOriginal(project);
+  const all = new Set(ids);
+  // What is added meanwhile is gone through too.
+  for (const id of all) for (const mirror of mirrors.get(id) ?? []) all.add(mirror);
+  return [...all];
+}

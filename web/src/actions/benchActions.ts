@@ -2,123 +2,158 @@ import { breaksOf, curvatureAt, closestPoint } from '@pencil-bend/core';
 import {
   type Axis,
   fitPointsOf,
+  handlesOn,
   isClosed,
+  onlyItem,
   type Order,
-  type Recipe,
-  tangentAt,
   pointOf,
   pointsOf,
-  handlesOn,
+  type Recipe,
+  tangentAt,
 } from '@pencil-bend/document';
+import type { Editing } from '../session/editing';
+import type { LossyPreview } from '../session/lossyPreview';
+import type { Readings } from '../session/readings';
+import type { Snaps } from '../session/snaps';
+import type { StageView } from '../session/stageView';
+import type { Target } from '../session/target';
+import type { ToolInHand } from '../session/toolInHand';
 import { newId } from '../state/ids';
-import type { Along } from '../tools/select/dragConstraint';
-import { removal } from '../tools/select/select';
-import type { Taking } from '../tools/contract';
-import { LAYINGS } from '../tools/place/placingTools';
-import type { ToolName } from '../tools/table';
-import { TOOLS } from '../tools/palette';
-import type { Bench } from '../session/bench';
-import { selectionDeeds } from './selectionActions';
+import type { DragConstraint, KeyInput, Taking } from '../tools/contract';
+import { removal } from '../tools/select/edits';
+import { type ToolName, TOOLS } from '../tools/table';
+import { type SelectionAction, selectionActions } from './selectionActions';
 
-/** The page that deeds are done on. */
-export interface Stage {
-  readonly bench: Bench;
+/** What actions work on: the services of the bench, and what only its page can do. */
+export interface Workbench {
+  readonly editing: Editing;
+  readonly hand: ToolInHand;
+  readonly lossy: LossyPreview;
+  readonly readings: Readings;
+  readonly snaps: Snaps;
+  readonly stages: StageView;
+  readonly target: Target;
   showAll(): void;
   toggleComb(): void;
   toggleHistory(): void;
   togglePalette(): void;
-  toggleSnaps(): void;
   toggleShortcuts(): void;
   holdSpace(): void;
   openMenu(): void;
 }
 
 /** Something that can be done by a key, from the context menu, or both. */
-export interface Deed {
+export interface BenchAction {
   /** As it stands in the menu and on the shortcuts page. */
-  readonly words: string;
-  readonly group: Group;
+  readonly label: string;
+  readonly group: ActionGroup;
   /** What is pressed: 'Shift+D', 'Ctrl+Z', 'k', '?'. */
   readonly keys: readonly string[];
   /** Whether it is offered in the context menu now; one without stands there never. */
-  readonly inMenu?: (bench: Bench) => boolean;
+  readonly inMenu?: (bench: Workbench) => boolean;
   /** The browser knows the key; what it does is heard elsewhere. */
   readonly native?: true;
-  readonly does: (stage: Stage) => void;
+  readonly does: (bench: Workbench) => void;
 }
 
-export const GROUPS = ['Tools', 'Selected point', 'Dragging', 'Knots', 'Curve', 'Drawing', 'Looking'] as const;
-type Group = (typeof GROUPS)[number];
+/** Groups of actions, as people read them. */
+export const ACTION_GROUPS = {
+  tools: 'Tools',
+  point: 'Selected point',
+  dragging: 'Dragging',
+  knots: 'Knots',
+  curve: 'Curve',
+  drawing: 'Drawing',
+  looking: 'Looking',
+} as const;
+export type ActionGroup = keyof typeof ACTION_GROUPS;
 
-const recipeOf = (bench: Bench): Recipe | null => {
-  const [item] = bench.selection().items;
-  return item ? bench.recipeOf(item) : null;
+const recipeOf = ({ editing }: Workbench): Recipe | null => {
+  const [item] = editing.selection().items;
+  return item ? editing.recipeOf(item) : null;
 };
-const single = (bench: Bench) => {
-  const { handles } = bench.selection();
+const single = ({ editing }: Workbench) => {
+  const { handles } = editing.selection();
   return handles.length === 1 ? handles[0] : null;
 };
 /** The selected fit point, or the one whose tangent is. */
-const fitPoint = (bench: Bench) => {
+const fitPoint = (bench: Workbench) => {
   const handle = single(bench);
   const recipe = recipeOf(bench);
   if (!recipe || (handle?.kind !== 'fit' && handle?.kind !== 'tangent')) return null;
   return fitPointsOf(recipe).find(({ id }) => id === handle.id) ?? null;
 };
-const hasCurve = (bench: Bench) => recipeOf(bench) !== null;
-const hasFit = (bench: Bench) => fitPointsOf(recipeOf(bench) ?? NO_RECIPE).length > 0;
+const hasCurve = (bench: Workbench) => recipeOf(bench) !== null;
+const hasFit = (bench: Workbench) => fitPointsOf(recipeOf(bench) ?? NO_RECIPE).length > 0;
 const NO_RECIPE = { kind: 'control', degree: 1, closing: 'open', knots: [], points: [] } as const;
-const hasPoints = (bench: Bench) => bench.selection().handles.some((handle) => pointOf(handle) !== null);
-const knotOf = (bench: Bench) => {
+const hasPoints = ({ editing }: Workbench) => editing.selection().handles.some((handle) => pointOf(handle) !== null);
+const knotOf = (bench: Workbench) => {
   const handle = single(bench);
   return handle?.kind === 'knot' || handle?.kind === 'on' ? handle.u : null;
 };
 
-/** An order to the selected curve. */
+/** A command to the selected curve. */
 const give =
-  (order: (bench: Bench) => { readonly command: Order['command']; readonly args?: object } | null) =>
-  ({ bench }: Stage): void => {
-    const [item] = bench.selection().items;
-    const given = item ? order(bench) : null;
-    if (given) bench.do({ command: given.command, args: { item, ...given.args } } as Order);
+  (order: (bench: Workbench) => { readonly command: Order['command']; readonly args?: object } | null) =>
+  (bench: Workbench): void => {
+    const item = onlyItem(bench.editing.selection());
+    const given = item === null ? null : order(bench);
+    if (given) bench.editing.do({ command: given.command, args: { item, ...given.args } } as Order);
   };
-const tool = (name: ToolName) => ({ bench }: Stage) => bench.takeUp(name); // prettier-ignore
-const press = (key: 'Enter' | 'Escape' | 'Backspace' | 'Delete') => ({ bench }: Stage) => bench.key(key); // prettier-ignore
+const tool =
+  (name: ToolName) =>
+  ({ hand }: Workbench) =>
+    hand.takeUp(name);
 
-/** Does what is called so to what is selected. */
-function selected(bench: Bench, words: RegExp): void {
-  const deed = selectionDeeds(bench.project(), bench.selection()).find((each) => words.test(each.words));
-  if (deed) bench.do(deed.order);
-}
+/** A key for whatever is in hand: a stage that is viewed and a price that is offered come before the tool. */
+const press =
+  (key: KeyInput['key']) =>
+  ({ hand, lossy, stages }: Workbench): void => {
+    const offered = lossy.offer() !== null;
+    if (key === 'Escape' && stages.viewed()) stages.leave();
+    else if (key === 'Enter' && offered) lossy.apply();
+    else if (key === 'Escape' && (offered || lossy.busy() !== null)) lossy.leave();
+    else hand.feed({ type: 'key', key });
+  };
 
-const HANDLES = ['smooth', 'symmetric', 'kink'];
+/** Does one of the things that can be done to what is selected, where it can. */
+const selected =
+  (kind: SelectionAction['kind']) =>
+  ({ editing }: Workbench): void => {
+    const action = selectionActions(editing.project(), editing.selection()).find((each) => each.kind === kind);
+    if (action) editing.do(action.order);
+  };
 
 /** The first choice that the tool in hand offers is set to the next of its values. */
-function nextChoice(bench: Bench): void {
-  const tool = bench.tool();
-  if (tool.tool === 'bezier') bench.setOption('kind', after(HANDLES, tool.options.kind));
-  if (tool.tool !== 'lay') return;
-  const option = LAYINGS[tool.laying].options?.find(({ kind }) => kind === 'choice');
+function nextChoice({ hand }: Workbench): void {
+  const option = hand.options().find(({ kind }) => kind === 'choice');
   if (option?.kind !== 'choice') return;
   const values = option.choices.map(({ value }) => value);
-  bench.setOption(option.name, after(values, String(tool.options[option.name])));
+  hand.setOption(option.name, values[(values.indexOf(option.value) + 1) % values.length]);
 }
 
-const after = (values: readonly string[], value: string): string => values[(values.indexOf(value) + 1) % values.length];
-
 /** A second press frees the drag again. */
-const along = (way: Along) => ({ bench }: Stage) => {
-  const state = bench.tool();
-  if (state.tool === 'bend') bench.feed({ type: 'way', along: state.along === way ? 'free' : way });
-}; // prettier-ignore
+const along =
+  (constraint: DragConstraint) =>
+  ({ hand }: Workbench): void => {
+    const { drags } = hand.accepts();
+    if (drags) hand.feed({ type: 'drag-settings', along: drags.along === constraint ? 'free' : constraint });
+  };
 
-const take = (taking: Taking) => ({ bench }: Stage) => {
-  if (hasPoints(bench) || (taking === 'direction' && fitPoint(bench))) bench.feed({ type: 'way', taking });
-}; // prettier-ignore
+function softly({ hand, target }: Workbench): void {
+  const { drags } = hand.accepts();
+  if (drags) hand.feed({ type: 'drag-settings', soft: drags.soft === null ? target.softReach() : null });
+}
+
+const take =
+  (what: Taking) =>
+  (bench: Workbench): void => {
+    if (hasPoints(bench) || (what === 'direction' && fitPoint(bench))) bench.hand.feed({ type: 'take', what });
+  };
 
 const pin = (axis: Axis) =>
   give((bench) => {
-    const points = bench.selection().handles.flatMap((handle) => pointOf(handle) ?? []);
+    const points = bench.editing.selection().handles.flatMap((handle) => pointOf(handle) ?? []);
     const recipe = recipeOf(bench);
     if (points.length === 0 || !recipe) return null;
     const all = [...recipe.points, ...fitPointsOf(recipe)];
@@ -140,47 +175,47 @@ const direct = (direction: readonly [number, number, number]) =>
   });
 
 /** Every key that is bound and every line of the context menu: the shortcuts page and both are made from this table. */
-export const DEEDS: readonly Deed[] = [
-  ...TOOLS.filter(({ key }) => key !== null).map(({ name, words, key }): Deed => ({
-    words,
-    group: 'Tools',
+export const BENCH_ACTIONS: readonly BenchAction[] = [
+  ...TOOLS.filter(({ key }) => key !== null).map(({ name, label, key }): BenchAction => ({
+    label,
+    group: 'tools',
     keys: key === null ? [] : [key],
     ...(name === 'insert' && { inMenu: hasCurve }),
     does: tool(name),
   })),
-  { words: 'All tools', group: 'Tools', keys: ['/'], does: (stage) => stage.togglePalette() },
+  { label: 'All tools', group: 'tools', keys: ['/'], does: (bench) => bench.togglePalette() },
   {
-    words: 'Next kind of leg or handle',
-    group: 'Tools',
+    label: 'Next kind of leg or handle',
+    group: 'tools',
     keys: [','],
-    does: ({ bench }) => nextChoice(bench),
+    does: nextChoice,
   },
   {
-    words: 'Snaps on, or off',
-    group: 'Tools',
+    label: 'Snaps on, or off',
+    group: 'tools',
     keys: [';'],
-    does: (stage) => stage.toggleSnaps(),
+    does: ({ snaps }) => snaps.toggleAll(),
   },
-  { words: 'Apply, take or end what is in hand', group: 'Tools', keys: ['Enter'], does: press('Enter') },
-  { words: 'Leave, or let go', group: 'Tools', keys: ['Escape'], does: press('Escape') },
-  { words: 'Take back the last point drawn', group: 'Tools', keys: ['Backspace'], does: press('Backspace') },
+  { label: 'Apply, take or end what is in hand', group: 'tools', keys: ['Enter'], does: press('Enter') },
+  { label: 'Leave, or let go', group: 'tools', keys: ['Escape'], does: press('Escape') },
+  { label: 'Take back the last point drawn', group: 'tools', keys: ['Backspace'], does: press('Backspace') },
   {
-    words: 'Take it out, or delete the curve',
-    group: 'Tools',
+    label: 'Take it out, or delete the curve',
+    group: 'tools',
     keys: ['Delete'],
     inMenu: (bench) => {
       const {
         items: [item],
         handles,
-      } = bench.selection();
+      } = bench.editing.selection();
       return item !== undefined && (handles.length === 0 || removal(item, handles, recipeOf(bench)) !== null);
     },
     does: press('Delete'),
   },
 
   {
-    words: 'Kink, or smooth again',
-    group: 'Selected point',
+    label: 'Kink, or smooth again',
+    group: 'point',
     keys: ['k'],
     inMenu: (bench) => single(bench)?.kind === 'fit',
     does: give((bench) => {
@@ -189,8 +224,8 @@ export const DEEDS: readonly Deed[] = [
     }),
   },
   {
-    words: 'Hold the tangent, or free it',
-    group: 'Selected point',
+    label: 'Hold the tangent, or free it',
+    group: 'point',
     keys: ['u'],
     inMenu: (bench) => fitPoint(bench) !== null,
     does: give((bench) => {
@@ -202,12 +237,12 @@ export const DEEDS: readonly Deed[] = [
       return { command: 'holdTangent', args: { point: point.id, tangent } };
     }),
   },
-  { words: 'Tangent horizontal', group: 'Selected point', keys: ['-'], inMenu: (bench) => fitPoint(bench) !== null, does: direct([1, 0, 0]) }, // prettier-ignore
-  { words: 'Tangent vertical', group: 'Selected point', keys: ['|'], inMenu: (bench) => fitPoint(bench) !== null, does: direct([0, 1, 0]) }, // prettier-ignore
-  { words: 'Tangent as of another curve or leg …', group: 'Selected point', keys: ['g'], inMenu: (bench) => fitPoint(bench) !== null, does: take('direction') }, // prettier-ignore
+  { label: 'Tangent horizontal', group: 'point', keys: ['-'], inMenu: (bench) => fitPoint(bench) !== null, does: direct([1, 0, 0]) }, // prettier-ignore
+  { label: 'Tangent vertical', group: 'point', keys: ['|'], inMenu: (bench) => fitPoint(bench) !== null, does: direct([0, 1, 0]) }, // prettier-ignore
+  { label: 'Tangent as of another curve or leg …', group: 'point', keys: ['g'], inMenu: (bench) => fitPoint(bench) !== null, does: take('direction') }, // prettier-ignore
   {
-    words: 'Hold the radius, or free it',
-    group: 'Selected point',
+    label: 'Hold the radius, or free it',
+    group: 'point',
     keys: ['Shift+U'],
     inMenu: (bench) => single(bench)?.kind === 'fit' && recipeOf(bench)?.kind === 'fit',
     does: give((bench) => {
@@ -220,8 +255,8 @@ export const DEEDS: readonly Deed[] = [
     }),
   },
   {
-    words: 'Weight 1 again',
-    group: 'Selected point',
+    label: 'Weight 1 again',
+    group: 'point',
     keys: ['w'],
     inMenu: (bench) => ['control', 'weight'].includes(single(bench)?.kind ?? ''),
     does: give((bench) => {
@@ -231,8 +266,8 @@ export const DEEDS: readonly Deed[] = [
     }),
   },
   {
-    words: 'Add a control point in the middle of the leg',
-    group: 'Selected point',
+    label: 'Add a control point in the middle of the leg',
+    group: 'point',
     keys: ['Shift+Q'],
     inMenu: (bench) => single(bench)?.kind === 'leg',
     does: give((bench) => {
@@ -241,49 +276,51 @@ export const DEEDS: readonly Deed[] = [
     }),
   },
   {
-    words: 'Straight from the first to the last selected control point',
-    group: 'Selected point',
+    label: 'Straight from the first to the last selected control point',
+    group: 'point',
     keys: ['s'],
-    inMenu: (bench) => bench.selection().handles.filter(({ kind }) => kind === 'control').length > 1,
+    inMenu: (bench) => bench.editing.selection().handles.filter(({ kind }) => kind === 'control').length > 1,
     does: give((bench) => {
-      const points = bench.selection().handles.flatMap((handle) => (handle.kind === 'control' ? [handle.id] : []));
+      const points = bench.editing
+        .selection()
+        .handles.flatMap((handle) => (handle.kind === 'control' ? [handle.id] : []));
       return points.length > 0 ? { command: 'straighten', args: { points } } : null;
     }),
   },
   {
-    words: 'Take x from another point …',
-    group: 'Selected point',
+    label: 'Take x from another point …',
+    group: 'point',
     keys: ['Shift+X'],
     inMenu: hasPoints,
     does: take(0),
   },
   {
-    words: 'Take y from another point …',
-    group: 'Selected point',
+    label: 'Take y from another point …',
+    group: 'point',
     keys: ['Shift+Y'],
     inMenu: hasPoints,
     does: take(1),
   },
   {
-    words: 'Take z from another point …',
-    group: 'Selected point',
+    label: 'Take z from another point …',
+    group: 'point',
     keys: ['Shift+Z'],
     inMenu: hasPoints,
     does: take(2),
   },
-  { words: 'Pin x, or free it', group: 'Selected point', keys: ['p'], inMenu: hasPoints, does: pin(0) },
-  { words: 'Pin y, or free it', group: 'Selected point', keys: ['Shift+P'], inMenu: hasPoints, does: pin(1) },
+  { label: 'Pin x, or free it', group: 'point', keys: ['p'], inMenu: hasPoints, does: pin(0) },
+  { label: 'Pin y, or free it', group: 'point', keys: ['Shift+P'], inMenu: hasPoints, does: pin(1) },
   {
-    words: 'All points of the curve',
-    group: 'Selected point',
+    label: 'All points of the curve',
+    group: 'point',
     keys: ['Ctrl+A'],
     inMenu: hasCurve,
-    does: ({ bench }) => {
-      const [item] = bench.selection().items;
+    does: (bench) => {
+      const [item] = bench.editing.selection().items;
       const points = pointsOf(recipeOf(bench) ?? NO_RECIPE);
       if (!item || !points) return;
       const kind = points.fit.length > 0 ? 'fit' : 'control';
-      bench.select(
+      bench.editing.select(
         handlesOn(
           item,
           points[kind].map(({ id }) => ({ kind, id })),
@@ -292,41 +329,37 @@ export const DEEDS: readonly Deed[] = [
     },
   },
 
-  { words: 'Along x', group: 'Dragging', keys: ['x'], does: along('x') },
-  { words: 'Along y', group: 'Dragging', keys: ['y'], does: along('y') },
-  { words: 'Along z', group: 'Dragging', keys: ['z'], does: along('z') },
-  { words: 'Along the polygon', group: 'Dragging', keys: ['l'], does: along('legs') },
-  { words: 'Along the normal', group: 'Dragging', keys: ['n'], does: along('normal') },
+  { label: 'Along x', group: 'dragging', keys: ['x'], does: along('x') },
+  { label: 'Along y', group: 'dragging', keys: ['y'], does: along('y') },
+  { label: 'Along z', group: 'dragging', keys: ['z'], does: along('z') },
+  { label: 'Along the polygon', group: 'dragging', keys: ['l'], does: along('legs') },
+  { label: 'Along the normal', group: 'dragging', keys: ['n'], does: along('normal') },
   {
-    words: 'Softly: neighbours follow',
-    group: 'Dragging',
+    label: 'Softly: neighbours follow',
+    group: 'dragging',
     keys: ['f'],
-    does: ({ bench }) => {
-      const state = bench.tool();
-      const soft = state.tool === 'bend' && state.soft === null ? bench.softReach() : null;
-      if (state.tool === 'bend') bench.feed({ type: 'way', soft });
-    },
+    does: softly,
   },
   {
-    words: 'The handle below this one',
-    group: 'Dragging',
+    label: 'The handle below this one',
+    group: 'dragging',
     keys: ['.'],
-    does: ({ bench }) => bench.feed({ type: 'stack' }),
+    does: ({ hand }) => hand.feed({ type: 'stack' }),
   },
 
   {
-    words: 'Add a knot here',
-    group: 'Knots',
+    label: 'Add a knot here',
+    group: 'knots',
     keys: ['q'],
-    inMenu: (bench) => hasCurve(bench) && bench.cursorParameter() !== null,
+    inMenu: (bench) => hasCurve(bench) && bench.readings.cursorParameter() !== null,
     does: give((bench) => {
-      const u = bench.cursorParameter();
+      const u = bench.readings.cursorParameter();
       return u === null ? null : { command: 'insertKnot', args: { u } };
     }),
   },
   {
-    words: 'One knot more in the same place',
-    group: 'Knots',
+    label: 'One knot more in the same place',
+    group: 'knots',
     keys: ['+'],
     inMenu: (bench) => knotOf(bench) !== null,
     does: give((bench) => {
@@ -335,36 +368,36 @@ export const DEEDS: readonly Deed[] = [
     }),
   },
   {
-    words: 'Even out the knots',
-    group: 'Knots',
+    label: 'Even out the knots',
+    group: 'knots',
     keys: ['e'],
     inMenu: (bench) => breaksOf(pointsOf(recipeOf(bench) ?? NO_RECIPE)?.curve ?? NO_CURVE).length > 2,
     does: give(() => ({ command: 'evenKnots' })),
   },
 
-  { words: 'Raise the degree', group: 'Curve', keys: ['d'], inMenu: hasCurve, does: give(() => ({ command: 'raiseDegree' })) }, // prettier-ignore
-  { words: 'Lower the degree', group: 'Curve', keys: ['Shift+D'], inMenu: hasCurve, does: give(() => ({ command: 'lowerDegree' })) }, // prettier-ignore
+  { label: 'Raise the degree', group: 'curve', keys: ['d'], inMenu: hasCurve, does: give(() => ({ command: 'raiseDegree' })) }, // prettier-ignore
+  { label: 'Lower the degree', group: 'curve', keys: ['Shift+D'], inMenu: hasCurve, does: give(() => ({ command: 'lowerDegree' })) }, // prettier-ignore
   {
-    words: 'Hold the spacing, or make it live',
-    group: 'Curve',
+    label: 'Hold the spacing, or make it live',
+    group: 'curve',
     keys: ['v'],
     inMenu: hasFit,
     does: give((bench) => (hasFit(bench) ? { command: recipeOf(bench)?.kind === 'fit' ? 'holdSpacing' : 'makeLive' } : null)), // prettier-ignore
   },
   {
-    words: 'Lighten within the tolerance of the sheet',
-    group: 'Curve',
+    label: 'Lighten within the tolerance of the sheet',
+    group: 'curve',
     keys: ['j'],
     inMenu: hasCurve,
-    does: ({ bench }) => {
-      const [item] = bench.selection().items;
-      const tolerance = bench.project()?.tolerance ?? 0.01;
-      if (item && hasCurve(bench)) bench.desk.lay(item, { words: 'Lighten', tolerance });
+    does: (bench) => {
+      const [item] = bench.editing.selection().items;
+      const tolerance = bench.editing.project()?.tolerance ?? 0.01;
+      if (item && hasCurve(bench)) bench.lossy.refit(item, { kind: 'lighten', tolerance });
     },
   },
   {
-    words: 'Close, or open',
-    group: 'Curve',
+    label: 'Close, or open',
+    group: 'curve',
     keys: ['o'],
     inMenu: hasCurve,
     does: give((bench) => {
@@ -373,37 +406,37 @@ export const DEEDS: readonly Deed[] = [
       return isClosed(recipe) ? { command: 'openCurve', args: { id: newId() } } : { command: 'closeCurve' };
     }),
   },
-  { words: 'Reverse', group: 'Curve', keys: ['r'], inMenu: hasCurve, does: give(() => ({ command: 'reverseCurve' })) },
+  { label: 'Reverse', group: 'curve', keys: ['r'], inMenu: hasCurve, does: give(() => ({ command: 'reverseCurve' })) },
 
   {
-    words: 'Group what is selected',
-    group: 'Drawing',
+    label: 'Group what is selected',
+    group: 'drawing',
     keys: ['['],
-    inMenu: (bench) => bench.selection().items.length > 1,
-    does: ({ bench }) => selected(bench, /^group/),
+    inMenu: (bench) => bench.editing.selection().items.length > 1,
+    does: selected('group'),
   },
-  { words: 'Ungroup', group: 'Drawing', keys: [']'], does: ({ bench }) => selected(bench, /^ungroup/) },
+  { label: 'Ungroup', group: 'drawing', keys: [']'], does: selected('ungroup') },
   {
-    words: 'Copy, cut, paste',
-    group: 'Drawing',
+    label: 'Copy, cut, paste',
+    group: 'drawing',
     keys: ['Ctrl+C', 'Ctrl+X', 'Ctrl+V'],
     native: true,
     does: () => undefined,
   },
-  { words: 'Undo', group: 'Drawing', keys: ['Ctrl+Z'], does: ({ bench }) => bench.undo() },
-  { words: 'Redo', group: 'Drawing', keys: ['Ctrl+Shift+Z'], does: ({ bench }) => bench.redo() },
-  { words: 'History and stages', group: 'Drawing', keys: ['h'], does: (stage) => stage.toggleHistory() },
+  { label: 'Undo', group: 'drawing', keys: ['Ctrl+Z'], does: ({ hand }) => hand.undo() },
+  { label: 'Redo', group: 'drawing', keys: ['Ctrl+Shift+Z'], does: ({ hand }) => hand.redo() },
+  { label: 'History and stages', group: 'drawing', keys: ['h'], does: (bench) => bench.toggleHistory() },
 
-  { words: 'All in view', group: 'Looking', keys: ['a'], inMenu: () => true, does: (stage) => stage.showAll() },
-  { words: 'Curvature comb', group: 'Looking', keys: ['c'], does: (stage) => stage.toggleComb() },
-  { words: 'Pan while held', group: 'Looking', keys: ['Space'], does: (stage) => stage.holdSpace() },
+  { label: 'All in view', group: 'looking', keys: ['a'], inMenu: () => true, does: (bench) => bench.showAll() },
+  { label: 'Curvature comb', group: 'looking', keys: ['c'], does: (bench) => bench.toggleComb() },
+  { label: 'Pan while held', group: 'looking', keys: ['Space'], does: (bench) => bench.holdSpace() },
   {
-    words: 'What can be done here',
-    group: 'Looking',
+    label: 'What can be done here',
+    group: 'looking',
     keys: ['m', 'ContextMenu', 'Shift+F10'],
-    does: (stage) => stage.openMenu(),
+    does: (bench) => bench.openMenu(),
   },
-  { words: 'All shortcuts', group: 'Looking', keys: ['?'], does: (stage) => stage.toggleShortcuts() },
+  { label: 'All shortcuts', group: 'looking', keys: ['?'], does: (bench) => bench.toggleShortcuts() },
 ];
 
 const NO_CURVE = {

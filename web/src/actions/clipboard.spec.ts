@@ -27,7 +27,7 @@ const project = [
   { command: 'mirrorItems', args: { items: ['arch'], id: 'm', about: { at: [0, 0, 0], across: [1, 0, 0] } } },
 ].reduce((now, order) => done(now, order as Order), emptyProject('Clip'));
 
-const into = { source: 'other', layer: 'sheet', plane: 'front', aside: 10 };
+const into = { source: 'other', layer: 'sheet', plane: 'front', aside: [10, -10, 0] as const };
 const paste = (text: string, to: Project, more: Partial<typeof into> = {}): Project => {
   const order = pasted(text, { ...into, ...more }, newId);
   if (!order || 'why' in order) throw new Error(order ? order.why : 'nothing of ours');

@@ -17,14 +17,14 @@ export function copied(project: Project, ids: readonly Id[], source: string): st
 /** What a clipboard's text means for a project; null where it holds no items of ours. */
 export function pasted(
   text: string,
-  into: { readonly source: string; readonly layer: Id; readonly plane: Id; readonly aside: number },
+  into: { readonly source: string; readonly layer: Id; readonly plane: Id; readonly aside: Vector3 },
   newId: () => Id,
 ): Order | { readonly why: string } | null {
   const read = parsed(text);
   if (!read) return null;
   const id = newId();
   // In the project it came from a copy lies a little aside, so that it can be seen.
-  const by: Vector3 = read.source === into.source ? [into.aside, -into.aside, 0] : [0, 0, 0];
+  const by: Vector3 = read.source === into.source ? into.aside : [0, 0, 0];
   const args = { id, layer: into.layer, plane: into.plane, map: translation(by), items: read.items as Pasted[] };
   const problems = schemaProblems('paste', args);
   if (problems.length > 0) return { why: 'The clipboard holds curves of another version, or broken ones' };

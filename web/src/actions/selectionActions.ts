@@ -15,27 +15,28 @@ import { newId } from '../state/ids';
 import { COMPARED } from '../tools/place/curves';
 
 /** Something that can be done to what is selected as a whole, by one order. */
-export interface SelectionDeed {
-  readonly words: string;
+export interface SelectionAction {
+  readonly kind: 'group' | 'ungroup' | 'reference' | 'letGo' | 'throughCorners' | 'pulledByCorners' | 'compare';
+  readonly label: string;
   readonly order: Order;
   readonly select?: Selection;
 }
 
 /** What can be done to this selection now. */
-export function selectionDeeds(project: Project | null, selection: Selection): readonly SelectionDeed[] {
+export function selectionActions(project: Project | null, selection: Selection): readonly SelectionAction[] {
   const items = selection.items;
   if (!project || items.length === 0) return [];
   return [...ofSeveral(project, items), ...(items.length === 1 ? ofOne(project, items[0]) : [])];
 }
 
-function ofSeveral(project: Project, items: readonly Id[]): SelectionDeed[] {
+function ofSeveral(project: Project, items: readonly Id[]): SelectionAction[] {
   const groups = [...new Set(items.flatMap((id) => project.items[id].group ?? []))];
   const reference = project.layerOrder.find((id) => project.layers[id].reference);
   const name = reference ? project.layers[reference].name : 'Reference';
   return [
-    ...(items.length > 1 && !isOneGroup(project, items) ? [{ words: 'group', order: { command: 'groupItems', args: { items, id: newId(), name: freeGroup(project) } } as const }] : []), // prettier-ignore
-    ...groups.map((group) => ({ words: `ungroup ${project.groups[group].name}`, order: { command: 'ungroup', args: { group } } as const })), // prettier-ignore
-    { words: 'copy as reference', order: { command: 'copyAsReference', args: { items, id: newId(), layer: reference ?? newId(), name } } }, // prettier-ignore
+    ...(items.length > 1 && !isOneGroup(project, items) ? [{ kind: 'group' as const, label: 'group', order: { command: 'groupItems', args: { items, id: newId(), name: freeGroup(project) } } as const }] : []), // prettier-ignore
+    ...groups.map((group) => ({ kind: 'ungroup' as const, label: `ungroup ${project.groups[group].name}`, order: { command: 'ungroup', args: { group } } as const })), // prettier-ignore
+    { kind: 'reference', label: 'copy as reference', order: { command: 'copyAsReference', args: { items, id: newId(), layer: reference ?? newId(), name } } }, // prettier-ignore
   ];
 }
 
@@ -52,7 +53,7 @@ function freeGroup({ groups }: Project): string {
   return `Group ${number}`;
 }
 
-function ofOne(project: Project, item: Id): SelectionDeed[] {
+function ofOne(project: Project, item: Id): SelectionAction[] {
   const it = project.items[item];
   if (it.kind !== 'curve') return [];
   const recipe = plainRecipe(project, it);
@@ -60,11 +61,27 @@ function ofOne(project: Project, item: Id): SelectionDeed[] {
   const isPolyline = resolved.ok && resolved.value.curve.degree === 1 && recipe.points.length > 2;
   const isMirror = it.recipe.kind === 'mirror' || (recipe.kind === 'fit' && recipe.symmetry !== undefined);
   return [
-    ...(isMirror ? [{ words: 'let it go its own way', order: { command: 'letGo', args: { item } } as const }] : []),
+    ...(isMirror
+      ? [
+          {
+            kind: 'letGo' as const,
+            label: 'let it go its own way',
+            order: { command: 'letGo', args: { item } } as const,
+          },
+        ]
+      : []),
     ...(isPolyline
       ? [
-          { words: 'curve through its corners', order: { command: 'throughCorners', args: { item } } as const },
-          { words: 'curve pulled by them', order: { command: 'pulledByCorners', args: { item, degree: 3 } } as const },
+          {
+            kind: 'throughCorners' as const,
+            label: 'curve through its corners',
+            order: { command: 'throughCorners', args: { item } } as const,
+          },
+          {
+            kind: 'pulledByCorners' as const,
+            label: 'curve pulled by them',
+            order: { command: 'pulledByCorners', args: { item, degree: 3 } } as const,
+          },
         ]
       : []),
     ...compared(project, item),
@@ -72,7 +89,7 @@ function ofOne(project: Project, item: Id): SelectionDeed[] {
 }
 
 /** The other curve over the points of one: pulled by those it goes through, through those it is pulled by. */
-function compared(project: Project, id: Id): SelectionDeed[] {
+function compared(project: Project, id: Id): SelectionAction[] {
   const item = project.items[id];
   if (item.kind !== 'curve') return [];
   const recipe = plainRecipe(project, item);
@@ -84,6 +101,6 @@ function compared(project: Project, id: Id): SelectionDeed[] {
     fit.length > 0
       ? { id: newId(), colour: COMPARED.pulled, recipe: pulledBy(places, 3, closed) }
       : { id: newId(), colour: COMPARED.through, recipe: fitRecipe(places.map((at, i) => ({ id: `p${i + 1}`, at })), closed) }; // prettier-ignore
-  const words = fit.length > 0 ? 'compare: pulled by its points' : 'compare: through its points';
-  return [{ words, order: { command: 'drawItems', args: { layer: item.layer, plane: item.plane, word: 'Compare', items: [other] } } }]; // prettier-ignore
+  const label = fit.length > 0 ? 'compare: pulled by its points' : 'compare: through its points';
+  return [{ kind: 'compare', label, order: { command: 'drawItems', args: { layer: item.layer, plane: item.plane, word: 'Compare', items: [other] } } }]; // prettier-ignore
 }

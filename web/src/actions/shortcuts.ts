@@ -1,8 +1,8 @@
-import { type Deed, DEEDS } from './benchActions';
+import { type BenchAction, BENCH_ACTIONS } from './benchActions';
 
 type Pressed = Pick<KeyboardEvent, 'key' | 'ctrlKey' | 'metaKey' | 'shiftKey' | 'altKey'>;
 
-/** What is pressed, as the table of deeds writes it. Shift counts with letters and named keys, not with signs. */
+/** What is pressed, as the table of actions writes it. Shift counts with letters and named keys, not with signs. */
 function comboOf({ key, ctrlKey, metaKey, shiftKey }: Pressed): string {
   const control = ctrlKey || metaKey;
   const letter = /^\p{L}$/u.test(key);
@@ -11,12 +11,12 @@ function comboOf({ key, ctrlKey, metaKey, shiftKey }: Pressed): string {
   return `${control ? 'Ctrl+' : ''}${shift ? 'Shift+' : ''}${name}`;
 }
 
-const bound = new Map<string, Deed>(
-  DEEDS.filter(({ native }) => !native).flatMap((deed) => deed.keys.map((keys) => [keys, deed] as const)),
+const bound = new Map<string, BenchAction>(
+  BENCH_ACTIONS.filter(({ native }) => !native).flatMap((action) => action.keys.map((keys) => [keys, action] as const)),
 );
 
 /** What a key press does; null for one that is the browser's own. */
-export function deedOf(pressed: Pressed): Deed | null {
+export function actionFor(pressed: Pressed): BenchAction | null {
   return pressed.altKey ? null : (bound.get(comboOf(pressed)) ?? null);
 }
 

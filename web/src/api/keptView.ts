@@ -1,7 +1,7 @@
 import type { Id } from '@pencil-bend/document';
 
 /** Where a view is looked at: the middle in the plane's own axes in mm, and mm per pixel. */
-export interface SeenCamera {
+export interface Camera {
   readonly x: number;
   readonly y: number;
   readonly scale: number;
@@ -57,7 +57,7 @@ export interface TracedPicture {
 export interface KeptView {
   readonly comb: Comb;
   /** Null until the sheet has been looked at: then all of it is shown. */
-  readonly camera: SeenCamera | null;
+  readonly camera: Camera | null;
   /** What places are caught by. */
   readonly snaps: readonly SnapKind[];
   readonly snapping: boolean;

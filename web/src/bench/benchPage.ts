@@ -14,65 +14,70 @@ import {
 import { Title } from '@angular/platform-browser';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
+import { scale, subtract } from '@pencil-bend/core';
+import { selectionOf } from '@pencil-bend/document';
 import { ButtonDirective } from 'primeng/button';
 import { Tooltip } from 'primeng/tooltip';
-import { Card } from '../panels/inspector/inspector';
-import { FRONT_ID, selectionOf } from '@pencil-bend/document';
-import { Outline } from '../panels/outline/outline';
+import type { Workbench } from '../actions/benchActions';
+import { copied, pasted } from '../actions/clipboard';
+import { actionFor } from '../actions/shortcuts';
+import { Graphs } from '../panels/graphs/graphs';
 import { HistoryPanel } from '../panels/history/historyPanel';
-import { StageLook } from '../session/stageView';
+import { Inspector } from '../panels/inspector/inspector';
+import { Outline } from '../panels/outline/outline';
+import { Palette } from '../panels/palette/palette';
+import { PromptLine } from '../panels/prompt/promptLine';
+import { ShortcutsPanel } from '../panels/shortcuts/shortcutsPanel';
+import { BENCH_SERVICES } from '../session/benchServices';
+import { Editing } from '../session/editing';
+import { LossyPreview } from '../session/lossyPreview';
+import { Readings } from '../session/readings';
+import { Snaps } from '../session/snaps';
+import { StageView } from '../session/stageView';
+import { Target } from '../session/target';
+import { ToolInHand } from '../session/toolInHand';
+import { ToolWork } from '../session/toolWork';
+import { TypedPlace } from '../session/typedPlace';
+import { Viewports } from '../session/viewports';
+import { drawingActions, viewActions } from '../state/actions';
+import { newId } from '../state/ids';
+import type { BenchState } from '../state/reducers';
+import { selectComb, selectKeeping, selectNotice, selectSafe } from '../state/selectors';
 import { Icon } from '../ui/icon';
+import { counted } from '../ui/labels';
 import { NameField } from '../ui/nameField';
 import { NotLoaded } from '../ui/notLoaded';
-import { counted } from '../ui/labels';
 import { WordMark } from '../ui/wordMark';
-import { PriceDesk } from '../session/lossyPreview';
-import { PromptLine } from '../panels/prompt/promptLine';
-import { Sheet } from '../viewport/pane';
-import { benchActions, viewActions } from '../state/actions';
-import type { BenchState } from '../state/reducers';
-import { selectKeeping, selectNotice, selectSafe } from '../state/selectors';
-import { Snaps } from '../session/snaps';
-import { newId } from '../state/ids';
-import { Strip } from '../panels/graphs/graphs';
-import type { ToolName } from '../tools/table';
-import { Tracing } from '../session/tracing';
-import { AT_HAND, toolOf } from '../tools/palette';
-import { Bench } from '../session/bench';
+import { Pane } from '../viewport/pane';
+import { BenchContextMenu } from './contextMenu';
 import { Notices } from './notices';
-import type { Stage } from '../actions/benchActions';
-import { SheetMenu } from './contextMenu';
-import { copied, pasted } from '../actions/clipboard';
-import { deedOf, keysShown } from '../actions/shortcuts';
-import { StrokeWork } from '../session/toolWork';
-import { ToolKeeper } from '../session/toolStore';
-import { Palette } from '../panels/palette/palette';
-import { ShortcutsPanel } from '../panels/shortcuts/shortcutsPanel';
+import { Toolbar } from './toolbar';
 
-/** The main screen: header, outline, sheet over strip, card, prompt line. */
+/** The main screen: header, outline, sheet over graphs, inspector, prompt line. */
 @Component({
   selector: 'pb-bench-page',
   imports: [
+    BenchContextMenu,
     ButtonDirective,
-    Card,
     DatePipe,
+    Graphs,
     HistoryPanel,
     Icon,
+    Inspector,
     NameField,
     NotLoaded,
     Notices,
     Outline,
     Palette,
+    Pane,
     PromptLine,
     RouterLink,
-    Sheet,
-    SheetMenu,
     ShortcutsPanel,
-    Strip,
+    Toolbar,
     Tooltip,
     WordMark,
   ],
-  providers: [Bench, PriceDesk, Snaps, StageLook, StrokeWork, ToolKeeper, Tracing],
+  providers: BENCH_SERVICES,
   templateUrl: './benchPage.html',
   styleUrl: './benchPage.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -85,14 +90,21 @@ import { ShortcutsPanel } from '../panels/shortcuts/shortcutsPanel';
     '(window:paste)': 'paste($event)',
   },
 })
-export class BenchPage implements Stage {
+export class BenchPage implements Workbench {
   readonly id = input.required<string>();
-  readonly bench = inject(Bench);
-  private readonly store: Store<BenchState> = inject(Store);
-  private readonly snaps = inject(Snaps);
+  readonly editing = inject(Editing);
+  readonly hand = inject(ToolInHand);
+  readonly lossy = inject(LossyPreview);
+  readonly readings = inject(Readings);
+  readonly snaps = inject(Snaps);
+  readonly stages = inject(StageView);
+  readonly target = inject(Target);
+  private readonly typed = inject(TypedPlace);
+  private readonly viewports = inject(Viewports);
   // It works by itself as long as the page is there.
-  protected readonly strokeWork = inject(StrokeWork);
-  private readonly sheet = viewChild(Sheet);
+  protected readonly toolWork = inject(ToolWork);
+  private readonly store: Store<BenchState> = inject(Store);
+  private readonly pane = viewChild(Pane);
   protected readonly keeping = this.store.selectSignal(selectKeeping);
   protected readonly notice = this.store.selectSignal(selectNotice);
   private readonly safe = this.store.selectSignal(selectSafe);
@@ -102,26 +114,19 @@ export class BenchPage implements Stage {
   /** Where the context menu is asked for. */
   protected readonly menuAt = signal<MouseEvent | null>(null);
 
-  protected readonly undoName = computed(() => this.bench.history().stacks.undo.at(-1)?.name ?? null);
-  protected readonly redoName = computed(() => this.bench.history().stacks.redo.at(-1)?.name ?? null);
+  protected readonly undoName = computed(() => this.editing.history().stacks.undo.at(-1)?.name ?? null);
+  protected readonly redoName = computed(() => this.editing.history().stacks.redo.at(-1)?.name ?? null);
 
-  protected readonly bending = (['bend', 'insert'] as const).map(shownTool);
-  protected readonly drawing = AT_HAND.map(shownTool);
   protected readonly paletteShown = signal(false);
-  /** The tool in hand, where it is none of those of the toolbar. */
-  protected readonly other = computed(() => {
-    const name = this.bench.toolName();
-    return name === 'bend' || name === 'insert' || AT_HAND.includes(name) ? null : shownTool(name);
-  });
 
   constructor() {
     effect(() => {
       const id = this.id();
-      untracked(() => this.store.dispatch(benchActions.entered({ id })));
+      untracked(() => this.store.dispatch(drawingActions.entered({ id })));
     });
     const title = inject(Title);
-    effect(() => title.setTitle(`${this.bench.project()?.name ?? 'Bench'} · Pencil Bend`));
-    inject(DestroyRef).onDestroy(() => this.store.dispatch(benchActions.left()));
+    effect(() => title.setTitle(`${this.editing.project()?.name ?? 'Bench'} · Pencil Bend`));
+    inject(DestroyRef).onDestroy(() => this.store.dispatch(drawingActions.left()));
   }
 
   /**
@@ -129,78 +134,66 @@ export class BenchPage implements Stage {
    * where it stores nothing, they are not let go silently.
    */
   async mayLeave(): Promise<boolean> {
-    if (this.bench.tool().tool !== 'bend') this.bench.takeUp('bend');
+    this.hand.putDown();
     for (let wait = 0; wait < 20 && this.keeping().state === 'keeping'; wait++) {
       await new Promise((resolve) => setTimeout(resolve, 100));
     }
-    if (this.safe() || !this.bench.project()) return true;
+    if (this.safe() || !this.editing.project()) return true;
     return window.confirm('The last changes are not kept yet. Leave the bench and lose them?');
   }
 
   protected keyDown(event: KeyboardEvent): void {
     if (isTyping(event)) return;
     if (this.typesPlace(event)) return event.preventDefault();
-    const deed = deedOf(event);
-    if (!deed) return;
+    const action = actionFor(event);
+    if (!action) return;
     // A button in focus answers Enter and Space itself, unless the pointer is on the sheet: then Space is for panning.
     const onButton = event.target instanceof HTMLButtonElement || event.target instanceof HTMLAnchorElement;
-    const priced = this.bench.desk.offer() !== null && !(event.target as Element).closest('pb-price-box');
-    if (onButton && ((event.key === 'Enter' && !priced) || (event.key === ' ' && !this.bench.pointer()))) return;
+    const priced = this.lossy.offer() !== null && !(event.target as Element).closest('pb-price-box');
+    if (onButton && ((event.key === 'Enter' && !priced) || (event.key === ' ' && !this.viewports.pointer()))) return;
     event.preventDefault();
-    this.bench.attempt(() => deed.does(this));
+    this.editing.attempt(() => action.does(this));
   }
 
-  /** While places are taken a number is the start of one; keys that come before its field is there belong to it too. */
+  /** Keys that come before the field for a place is there belong to it too. */
   private typesPlace({ key, ctrlKey, metaKey, altKey }: KeyboardEvent): boolean {
-    const { typing } = this.bench;
-    const text = typing();
-    if (ctrlKey || metaKey || altKey) return false;
-    if (text === null) {
-      const starts = this.bench.takesPlaces() && /^[0-9.+=−-]$/.test(key);
-      if (starts) typing.set(key === '=' ? '' : key);
-      return starts;
-    }
-    if (key.length === 1) typing.set(text + key);
-    else if (key === 'Backspace') typing.set(text.slice(0, -1));
-    else if (key === 'Enter') this.bench.typePlace(text);
-    else if (key === 'Escape') typing.set(null);
-    else return false;
-    return true;
+    return !ctrlKey && !metaKey && !altKey && this.typed.key(key);
   }
 
   /** What is selected, onto the system's clipboard. */
   protected copy(event: ClipboardEvent, cut: boolean): void {
-    const project = this.bench.project();
-    const ids = this.bench.selection().items;
+    const project = this.editing.project();
+    const ids = this.editing.selection().items;
     // Text that is marked is copied as text.
     const isText = document.getSelection()?.isCollapsed === false;
     if (isField(event.target) || isText || !project || ids.length === 0) return;
     event.clipboardData?.setData('text/plain', copied(project, ids, this.id()));
     event.preventDefault();
-    if (cut) this.bench.do({ command: 'deleteItems', args: { items: ids } });
+    if (cut) this.editing.do({ command: 'deleteItems', args: { items: ids } });
   }
 
   protected paste(event: ClipboardEvent): void {
     if (isField(event.target)) return;
     const picture = [...(event.clipboardData?.files ?? [])].find(({ type }) => type.startsWith('image/'));
-    if (picture) return this.sheet()?.bring(picture);
+    if (picture) return this.pane()?.bring(picture);
     const text = event.clipboardData?.getData('text/plain') ?? '';
-    const { layerInHand, grid } = this.bench;
-    const into = { source: this.id(), layer: layerInHand(), plane: FRONT_ID, aside: 2 * grid() };
+    const { layer, planeId, plane, grid } = this.target;
+    const aside = scale(subtract(plane().x, plane().y), 2 * grid());
+    const into = { source: this.id(), layer: layer(), plane: planeId(), aside };
     const order = pasted(text, into, newId);
     if (!order) return;
     event.preventDefault();
-    if ('why' in order) return this.store.dispatch(benchActions.noticeGiven({ words: order.why }));
-    const before = new Set(this.bench.project()?.itemOrder);
-    this.bench.do(order);
-    this.bench.select(selectionOf((this.bench.project()?.itemOrder ?? []).filter((id) => !before.has(id))));
+    if ('why' in order) return this.editing.notify(order.why);
+    const before = new Set(this.editing.project()?.itemOrder);
+    this.editing.do(order);
+    this.editing.select(selectionOf((this.editing.project()?.itemOrder ?? []).filter((id) => !before.has(id))));
   }
 
   protected keyUp(event: KeyboardEvent): void {
-    const sheet = this.sheet();
-    if (event.key !== ' ' || !sheet?.spaceHeld()) return;
+    const pane = this.pane();
+    if (event.key !== ' ' || !pane?.spaceHeld()) return;
     event.preventDefault();
-    sheet.spaceHeld.set(false);
+    pane.spaceHeld.set(false);
   }
 
   protected beforeUnload(event: BeforeUnloadEvent): void {
@@ -208,19 +201,15 @@ export class BenchPage implements Stage {
   }
 
   showAll(): void {
-    this.sheet()?.showAll();
+    this.pane()?.showAll();
   }
 
   holdSpace(): void {
-    this.sheet()?.spaceHeld.set(true);
+    this.pane()?.spaceHeld.set(true);
   }
 
   togglePalette(): void {
     this.paletteShown.update((shown) => !shown);
-  }
-
-  toggleSnaps(): void {
-    this.snaps.toggleAll();
   }
 
   toggleHistory(): void {
@@ -233,23 +222,23 @@ export class BenchPage implements Stage {
 
   /** The context menu, at the pointer or in the middle of the sheet. */
   openMenu(): void {
-    const at = this.sheet()?.menuPlace();
+    const at = this.pane()?.menuPlace();
     if (at) this.menuAt.set(new MouseEvent('contextmenu', { clientX: at[0], clientY: at[1] }));
   }
 
   protected menu(event: MouseEvent): void {
     event.preventDefault();
-    this.sheet()?.pressForMenu(event);
+    this.pane()?.pressForMenu(event);
     this.menuAt.set(event);
   }
 
   toggleComb(): void {
-    this.store.dispatch(viewActions.combShown({ shown: !this.bench.view().comb.shown }));
+    this.store.dispatch(viewActions.combShown({ shown: !this.store.selectSignal(selectComb)().shown }));
   }
 
   protected rename(name: string): void {
     this.renaming.set(false);
-    this.bench.do({ command: 'renameProject', args: { name } });
+    this.editing.do({ command: 'renameProject', args: { name } });
   }
 
   protected waiting({ waiting, stored }: { waiting: number; stored: boolean }): string {
@@ -258,14 +247,8 @@ export class BenchPage implements Stage {
   }
 
   protected toSheet(): void {
-    this.sheet()?.focus();
+    this.pane()?.focus();
   }
-}
-
-/** A tool with its name and key, for the toolbar. */
-function shownTool(name: ToolName) {
-  const { words, key } = toolOf(name);
-  return { name, words: key ? `${words} (${keysShown(key)})` : words };
 }
 
 const isField = (target: EventTarget | null): boolean =>

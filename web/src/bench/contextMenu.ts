@@ -10,12 +10,12 @@ import {
 } from '@angular/core';
 import type { MenuItem } from 'primeng/api';
 import { ContextMenu } from 'primeng/contextmenu';
-import { type Deed, DEEDS, type Stage } from '../actions/benchActions';
+import { ACTION_GROUPS, BENCH_ACTIONS, type BenchAction, type Workbench } from '../actions/benchActions';
 import { keysShown } from '../actions/shortcuts';
 
 /** What can be done with what is selected, where it was asked for. */
 @Component({
-  selector: 'pb-sheet-menu',
+  selector: 'pb-context-menu',
   imports: [ContextMenu],
   template: `
     <p-contextmenu #menu [model]="items()" appendTo="body" (onShow)="focus()" (onHide)="closed.emit()">
@@ -44,33 +44,33 @@ import { keysShown } from '../actions/shortcuts';
   host: { '(window:keydown.escape)': 'menu().hide()' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class SheetMenu {
-  readonly stage = input.required<Stage>();
+export class BenchContextMenu {
+  readonly workbench = input.required<Workbench>();
   /** Where it is asked for. */
   readonly at = input.required<MouseEvent>();
   readonly closed = output();
   protected readonly menu = viewChild.required(ContextMenu);
   /** As it was when the menu was asked for. */
   protected readonly items = computed((): MenuItem[] => {
-    const stage = this.stage();
-    const line = (deed: Deed): MenuItem => ({
-      label: deed.words,
-      data: keysShown(deed.keys[0]),
-      command: () => stage.bench.attempt(() => deed.does(stage)),
+    const bench = this.workbench();
+    const line = (action: BenchAction): MenuItem => ({
+      label: action.label,
+      data: keysShown(action.keys[0]),
+      command: () => bench.editing.attempt(() => action.does(bench)),
     });
-    const deedsOf = (group: Deed['group']) =>
-      DEEDS.filter((deed) => deed.group === group && untracked(() => deed.inMenu?.(stage.bench)));
+    const actionsOf = (group: BenchAction['group']) =>
+      BENCH_ACTIONS.filter((action) => action.group === group && untracked(() => action.inMenu?.(bench)));
     // What the selection is about lies open, the rest one step deeper.
-    const open = untracked(() => stage.bench.selection().handles.length > 0) ? 'Selected point' : 'Curve';
-    const deeper = (['Selected point', 'Knots', 'Curve', 'Looking'] as const).filter((group) => group !== open);
+    const open = untracked(() => bench.editing.selection().handles.length > 0) ? 'point' : 'curve';
+    const deeper = (['point', 'knots', 'curve', 'looking'] as const).filter((group) => group !== open);
     return [
-      ...deedsOf('Tools').map(line),
+      ...actionsOf('tools').map(line),
       { separator: true },
-      ...deedsOf(open).map(line),
+      ...actionsOf(open).map(line),
       { separator: true },
       ...deeper.flatMap((group): MenuItem[] => {
-        const items = deedsOf(group).map(line);
-        return items.length > 0 ? [{ label: group, data: '›', items }] : [];
+        const items = actionsOf(group).map(line);
+        return items.length > 0 ? [{ label: ACTION_GROUPS[group], data: '›', items }] : [];
       }),
     ];
   });

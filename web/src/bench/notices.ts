@@ -1,14 +1,14 @@
+import { ToolInHand } from '../session/toolInHand';
 import { GONE } from '../api/conflict';
 import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { ButtonDirective } from 'primeng/button';
-import { StageLook } from '../session/stageView';
+import { StageView } from '../session/stageView';
 import { counted } from '../ui/labels';
 import { savingActions } from '../state/actions';
 import type { BenchState } from '../state/reducers';
 import { selectDrawing, selectSaving } from '../state/selectors';
-import { Bench } from '../session/bench';
 
 /** What cannot wait until somebody looks at the header: changes that came too late, and a browser that stores nothing. */
 @Component({
@@ -30,21 +30,21 @@ import { Bench } from '../session/bench';
         </p>
       </div>
     }
-    @if (look(); as look) {
+    @if (viewed(); as viewed) {
       <div class="notice" role="status">
         <p>
-          <b>You look at the stage ‘{{ look.name }}’</b> of {{ look.at | date: 'd MMM, HH:mm' }}. The drawing is as you
-          left it.
+          <b>You look at the stage ‘{{ viewed.name }}’</b> of {{ viewed.at | date: 'd MMM, HH:mm' }}. The drawing is as
+          you left it.
         </p>
         <p class="deeds">
-          <button pButton type="button" size="small" (click)="stageLook.leave()">Back to the drawing</button>
+          <button pButton type="button" size="small" (click)="stageView.leave()">Back to the drawing</button>
           <button
             pButton
             type="button"
             size="small"
             severity="secondary"
             [outlined]="true"
-            (click)="stageLook.restore(look.stage, look.name)"
+            (click)="stageView.restore(viewed.stage, viewed.name)"
           >
             Restore this stage
           </button>
@@ -93,9 +93,9 @@ import { Bench } from '../session/bench';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Notices {
-  private readonly bench = inject(Bench);
-  protected readonly stageLook = inject(StageLook);
-  protected readonly look = this.stageLook.look;
+  private readonly hand = inject(ToolInHand);
+  protected readonly stageView = inject(StageView);
+  protected readonly viewed = this.stageView.viewed;
   private readonly store: Store<BenchState> = inject(Store);
   private readonly saving = this.store.selectSignal(selectSaving);
   private readonly drawing = this.store.selectSignal(selectDrawing);
@@ -146,7 +146,7 @@ export class Notices {
 
   protected keepMine(): void {
     // Points that are being placed belong to it.
-    if (this.bench.isDrawing()) this.bench.takeUp('bend');
+    this.hand.putDown();
     this.store.dispatch(savingActions.copyWanted());
   }
 

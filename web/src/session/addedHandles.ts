@@ -1,35 +1,49 @@
-import { computed, type Signal, signal } from '@angular/core';
+import { computed, inject, Injectable, signal } from '@angular/core';
+import { Store } from '@ngrx/store';
 import { breaksOf } from '@pencil-bend/core';
-import { type Order, type Project, type Recipe, type Handle, keyOf, pointsOf } from '@pencil-bend/document';
+import {
+  addsHandles,
+  type Handle,
+  keyOf,
+  type Order,
+  plainRecipe,
+  pointsOf,
+  type Project,
+} from '@pencil-bend/document';
+import type { BenchState } from '../state/reducers';
+import { selectProject } from '../state/selectors';
 
 const NOTHING: ReadonlySet<string> = new Set();
 
 /** The handles that the last step added: they stand out until the next one. */
-export class Added {
+@Injectable()
+export class AddedHandles {
+  private readonly store: Store<BenchState> = inject(Store);
+  private readonly project = this.store.selectSignal(selectProject);
   private readonly came = signal({ project: null as Project | null, keys: NOTHING });
   readonly keys = computed(() => (this.came().project === this.project() ? this.came().keys : NOTHING));
 
-  constructor(private readonly project: Signal<Project | null>) {}
-
-  /** Does a command to a curve, and remembers which of its handles came with it. */
-  during(command: Order['command'], recipe: () => Recipe | null, deed: () => void): void {
-    const before = handlesOf(recipe());
-    deed();
+  /** Does a command, and remembers which handles of its curve came with it. */
+  during(order: Order, work: () => void): void {
     // Moved knots are no new ones.
-    if (!/^(insert|raise)/.test(command)) return;
-    const keys = new Set([...handlesOf(recipe())].filter((key) => !before.has(key)));
+    if (!addsHandles(order.command)) return work();
+    const before = this.handlesFor(order);
+    work();
+    const keys = new Set([...this.handlesFor(order)].filter((key) => !before.has(key)));
     this.came.set({ project: this.project(), keys });
   }
-}
 
-/** Keys of the fit points, control points and knots of a curve. */
-function handlesOf(recipe: Recipe | null): ReadonlySet<string> {
-  const points = recipe && pointsOf(recipe);
-  if (!points) return NOTHING;
-  const handles: Handle[] = [
-    ...points.fit.map((each): Handle => ({ kind: 'fit', id: each.id })),
-    ...points.control.map((each): Handle => ({ kind: 'control', id: each.id })),
-    ...breaksOf(points.curve).map(({ u }): Handle => ({ kind: 'knot', u })),
-  ];
-  return new Set(handles.map(keyOf));
+  /** Keys of the fit points, control points and knots of the curve that a command is done to. */
+  private handlesFor({ args }: Order): ReadonlySet<string> {
+    const project = this.project();
+    const item = 'item' in args ? project?.items[args.item] : null;
+    const points = project && item?.kind === 'curve' ? pointsOf(plainRecipe(project, item)) : null;
+    if (!points) return NOTHING;
+    const handles: Handle[] = [
+      ...points.fit.map((each): Handle => ({ kind: 'fit', id: each.id })),
+      ...points.control.map((each): Handle => ({ kind: 'control', id: each.id })),
+      ...breaksOf(points.curve).map(({ u }): Handle => ({ kind: 'knot', u })),
+    ];
+    return new Set(handles.map(keyOf));
+  }
 }

@@ -2,13 +2,13 @@ import { TestBed } from '@angular/core/testing';
 import { homogeneous, makeCurve, uniformKnots } from '@pencil-bend/core';
 import { controlRecipe, emptyProject, GRAPHITE, type Project, resolveRecipe } from '@pencil-bend/document';
 import { provideStore, Store } from '@ngrx/store';
-import { benchActions } from '../state/actions';
+import { drawingActions } from '../state/actions';
 import { newStamp } from '../state/ids';
 import { type BenchState, reducers } from '../state/reducers';
 import { selectNotice, selectProject } from '../state/selectors';
 import { HeavyWorkService } from '../work/heavyWorkService';
 import { type Asked, type JobKind, runJob } from '../work/jobs';
-import { PriceDesk } from './lossyPreview';
+import { LossyPreview } from './lossyPreview';
 
 // The worker of the browser is not there; its jobs are done here, a moment later.
 jest.mock('../work/browserWorker', () => ({ startBrowserWorker: () => null }));
@@ -40,7 +40,7 @@ const project: Project = {
 };
 
 let store: Store<BenchState>;
-let desk: PriceDesk;
+let lossy: LossyPreview;
 let work: WorkHere;
 const settled = async () => {
   for (let i = 0; i < 5; i++) await Promise.resolve();
@@ -58,13 +58,13 @@ const knot = (u: number) => ({ command: 'removeKnot', args: { item: 'c', u } }) 
 beforeEach(() => {
   work = new WorkHere();
   TestBed.configureTestingModule({
-    providers: [provideStore(reducers), PriceDesk, { provide: HeavyWorkService, useValue: work }],
+    providers: [provideStore(reducers), LossyPreview, { provide: HeavyWorkService, useValue: work }],
   });
   store = TestBed.inject(Store) as Store<BenchState>;
-  desk = TestBed.inject(PriceDesk);
+  lossy = TestBed.inject(LossyPreview);
   const none = { steps: [], more: 0 };
   store.dispatch(
-    benchActions.opened({
+    drawingActions.opened({
       id: 'p',
       revision: 0,
       changedAt: '',
@@ -83,10 +83,10 @@ describe('the price of a step', () => {
     [5 / 9, 0.00663],
     [1 / 9, 0.74969],
   ])('is the proven deviation: the knot at %f of check KR', async (u, known) => {
-    desk.ask(knot(KR.knots.find((each) => Math.abs(each - u) < 1e-12) ?? u));
-    expect(desk.offer()).toMatchObject({ name: 'Remove a knot of Wave', price: null });
+    lossy.ask(knot(KR.knots.find((each) => Math.abs(each - u) < 1e-12) ?? u));
+    expect(lossy.offer()).toMatchObject({ name: 'Remove a knot of Wave', price: null });
     await settled();
-    const price = desk.offer()?.price;
+    const price = lossy.offer()?.price;
     expect(price?.deviation.certified).toBe(true);
     expect(price?.deviation.max).toBeGreaterThan(0.2 * known);
     expect(price?.deviation.max).toBeLessThanOrEqual(1.02 * known);
@@ -98,11 +98,11 @@ describe('the price of a step', () => {
     const bow = makeCurve(2, uniformKnots(2, 3), homogeneous([0, 0, 0, 50, 10, 0, 100, 0, 0]));
     const recipe = controlRecipe(bow, (i) => `c${i + 1}`);
     const laid = { command: 'layAnew', args: { item: 'c', words: 'Re-lay', recipe } } as const;
-    store.dispatch(benchActions.ordered({ order: laid, stamp: newStamp() }));
+    store.dispatch(drawingActions.ordered({ order: laid, stamp: newStamp() }));
     TestBed.tick();
-    desk.ask({ command: 'lowerDegree', args: { item: 'c' } });
+    lossy.ask({ command: 'lowerDegree', args: { item: 'c' } });
     await settled();
-    const price = desk.offer()?.price;
+    const price = lossy.offer()?.price;
     expect(price?.deviation.max).toBeCloseTo(5, 9);
     expect(price?.at).toEqual([50, 5, 0].map((x) => expect.closeTo(x, 6)));
     // Half of its length: s = ∫√(1 + y'²) over half of y = 20 t (1 - t), x = 100 t, in closed form.
@@ -115,63 +115,63 @@ describe('the price of a step', () => {
 
   it('is nothing for a knot that was inserted, and its ghost is the curve that comes', async () => {
     store.dispatch(
-      benchActions.ordered({ order: { command: 'insertKnot', args: { item: 'c', u: 0.4 } }, stamp: newStamp() }),
+      drawingActions.ordered({ order: { command: 'insertKnot', args: { item: 'c', u: 0.4 } }, stamp: newStamp() }),
     );
     TestBed.tick();
-    desk.ask(knot(0.4));
+    lossy.ask(knot(0.4));
     await settled();
-    expect(desk.offer()?.price?.deviation.max).toBeLessThan(1e-9);
-    const ghost = desk.offer()?.after;
-    desk.apply();
+    expect(lossy.offer()?.price?.deviation.max).toBeLessThan(1e-9);
+    const ghost = lossy.offer()?.after;
+    lossy.apply();
     TestBed.tick();
-    expect(desk.offer()).toBeNull();
+    expect(lossy.offer()).toBeNull();
     expect(curveNow().points).toEqual(ghost?.points);
     expect(curveNow().knots).toEqual(ghost?.knots);
   });
 
   it('changes nothing before it is applied, and Leave ends it', async () => {
     const before = now();
-    desk.ask(knot(KR.knots[5]));
+    lossy.ask(knot(KR.knots[5]));
     await settled();
     expect(now()).toBe(before);
-    desk.leave();
-    expect(desk.offer()).toBeNull();
-    desk.apply();
+    lossy.leave();
+    expect(lossy.offer()).toBeNull();
+    lossy.apply();
     expect(now()).toBe(before);
   });
 
   it('is ended by the next edit, also while it is computed', async () => {
-    desk.ask(knot(KR.knots[5]));
+    lossy.ask(knot(KR.knots[5]));
     store.dispatch(
-      benchActions.ordered({ order: { command: 'reverseCurve', args: { item: 'c' } }, stamp: newStamp() }),
+      drawingActions.ordered({ order: { command: 'reverseCurve', args: { item: 'c' } }, stamp: newStamp() }),
     );
     TestBed.tick();
-    expect(desk.offer()).toBeNull();
+    expect(lossy.offer()).toBeNull();
     expect(work.cancelled).toBe(1);
     await settled();
-    expect(desk.offer()).toBeNull();
-    expect(desk.busy()).toBeNull();
+    expect(lossy.offer()).toBeNull();
+    expect(lossy.busy()).toBeNull();
   });
 
   it('of a lighter curve keeps what was promised, and is what is applied', async () => {
-    desk.lay('c', { words: 'Lighten', tolerance: 2 });
-    expect(desk.busy()).not.toBeNull();
+    lossy.refit('c', { kind: 'lighten', tolerance: 2 });
+    expect(lossy.busy()).not.toBeNull();
     await settled();
-    const offer = desk.offer();
+    const offer = lossy.offer();
     expect(offer?.price?.deviation.bound).toBeLessThanOrEqual(2);
     expect(offer?.after.points.length).toBeLessThan(4 * 12);
-    desk.apply();
+    lossy.apply();
     TestBed.tick();
     expect(curveNow().points).toEqual(offer?.after.points);
   });
 
   it('of what cannot be done is said in words instead', async () => {
-    desk.ask(knot(0.123));
-    expect(desk.offer()).toBeNull();
+    lossy.ask(knot(0.123));
+    expect(lossy.offer()).toBeNull();
     expect(store.selectSignal(selectNotice)()).toBe('That knot cannot be taken out');
-    desk.lay('c', { words: 'Lighten', tolerance: 1e-6 });
+    lossy.refit('c', { kind: 'lighten', tolerance: 1e-6 });
     await settled();
-    expect(desk.offer()).toBeNull();
+    expect(lossy.offer()).toBeNull();
     expect(store.selectSignal(selectNotice)()).toContain('no curve of fewer than 12 control points was found');
   });
 });

@@ -11,16 +11,16 @@ import {
   type Vector3,
 } from '@pencil-bend/core';
 import {
+  attempt,
   controlRecipe,
   type Id,
   type Order,
-  perform,
   plainRecipe,
   type Project,
   resolveRecipe,
 } from '@pencil-bend/document';
 import { Store } from '@ngrx/store';
-import { benchActions } from '../state/actions';
+import { drawingActions } from '../state/actions';
 import { newStamp } from '../state/ids';
 import type { BenchState } from '../state/reducers';
 import { selectProject, selectSelectedItem } from '../state/selectors';
@@ -46,17 +46,22 @@ export interface Offer {
   readonly price: Price | null;
 }
 
-/** How a curve is laid anew. */
-export type LayingAnew =
-  | { readonly words: 'Lighten'; readonly tolerance: number }
-  | { readonly words: 'Re-lay'; readonly count: number; readonly degree: number };
+/** How a curve is fitted anew. */
+export type RelayTarget =
+  | { readonly kind: 'lighten'; readonly tolerance: number }
+  | { readonly kind: 'relay'; readonly count: number; readonly degree: number };
+
+/** What is said while it is computed. */
+const BUSY = { lighten: 'Looking for the lightest curve', relay: 'Laying the curve anew' } as const;
+/** The name of the step. */
+const STEP = { lighten: 'Lighten', relay: 'Re-lay' } as const;
 
 /**
  * Where the price of every lossy step is asked. The order is done on the side, its curve is the ghost, and a worker
  * compares the two; nothing is changed before it is applied, and any other change of the drawing ends the offer.
  */
 @Injectable()
-export class PriceDesk {
+export class LossyPreview {
   private readonly store: Store<BenchState> = inject(Store);
   private readonly project = this.store.selectSignal(selectProject);
   private readonly selected = this.store.selectSignal(selectSelectedItem);
@@ -71,7 +76,7 @@ export class PriceDesk {
     effect(() => {
       if (this.project() !== this.base) untracked(() => this.leave());
     });
-    // Whoever turns to another curve has left the question.
+    // With another selection the question is no longer asked.
     effect(() => {
       this.selected();
       untracked(() => this.leave());
@@ -96,19 +101,19 @@ export class PriceDesk {
     );
   }
 
-  /** Lays a curve anew, in the worker, and offers what comes of it. */
-  lay(item: Id, laying: LayingAnew): void {
+  /** Fits a curve anew, in the worker, and offers what comes of it. */
+  refit(item: Id, target: RelayTarget): void {
     this.leave();
     const before = this.curveOf(item);
     if (!before) return;
-    this.busy.set(laying.words === 'Lighten' ? 'Looking for the lightest curve' : 'Laying the curve anew');
+    this.busy.set(BUSY[target.kind]);
     this.base = this.project();
     const { base } = this;
     const curve = packCurve(before);
     const run =
-      laying.words === 'Lighten'
-        ? this.work.run('lighten', { curve, tolerance: laying.tolerance })
-        : this.work.run('relay', { curve, laying: { count: laying.count }, options: { degree: laying.degree } });
+      target.kind === 'lighten'
+        ? this.work.run('lighten', { curve, tolerance: target.tolerance })
+        : this.work.run('relay', { curve, laying: { count: target.count }, options: { degree: target.degree } });
     run.then(
       (outcome) => {
         if (this.base !== base || outcome.kind !== 'answered') return;
@@ -120,7 +125,7 @@ export class PriceDesk {
         }
         const { deviation, change } = answer.value;
         const recipe = controlRecipe(unpackCurve(answer.value.curve), (i) => `c${i + 1}`);
-        const offer = this.prepared({ command: 'layAnew', args: { item, words: laying.words, recipe } });
+        const offer = this.prepared({ command: 'layAnew', args: { item, words: STEP[target.kind], recipe } });
         if (offer) this.offer.set({ ...offer, price: priced(before, { deviation, change }) });
       },
       (error: unknown) => this.failed(error),
@@ -129,7 +134,7 @@ export class PriceDesk {
 
   apply(): void {
     const offer = this.offer();
-    if (offer) this.store.dispatch(benchActions.ordered({ order: offer.order, stamp: newStamp() }));
+    if (offer) this.store.dispatch(drawingActions.ordered({ order: offer.order, stamp: newStamp() }));
     this.leave();
   }
 
@@ -145,16 +150,16 @@ export class PriceDesk {
     const project = this.project();
     if (!project || !('item' in order.args)) return null;
     const { item } = order.args;
-    const outcome = perform(project, order, newStamp());
+    const attempted = attempt(project, order);
     const before = this.curveOf(item);
-    if (!outcome.ok) {
-      this.say(outcome.failure);
+    if (!attempted.ok) {
+      this.say(attempted.failure);
       return null;
     }
-    const after = curveIn(outcome.value.project, item);
+    const after = curveIn(attempted.value.project, item);
     if (!before || !after) return null;
     this.base = project;
-    return { order, name: outcome.value.step.name, before, after, price: null };
+    return { order, name: attempted.value.name, before, after, price: null };
   }
 
   private curveOf(item: Id): Curve | null {
@@ -169,7 +174,7 @@ export class PriceDesk {
   }
 
   private say(words: string): void {
-    this.store.dispatch(benchActions.noticeGiven({ words }));
+    this.store.dispatch(drawingActions.noticeGiven({ words }));
   }
 }
 

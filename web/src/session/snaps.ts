@@ -1,15 +1,15 @@
-import type { SnapKind } from '../api/keptView';
 import { computed, inject, Injectable, signal } from '@angular/core';
-import { FRONT, type Vector3 } from '@pencil-bend/core';
-import { FRONT_ID } from '@pencil-bend/document';
 import { Store } from '@ngrx/store';
-import { Bench } from './bench';
-import { viewActions } from '../state/actions';
-import type { BenchState } from '../state/reducers';
-import type { ToolState } from '../tools/contract';
-import { placesOf } from '../tools/placesOf';
+import type { Vector3 } from '@pencil-bend/core';
+import type { SnapKind } from '../api/keptView';
 import { alongDirection, catchAt } from '../snap/catchAt';
 import type { Caught } from '../snap/caught';
+import { viewActions } from '../state/actions';
+import type { BenchState } from '../state/reducers';
+import { selectSnapping, selectSnaps } from '../state/selectors';
+import { ShownItems } from './shownItems';
+import { Target } from './target';
+import { ToolInHand } from './toolInHand';
 
 /** So many places that were caught lately can be levelled with. */
 const TRAIL = 3;
@@ -23,18 +23,22 @@ export interface CatchKeys {
 /** Catches places for the tool in hand, and remembers what was caught. */
 @Injectable()
 export class Snaps {
-  private readonly bench = inject(Bench);
   private readonly store: Store<BenchState> = inject(Store);
-  private readonly on = computed(() => new Set(this.bench.view().snaps));
+  private readonly hand = inject(ToolInHand);
+  private readonly shown = inject(ShownItems);
+  private readonly target = inject(Target);
+  private readonly kinds = this.store.selectSignal(selectSnaps);
+  private readonly chosen = computed(() => new Set(this.kinds()));
   private trail: readonly Caught[] = [];
 
+  /** Whether places are caught at all. */
+  readonly on = this.store.selectSignal(selectSnapping);
   /** What is caught under the pointer now. */
   readonly caught = signal<Caught | null>(null);
 
   /** The place that is caught, or null: for a tool that takes places. */
-  catch(at: Vector3, reach: number, { free, straight }: CatchKeys): Caught | null {
-    const tool = this.bench.tool();
-    const caught = takesPlaces(tool) ? this.found(at, reach, tool, free, straight) : null;
+  catch(at: Vector3, reach: number, keys: CatchKeys): Caught | null {
+    const caught = this.hand.accepts().places ? this.found(at, reach, keys) : null;
     if (this.caught() !== caught) this.caught.set(caught);
     return caught;
   }
@@ -43,26 +47,30 @@ export class Snaps {
     this.caught.set(null);
   }
 
+  isChosen(kind: SnapKind): boolean {
+    return this.chosen().has(kind);
+  }
+
   toggle(kind: SnapKind): void {
-    this.store.dispatch(viewActions.snapSet({ kind, on: !this.on().has(kind) }));
+    this.store.dispatch(viewActions.snapSet({ kind, on: !this.isChosen(kind) }));
   }
 
   toggleAll(): void {
-    this.store.dispatch(viewActions.snappingSet({ on: !this.bench.view().snapping }));
+    this.store.dispatch(viewActions.snappingSet({ on: !this.on() }));
   }
 
-  private found(at: Vector3, reach: number, tool: ToolState, free: boolean, straight: boolean): Caught | null {
-    const placed = placesOf(tool);
+  private found(at: Vector3, reach: number, { free, straight }: CatchKeys): Caught | null {
+    const { placed } = this.hand.preview();
     const last = placed.at(-1) ?? null;
-    const plane = this.bench.project()?.planes[FRONT_ID] ?? FRONT;
+    const plane = this.target.plane();
     const found =
-      free || !this.bench.view().snapping
+      free || !this.on()
         ? null
         : catchAt(at, {
-            drawn: this.bench.resting(),
-            on: this.on(),
+            drawn: this.shown.kept(),
+            on: this.chosen(),
             plane,
-            grid: this.bench.grid(),
+            grid: this.target.grid(),
             reach,
             last,
             levels: [
@@ -80,5 +88,3 @@ export class Snaps {
     this.trail = [...others, caught].slice(-TRAIL);
   }
 }
-
-const takesPlaces = (tool: ToolState): boolean => tool.tool === 'lay' || (tool.tool === 'bezier' && !tool.grabbed);

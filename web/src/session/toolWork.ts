@@ -1,33 +1,32 @@
 import { effect, inject, Injectable } from '@angular/core';
-import { askedOf, fittedBy, type FreehandState, isCurrent } from '../tools/freehand/freehand';
+import type { ToolState, Work } from '../tools/contract';
 import { HeavyWorkService } from '../work/heavyWorkService';
-import { Bench } from './bench';
+import { ToolInHand } from './toolInHand';
 
 /**
- * Has the curve near a freehand stroke made by the worker, and again when its options change. What is under way is
- * waited for: while a slider is dragged each answer is shown, and then the latest wish is asked for.
+ * Has computed by the worker what the tool in hand waits for, and again when it wishes something else. What is under
+ * way is waited for: while a slider is dragged each answer is shown, and then the latest wish is asked for.
  */
 @Injectable()
-export class StrokeWork {
-  private readonly bench = inject(Bench);
-  private readonly work = inject(HeavyWorkService);
+export class ToolWork {
+  private readonly hand = inject(ToolInHand);
+  private readonly worker = inject(HeavyWorkService);
   private running = false;
 
   constructor() {
     effect(() => {
-      const tool = this.bench.tool();
-      if (tool.tool === 'freehand' && tool.phase === 'settling' && !isCurrent(tool)) void this.fit(tool);
+      const work = this.hand.work();
+      if (work) void this.run(work);
     });
   }
 
-  private async fit(state: FreehandState): Promise<void> {
+  private async run({ job, args, merge }: Work<ToolState>): Promise<void> {
     if (this.running) return;
     this.running = true;
     try {
-      const outcome = await this.work.run('freehand', askedOf(state));
-      const made = outcome.kind === 'answered' ? fittedBy(state, outcome.answer) : null;
+      const outcome = await this.worker.run(job, args);
       this.running = false;
-      if (made) this.bench.feed({ type: 'fitted', stroke: state.stroke, made });
+      if (outcome.kind === 'answered') this.hand.answer((now) => merge(now, outcome.answer as never));
     } finally {
       this.running = false;
     }

@@ -1,23 +1,35 @@
 import type { TracedPicture } from '../api/keptView';
-import { inject, Injectable } from '@angular/core';
+import { computed, inject, Injectable, signal } from '@angular/core';
 import type { Vector3 } from '@pencil-bend/core';
-import { LARGEST_PICTURE, pictureSizeProblem } from '@pencil-bend/document';
+import { LARGEST_PICTURE, pictureSizeProblem, type Id } from '@pencil-bend/document';
 import { Store } from '@ngrx/store';
 import { firstValueFrom } from 'rxjs';
-import { Bench } from './bench';
 import { explain, ProjectsApi } from '../api/projectsApi';
-import { benchActions, viewActions } from '../state/actions';
+import { drawingActions, viewActions } from '../state/actions';
 import type { BenchState } from '../state/reducers';
-import { selectDrawing } from '../state/selectors';
-import { laidPicture } from '../trace/tracedPicture';
+import { selectDrawing, selectPictures } from '../state/selectors';
+import { newPicture } from '../trace/tracedPicture';
 
-/** Brings pictures onto the sheet, and changes how they lie there. */
+/** Pictures to trace over: brings them onto the sheet, and changes how they lie there. */
 @Injectable()
 export class Tracing {
-  private readonly bench = inject(Bench);
   private readonly api = inject(ProjectsApi);
   private readonly store: Store<BenchState> = inject(Store);
   private readonly drawing = this.store.selectSignal(selectDrawing);
+  /** Those that were taken out too: they can come back. */
+  readonly known = this.store.selectSignal(selectPictures);
+  /** Pictures that lie on the sheet. */
+  readonly pictures = computed(() => this.known().filter(({ removed }) => !removed));
+  private readonly chosen = signal<Id | null>(null);
+  /** The one in hand: that was chosen, else the newest. */
+  readonly picture = computed(() => {
+    const all = this.pictures();
+    return all.find(({ id }) => id === this.chosen()) ?? all.at(-1) ?? null;
+  });
+
+  choose(id: Id): void {
+    this.chosen.set(id);
+  }
 
   /** Takes a file in; what is no picture, or too large a one, is said, and nothing changes. */
   async bring(file: File, middle: Vector3, sheetWidth: number): Promise<void> {
@@ -32,16 +44,17 @@ export class Tracing {
       if (tooLarge !== null) return this.say(`${file.name} has ${tooLarge}`);
       const { id } = await firstValueFrom(this.api.keepPicture(project, file));
       // The same picture again is brought back as it lay.
-      const known = this.bench.view().pictures.find((each) => each.id === id);
-      this.lay(known ? { ...known, removed: false } : laidPicture(id, file.name, size, middle, sheetWidth));
-      this.bench.chosenPicture.set(id);
+      const known = this.known().find((each) => each.id === id);
+      this.place(known ? { ...known, removed: false } : newPicture(id, file.name, size, middle, sheetWidth));
+      this.choose(id);
     } catch (error) {
       this.say(`${file.name} was not kept: ${explain(error).why}`);
     }
   }
 
-  lay(picture: TracedPicture): void {
-    this.store.dispatch(viewActions.pictureLaid({ picture }));
+  /** Lays a picture where and how it says. */
+  place(picture: TracedPicture): void {
+    this.store.dispatch(viewActions.picturePlaced({ picture }));
   }
 
   addressOf({ id }: TracedPicture): string {
@@ -56,7 +69,7 @@ export class Tracing {
   }
 
   private say(words: string): void {
-    this.store.dispatch(benchActions.noticeGiven({ words }));
+    this.store.dispatch(drawingActions.noticeGiven({ words }));
   }
 }
 

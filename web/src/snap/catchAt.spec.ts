@@ -2,20 +2,20 @@ import type { SnapKind } from '../api/keptView';
 import { SNAPS } from './snapKinds';
 import { circle, FRONT, lineBetween, polyline, rectangle, type Curve, type Vector3 } from '@pencil-bend/core';
 import { controlRecipe, emptyProject, fitRecipe, GRAPHITE, type Guide, type PlainItem } from '@pencil-bend/document';
-import { type Drawn, drawnOf } from '../view/shownItem';
+import { type ShownItem, shownItem } from '../view/shownItem';
 import { alongDirection, catchAt, type Snapping } from './catchAt';
 
 const look = { colour: GRAPHITE, visible: true, layer: 'sheet', plane: 'front' } as const;
 const project = emptyProject('Snaps');
-const drawn = (item: PlainItem): Drawn => drawnOf(item.name, item, project);
-const curve = (name: string, made: Curve): Drawn => drawn({ ...look, kind: 'curve', name, recipe: controlRecipe(made, (i) => `c${i + 1}`) }); // prettier-ignore
-const guide = (name: string, it: Guide): Drawn => drawn({ ...look, kind: 'guide', name, guide: it });
+const drawn = (item: PlainItem): ShownItem => shownItem(item.name, item, project);
+const curve = (name: string, made: Curve): ShownItem => drawn({ ...look, kind: 'curve', name, recipe: controlRecipe(made, (i) => `c${i + 1}`) }); // prettier-ignore
+const guide = (name: string, it: Guide): ShownItem => drawn({ ...look, kind: 'guide', name, guide: it });
 
 const bent = polyline([0, 100, 0], [{ kind: 'line', to: [20, 100, 0] }, { kind: 'line', to: [20, 140, 0] }]); // prettier-ignore
 if (!bent.ok) throw new Error('no polyline');
 
 /** A level line, a circle that the line's continuation would cut, an upright line across the first, and more. */
-const SCENE: readonly Drawn[] = [
+const SCENE: readonly ShownItem[] = [
   curve('Base', lineBetween([0, 0, 0], [60, 0, 0])),
   curve('Rib', lineBetween([40, -30, 0], [40, 30, 0])),
   curve('Ring', circle(FRONT, [120, 0, 0], 20)),

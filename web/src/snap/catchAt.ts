@@ -1,14 +1,15 @@
 import type { SnapKind } from '../api/keptView';
 import { SNAPS } from './snapKinds';
 import { closestPoint, type Curve, dot, fromPlane, inPlane, normalOf, type Plane, subtract, type Vector3 } from '@pencil-bend/core'; // prettier-ignore
-import type { Drawn } from '../view/shownItem';
+import type { ShownItem } from '../view/shownItem';
 import type { Caught } from './caught';
 import { centroidOf, marksOf, middlesOf } from './marksOf';
 import { crossingsIn, runsAcross, squareFrom, touchingFrom, type Window, windowAround } from './placesNear';
+import { gridPointNear } from '../view/grid';
 
 /** What snaps know of the sheet and of the drawing at hand. */
 export interface Snapping {
-  readonly drawn: readonly Drawn[];
+  readonly drawn: readonly ShownItem[];
   readonly on: ReadonlySet<SnapKind>;
   readonly plane: Plane;
   /** Distance of the grid in mm. */
@@ -40,17 +41,17 @@ export function catchAt(at: Vector3, snapping: Snapping): Caught | null {
 }
 
 interface Near {
-  readonly drawn: Drawn;
+  readonly drawn: ShownItem;
   readonly curve: Curve;
   readonly u: number;
   readonly at: Vector3;
   readonly away: number;
 }
 
-const boxes = new WeakMap<readonly Drawn[], Float64Array>();
+const boxes = new WeakMap<readonly ShownItem[], Float64Array>();
 
 /** Least and largest coordinates of the control points of everything drawn, six for each; of a point none. */
-function boxesOf(drawn: readonly Drawn[]): Float64Array {
+function boxesOf(drawn: readonly ShownItem[]): Float64Array {
   let all = boxes.get(drawn);
   if (!all) {
     all = new Float64Array(6 * drawn.length);
@@ -210,8 +211,7 @@ function levelWith(at: Vector3, { on, plane, levels, reach, grid }: Snapping): C
 
 function onGrid(at: Vector3, { on, plane, grid, reach }: Snapping): Caught | null {
   if (!on.has('grid')) return null;
-  const [x, y, z] = inPlane(plane, at);
-  const place = fromPlane(plane, [x, y].map((value) => Number((Math.round(value / grid) * grid).toFixed(9))).concat(z) as unknown as Vector3); // prettier-ignore
+  const place = gridPointNear(plane, at, grid);
   return distanceOf(place, at) <= reach ? caught('grid', '', place) : null;
 }
 

@@ -16,7 +16,7 @@ import {
   vectorAt,
 } from '@pencil-bend/core';
 import { fitPointsOf, type Id } from '@pencil-bend/document';
-import type { Drawn } from '../view/shownItem';
+import type { ShownItem } from '../view/shownItem';
 
 /** A place of the drawing that can be caught wherever the pointer comes near it. */
 export interface MarkedPlace {
@@ -35,10 +35,10 @@ export interface Marks {
   readonly xy: Float64Array;
 }
 
-const known = new WeakMap<readonly Drawn[], Marks>();
+const known = new WeakMap<readonly ShownItem[], Marks>();
 
 /** Ends, points and centres of arcs of everything drawn; computed once for a list that does not change. */
-export function marksOf(drawn: readonly Drawn[]): Marks {
+export function marksOf(drawn: readonly ShownItem[]): Marks {
   let marks = known.get(drawn);
   if (!marks) {
     const places = drawn.flatMap(marksOfOne);
@@ -50,9 +50,9 @@ export function marksOf(drawn: readonly Drawn[]): Marks {
   return marks;
 }
 
-const ofOne = new WeakMap<Drawn['item'], readonly MarkedPlace[]>();
+const ofOne = new WeakMap<ShownItem['item'], readonly MarkedPlace[]>();
 
-function marksOfOne({ id, item, curve, at }: Drawn): readonly MarkedPlace[] {
+function marksOfOne({ id, item, curve, at }: ShownItem): readonly MarkedPlace[] {
   const before = ofOne.get(item);
   if (before) return before;
   const { name } = item;

@@ -1,13 +1,13 @@
 import type { Theirs } from '../api/conflict';
 import type { ViewedStage } from './viewedStage';
 import type { QueuedBatch } from '../api/batch';
-import type { SnapKind, TracedPicture, KeptView, SeenCamera } from '../api/keptView';
+import type { SnapKind, TracedPicture, KeptView, Camera } from '../api/keptView';
 import type { Order, Project, Stamp, Selection } from '@pencil-bend/document';
 import { createActionGroup, emptyProps, props } from '@ngrx/store';
 import type { HistoryPart } from '../api/projectsApi';
 
-export const benchActions = createActionGroup({
-  source: 'Bench',
+export const drawingActions = createActionGroup({
+  source: 'Drawing',
   events: {
     Entered: props<{ id: string }>(),
     Opened: props<{
@@ -33,7 +33,7 @@ export const benchActions = createActionGroup({
     'Notice read': emptyProps(),
     Selected: props<{ selection: Selection }>(),
     /** A stage is shown in place of the drawing, which stays as it is. */
-    'Stage looked at': props<{ look: ViewedStage }>(),
+    'Stage viewed': props<{ viewed: ViewedStage }>(),
     'Stage left': emptyProps(),
   },
 });
@@ -46,9 +46,9 @@ export const viewActions = createActionGroup({
     'Comb scale freed': emptyProps(),
     'Comb density set': props<{ teeth: number }>(),
     'Snap set': props<{ kind: SnapKind; on: boolean }>(),
-    'Picture laid': props<{ picture: TracedPicture }>(),
+    'Picture placed': props<{ picture: TracedPicture }>(),
     'Snapping set': props<{ on: boolean }>(),
-    'Camera rested': props<{ camera: SeenCamera }>(),
+    'Camera moved': props<{ camera: Camera }>(),
   },
 });
 
@@ -77,8 +77,8 @@ export const savingActions = createActionGroup({
 
 /** Everything that makes the log longer. */
 export const steppingActions = [
-  benchActions.ordered,
-  benchActions.undone,
-  benchActions.redone,
-  benchActions.walked,
+  drawingActions.ordered,
+  drawingActions.undone,
+  drawingActions.redone,
+  drawingActions.walked,
 ] as const;

@@ -1,47 +1,47 @@
 import type { ViewedStage } from './viewedStage';
 import { emptyProject, perform, type Project } from '@pencil-bend/document';
-import { benchActions } from './actions';
-import { drawingReducer, LOOKED_ONLY } from './drawing';
+import { drawingActions } from './actions';
+import { drawingReducer, VIEWED_ONLY } from './drawing';
 import { newStamp } from './ids';
 import { selectProject } from './selectors';
 import type { BenchState } from './reducers';
 
 const NOTHING_DONE = { undo: { steps: [], more: 0 }, redo: { steps: [], more: 0 } };
 const renamed = (name: string) =>
-  benchActions.ordered({ order: { command: 'renameProject', args: { name } }, stamp: newStamp() });
+  drawingActions.ordered({ order: { command: 'renameProject', args: { name } }, stamp: newStamp() });
 const shown = (drawing: BenchState['drawing']): Project | null => selectProject({ drawing } as BenchState);
 
 describe('looking at a stage', () => {
   const project = emptyProject('Kettle');
   const early = perform(project, { command: 'renameProject', args: { name: 'Early' } }, newStamp());
   if (!early.ok) throw new Error(early.failure);
-  const look: ViewedStage = { stage: 's', name: 'First', at: '2026-11-28T12:00:00Z', project: early.value.project };
+  const stage: ViewedStage = { stage: 's', name: 'First', at: '2026-11-28T12:00:00Z', project: early.value.project };
   const opened = drawingReducer(
     undefined,
-    benchActions.opened({ id: 'k', revision: 3, changedAt: '', project, view: {}, history: NOTHING_DONE }),
+    drawingActions.opened({ id: 'k', revision: 3, changedAt: '', project, view: {}, history: NOTHING_DONE }),
   );
   const edited = drawingReducer(opened, renamed('Pot'));
-  const looking = drawingReducer(edited, benchActions.stageLookedAt({ look }));
+  const looking = drawingReducer(edited, drawingActions.stageViewed({ viewed: stage }));
 
   it('shows it, and leaves drawing and log as they are', () => {
     expect(shown(edited)?.name).toBe('Pot');
     expect(shown(looking)?.name).toBe('Early');
     expect([looking.project, looking.log]).toEqual([edited.project, edited.log]);
-    const back = drawingReducer(looking, benchActions.stageLeft());
+    const back = drawingReducer(looking, drawingActions.stageLeft());
     expect(back).toEqual(edited);
   });
 
   it.each([
     ['an order', renamed('Teapot')],
-    ['undo', benchActions.undone({ stamp: newStamp() })],
-    ['redo', benchActions.redone({ stamp: newStamp() })],
-    ['a walk', benchActions.walked({ way: 'undo', stamps: [newStamp()] })],
+    ['undo', drawingActions.undone({ stamp: newStamp() })],
+    ['redo', drawingActions.redone({ stamp: newStamp() })],
+    ['a walk', drawingActions.walked({ way: 'undo', stamps: [newStamp()] })],
   ])('%s changes nothing then, and says so', (_what, action) => {
-    expect(drawingReducer(looking, action)).toEqual({ ...looking, notice: LOOKED_ONLY });
+    expect(drawingReducer(looking, action)).toEqual({ ...looking, notice: VIEWED_ONLY });
   });
 
   it('ends with the project', () => {
-    expect(drawingReducer(looking, benchActions.left()).look).toBeNull();
-    expect(drawingReducer(looking, benchActions.entered({ id: 'other' })).look).toBeNull();
+    expect(drawingReducer(looking, drawingActions.left()).viewed).toBeNull();
+    expect(drawingReducer(looking, drawingActions.entered({ id: 'other' })).viewed).toBeNull();
   });
 });

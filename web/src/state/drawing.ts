@@ -9,7 +9,7 @@ import {
   undo,
 } from '@pencil-bend/document';
 import { createReducer, on } from '@ngrx/store';
-import { benchActions } from './actions';
+import { drawingActions } from './actions';
 import { stacksNow } from './stacksNow';
 import type { ViewedStage } from './viewedStage';
 
@@ -27,7 +27,7 @@ export interface Drawing {
   /** Why the last order was not done, or the project could not be opened; null when all is well. */
   readonly notice: string | null;
   /** What is shown in place of the project; null when the project is. */
-  readonly look: ViewedStage | null;
+  readonly viewed: ViewedStage | null;
 }
 
 const CLOSED: Drawing = {
@@ -38,15 +38,15 @@ const CLOSED: Drawing = {
   past: NO_STACKS,
   more: { undo: 0, redo: 0 },
   notice: null,
-  look: null,
+  viewed: null,
 };
 
 export const drawingReducer = createReducer<Drawing>(
   CLOSED,
   // While it is tried again, what was wrong stays in sight.
-  on(benchActions.entered, ({ project, notice }) => ({ ...CLOSED, notice: project ? null : notice })),
-  on(benchActions.left, () => CLOSED),
-  on(benchActions.opened, (_drawing, { id, project, revision, history: { undo: undone, redo: redone } }) => ({
+  on(drawingActions.entered, ({ project, notice }) => ({ ...CLOSED, notice: project ? null : notice })),
+  on(drawingActions.left, () => CLOSED),
+  on(drawingActions.opened, (_drawing, { id, project, revision, history: { undo: undone, redo: redone } }) => ({
     ...CLOSED,
     id,
     project,
@@ -54,7 +54,7 @@ export const drawingReducer = createReducer<Drawing>(
     past: { undo: undone.steps, redo: redone.steps },
     more: { undo: undone.more, redo: redone.more },
   })),
-  on(benchActions.earlierCame, (drawing, { history: { undo: undone, redo: redone } }) => ({
+  on(drawingActions.earlierCame, (drawing, { history: { undo: undone, redo: redone } }) => ({
     ...drawing,
     past: {
       undo: [...undone.steps, ...drawing.past.undo],
@@ -62,22 +62,24 @@ export const drawingReducer = createReducer<Drawing>(
     },
     more: { undo: undone.more, redo: redone.more },
   })),
-  on(benchActions.couldNotOpen, (_drawing, { why }) => ({ ...CLOSED, notice: why })),
-  on(benchActions.noticeGiven, (drawing, { words }) => ({ ...drawing, notice: words })),
-  on(benchActions.noticeRead, (drawing) => ({ ...drawing, notice: null })),
-  on(benchActions.ordered, (drawing, { order, stamp }) =>
-    drawing.project ? (onlyLooked(drawing) ?? after(drawing, perform(drawing.project, order, stamp))) : drawing,
+  on(drawingActions.couldNotOpen, (_drawing, { why }) => ({ ...CLOSED, notice: why })),
+  on(drawingActions.noticeGiven, (drawing, { words }) => ({ ...drawing, notice: words })),
+  on(drawingActions.noticeRead, (drawing) => ({ ...drawing, notice: null })),
+  on(drawingActions.ordered, (drawing, { order, stamp }) =>
+    drawing.project ? (onlyViewed(drawing) ?? after(drawing, perform(drawing.project, order, stamp))) : drawing,
   ),
-  on(benchActions.stageLookedAt, (drawing, { look }) => ({ ...drawing, look, notice: null })),
-  on(benchActions.stageLeft, (drawing) => ({ ...drawing, look: null, notice: null })),
-  on(benchActions.undone, (drawing, { stamp }) => walked(drawing, 'undo', stamp)),
-  on(benchActions.redone, (drawing, { stamp }) => walked(drawing, 'redo', stamp)),
-  on(benchActions.walked, (drawing, { way, stamps }) => stamps.reduce((at, stamp) => walked(at, way, stamp), drawing)),
+  on(drawingActions.stageViewed, (drawing, { viewed }) => ({ ...drawing, viewed, notice: null })),
+  on(drawingActions.stageLeft, (drawing) => ({ ...drawing, viewed: null, notice: null })),
+  on(drawingActions.undone, (drawing, { stamp }) => walked(drawing, 'undo', stamp)),
+  on(drawingActions.redone, (drawing, { stamp }) => walked(drawing, 'redo', stamp)),
+  on(drawingActions.walked, (drawing, { way, stamps }) =>
+    stamps.reduce((at, stamp) => walked(at, way, stamp), drawing),
+  ),
 );
 
 function walked(drawing: Drawing, way: keyof Stacks, stamp: Parameters<typeof undo>[2]): Drawing {
   if (!drawing.project) return drawing;
-  const refused = onlyLooked(drawing);
+  const refused = onlyViewed(drawing);
   if (refused) return refused;
   const { stacks, more } = stacksNow(drawing);
   if (stacks[way].length === 0 && more[way] > 0) {
@@ -87,11 +89,11 @@ function walked(drawing: Drawing, way: keyof Stacks, stamp: Parameters<typeof un
 }
 
 /** Why nothing is done while a stage is shown. */
-export const LOOKED_ONLY = 'a stage is only looked at; go back to the drawing first, or restore it';
+export const VIEWED_ONLY = 'a stage is only looked at; go back to the drawing first, or restore it';
 
 /** What cannot be done now since a stage is shown; null where the drawing is. */
-function onlyLooked(drawing: Drawing): Drawing | null {
-  return drawing.look && { ...drawing, notice: LOOKED_ONLY };
+function onlyViewed(drawing: Drawing): Drawing | null {
+  return drawing.viewed && { ...drawing, notice: VIEWED_ONLY };
 }
 
 function after(drawing: Drawing, outcome: Outcome): Drawing {

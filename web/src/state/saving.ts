@@ -1,6 +1,6 @@
 import type { QueuedBatch } from '../api/batch';
 import { createReducer, on } from '@ngrx/store';
-import { benchActions, savingActions } from './actions';
+import { drawingActions, savingActions } from './actions';
 import type { Theirs } from '../api/conflict';
 
 /** Changes that came too late. */
@@ -45,8 +45,8 @@ const anew = ({ notStored, notStoredTold }: Saving): Saving => ({ ...START, notS
 
 export const savingReducer = createReducer<Saving>(
   START,
-  on(benchActions.entered, benchActions.left, anew),
-  on(benchActions.opened, (saving, { changedAt }) => ({ ...anew(saving), keptAt: changedAt })),
+  on(drawingActions.entered, drawingActions.left, anew),
+  on(drawingActions.opened, (saving, { changedAt }) => ({ ...anew(saving), keptAt: changedAt })),
   on(savingActions.kept, (saving, { steps, at }) => ({
     ...saving,
     kept: saving.kept + steps,

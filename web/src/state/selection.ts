@@ -1,9 +1,9 @@
 import { NOTHING, type Selection } from '@pencil-bend/document';
 import { createReducer, on } from '@ngrx/store';
-import { benchActions } from './actions';
+import { drawingActions } from './actions';
 
 export const selectionReducer = createReducer<Selection>(
   NOTHING,
-  on(benchActions.entered, benchActions.left, () => NOTHING),
-  on(benchActions.selected, (_selection, { selection }) => selection),
+  on(drawingActions.entered, drawingActions.left, () => NOTHING),
+  on(drawingActions.selected, (_selection, { selection }) => selection),
 );

@@ -8,10 +8,17 @@ const drawing = (state: BenchState) => state.drawing;
 
 export const selectDrawing = drawing;
 export const selectView = (state: BenchState) => state.view;
+export const selectComb = (state: BenchState) => state.view.comb;
+export const selectCamera = (state: BenchState) => state.view.camera;
+export const selectSnaps = (state: BenchState) => state.view.snaps;
+export const selectSnapping = (state: BenchState) => state.view.snapping;
+export const selectPictures = (state: BenchState) => state.view.pictures;
+export const selectProjectId = (state: BenchState) => state.drawing.id;
 export const selectSaving = (state: BenchState) => state.saving;
 /** What is shown: the drawing, or a stage that is looked at. */
-export const selectProject = createSelector(drawing, ({ project, look }) => look?.project ?? project);
-export const selectLook = createSelector(drawing, ({ look }) => look);
+export const selectProject = createSelector(drawing, ({ project, viewed }) => viewed?.project ?? project);
+export const selectPlanes = createSelector(selectProject, (project) => project?.planes ?? null);
+export const selectViewedStage = createSelector(drawing, ({ viewed }) => viewed);
 export const selectNotice = createSelector(drawing, ({ notice }) => notice);
 export const selectHistory = createSelector(
   createSelector(drawing, ({ log }) => log),

@@ -1,6 +1,6 @@
 import { type Comb, type KeptView, SNAP_KINDS } from '../api/keptView';
 import { createReducer, on } from '@ngrx/store';
-import { benchActions, viewActions } from './actions';
+import { drawingActions, viewActions } from './actions';
 
 /** What is on until somebody chooses: the grid would catch every place. */
 const FIRST_SNAPS = SNAP_KINDS.filter((kind) => kind !== 'grid');
@@ -17,7 +17,7 @@ const withComb = (view: KeptView, comb: Partial<Comb>): KeptView => ({ ...view, 
 
 export const viewReducer = createReducer<KeptView>(
   FIRST_VIEW,
-  on(benchActions.opened, (_view, { view }) => ({
+  on(drawingActions.opened, (_view, { view }) => ({
     camera: view.camera ?? null,
     comb: { ...FIRST_VIEW.comb, ...view.comb },
     snaps: view.snaps ?? FIRST_VIEW.snaps,
@@ -33,10 +33,10 @@ export const viewReducer = createReducer<KeptView>(
     snaps: [...view.snaps.filter((each) => each !== kind), ...(wanted ? [kind] : [])],
   })),
   on(viewActions.snappingSet, (view, { on: snapping }) => ({ ...view, snapping })),
-  on(viewActions.pictureLaid, (view, { picture }) => {
+  on(viewActions.picturePlaced, (view, { picture }) => {
     const known = view.pictures.some(({ id }) => id === picture.id);
     const pictures = known ? view.pictures.map((each) => (each.id === picture.id ? picture : each)) : [...view.pictures, picture]; // prettier-ignore
     return { ...view, pictures };
   }),
-  on(viewActions.cameraRested, (view, { camera }) => ({ ...view, camera })),
+  on(viewActions.cameraMoved, (view, { camera }) => ({ ...view, camera })),
 );

@@ -23,8 +23,8 @@ import {
   withLatestFrom,
 } from 'rxjs';
 import { explain, ProjectsApi } from '../api/projectsApi';
-import { Waiting } from './syncQueue';
-import { benchActions, savingActions, steppingActions, viewActions } from '../state/actions';
+import { SyncQueue } from './syncQueue';
+import { drawingActions, savingActions, steppingActions, viewActions } from '../state/actions';
 import { firstBatch, type QueuedBatch } from '../api/batch';
 import type { BenchState } from '../state/reducers';
 import { type Late } from '../state/saving';
@@ -36,10 +36,10 @@ const VIEW_RESTS_MS = 500;
 const FEW_STEPS = 50;
 
 /** Sends what waits from an earlier visit; answers what came too late. Throws when the server cannot take it now. */
-async function sendWaiting(id: string, api: ProjectsApi, waiting: Waiting): Promise<Late | null> {
+async function sendQueued(id: string, api: ProjectsApi, queue: SyncQueue): Promise<Late | null> {
   let late: Late | null = null;
   // A browser that forbids storage has nothing waiting; that is said when something is to be stored.
-  for (const batch of await waiting.batches(id).catch((): QueuedBatch[] => [])) {
+  for (const batch of await queue.batches(id).catch((): QueuedBatch[] => [])) {
     try {
       for (let at = 0; at < batch.steps.length;) {
         const steps = firstBatch(batch.steps.slice(at));
@@ -50,31 +50,31 @@ async function sendWaiting(id: string, api: ProjectsApi, waiting: Waiting): Prom
       const { again, theirs } = explain(error);
       if (again) throw error;
       // Of several the last is offered now, the others with the next visit.
-      late = { theirs: theirs ?? GONE, mine: await waiting.setAside(batch).catch(() => batch) };
+      late = { theirs: theirs ?? GONE, mine: await queue.setAside(batch).catch(() => batch) };
       continue;
     }
     // What cannot be forgotten here is sent again, and kept once.
-    await waiting.drop(batch).catch(() => undefined);
+    await queue.drop(batch).catch(() => undefined);
   }
   return late;
 }
 
-async function open(id: string, api: ProjectsApi, waiting: Waiting): Promise<Action[]> {
-  const late = await sendWaiting(id, api, waiting);
-  const opened = benchActions.opened(await firstValueFrom(api.open(id)));
+async function open(id: string, api: ProjectsApi, queue: SyncQueue): Promise<Action[]> {
+  const late = await sendQueued(id, api, queue);
+  const opened = drawingActions.opened(await firstValueFrom(api.open(id)));
   return late ? [opened, savingActions.cameTooLate(late)] : [opened];
 }
 
 export const drawingEffects = {
   open: createEffect(
-    (actions = inject(Actions), api = inject(ProjectsApi), waiting = inject(Waiting)) =>
+    (actions = inject(Actions), api = inject(ProjectsApi), queue = inject(SyncQueue)) =>
       actions.pipe(
-        ofType(benchActions.entered),
+        ofType(drawingActions.entered),
         switchMap(({ id }) =>
-          from(open(id, api, waiting)).pipe(
+          from(open(id, api, queue)).pipe(
             mergeMap((all) => all),
-            catchError((error: unknown) => of(benchActions.couldNotOpen({ id, ...explain(error) }))),
-            takeUntil(actions.pipe(ofType(benchActions.left))),
+            catchError((error: unknown) => of(drawingActions.couldNotOpen({ id, ...explain(error) }))),
+            takeUntil(actions.pipe(ofType(drawingActions.left))),
           ),
         ),
       ),
@@ -84,12 +84,12 @@ export const drawingEffects = {
   openAgain: createEffect(
     (actions = inject(Actions)) =>
       actions.pipe(
-        ofType(benchActions.couldNotOpen),
+        ofType(drawingActions.couldNotOpen),
         filter(({ again }) => again),
         switchMap(({ id }) =>
           timer(RETRY_MS).pipe(
-            map(() => benchActions.entered({ id })),
-            takeUntil(actions.pipe(ofType(benchActions.left, benchActions.entered))),
+            map(() => drawingActions.entered({ id })),
+            takeUntil(actions.pipe(ofType(drawingActions.left, drawingActions.entered))),
           ),
         ),
       ),
@@ -100,19 +100,19 @@ export const drawingEffects = {
   earlier: createEffect(
     (actions = inject(Actions), store: Store<BenchState> = inject(Store), api = inject(ProjectsApi)) =>
       actions.pipe(
-        ofType(benchActions.opened, benchActions.earlierWanted, ...steppingActions),
+        ofType(drawingActions.opened, drawingActions.earlierWanted, ...steppingActions),
         withLatestFrom(store.select(selectHistory), store.select(selectDrawing)),
         filter(
           ([{ type }, { stacks, more }]) =>
-            (more.undo > 0 && (stacks.undo.length < FEW_STEPS || type === benchActions.earlierWanted.type)) ||
+            (more.undo > 0 && (stacks.undo.length < FEW_STEPS || type === drawingActions.earlierWanted.type)) ||
             (more.redo > 0 && stacks.redo.length < FEW_STEPS),
         ),
         exhaustMap(([, , { id, base, more }]) =>
           (id ? api.history(id, base, more) : EMPTY).pipe(
-            map((history) => benchActions.earlierCame({ history })),
+            map((history) => drawingActions.earlierCame({ history })),
             // It is tried again with the next step; a step that cannot be taken back until then says so.
             catchError(() => EMPTY),
-            takeUntil(actions.pipe(ofType(benchActions.left, benchActions.entered))),
+            takeUntil(actions.pipe(ofType(drawingActions.left, drawingActions.entered))),
           ),
         ),
       ),
@@ -123,7 +123,7 @@ export const drawingEffects = {
 export const savingEffects = {
   /** Stores in this browser what the server has not kept yet, and forgets it when it has. */
   storeHere: createEffect(
-    (actions = inject(Actions), store: Store<BenchState> = inject(Store), waiting = inject(Waiting)) =>
+    (actions = inject(Actions), store: Store<BenchState> = inject(Store), queue = inject(SyncQueue)) =>
       actions.pipe(
         ofType(...steppingActions, savingActions.kept),
         concatMap(() =>
@@ -134,13 +134,13 @@ export const savingEffects = {
               concatMap(async ({ drawing: { id, base, log }, saving: { kept, stored } }) => {
                 if (!id) return savingActions.stored({ steps: 0 });
                 const first = Math.max(kept, stored);
-                if (log.length > first) await waiting.put(id, base + first, log.slice(first));
-                if (kept > 0) await waiting.kept(id, base + kept);
+                if (log.length > first) await queue.put(id, base + first, log.slice(first));
+                if (kept > 0) await queue.kept(id, base + kept);
                 return savingActions.stored({ steps: log.length });
               }),
               catchError((error: unknown) => of(savingActions.notStored({ why: whyNotStored(error) }))),
               // What was stored for one project must not be counted for the next.
-              takeUntil(actions.pipe(ofType(benchActions.left, benchActions.entered))),
+              takeUntil(actions.pipe(ofType(drawingActions.left, drawingActions.entered))),
             ),
         ),
       ),
@@ -168,7 +168,7 @@ export const savingEffects = {
               return of(theirs ? savingActions.cameTooLate({ theirs, mine: null }) : savingActions.notKept({ why }));
             }),
             // Nor what was kept: from one bench to another, as to a copy, there is no leaving.
-            takeUntil(actions.pipe(ofType(benchActions.left, benchActions.entered))),
+            takeUntil(actions.pipe(ofType(drawingActions.left, drawingActions.entered))),
           ),
         ),
       ),
@@ -186,15 +186,15 @@ export const savingEffects = {
 
   /** Lets go what came too late; this window then shows what the others made. */
   takeTheirs: createEffect(
-    (actions = inject(Actions), store: Store<BenchState> = inject(Store), waiting = inject(Waiting)) =>
+    (actions = inject(Actions), store: Store<BenchState> = inject(Store), queue = inject(SyncQueue)) =>
       actions.pipe(
         ofType(savingActions.theirsTaken),
         withLatestFrom(store.select(selectDrawing), store.select(selectSaving)),
         concatMap(async ([, { id }, { late }]) => {
           if (!id || !late) return savingActions.settled();
           // Without storage there is nothing to forget.
-          await (late.mine ? waiting.drop(late.mine) : waiting.dropOwn(id)).catch(() => undefined);
-          return late.mine ? savingActions.settled() : benchActions.entered({ id });
+          await (late.mine ? queue.drop(late.mine) : queue.dropOwn(id)).catch(() => undefined);
+          return late.mine ? savingActions.settled() : drawingActions.entered({ id });
         }),
       ),
     { functional: true },
@@ -206,7 +206,7 @@ export const savingEffects = {
       actions = inject(Actions),
       store: Store<BenchState> = inject(Store),
       api = inject(ProjectsApi),
-      waiting = inject(Waiting),
+      queue = inject(SyncQueue),
     ) =>
       actions.pipe(
         ofType(savingActions.copyWanted),
@@ -222,11 +222,11 @@ export const savingEffects = {
               throw error;
             }),
             concatMap(async (copy) => {
-              await (mine ? waiting.drop(mine) : waiting.dropOwn(id)).catch(() => undefined);
+              await (mine ? queue.drop(mine) : queue.dropOwn(id)).catch(() => undefined);
               return savingActions.copied({ id: copy.id, steps: mine ? 0 : own.steps.length });
             }),
             catchError((error: unknown) =>
-              of(benchActions.noticeGiven({ words: `The copy was not made: ${explain(error).why}` })),
+              of(drawingActions.noticeGiven({ words: `The copy was not made: ${explain(error).why}` })),
             ),
           );
         }),

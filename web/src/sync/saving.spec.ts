@@ -6,8 +6,8 @@ import { Router } from '@angular/router';
 import { emptyProject, type Order, perform, selectionOf, type Step } from '@pencil-bend/document';
 import { provideEffects } from '@ngrx/effects';
 import { provideStore, Store } from '@ngrx/store';
-import { Waiting } from './syncQueue';
-import { benchActions, savingActions } from '../state/actions';
+import { SyncQueue } from './syncQueue';
+import { drawingActions, savingActions } from '../state/actions';
 import { newStamp } from '../state/ids';
 import { type BenchState, reducers } from '../state/reducers';
 import { drawingEffects, savingEffects } from './effects';
@@ -27,12 +27,12 @@ let http: HttpTestingController;
 
 const read = <T>(selector: (state: BenchState) => T): T => store.selectSignal(selector)();
 const rename = (name: string): Order => ({ command: 'renameProject', args: { name } });
-const order = (given: Order) => store.dispatch(benchActions.ordered({ order: given, stamp: newStamp() }));
+const order = (given: Order) => store.dispatch(drawingActions.ordered({ order: given, stamp: newStamp() }));
 const NO_HISTORY = { undo: { steps: [], more: 0 }, redo: { steps: [], more: 0 } };
 const sent = () => http.expectOne('/api/projects/k/steps');
 
 /** IndexedDB's part, in memory; `broken` is what every use of it fails with. */
-class FakeWaiting {
+class FakeQueue {
   batch: QueuedBatch[] = [];
   stored: Step[] = [];
   broken: Error | null = null;
@@ -51,7 +51,7 @@ class FakeWaiting {
   dropOwn = jest.fn(() => this.use(null));
 }
 
-let waiting: FakeWaiting;
+let queue: FakeQueue;
 const router = { navigate: jest.fn() };
 /** Promises settle between the store's actions. */
 const settled = () => jest.advanceTimersByTimeAsync(0);
@@ -61,20 +61,20 @@ const STALE = { status: 412, statusText: 'Precondition Failed' };
 
 beforeEach(() => {
   jest.useFakeTimers();
-  waiting = new FakeWaiting();
+  queue = new FakeQueue();
   TestBed.configureTestingModule({
     providers: [
       provideHttpClient(),
       provideHttpClientTesting(),
       provideStore(reducers),
       provideEffects(drawingEffects, savingEffects),
-      { provide: Waiting, useValue: waiting },
+      { provide: SyncQueue, useValue: queue },
       { provide: Router, useValue: router },
     ],
   });
   store = TestBed.inject(Store);
   http = TestBed.inject(HttpTestingController);
-  store.dispatch(benchActions.opened({ ...opened, history: NO_HISTORY }));
+  store.dispatch(drawingActions.opened({ ...opened, history: NO_HISTORY }));
 });
 
 afterEach(() => {
@@ -113,7 +113,7 @@ describe('keeping', () => {
     sent().error(new ProgressEvent('error'));
     await settled();
     expect(read(selectKeeping)).toEqual({ state: 'away', why: 'the server is away', waiting: 1, stored: true });
-    store.dispatch(benchActions.undone({ stamp: newStamp() }));
+    store.dispatch(drawingActions.undone({ stamp: newStamp() }));
     sent().error(new ProgressEvent('error'));
     jest.advanceTimersByTime(2000);
     const again = sent();
@@ -123,7 +123,7 @@ describe('keeping', () => {
   });
 
   it('says once that the browser stores nothing, and goes on', async () => {
-    waiting.broken = new DOMException('no', 'QuotaExceededError');
+    queue.broken = new DOMException('no', 'QuotaExceededError');
     order(rename('One'));
     sent().error(new ProgressEvent('error'));
     await settled();
@@ -148,7 +148,7 @@ describe('keeping', () => {
     order(rename('Two'));
     await jest.advanceTimersByTimeAsync(10_000);
     http.expectNone('/api/projects/k/steps');
-    expect(waiting.stored.map(({ name }) => name)).toEqual(['Rename the project to One', 'Rename the project to Two']);
+    expect(queue.stored.map(({ name }) => name)).toEqual(['Rename the project to One', 'Rename the project to Two']);
     expect(read(selectProject)?.name).toBe('Two');
   });
 
@@ -161,7 +161,7 @@ describe('keeping', () => {
     expect(copy.request.body).toMatchObject({ revision: 5, steps: [{ kind: 'do' }, { kind: 'do' }] });
     copy.flush({ id: 'copy' });
     await settled();
-    expect(waiting.dropOwn).toHaveBeenCalledWith('k');
+    expect(queue.dropOwn).toHaveBeenCalledWith('k');
     expect(router.navigate).toHaveBeenCalledWith(['bench', 'copy']);
     expect(read(selectSafe)).toBe(true);
   });
@@ -194,7 +194,7 @@ describe('keeping', () => {
     sent().flush(tooLate, STALE);
     store.dispatch(savingActions.theirsTaken());
     await settled();
-    expect(waiting.dropOwn).toHaveBeenCalledWith('k');
+    expect(queue.dropOwn).toHaveBeenCalledWith('k');
     http.expectOne('/api/projects/k').flush({ ...opened, revision: 7, history: NO_HISTORY });
     await settled();
     expect(read(selectKeeping)).toMatchObject({ state: 'kept' });
@@ -207,27 +207,27 @@ describe('opening', () => {
   const batch: QueuedBatch = { project: 'k', window: 'old', base: 5, steps: [step] };
 
   it('first sends what waits from an earlier visit', async () => {
-    waiting.batch = [batch];
-    store.dispatch(benchActions.entered({ id: 'k' }));
+    queue.batch = [batch];
+    store.dispatch(drawingActions.entered({ id: 'k' }));
     await settled();
     const request = sent();
     expect(request.request.headers.get('If-Match')).toBe('"5"');
     request.flush({ revision: 6 });
     await settled();
-    expect(waiting.drop).toHaveBeenCalledWith(batch);
+    expect(queue.drop).toHaveBeenCalledWith(batch);
     http.expectOne('/api/projects/k').flush({ ...opened, revision: 6, history: NO_HISTORY });
     await settled();
     expect(read(selectSaving).late).toBeNull();
   });
 
   it('tries again by itself while the server is away, and forgets nothing', async () => {
-    waiting.batch = [batch];
-    store.dispatch(benchActions.entered({ id: 'k' }));
+    queue.batch = [batch];
+    store.dispatch(drawingActions.entered({ id: 'k' }));
     await settled();
     sent().error(new ProgressEvent('error'));
     await settled();
     expect(read(selectNotice)).toBe('the server is away');
-    expect(waiting.drop).not.toHaveBeenCalled();
+    expect(queue.drop).not.toHaveBeenCalled();
     await jest.advanceTimersByTimeAsync(2000);
     sent().flush({ revision: 6 });
     await settled();
@@ -237,8 +237,8 @@ describe('opening', () => {
   });
 
   it('sets aside what came too late, shows theirs, and sends what is drawn on it', async () => {
-    waiting.batch = [batch];
-    store.dispatch(benchActions.entered({ id: 'k' }));
+    queue.batch = [batch];
+    store.dispatch(drawingActions.entered({ id: 'k' }));
     await settled();
     sent().flush(tooLate, STALE);
     await settled();
@@ -261,7 +261,7 @@ describe('going from one project to another without leaving the bench', () => {
   it('counts nothing that was kept or stored for the one as kept or stored for the other', async () => {
     order(rename('One'));
     const first = sent();
-    store.dispatch(benchActions.entered({ id: 'copy' }));
+    store.dispatch(drawingActions.entered({ id: 'copy' }));
     await settled();
     http.expectOne('/api/projects/copy').flush({ ...opened, id: 'copy', history: NO_HISTORY });
     await settled();
@@ -274,7 +274,7 @@ describe('going from one project to another without leaving the bench', () => {
     expect(next.request.body.steps).toMatchObject([{ name: 'Rename the project to Two' }]);
     next.flush({ revision: 6 });
     await settled();
-    expect(waiting.stored.map(({ name }) => name)).toContain('Rename the project to Two');
+    expect(queue.stored.map(({ name }) => name)).toContain('Rename the project to Two');
     expect(read(selectKeeping)).toMatchObject({ state: 'kept' });
   });
 });
@@ -294,16 +294,16 @@ describe('history', () => {
     const all = steps(60);
     const project = { ...opened.project, name: 'Name 59' };
     const history = { undo: { steps: all.slice(20), more: 20 }, redo: { steps: [], more: 0 } };
-    store.dispatch(benchActions.opened({ ...opened, revision: 60, project, history }));
+    store.dispatch(drawingActions.opened({ ...opened, revision: 60, project, history }));
     const earlier = http.expectOne('/api/projects/k/history?revision=60&undo=20&redo=0');
     // Until it has come, what is there can be walked, and no further.
-    store.dispatch(benchActions.walked({ way: 'undo', stamps: Array.from({ length: 41 }, newStamp) }));
+    store.dispatch(drawingActions.walked({ way: 'undo', stamps: Array.from({ length: 41 }, newStamp) }));
     expect(read(selectProject)?.name).toBe('Name 19');
     expect(read(selectNotice)).toContain('have not come from the server yet');
     earlier.flush({ undo: { steps: all.slice(0, 20), more: 0 }, redo: { steps: [], more: 0 } });
-    store.dispatch(benchActions.walked({ way: 'undo', stamps: Array.from({ length: 20 }, newStamp) }));
+    store.dispatch(drawingActions.walked({ way: 'undo', stamps: Array.from({ length: 20 }, newStamp) }));
     expect(read(selectProject)?.name).toBe('Kettle');
-    store.dispatch(benchActions.walked({ way: 'redo', stamps: Array.from({ length: 60 }, newStamp) }));
+    store.dispatch(drawingActions.walked({ way: 'redo', stamps: Array.from({ length: 60 }, newStamp) }));
     expect(read(selectProject)).toEqual(project);
     expect(read(selectHistory)).toMatchObject({ more: { undo: 0, redo: 0 } });
     sent().flush({ revision: 100 });
@@ -313,7 +313,7 @@ describe('history', () => {
 
   it('a new step ends what could be redone, on the server too', () => {
     const history = { undo: { steps: [], more: 0 }, redo: { steps: steps(1), more: 7 } };
-    store.dispatch(benchActions.opened({ ...opened, history }));
+    store.dispatch(drawingActions.opened({ ...opened, history }));
     http.expectOne('/api/projects/k/history?revision=5&undo=0&redo=7').flush(history);
     order(rename('Other'));
     sent().flush({ revision: 6 });
@@ -334,11 +334,11 @@ describe('the drawing', () => {
   it('forgets a selection that undo has taken away, and knows it again after redo', () => {
     order({ command: 'drawItems', args: { layer: 'sheet', plane: 'front', word: 'Point', items: [{ id: 'dot', at: [1, 2, 0] }] } }); // prettier-ignore
     sent().flush({ revision: 6 });
-    store.dispatch(benchActions.selected({ selection: selectionOf(['dot']) }));
-    store.dispatch(benchActions.undone({ stamp: newStamp() }));
+    store.dispatch(drawingActions.selected({ selection: selectionOf(['dot']) }));
+    store.dispatch(drawingActions.undone({ stamp: newStamp() }));
     sent().flush({ revision: 7 });
     expect(read(selectSelection).items).toEqual([]);
-    store.dispatch(benchActions.redone({ stamp: newStamp() }));
+    store.dispatch(drawingActions.redone({ stamp: newStamp() }));
     sent().flush({ revision: 8 });
     expect(read(selectSelection).items[0]).toBe('dot');
     expect(read(selectProject)?.itemOrder).toEqual(['dot']);

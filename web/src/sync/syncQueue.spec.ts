@@ -1,9 +1,9 @@
 /** @jest-environment node */
-import { startLaying } from '../tools/place/place';
+import { toolOf } from '../tools/table';
 import 'fake-indexeddb/auto';
 import { IDBFactory } from 'fake-indexeddb';
 import type { Step } from '@pencil-bend/document';
-import { Waiting } from './syncQueue';
+import { SyncQueue } from './syncQueue';
 
 const step = (id: string): Step => ({ id, kind: 'do', of: null, name: id, at: '', patch: [], inverse: [] });
 const names = (steps: readonly Step[]) => steps.map(({ name }) => name);
@@ -14,7 +14,7 @@ class Browser {
   private readonly sessions = new Map<string, Map<string, string>>();
 
   /** A new page in a window; `session` names the window's storage. */
-  page(session: string): Waiting {
+  page(session: string): SyncQueue {
     const stored = this.sessions.get(session) ?? new Map<string, string>();
     this.sessions.set(session, stored);
     const sessionStorage = {
@@ -29,7 +29,7 @@ class Browser {
     const query = () => Promise.resolve({ held: [...this.held].map((name) => ({ name })) });
     Object.defineProperty(globalThis, 'window', { value: { sessionStorage }, configurable: true });
     Object.defineProperty(globalThis, 'navigator', { value: { locks: { request, query } }, configurable: true });
-    return new Waiting();
+    return new SyncQueue();
   }
 
   close(): void {
@@ -103,7 +103,7 @@ describe('waiting steps', () => {
 });
 
 describe('the tool in hand', () => {
-  const drawing = { ...startLaying('through'), places: [{ at: [1, 2, 0] as const, on: null, caught: null }] };
+  const drawing = { ...toolOf('through').start({}), places: [{ at: [1, 2, 0] as const, on: null, caught: null }] };
 
   it('comes back after a reload, with what it has placed', async () => {
     await browser.page('one').keepTool('kettle', drawing);

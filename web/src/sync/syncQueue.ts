@@ -2,15 +2,15 @@ import { Injectable } from '@angular/core';
 import type { Id, Step } from '@pencil-bend/document';
 import { newId } from '../state/ids';
 import type { ToolState } from '../tools/contract';
-import { openWaitingDatabase, type WaitingStep } from './syncDatabase';
+import { openSyncDatabase, type QueuedStep } from './syncDatabase';
 import { claimWindowName, openWindows } from './windowName';
 import type { QueuedBatch } from '../api/batch';
 
 /** What lies in this browser until the server has it: steps that are not kept yet, and the tool in hand. */
 @Injectable({ providedIn: 'root' })
-export class Waiting {
+export class SyncQueue {
   // A browser may throw at once where it forbids storage.
-  private readonly database = Promise.resolve().then(openWaitingDatabase);
+  private readonly database = Promise.resolve().then(openSyncDatabase);
   private readonly window = claimWindowName(sessionStorageOrNull());
 
   constructor() {
@@ -36,7 +36,7 @@ export class Waiting {
   async batches(project: Id): Promise<QueuedBatch[]> {
     const [database, own, open] = await Promise.all([this.database, this.window, openWindows()]);
     const rows = await database.getAll('steps', IDBKeyRange.bound([project], [project, []]));
-    const windows = new Map<string, WaitingStep[]>();
+    const windows = new Map<string, QueuedStep[]>();
     for (const row of rows) {
       if (row.window === own || !open?.has(row.window)) {
         windows.set(row.window, [...(windows.get(row.window) ?? []), row]);

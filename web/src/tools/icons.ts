@@ -1,5 +1,3 @@
-import type { ToolName } from './table';
-
 /** The signs of our own tools, as paths in a square of 24; rings with a fill are the places that are given. */
 
 const ring = (x: number, y: number): string => `<circle cx="${x}" cy="${y}" r="2" fill="var(--paper)"/>`;
@@ -9,8 +7,8 @@ const path = (d: string, more = ''): string => `<path d="${d}"${more}/>`;
 const thin = ' stroke-width="1" opacity="0.700"';
 const dashed = ' stroke-dasharray="3 2.500"';
 
-export const toolIcons: Readonly<Record<ToolName, string>> = {
-  bend: path('M3 19C9 19 8 8 13 8s4 6 8 6') + '<circle cx="13" cy="8" r="2.600" fill="currentColor"/>' + path('M13 2v2M7 8H5M21 8h-2'), // prettier-ignore
+export const toolIcons = {
+  select: path('M3 19C9 19 8 8 13 8s4 6 8 6') + '<circle cx="13" cy="8" r="2.600" fill="currentColor"/>' + path('M13 2v2M7 8H5M21 8h-2'), // prettier-ignore
   insert: path('M3 17C8 17 9 9 20 8') + '<circle cx="11" cy="12.200" r="2.400" fill="currentColor"/>' + path('M18 14v7M14.500 17.500h7'), // prettier-ignore
   through: path('M4 18C7 18 7 8 11.500 8S16 16 20 15') + ring(4, 18) + ring(11.5, 8) + ring(20, 15),
   pulled: path('M4 18C9 2 15 2 20 18') + path('M4 18L8 5L16 5L20 18', thin) + box(8, 5) + box(16, 5),
@@ -51,4 +49,4 @@ export const toolIcons: Readonly<Record<ToolName, string>> = {
   pictureLevel:
     '<rect x="4" y="6" width="15" height="12" rx="1" transform="rotate(-8 12 12)"/>' + path('M3 12h18', dashed),
   ring: [0, 1, 2, 3, 4, 5].map((i) => dot(Number((12 + 7.5 * Math.cos(i * 1.0472)).toFixed(1)), Number((12 + 7.5 * Math.sin(i * 1.0472)).toFixed(1)))).join('') + path('M12 10.500v3M10.500 12h3'), // prettier-ignore
-};
+} as const;

@@ -20,14 +20,16 @@ import {
   present,
 } from '@pencil-bend/document';
 import { randomly } from '@pencil-bend/document/fixture';
-import { idle } from './select/select';
-import { WAYS } from './select/dragConstraint';
 import type { Caught } from '../snap/caught';
+import type { BezierState } from './bezier/bezier';
+import type { FreehandState } from './freehand/freehand';
+import type { PlacingState } from './place/place';
 import { draws } from './place/placingTool';
-import { LAYINGS } from './place/placingTools';
-import { TOOLS } from './palette';
-import { type Hit, type ToolContext, type ToolInput, type ToolState } from './contract';
-import { preview, prompt, step, takeUp, type ToolName, toolNameOf } from './table';
+import { PLACING_TOOLS, type PlacingToolName } from './place/placingTools';
+import { DRAG_CONSTRAINTS, type Hit, type ToolContext, type ToolInput, type ToolState } from './contract';
+import { RESTING_TOOL, TOOLS, type ToolName, toolOf } from './table';
+import { step, takeUp } from './hand';
+import { idle, preview, prompt } from './toolFixture';
 
 const SEED = 2026;
 
@@ -44,7 +46,6 @@ class Table {
 
   context(): ToolContext {
     const selection = present(this.project, this.selection);
-    const found = this.project.items[selection.items[0]];
     const recipeOf = (id: Id) => {
       const it = this.project.items[id];
       return it?.kind === 'curve' ? plainRecipe(this.project, it) : null;
@@ -54,7 +55,6 @@ class Table {
       project: this.project,
       picture: null,
       recipeOf,
-      place: found?.kind === 'point' ? found.at : null,
       tolerance: 0.01,
       normal: [0, 0, 1],
       layer: 'sheet',
@@ -129,29 +129,44 @@ function inputs(seed: number) {
     return below(3) === 0 ? [curve] : [{ kind: 'handle', item: id, grip }, curve];
   };
   const option = (state: ToolState): ToolInput => {
-    const offered = state.tool === 'lay' ? (LAYINGS[state.laying].options ?? []) : [];
-    const it = offered.length > 0 ? oneOf(offered) : null;
-    if (!it) return { type: 'option', name: state.tool === 'bezier' ? 'kind' : 'tightness', value: state.tool === 'bezier' ? oneOf(['smooth', 'symmetric', 'kink']) : 1 + below(9) }; // prettier-ignore
-    const value = it.kind === 'yes' ? below(2) === 0 : it.kind === 'choice' ? oneOf(it.choices).value : Math.min(it.most, Math.max(it.least, 1 + below(7))); // prettier-ignore
+    const offered = toolOf(state.tool).options?.(state) ?? [];
+    if (offered.length === 0) return { type: 'option', name: 'none', value: 1 };
+    const it = oneOf(offered);
+    const value =
+      it.kind === 'toggle'
+        ? below(2) === 0
+        : it.kind === 'choice'
+          ? oneOf(it.choices).value
+          : Math.min(it.most, Math.max(it.least, 1 + below(7)));
     return { type: 'option', name: it.name, value };
   };
   return (project: Project, state: ToolState): ToolInput | 'undo' | 'redo' | ToolName => {
     const dice = below(100);
     if (dice < 3) return 'undo';
     if (dice < 5) return 'redo';
-    if (dice < 17) return oneOf([...TOOLS.map(({ name }) => name), 'through', 'through', 'bend', 'bend', 'bend']);
+    if (dice < 17)
+      return oneOf([...TOOLS.map(({ name }) => name), 'through', 'through', RESTING_TOOL, RESTING_TOOL, RESTING_TOOL]);
     if (dice < 24) return { type: 'key', key: oneOf(['Enter', 'Escape', 'Backspace', 'Delete'] as const) };
     if (dice < 26) return option(state);
     const [hit] = hits(project);
     const grip = hit?.kind === 'handle' ? hit.grip : null;
     if (dice < 30) return { type: 'nudge', by: [oneOf([-5, 0, 0.5]), oneOf([5, 0]), 0], grip };
     if (dice < 33) return { type: 'settle' };
-    if (dice < 36) return { type: 'way', along: oneOf(WAYS), soft: oneOf([null, 20]), taking: oneOf([null, null, 1, 'direction'] as const) }; // prettier-ignore
+    if (dice < 35) return { type: 'drag-settings', along: oneOf(DRAG_CONSTRAINTS), soft: oneOf([null, 20]) };
+    if (dice < 36) return { type: 'take', what: oneOf([1, 'direction'] as const) };
     if (dice < 37) return { type: 'stack' };
-    if (dice < 39 && hit) return { type: 'slide', item: hit.item, u: 0.5, to: below(10) / 9, done: below(2) === 0 };
+    if (dice < 39 && hit)
+      return {
+        type: 'slide',
+        item: hit.item,
+        u: 0.5,
+        to: below(10) / 9,
+        ends: oneOf(['not yet', 'here', 'here', 'back'] as const),
+      };
     if (dice < 41) return { type: 'again' };
     if (dice < 43) return { type: 'typed', at: place(), ...(below(2) === 0 && { value: below(40) / 4 - 2 }) };
-    if (dice < 44 && state.tool === 'lay') return { type: 'order-of-places', order: state.places.map((_, i) => i).reverse() }; // prettier-ignore
+    const { places = [] } = state as Partial<PlacingState>;
+    if (dice < 44 && places.length > 0) return { type: 'order-of-places', order: places.map((_, i) => i).reverse() };
     const type = oneOf(['move', 'move', 'press', 'press', 'release', 'double'] as const);
     const at = place();
     const kind = oneOf(['end', 'point', 'curve', 'level'] as const);
@@ -160,13 +175,15 @@ function inputs(seed: number) {
   };
 }
 
+const placingTool = (name: string) => (name in PLACING_TOOLS ? PLACING_TOOLS[name as PlacingToolName] : null);
+
 /** Places that must not be lost: those of a tool that draws. */
 function drawnPlaces(state: ToolState): number {
-  if (state.tool === 'bezier') return state.anchors.length;
+  const its = placingTool(state.tool);
+  if (its) return draws(its) ? (state as PlacingState).places.length : 0;
+  if (state.tool === 'bezier') return (state as BezierState).anchors.length;
   // A press without a stroke is no drawing.
-  if (state.tool === 'freehand') return state.phase === 'settling' ? 1 : 0;
-  if (state.tool !== 'lay' || !draws(LAYINGS[state.laying])) return 0;
-  return state.places.length;
+  return state.tool === 'freehand' && (state as FreehandState).phase === 'settling' ? 1 : 0;
 }
 
 describe('random play with the tools', () => {
@@ -192,11 +209,11 @@ describe('random play with the tools', () => {
           now === 0 &&
           accepted &&
           !isTakenBack &&
-          !(!isTool && input.type === 'press' && before.tool === 'lay' && LAYINGS[before.laying].catches)
+          !(!isTool && input.type === 'press' && placingTool(before.tool)?.catches)
         ) {
           // prettier-ignore
-          expect([toolNameOf(before), table.project.itemOrder.filter((id) => !was.has(id)).length > 0]).toEqual([toolNameOf(before), true]); // prettier-ignore
-          ended.add(toolNameOf(before));
+          expect([before.tool, table.project.itemOrder.filter((id) => !was.has(id)).length > 0]).toEqual([before.tool, true]); // prettier-ignore
+          ended.add(before.tool);
         }
         if (now < placed && now > 0 && !isTool) expect([placed - now <= 1 || input.type === 'typed' || input.type === 'press', input.type]).toEqual([true, input.type]); // prettier-ignore
         if (transition.order && !accepted) expect(table.project.itemOrder).toEqual([...was]);

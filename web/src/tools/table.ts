@@ -1,93 +1,86 @@
-import { bezier, finishBezier, previewBezier, promptBezier, startBezier } from './bezier/bezier';
-import { bend, idle, previewBending, settle } from './select/select';
-import { promptBending } from './select/prompt';
-import { finishFreehand, freehand, previewFreehand, promptFreehand, startFreehand } from './freehand/freehand';
-import type { Options } from './place/placingTool';
-import { lay, leave, previewLaying, promptLaying, startLaying } from './place/place';
-import { type LayingName, LAYINGS } from './place/placingTools';
-import { insert, previewInserting, promptInserting, startInserting } from './insert/insert';
-import type { Preview, Prompt, ToolContext, ToolInput, ToolState, Transition } from './contract';
-
-/** One input to whichever tool is at work. */
-export function step(state: ToolState, input: ToolInput, context: ToolContext): Transition {
-  switch (state.tool) {
-    case 'bend':
-      return bend(state, input, context);
-    case 'lay':
-      return lay(state, input, context);
-    case 'bezier':
-      return bezier(state, input, context);
-    case 'freehand':
-      return freehand(state, input, context);
-    case 'insert':
-      return insert(state, input, context);
-  }
-}
+import { bezier } from './bezier/bezier';
+import { type Tool, TOOL_GROUPS, type ToolGroup, type ToolState } from './contract';
+import { freehand } from './freehand/freehand';
+import { toolIcons } from './icons';
+import { insert } from './insert/insert';
+import { Placing } from './place/place';
+import { PLACING_TOOLS, type PlacingToolName } from './place/placingTools';
+import { select } from './select/select';
 
 /** Every tool that can be taken into hand. */
-export type ToolName = 'bend' | 'insert' | 'bezier' | 'freehand' | LayingName;
+export type ToolName = 'select' | 'insert' | 'bezier' | 'freehand' | PlacingToolName;
 
-/** The tool in hand, by the name that it is taken up by. */
-export const toolNameOf = (state: ToolState): ToolName => (state.tool === 'lay' ? state.laying : state.tool);
+/** A tool is only ever given states that it made itself: they bear its name. */
+const erased = <State extends ToolState>(tool: Tool<State>): Tool => tool as unknown as Tool;
 
-const isLaying = (tool: ToolName): tool is LayingName => tool in LAYINGS;
+const placing = Object.fromEntries(
+  Object.entries(PLACING_TOOLS).map(([name, its]) => [name, erased(new Placing(name, its))]),
+) as Record<PlacingToolName, Tool>;
 
-function started(tool: ToolName, options: Options): ToolState {
-  if (isLaying(tool)) return startLaying(tool, options);
-  const start = { bend: idle, insert: startInserting, bezier: startBezier, freehand: startFreehand }[tool];
-  return 'options' in start ? ({ ...start, options: { ...start.options, ...options } } as ToolState) : start;
+const tools: Readonly<Record<ToolName, Tool>> = {
+  select: erased(select),
+  insert: erased(insert),
+  ...placing,
+  bezier: erased(bezier),
+  freehand: erased(freehand),
+};
+
+/** In hand whenever no other tool is. */
+export const RESTING_TOOL: ToolName = 'select';
+
+const KEYS: Partial<Record<ToolName, string>> = {
+  select: 'b',
+  insert: 'i',
+  bezier: 'Shift+B',
+  freehand: 'Shift+F',
+  through: 't',
+  pulled: 'Shift+T',
+  compare: 'Shift+V',
+  line: 'Shift+L',
+  polyline: 'Shift+K',
+  rectangle: 'Shift+R',
+  polygon: 'Shift+G',
+  circle: 'Shift+C',
+  arc: 'Shift+A',
+  ellipse: 'Shift+E',
+  conic: 'Shift+O',
+  parabola: 'Shift+N',
+  point: 'Shift+I',
+  gauge: 'Shift+H',
+  guideLine: 'Shift+M',
+  trim: 'Shift+J',
+  move: 'Shift+W',
+};
+
+/** A tool as people find it: in the palette, in the toolbar, by its key. */
+export interface ToolEntry {
+  readonly name: ToolName;
+  readonly label: string;
+  readonly group: ToolGroup;
+  /** Its sign, as paths in a square of 24. */
+  readonly icon: string;
+  /** As the table of bench actions writes it; null for one that is found in the palette. */
+  readonly key: string | null;
 }
 
-/** What a tool that is put down leaves: nothing is lost by a change of mind. */
-function left(state: ToolState, context: ToolContext): Partial<Transition> {
-  switch (state.tool) {
-    case 'lay':
-      return leave(state, context);
-    case 'bezier':
-      return finishBezier(state, false, context);
-    case 'freehand':
-      return finishFreehand(state, context);
-    case 'bend':
-      return settle(state, context);
-    case 'insert':
-      return {};
-  }
-}
+const entries = (Object.keys(tools) as ToolName[]).map((name): ToolEntry => {
+  const { label, group } = tools[name];
+  return { name, label, group, icon: toolIcons[name], key: KEYS[name] ?? null };
+});
 
-/** Takes up a tool, with the options it had before; the one that is put down first ends what it has. */
-export function takeUp(state: ToolState, tool: ToolName, context: ToolContext, options: Options = {}): Transition {
-  const { select, ...ended } = left(state, context);
-  // What works on the selection keeps it.
-  const keeps = isLaying(tool) && LAYINGS[tool].needsSelection && context.selection.items.length > 0;
-  return { ...ended, ...(select && !keeps && { select }), state: started(tool, options) };
-}
+/** Every tool, group by group. */
+export const TOOLS: readonly ToolEntry[] = Object.keys(TOOL_GROUPS).flatMap((group) => entries.filter((tool) => tool.group === group)); // prettier-ignore
 
-export function preview(state: ToolState, context: ToolContext): Preview {
-  switch (state.tool) {
-    case 'bend':
-      return previewBending(state, context);
-    case 'lay':
-      return previewLaying(state, context);
-    case 'bezier':
-      return previewBezier(state);
-    case 'freehand':
-      return previewFreehand(state);
-    case 'insert':
-      return previewInserting(state);
-  }
-}
+/** What the toolbar over the sheet shows, in groups; the palette has the rest. */
+export const TOOLBAR: readonly (readonly ToolName[])[] = [
+  ['select', 'insert'],
+  ['through', 'pulled', 'bezier', 'freehand', 'line', 'polyline', 'circle', 'arc'],
+];
 
-export function prompt(state: ToolState, context: ToolContext): Prompt {
-  switch (state.tool) {
-    case 'bend':
-      return promptBending(state, context);
-    case 'lay':
-      return promptLaying(state, context);
-    case 'bezier':
-      return promptBezier(state);
-    case 'freehand':
-      return promptFreehand(state);
-    case 'insert':
-      return promptInserting(state);
-  }
-}
+export const entryOf = (name: ToolName): ToolEntry => entries.find((tool) => tool.name === name) ?? entries[0];
+
+/** Whether a name that was stored is that of a tool. */
+export const isToolName = (name: string): name is ToolName => Object.hasOwn(tools, name);
+
+/** The tool by its name; of a state, the tool it is of. */
+export const toolOf = (name: string): Tool => tools[isToolName(name) ? name : RESTING_TOOL];

@@ -8,8 +8,20 @@ import {
   type Selection,
   handlesOn,
 } from '@pencil-bend/document';
-import { step } from './table';
-import type { Hit, PointerInput, ToolContext, ToolInput, ToolState, Transition, Grip } from './contract';
+import { RESTING_TOOL, type ToolName, toolOf } from './table';
+import type {
+  Effects,
+  Grip,
+  Hit,
+  Options,
+  PointerInput,
+  Preview,
+  Prompt,
+  ToolContext,
+  ToolInput,
+  ToolState,
+} from './contract';
+import { step } from './hand';
 
 /** A curve through four points, p1 to p4. */
 export const ARCH = fitRecipe(
@@ -29,7 +41,6 @@ export function toolContext(
     project,
     picture: null,
     recipeOf: (item) => (item === 'c' ? recipe : null),
-    place: selection.items[0] === 'dot' ? [10, 5, 0] : null,
     tolerance: 0.01,
     normal: [0, 0, 1],
     layer: 'sheet',
@@ -65,11 +76,19 @@ export const key = (name: 'Enter' | 'Escape' | 'Backspace' | 'Delete'): ToolInpu
 
 /** Feeds inputs one after the other; answers the last transition with every order on the way. */
 export function play(state: ToolState, context: ToolContext, ...inputs: readonly ToolInput[]) {
-  const orders: NonNullable<Transition['order']>[] = [];
-  let last: Transition = { state };
+  const orders: NonNullable<Effects['order']>[] = [];
+  let last: Effects & { readonly state: ToolState } = { state };
   for (const input of inputs) {
     last = step(last.state, input, context);
     if (last.order) orders.push(last.order);
   }
   return { ...last, orders };
 }
+
+/** A tool as it is taken up. */
+export const started = (name: ToolName, options: Options = {}): ToolState => toolOf(name).start(options);
+
+export const idle = started(RESTING_TOOL);
+
+export const preview = (state: ToolState, context: ToolContext): Preview => toolOf(state.tool).preview(state, context);
+export const prompt = (state: ToolState, context: ToolContext): Prompt => toolOf(state.tool).prompt(state, context);

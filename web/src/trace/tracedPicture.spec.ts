@@ -1,7 +1,7 @@
 import type { TracedPicture } from '../api/keptView';
-import { laidPicture, levelledBetween, movedBetween, scaledBetween } from './tracedPicture';
+import { newPicture, levelledBetween, movedBetween, scaledBetween } from './tracedPicture';
 
-const PICTURE = laidPicture('p', 'scan.png', { width: 400, height: 300 }, [10, 20, 0], 160);
+const PICTURE = newPicture('p', 'scan.png', { width: 400, height: 300 }, [10, 20, 0], 160);
 
 /** Where a place of the picture, in pixels from its middle with y up, lies on the sheet. */
 function onSheet({ at, scale, angle }: TracedPicture, [x, y]: readonly [number, number]): [number, number, number] {

@@ -7,7 +7,7 @@ const FIRST_SHARE = 0.5;
 const FIRST_OPACITY = 0.5;
 
 /** A picture as it first lies on the sheet, about its middle. */
-export const laidPicture = (
+export const newPicture = (
   id: Id,
   name: string,
   { width, height }: { readonly width: number; readonly height: number },

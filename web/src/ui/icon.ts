@@ -23,9 +23,6 @@ import picture from '@tabler/icons/outline/photo.svg';
 import palette from '@tabler/icons/outline/layout-grid.svg';
 import snap from '@tabler/icons/outline/current-location.svg';
 
-import type { ToolName } from '../tools/table';
-import { toolIcons } from '../tools/icons';
-
 /** Everyday signs from a standard set; the signs of our own tools are drawn here. */
 const own = (paths: string) =>
   `<svg xmlns="http://www.w3.org/2000/svg" width="24" height="24" viewBox="0 0 24 24" fill="none" stroke="currentColor" stroke-width="1.6" stroke-linecap="round">${paths}</svg>`;
@@ -76,11 +73,11 @@ const icons = {
 })
 export class Icon {
   readonly name = input<keyof typeof icons>();
-  /** The sign of a tool instead. */
-  readonly tool = input<ToolName>();
+  /** A sign of our own instead, as paths in a square of 24. */
+  readonly paths = input<string>();
   private readonly sanitizer = inject(DomSanitizer);
   protected readonly markup = computed(() => {
-    const [name, tool] = [this.name(), this.tool()];
-    return this.sanitizer.bypassSecurityTrustHtml(tool ? own(toolIcons[tool]) : name ? icons[name] : '');
+    const [name, paths] = [this.name(), this.paths()];
+    return this.sanitizer.bypassSecurityTrustHtml(paths ? own(paths) : name ? icons[name] : '');
   });
 }

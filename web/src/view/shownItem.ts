@@ -2,7 +2,7 @@ import { type Curve, displayPolyline, type Polyline, type Vector3 } from '@penci
 import { edgeOfGuide, type Id, type PlainItem, type Project, resolveRecipe } from '@pencil-bend/document';
 
 /** One item as the sheet shows it now, a drag included. */
-export interface Drawn {
+export interface ShownItem {
   readonly id: Id;
   /** A mirror with the recipe that its shape comes from. */
   readonly item: PlainItem;
@@ -15,11 +15,13 @@ export interface Drawn {
   readonly faint: boolean;
   /** It can be caught, but not taken into hand on the sheet. */
   readonly fixed: boolean;
+  /** It is being made: the project has it not yet. */
+  readonly made: boolean;
 }
 
-export function drawnOf(id: Id, item: PlainItem, project: Project): Drawn {
+export function shownItem(id: Id, item: PlainItem, project: Project, made = false): ShownItem {
   const { locked, reference } = project.layers[item.layer];
-  const base = { id, item, curve: null, at: null, edge: null, faint: reference, fixed: locked || reference };
+  const base = { id, item, curve: null, at: null, edge: null, faint: reference, fixed: locked || reference, made };
   if (item.kind === 'point') return { ...base, at: item.at };
   if (item.kind === 'guide') return { ...base, edge: edgeOfGuide(item, project) };
   const resolved = resolveRecipe(item.recipe);

@@ -10,12 +10,12 @@ import {
   selectionOf,
   handlesOn,
 } from '@pencil-bend/document';
-import { drawnOf } from '../view/shownItem';
+import { shownItem } from '../view/shownItem';
 import { gripsOf, handlesOf } from './handleMarks';
 
 const shared = { colour: GRAPHITE, visible: true, layer: 'sheet', plane: 'front' } as const;
 const camera = (scale: number) => ({ plane: FRONT, x: 50, y: 0, scale, width: 800, height: 600 });
-const drawn = (recipe: Recipe) => drawnOf('c', { ...shared, kind: 'curve', name: 'C', recipe }, emptyProject('Test'));
+const drawn = (recipe: Recipe) => shownItem('c', { ...shared, kind: 'curve', name: 'C', recipe }, emptyProject('Test'));
 const NONE: Selection = selectionOf(['c']);
 const of = (recipe: Recipe, selection = NONE, scale = 0.2, added: readonly string[] = []) => {
   const handles = handlesOf(drawn(recipe), camera(scale), selection, new Set(added));

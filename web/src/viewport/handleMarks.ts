@@ -28,8 +28,8 @@ import {
   pointsOf,
   type Selection,
 } from '@pencil-bend/document';
-import { type Camera, type Pixel, toPixel } from '../view/camera';
-import { type Drawn, flattened } from '../view/shownItem';
+import { type Viewport, type Pixel, toPixel } from '../view/viewport';
+import { type ShownItem, flattened } from '../view/shownItem';
 
 /** A handle as it is drawn, in pixels. */
 export interface Mark extends Grip {
@@ -81,15 +81,15 @@ const WEIGHT_LEAST = 11;
 const IN_LINE = 1e-6;
 
 export function handlesOf(
-  { item, curve }: Drawn,
-  camera: Camera,
+  { item, curve }: ShownItem,
+  viewport: Viewport,
   selection: Selection,
   added: ReadonlySet<string>,
 ): Handles | null {
   const points = item.kind === 'curve' ? pointsOf(item.recipe) : null;
   if (!curve || !points || item.kind !== 'curve') return null;
   const { recipe } = item;
-  const marker = new Marker(camera, new Set(selection.handles.map(keyOf)), added);
+  const marker = new Marker(viewport, new Set(selection.handles.map(keyOf)), added);
   const holds = fitPointsOf(recipe);
   const fit = marker.all(
     points.fit,
@@ -135,7 +135,7 @@ export function handlesOf(
     fit,
     kinks: holds.some(({ kink }) => kink) ? kinkMarks(points, holds, marker) : [],
     control,
-    weights: weightMarks(points, control, camera, marker),
+    weights: weightMarks(points, control, viewport, marker),
     tangents: tangentMarks(recipe, points, marker),
     on: marker.all(
       bends,
@@ -149,20 +149,20 @@ export function handlesOf(
     direction: { ...marker.pixel(evaluate(curve, middleU)), turn: turnAt(middleU) },
     polygon: pathOf(points.control.map(({ at }) => marker.pixel(at))) + (periodic ? 'Z' : ''),
     legs: legs(points, curve),
-    straight: straightPath(curve, camera),
+    straight: straightPath(curve, viewport),
   };
 }
 
 /** Makes marks at a zoom: hundreds for every move of a drag. */
 class Marker {
   constructor(
-    private readonly camera: Camera,
+    private readonly viewport: Viewport,
     private readonly chosen: ReadonlySet<string>,
     private readonly added: ReadonlySet<string>,
   ) {}
 
   pixel(at: Vector3): { readonly x: number; readonly y: number } {
-    const [x, y] = toPixel(this.camera, at);
+    const [x, y] = toPixel(this.viewport, at);
     return { x, y };
   }
 
@@ -187,7 +187,7 @@ class Marker {
     const marks: Mark[] = [];
     let [x, y] = [Infinity, Infinity];
     places.forEach((place, i) => {
-      const [px, py] = toPixel(this.camera, place.at);
+      const [px, py] = toPixel(this.viewport, place.at);
       const clear = !(Math.hypot(px - x, py - y) < apart);
       if (!clear && i < places.length - 1 && !this.stays(handleOf(place))) return;
       [x, y] = [px, py];
@@ -251,7 +251,7 @@ function tangentMarks(recipe: Recipe, { fit }: CurvePoints, marker: Marker): Mar
 }
 
 /** A weight where it is not 1, and at every selected control point. */
-function weightMarks(points: CurvePoints, shown: readonly Mark[], camera: Camera, marker: Marker): Mark[] {
+function weightMarks(points: CurvePoints, shown: readonly Mark[], viewport: Viewport, marker: Marker): Mark[] {
   const indices = new Map(points.control.map(({ id }, i) => [id, i]));
   return shown.flatMap((point): Mark[] => {
     const id = 'id' in point.handle ? point.handle.id : '';
@@ -260,9 +260,9 @@ function weightMarks(points: CurvePoints, shown: readonly Mark[], camera: Camera
     if (weight === 1 && !point.selected && !marker.isChosen({ kind: 'weight', id })) return [];
     const away = outward(points, index);
     const pixels = Math.max(WEIGHT_LEAST, WEIGHT_AWAY + WEIGHT_DOUBLES * Math.log2(weight));
-    const stem = scale(away, WEIGHT_DOUBLES * camera.scale);
+    const stem = scale(away, WEIGHT_DOUBLES * viewport.scale);
     const label = `Weight of control point ${index + 1}, ${Number(weight.toPrecision(4))}`;
-    const end = marker.mark({ kind: 'weight', id }, add(at, scale(away, pixels * camera.scale)), label);
+    const end = marker.mark({ kind: 'weight', id }, add(at, scale(away, pixels * viewport.scale)), label);
     return [{ ...end, stem, foot: { x: point.x, y: point.y } }];
   });
 }
@@ -285,19 +285,19 @@ function legs({ control }: CurvePoints, { closing }: Curve) {
   }));
 }
 
-function straightPath(curve: Curve, camera: Camera): string {
+function straightPath(curve: Curve, viewport: Viewport): string {
   const stretches = straightStretches(curve, IN_LINE);
   return stretches
-    .map(({ from, to }) => pathOf([from, to].map((u) => xy(toPixel(camera, evaluate(curve, u))))))
+    .map(({ from, to }) => pathOf([from, to].map((u) => xy(toPixel(viewport, evaluate(curve, u))))))
     .join('');
 }
 
 /** A curve as an SVG path at the zoom. */
-export function curvePath(curve: Curve, camera: Camera): string {
-  const { points } = flattened(curve, camera.scale);
+export function curvePath(curve: Curve, viewport: Viewport): string {
+  const { points } = flattened(curve, viewport.scale);
   const places: { x: number; y: number }[] = [];
   for (let i = 0; i < points.length; i += 3)
-    places.push(xy(toPixel(camera, [points[i], points[i + 1], points[i + 2]])));
+    places.push(xy(toPixel(viewport, [points[i], points[i + 1], points[i + 2]])));
   return pathOf(places);
 }
 

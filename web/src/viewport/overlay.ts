@@ -1,13 +1,13 @@
-import type { Vector3 } from '@pencil-bend/core';
+import { add, type Vector3 } from '@pencil-bend/core';
 import type { Guide, Selection } from '@pencil-bend/document';
 import type { Caught } from '../snap/caught';
-import { cornersOf, type Frame, knobOf } from '../tools/select/frame';
+import { cornersOf, knobOf } from '../tools/select/frame';
 import type { Preview } from '../tools/contract';
-import { type Camera, toPixel } from '../view/camera';
-import type { Drawn } from '../view/shownItem';
+import { type Viewport, toPixel } from '../view/viewport';
+import type { ShownItem } from '../view/shownItem';
 import { pathOf } from './handleMarks';
 
-interface Spot {
+interface Mark {
   readonly x: number;
   readonly y: number;
 }
@@ -21,20 +21,18 @@ interface GuideShown {
 }
 
 /** What lies over the curves on the sheet while a tool is at work, and guides, in pixels. */
-export interface ShapesShown {
+export interface Overlay {
   readonly guides: readonly GuideShown[];
-  /** Points that are being drawn. */
-  readonly points: readonly Spot[];
-  readonly placed: readonly Spot[];
+  readonly placed: readonly Mark[];
   readonly numbered: boolean;
-  readonly ghost: Spot | null;
+  readonly ghost: Mark | null;
   readonly path: string;
-  readonly stems: readonly (Spot & { readonly path: string })[];
-  readonly caught: (Spot & { readonly label: string; readonly left: boolean }) | null;
+  readonly stems: readonly (Mark & { readonly path: string })[];
+  readonly caught: (Mark & { readonly label: string; readonly left: boolean }) | null;
   /** Thin lines to the places that a caught place is level with. */
   readonly levels: readonly string[];
   /** The frame around several selected items, with its corners and the knob that turns it. */
-  readonly frame: { readonly path: string; readonly corners: readonly Spot[]; readonly knob: Spot } | null;
+  readonly frame: { readonly path: string; readonly corners: readonly Mark[]; readonly knob: Mark } | null;
 }
 
 /** A label turns to the left of its place this near to the right edge, in pixels. */
@@ -42,39 +40,36 @@ const LABEL = 170;
 /** A guide line is drawn so many widths of the sheet to both sides. */
 const FAR = 3;
 
-export function shapesShown(
-  drawn: readonly Drawn[],
+export function overlayOf(
+  shown: readonly ShownItem[],
   preview: Preview,
   caught: Caught | null,
   selection: Selection,
-  camera: Camera,
-  frame: Frame | null,
+  viewport: Viewport,
   reach: number,
-): ShapesShown {
-  const pixel = (at: Vector3): Spot => {
-    const [x, y] = toPixel(camera, at);
+): Overlay {
+  const pixel = (at: Vector3): Mark => {
+    const [x, y] = toPixel(viewport, at);
     return { x, y };
   };
-  const chosen = selection.items;
-  const drawnGuides = drawn.flatMap(({ id, item }) =>
-    item.kind === 'guide' ? [{ guide: item.guide, selected: chosen.includes(id), live: false }] : [],
+  const guides = shown.flatMap(({ id, item, made }) =>
+    item.kind === 'guide' ? [{ guide: item.guide, selected: made || selection.items.includes(id), live: made }] : [],
   );
-  const made = preview.shown.flatMap((shape) => ('guide' in shape ? [{ guide: shape.guide, selected: true, live: true }] : [])); // prettier-ignore
+  const { frame } = preview;
   const at = caught && pixel(caught.at);
   return {
-    guides: [...drawnGuides, ...made].map(({ guide, selected, live }) => ({
-      path: guidePath(guide, camera),
+    guides: guides.map(({ guide, selected, live }) => ({
+      path: guidePath(guide, viewport),
       symmetry: guide.kind === 'line' && guide.symmetry,
       selected,
       live,
     })),
-    points: preview.shown.flatMap((shape) => ('at' in shape ? [pixel(shape.at)] : [])),
     placed: preview.placed.map(pixel),
     numbered: preview.numbered,
     ghost: preview.ghost && !caught ? pixel(preview.ghost) : null,
     path: preview.path.length > 1 ? pathOf(preview.path.map(pixel)) : '',
     stems: preview.stems.map(([from, to]) => ({ ...pixel(to), path: pathOf([pixel(from), pixel(to)]) })),
-    caught: caught && at && { ...at, label: caught.label, left: at.x > camera.width - LABEL },
+    caught: caught && at && { ...at, label: caught.label, left: at.x > viewport.width - LABEL },
     frame: frame && {
       path: `${pathOf(cornersOf(frame).map(pixel))}Z`,
       corners: cornersOf(frame).map(pixel),
@@ -84,18 +79,19 @@ export function shapesShown(
   };
 }
 
-function guidePath(guide: Guide, camera: Camera): string {
+function guidePath(guide: Guide, viewport: Viewport): string {
   if (guide.kind === 'circle') {
-    const [x, y] = toPixel(camera, guide.centre);
-    const r = guide.radius / camera.scale;
+    const [x, y] = toPixel(viewport, guide.centre);
+    const r = guide.radius / viewport.scale;
     return `M${x - r} ${y}A${r} ${r} 0 1 1 ${x + r} ${y}A${r} ${r} 0 1 1 ${x - r} ${y}M${x - 4} ${y}H${x + 4}M${x} ${y - 4}V${y + 4}`;
   }
-  // Through the place of the line that is nearest to the middle of the sheet, so that no number grows large.
-  const [x, y] = toPixel(camera, guide.at);
-  const [dx, dy] = [guide.direction[0], -guide.direction[1]];
+  // Through the point of the line that is nearest to the middle of the sheet, so that no number grows large.
+  const [x, y] = toPixel(viewport, guide.at);
+  const [tipX, tipY] = toPixel(viewport, add(guide.at, guide.direction));
+  const [dx, dy] = [tipX - x, tipY - y];
   const size = Math.hypot(dx, dy) || 1;
-  const along = ((camera.width / 2 - x) * dx + (camera.height / 2 - y) * dy) / size ** 2;
-  const reach = (FAR * (camera.width + camera.height)) / size;
+  const along = ((viewport.width / 2 - x) * dx + (viewport.height / 2 - y) * dy) / size ** 2;
+  const reach = (FAR * (viewport.width + viewport.height)) / size;
   const end = (way: number) => `${x + (along + way * reach) * dx} ${y + (along + way * reach) * dy}`;
   return `M${end(-1)}L${end(1)}`;
 }

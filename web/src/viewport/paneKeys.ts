@@ -1,28 +1,43 @@
-import { handlesOn, keyOf } from '@pencil-bend/document';
-import { computed, type Signal, signal } from '@angular/core';
-import type { Vector3 } from '@pencil-bend/core';
-import type { Bench } from '../session/bench';
+import { computed, inject, type Signal, signal } from '@angular/core';
+import { add, scale, type Vector3 } from '@pencil-bend/core';
+import { anchorOf, handlesOn, keyOf, onlyItem } from '@pencil-bend/document';
+import { Editing } from '../session/editing';
+import { LossyPreview } from '../session/lossyPreview';
+import { Readings } from '../session/readings';
+import { ShownItems } from '../session/shownItems';
+import { Target } from '../session/target';
+import { ToolInHand } from '../session/toolInHand';
+import { Viewports } from '../session/viewports';
 import type { Hit, PointerInput } from '../tools/contract';
-import type { Camera } from '../view/camera';
-import { gridOf, middleOf } from '../view/grid';
+import { gridPointNear } from '../view/grid';
+import { middleOf } from '../view/viewport';
 import type { Handles } from './handleMarks';
-import { ARROWS, hitOf, placeInWords, type Spot, spotOf, spotsOf, stepped } from './walk';
+import { ARROWS, hitOf, placeInWords, stepped, type Stop, stopAt, stopsOf } from './walk';
 
 type Feed = (type: PointerInput['type'], at: Vector3, on?: Hit | null) => void;
 
-/** The sheet without a pointer: arrows walk, nudge and place, Enter and Space take. */
-export class SheetKeys {
-  private readonly spots = computed(() => spotsOf(this.bench.drawn(), this.bench.selection(), this.handles()));
-  /** Where arrow keys have gone to, as long as it is there. */
-  private readonly walkedTo = signal<Spot | null>(null);
-  readonly spot = computed(() => {
+/** The sheet without a pointer: arrows walk, nudge and place, Enter and Space take. Made where services are injected. */
+export class PaneKeys {
+  private readonly editing = inject(Editing);
+  private readonly hand = inject(ToolInHand);
+  private readonly lossy = inject(LossyPreview);
+  private readonly readings = inject(Readings);
+  private readonly shown = inject(ShownItems);
+  private readonly target = inject(Target);
+  private readonly viewports = inject(Viewports);
+
+  private readonly stops = computed(() => stopsOf(this.shown.all(), this.editing.selection(), this.handles()));
+  /** Where arrow keys have gone to. */
+  private readonly walkedTo = signal<Stop | null>(null);
+  /** The same as long as it is there. */
+  readonly stop = computed(() => {
     const to = this.walkedTo();
-    return to && (this.spots().find(({ item, key }) => item === to.item && key === to.key) ?? null);
+    return to && (this.stops().find(({ item, key }) => item === to.item && key === to.key) ?? null);
   });
-  /** The selected handle, as it lies now. */
-  readonly held = computed((): Spot | null => {
-    const [handle] = this.bench.selection().handles;
-    return handle ? spotOf(this.bench.selection().items[0], handle, this.handles()) : null;
+  /** The first selected handle, as it lies now. */
+  readonly selected = computed((): Stop | null => {
+    const { items, handles } = this.editing.selection();
+    return handles.length > 0 ? stopAt(items[0], handles[0], this.handles()) : null;
   });
   /** What a screen reader says next. */
   readonly said = signal('');
@@ -30,8 +45,6 @@ export class SheetKeys {
   pointsByKeys = false;
 
   constructor(
-    private readonly bench: Bench,
-    private readonly camera: Signal<Camera>,
     private readonly handles: Signal<Handles | null>,
     private readonly feed: Feed,
   ) {}
@@ -47,75 +60,76 @@ export class SheetKeys {
     this.walkedTo.set(null);
   }
 
-  /** Where the handle in hand has been moved to by keys. */
-  private nudgedTo(): Vector3 | null {
-    const tool = this.bench.tool();
-    if (tool.tool !== 'bend' || !tool.drag?.byKeys) return null;
-    const { from, by } = tool.drag;
-    return from.map((x, c) => x + by[c]) as unknown as Vector3;
-  }
-
   private arrow([right, up]: readonly [number, number], finely: boolean): boolean {
-    const camera = this.camera();
-    const grid = gridOf(this.bench.project(), camera) * (finely ? 0.1 : 1);
-    const { x, y } = camera.plane;
-    const by = [0, 1, 2].map((c) => grid * (right * x[c] + up * y[c])) as unknown as Vector3;
-    if (this.bench.tool().tool !== 'bend') return this.pointBy(by, (right + up) * grid);
-    if (this.bench.hasPlace()) {
-      this.bench.feed({ type: 'nudge', by, grip: this.held()?.grip ?? null });
-      const to = this.nudgedTo();
-      if (to) this.said.set(placeInWords(to));
+    const grid = this.target.grid() * (finely ? 0.1 : 1);
+    const { x, y } = this.viewports.viewport().plane;
+    const by = add(scale(x, right * grid), scale(y, up * grid));
+    if (!this.hand.accepts().drags) return this.pointBy(by, (right + up) * grid);
+    if (this.movesByKeys()) {
+      this.hand.feed({ type: 'nudge', by, grip: this.selected()?.grip ?? null });
+      const { dragged } = this.hand.preview();
+      if (dragged) this.said.set(placeInWords(dragged.to));
       return true;
     }
-    const spot = stepped(this.spots(), this.spot(), right + up > 0 ? 1 : -1);
-    this.walkedTo.set(spot);
-    this.said.set(spot?.words ?? 'Nothing is drawn yet');
+    const stop = stepped(this.stops(), this.stop(), right + up > 0 ? 1 : -1);
+    this.walkedTo.set(stop);
+    this.said.set(stop?.words ?? 'Nothing is drawn yet');
     return true;
   }
 
-  /** Where the next point goes: with a curve at hand along it, else by the grid. */
+  /** Whether something is selected that arrows move: handles, or a point or guide. */
+  private movesByKeys(): boolean {
+    const { handles } = this.editing.selection();
+    const item = onlyItem(this.editing.selection());
+    const project = this.editing.project();
+    return handles.length > 0 || (item !== null && project !== null && anchorOf(project.items[item]) !== null);
+  }
+
+  /** Where the next point goes: of a tool that works on curves along the one at hand, else by the grid. */
   private pointBy(by: Vector3, along: number): boolean {
     this.pointsByKeys = true;
-    const curve = this.bench.curve();
+    const { curves, places } = this.hand.accepts();
     let at: Vector3;
-    if (this.bench.tool().tool === 'insert' && curve) {
-      this.bench.cursor.update((s) => Math.max(0, (s ?? 0) + along));
-      const reading = this.bench.reading();
+    if (curves && !places && this.readings.curve()) {
+      this.readings.cursor.update((s) => Math.max(0, (s ?? 0) + along));
+      const reading = this.readings.atCursor();
       if (!reading) return true;
-      this.bench.cursor.set(reading.s);
+      this.readings.cursor.set(reading.s);
       at = reading.at;
     } else {
-      at = this.bench.pointer() ?? middleOf(this.camera(), gridOf(this.bench.project(), this.camera()));
-      at = at.map((value, c) => Number((value + by[c]).toFixed(9))) as unknown as Vector3;
+      const viewport = this.viewports.viewport();
+      const from = this.viewports.pointer() ?? gridPointNear(viewport.plane, middleOf(viewport), this.target.grid());
+      at = add(from, by).map((value) => Number(value.toFixed(9))) as unknown as Vector3;
     }
-    this.bench.pointer.set(at);
+    this.viewports.pointer.set(at);
     this.feed('move', at);
     this.said.set(placeInWords(at));
     return true;
   }
 
-  /** Takes what the keyboard is at: a spot into hand, or a place for a point. */
+  /** Takes what the keyboard is at: a stop into hand, or a place for a point. */
   private take(key: string): boolean {
     // What Enter would take first is the price that is offered.
-    if (this.bench.desk.offer()) return false;
-    const spot = this.spot();
-    const at = this.bench.pointer();
-    const tool = this.bench.tool();
-    if (tool.tool === 'bend') {
-      if (!spot) return false;
-      const { item, grip, at: place } = spot;
-      const { selection } = this.bench;
-      if (tool.taking !== null) this.feed('press', place, hitOf(spot));
-      else if (grip && selection().items[0] === item && selection().handles.some((each) => keyOf(each) === spot.key)) {
-        return false;
-      } else this.bench.select(handlesOn(item, grip ? [grip.handle] : []));
-      this.said.set(`${spot.words}, selected`);
-      if (grip === null) this.walkedTo.set(null);
-      return true;
-    }
+    if (this.lossy.offer()) return false;
+    const { drags, picks } = this.hand.accepts();
+    if (drags) return this.takeStop(picks);
+    const at = this.viewports.pointer();
     if (!this.pointsByKeys || !at || key !== ' ') return false;
     this.feed('press', at);
     this.feed('release', at);
+    return true;
+  }
+
+  private takeStop(picks: boolean): boolean {
+    const stop = this.stop();
+    if (!stop) return false;
+    const { item, grip, at, words } = stop;
+    const { items, handles } = this.editing.selection();
+    if (picks) this.feed('press', at, hitOf(stop));
+    else if (grip && items[0] === item && handles.some((each) => keyOf(each) === stop.key)) return false;
+    else this.editing.select(handlesOn(item, grip ? [grip.handle] : []));
+    this.said.set(`${words}, selected`);
+    if (grip === null) this.walkedTo.set(null);
     return true;
   }
 }

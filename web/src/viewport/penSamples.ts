@@ -1,5 +1,5 @@
 import type { Vector3 } from '@pencil-bend/core';
-import type { Sample } from '../tools/freehand/freehand';
+import type { Sample } from '../tools/contract';
 
 /** Every place since the event before, which a fast pointer goes through between two frames. */
 export function samplesOf(event: PointerEvent, placeOf: (event: PointerEvent) => Vector3): readonly Sample[] {

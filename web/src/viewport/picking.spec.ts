@@ -10,7 +10,7 @@ import {
   selectionOf,
   handlesOn,
 } from '@pencil-bend/document';
-import { drawnOf, type Drawn } from '../view/shownItem';
+import { shownItem, type ShownItem } from '../view/shownItem';
 import { handlesOf } from './handleMarks';
 import { pick } from './picking';
 
@@ -20,9 +20,9 @@ const CAMERA = { plane: FRONT, x: 50, y: 0, scale: 0.25, width: 800, height: 600
 /** As many mm as the nine pixels that a click may be off. */
 const REACH = 9 * CAMERA.scale;
 
-const item = (id: string, recipe: Recipe): Drawn =>
-  drawnOf(id, { ...shared, kind: 'curve', name: id, recipe }, PROJECT);
-const through = (id: string, ...places: readonly Vector3[]): Drawn =>
+const item = (id: string, recipe: Recipe): ShownItem =>
+  shownItem(id, { ...shared, kind: 'curve', name: id, recipe }, PROJECT);
+const through = (id: string, ...places: readonly Vector3[]): ShownItem =>
   item(
     id,
     fitRecipe(
@@ -30,14 +30,14 @@ const through = (id: string, ...places: readonly Vector3[]): Drawn =>
       false,
     ),
   );
-const scene: readonly Drawn[] = [
+const scene: readonly ShownItem[] = [
   through('low', [0, 0, 0], [50, 0, 0], [100, 0, 0]),
   through('high', [0, 4, 0], [100, 4, 0]),
-  drawnOf('dot', { ...shared, kind: 'point', name: 'Dot', at: [50, 40, 0] }, PROJECT),
+  shownItem('dot', { ...shared, kind: 'point', name: 'Dot', at: [50, 40, 0] }, PROJECT),
 ];
 const LOW: Selection = selectionOf(['low']);
 
-function hits(at: Vector3, drawn: readonly Drawn[] = scene, selection: Selection = NOTHING, reach = 3) {
+function hits(at: Vector3, drawn: readonly ShownItem[] = scene, selection: Selection = NOTHING, reach = 3) {
   const selected = drawn.find(({ id }) => id === selection.items[0]);
   const handles = selected ? handlesOf(selected, CAMERA, selection, new Set()) : null;
   return pick(at, drawn, selection, handles, reach, CAMERA);

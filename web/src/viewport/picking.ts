@@ -1,8 +1,8 @@
 import { closestPoint, distance, dot, subtract, type Vector3 } from '@pencil-bend/core';
 import { isClosed, type Handle, type Selection } from '@pencil-bend/document';
 import type { Hit } from '../tools/contract';
-import type { Camera } from '../view/camera';
-import { type Drawn, flattened } from '../view/shownItem';
+import type { Viewport } from '../view/viewport';
+import { type ShownItem, flattened } from '../view/shownItem';
 import { gripsOf, type Handles, type Mark } from './handleMarks';
 
 /** Which kind of handle is taken first where several lie equally near to the pointer. */
@@ -20,22 +20,22 @@ const NARROW = 0.6;
  */
 export function pick(
   at: Vector3,
-  drawn: readonly Drawn[],
+  drawn: readonly ShownItem[],
   selection: Selection,
   handles: Handles | null,
   reach: number,
-  camera: Camera,
+  viewport: Viewport,
 ): readonly Hit[] {
   const free = drawn.filter(({ fixed, id }) => !fixed || id === selection.items[0]);
   const selected = free.find(({ id }) => id === selection.items[0]);
-  const away = selected ? distanceTo(selected, at, camera.scale) : Infinity;
+  const away = selected ? distanceTo(selected, at, viewport.scale) : Infinity;
   const leg = handles && nearestLeg(handles, at, reach * NARROW);
   const onSelected = selected && away <= reach ? onCurve(selected, at) : [];
-  const other = onSelected.length > 0 ? [] : nearestCurve(free, at, reach, camera.scale);
+  const other = onSelected.length > 0 ? [] : nearestCurve(free, at, reach, viewport.scale);
   const legHit: Hit[] =
     selected && leg ? [{ kind: 'handle', item: selected.id, grip: { handle: leg.handle, at: leg.at } }] : [];
   return [
-    ...(selected && handles ? handlesNear(selected, handles, at, reach, camera) : []),
+    ...(selected && handles ? handlesNear(selected, handles, at, reach, viewport) : []),
     ...pointItems(free, at, reach),
     ...(leg && leg.away < away ? [...legHit, ...onSelected] : [...onSelected, ...legHit]),
     ...other,
@@ -43,10 +43,10 @@ export function pick(
   ];
 }
 
-function handlesNear({ id, item }: Drawn, handles: Handles, at: Vector3, reach: number, camera: Camera): Hit[] {
+function handlesNear({ id, item }: ShownItem, handles: Handles, at: Vector3, reach: number, viewport: Viewport): Hit[] {
   const closed = item.kind === 'curve' && isClosed(item.recipe);
   return gripsOf(handles, closed)
-    .map((mark) => ({ mark, away: awayFrom(mark, at, reach, camera) }))
+    .map((mark) => ({ mark, away: awayFrom(mark, at, reach, viewport) }))
     .filter(({ away }) => away <= reach)
     .map(({ mark, away }) => ({ mark, score: away / reach + PREFERRED * FIRST.indexOf(mark.handle.kind) }))
     .sort((a, b) => a.score - b.score)
@@ -58,7 +58,7 @@ function handlesNear({ id, item }: Drawn, handles: Handles, at: Vector3, reach: 
 }
 
 /** Distance in mm; a knot is taken by the arms of its tick, and counts as farther from its middle. */
-function awayFrom(mark: Mark, at: Vector3, reach: number, camera: Camera): number {
+function awayFrom(mark: Mark, at: Vector3, reach: number, viewport: Viewport): number {
   if (mark.handle.kind !== 'knot') return distance(mark.at, at);
   const turn = (mark.turn * Math.PI) / 180;
   // Pixels go down, the plane's y goes up.
@@ -66,12 +66,12 @@ function awayFrom(mark: Mark, at: Vector3, reach: number, camera: Camera): numbe
   const from = subtract(at, mark.at);
   const out = Math.abs(dot(from, across));
   const side = Math.abs(dot(from, [across[1], -across[0], 0]));
-  const inside = out <= mark.size * camera.scale + reach * NARROW && side <= reach * NARROW;
+  const inside = out <= mark.size * viewport.scale + reach * NARROW && side <= reach * NARROW;
   return inside ? side : Infinity;
 }
 
 /** Guides under the pointer: taken only where no curve is. */
-function guidesNear(drawn: readonly Drawn[], at: Vector3, reach: number): Hit[] {
+function guidesNear(drawn: readonly ShownItem[], at: Vector3, reach: number): Hit[] {
   return drawn.flatMap(({ id, edge }): Hit[] => {
     const near = edge && closestPoint(edge, at);
     return near && near.distance <= reach ? [{ kind: 'guide', item: id, at: near.point }] : [];
@@ -91,13 +91,13 @@ function nearestLeg({ legs }: Handles, at: Vector3, reach: number) {
   return best;
 }
 
-const pointItems = (drawn: readonly Drawn[], at: Vector3, reach: number): Hit[] =>
+const pointItems = (drawn: readonly ShownItem[], at: Vector3, reach: number): Hit[] =>
   drawn.flatMap((each) =>
     each.at && distance(each.at, at) <= reach ? [{ kind: 'point' as const, item: each.id, at: each.at }] : [],
   );
 
-function nearestCurve(drawn: readonly Drawn[], at: Vector3, reach: number, mmPerPixel: number): Hit[] {
-  let best: Drawn | null = null;
+function nearestCurve(drawn: readonly ShownItem[], at: Vector3, reach: number, mmPerPixel: number): Hit[] {
+  let best: ShownItem | null = null;
   let nearest = reach;
   for (const each of drawn) {
     const away = distanceTo(each, at, mmPerPixel);
@@ -108,14 +108,14 @@ function nearestCurve(drawn: readonly Drawn[], at: Vector3, reach: number, mmPer
   return best ? onCurve(best, at) : [];
 }
 
-function onCurve({ id, curve }: Drawn, at: Vector3): Hit[] {
+function onCurve({ id, curve }: ShownItem, at: Vector3): Hit[] {
   if (!curve) return [];
   const { u, point } = closestPoint(curve, at);
   return [{ kind: 'curve', item: id, at: point, u }];
 }
 
 /** Distance in mm in the plane of the drawing's polyline, which is as exact as the picture. */
-function distanceTo({ curve }: Drawn, [x, y]: Vector3, mmPerPixel: number): number {
+function distanceTo({ curve }: ShownItem, [x, y]: Vector3, mmPerPixel: number): number {
   if (!curve) return Infinity;
   const { points } = flattened(curve, mmPerPixel);
   let nearest = Infinity;

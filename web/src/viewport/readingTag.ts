@@ -1,12 +1,12 @@
-import type { CursorReading } from '../session/bench';
+import type { CursorReading } from '../session/readings';
 import { lengthInWords, type Units } from '../ui/length';
 import { curvatureInWords, radiusInWords } from '../ui/labels';
-import { type Camera, toPixel } from '../view/camera';
+import { type Viewport, toPixel } from '../view/viewport';
 
 /** What is said beside the cursor on the curve, and where; null when that is out of sight. */
-export function readingTag(reading: CursorReading, camera: Camera, units: Units) {
-  const [x, y] = toPixel(camera, reading.at);
-  const { width, height } = camera;
+export function readingTag(reading: CursorReading, viewport: Viewport, units: Units) {
+  const [x, y] = toPixel(viewport, reading.at);
+  const { width, height } = viewport;
   if (x < 0 || y < 0 || x > width || y > height) return null;
   return {
     x,

@@ -1,7 +1,7 @@
 import { type Curve, type CurvatureComb, type CurvatureProfile, normalOf } from '@pencil-bend/core';
-import { OrthographicCamera, Scene, WebGLRenderer } from 'three';
+import { OrthographicCamera, Scene as ThreeScene, WebGLRenderer } from 'three';
 import { LineMaterial } from 'three/addons/lines/LineMaterial.js';
-import type { Camera } from '../view/camera';
+import type { Viewport } from '../view/viewport';
 import { CombDrawing } from './combDrawing';
 import { flattened } from '../view/shownItem';
 import { type Segments, WideLine } from './wideLine';
@@ -14,7 +14,7 @@ export interface Stroke {
 }
 
 export interface Picture {
-  readonly camera: Camera;
+  readonly viewport: Viewport;
   /** Distance of the grid's fine lines in mm. */
   readonly grid: number;
   /** Curves that rest: as long as this is the same array they are not laid anew. */
@@ -31,9 +31,9 @@ const GRID_STRONG = '#e0d7c3';
 const TILE_PIXELS = 20_000;
 
 /** The sheet's drawing on the graphics card: grid, curves and comb. */
-export class SheetScene {
+export class Scene {
   private readonly renderer: WebGLRenderer;
-  private readonly scene = new Scene();
+  private readonly scene = new ThreeScene();
   private readonly camera = new OrthographicCamera(-1, 1, 1, -1, -1e7, 1e7);
   private readonly materials = new Map<string, LineMaterial>();
   private readonly grid: readonly [fine: WideLine, strong: WideLine];
@@ -52,12 +52,12 @@ export class SheetScene {
     this.scene.add(...this.grid, this.comb);
   }
 
-  draw({ camera, grid, resting, live, comb }: Picture): void {
-    this.look(camera);
-    this.layGrid(camera, grid);
+  draw({ viewport, grid, resting, live, comb }: Picture): void {
+    this.look(viewport);
+    this.layGrid(viewport, grid);
     this.comb.lay(comb);
-    this.layResting(resting, camera.scale);
-    this.layLive(live, camera.scale);
+    this.layResting(resting, viewport.scale);
+    this.layLive(live, viewport.scale);
     this.renderer.render(this.scene, this.camera);
   }
 
@@ -67,7 +67,7 @@ export class SheetScene {
     this.renderer.dispose();
   }
 
-  private look({ plane, x, y, scale, width, height }: Camera): void {
+  private look({ plane, x, y, scale, width, height }: Viewport): void {
     const size = [width, height].join();
     if (this.renderer.domElement.dataset['size'] !== size) {
       this.renderer.domElement.dataset['size'] = size;
@@ -86,14 +86,14 @@ export class SheetScene {
     this.camera.updateProjectionMatrix();
   }
 
-  private layGrid(camera: Camera, step: number): void {
-    const [halfWidth, halfHeight] = [(camera.width / 2) * camera.scale, (camera.height / 2) * camera.scale];
-    const columns = [Math.floor((camera.x - halfWidth) / step), Math.ceil((camera.x + halfWidth) / step)];
-    const rows = [Math.floor((camera.y - halfHeight) / step), Math.ceil((camera.y + halfHeight) / step)];
+  private layGrid(viewport: Viewport, step: number): void {
+    const [halfWidth, halfHeight] = [(viewport.width / 2) * viewport.scale, (viewport.height / 2) * viewport.scale];
+    const columns = [Math.floor((viewport.x - halfWidth) / step), Math.ceil((viewport.x + halfWidth) / step)];
+    const rows = [Math.floor((viewport.y - halfHeight) / step), Math.ceil((viewport.y + halfHeight) / step)];
     const key = [step, ...columns, ...rows].join();
     if (key === this.gridOf) return;
     this.gridOf = key;
-    const { plane } = camera;
+    const { plane } = viewport;
     const fine: number[] = [];
     const strong: number[] = [];
     const put = (index: number, ...ends: readonly (readonly [number, number])[]) => {

@@ -1,11 +1,11 @@
 import { lineBetween } from '@pencil-bend/core';
 import { controlRecipe, emptyProject, GRAPHITE, newLayer, NOTHING, selectionOf } from '@pencil-bend/document';
-import { drawnOf } from '../view/shownItem';
+import { shownItem } from '../view/shownItem';
 import { liveStrokes, restingStrokes } from './strokes';
 
 const project = { ...emptyProject('Strokes'), layers: { sheet: newLayer('Sheet'), old: { ...newLayer('Old'), reference: true } } }; // prettier-ignore
 const drawn = (id: string, layer = 'sheet') =>
-  drawnOf(id, { kind: 'curve', name: id, colour: GRAPHITE, visible: true, layer, plane: 'front', recipe: controlRecipe(lineBetween([0, 0, 0], [9, 0, 0]), (i) => `c${i}`) }, project); // prettier-ignore
+  shownItem(id, { kind: 'curve', name: id, colour: GRAPHITE, visible: true, layer, plane: 'front', recipe: controlRecipe(lineBetween([0, 0, 0], [9, 0, 0]), (i) => `c${i}`) }, project); // prettier-ignore
 const NONE = NOTHING;
 
 describe('how curves are drawn', () => {
@@ -18,10 +18,12 @@ describe('how curves are drawn', () => {
   });
 
   it('what is dragged is drawn over the mirrors that follow it, which keep their own colour', () => {
-    const [mirror, dragged] = [drawn('mirror'), drawn('wall')];
-    if (!dragged.curve) throw new Error('no curve');
-    const strokes = liveStrokes([dragged.curve], [mirror], [{ curve: dragged.curve, colour: '#2f5d8a' }]);
-    expect(strokes.map(({ curve, colour }) => [curve === mirror.curve, colour === GRAPHITE])).toEqual([[true, true], [false, false], [false, false]]); // prettier-ignore
-    expect(strokes[2].colour).toBe('#2f5d8a');
+    const [mirror, wall, made] = [drawn('mirror'), drawn('wall'), { ...drawn('made'), made: true }];
+    const blue = { ...made, item: { ...made.item, colour: '#2f5d8a' } };
+    const strokes = liveStrokes([wall, mirror, made, blue], selectionOf(['wall']), false);
+    expect(strokes.map(({ curve }) => [mirror, wall, made, blue].findIndex((each) => each.curve === curve))).toEqual([0, 1, 2, 2]); // prettier-ignore
+    expect([strokes[0].colour, strokes[1].colour === GRAPHITE, strokes[2].colour]).toEqual([GRAPHITE, false, strokes[1].colour]); // prettier-ignore
+    // A new curve that was given a colour of its own keeps it.
+    expect(strokes[3].colour).toBe('#2f5d8a');
   });
 });

@@ -1,27 +1,34 @@
-import type { Curve } from '@pencil-bend/core';
-import { type Id, NOTHING, type Selection } from '@pencil-bend/document';
-import type { Drawn } from '../view/shownItem';
+import { GRAPHITE, type Id, type Selection } from '@pencil-bend/document';
+import type { ShownItem } from '../view/shownItem';
 import type { Stroke } from './scene';
 
 const VERMILION = '#c8431f';
+const WIDE = 2.6;
+
+const plainStroke = ({ item, curve, faint }: ShownItem, wide: boolean): Stroke[] =>
+  curve ? [{ curve, colour: faint ? lighter(item.colour) : item.colour, width: wide ? WIDE : faint ? 1.1 : 1.8 }] : [];
 
 /** Curves that neither are selected nor in hand; the one under the pointer stands out. */
-export const restingStrokes = (drawn: readonly Drawn[], { items: selected }: Selection, hovered: Id | null): Stroke[] =>
-  drawn.flatMap(
-    ({ id, item, curve, faint }): Stroke[] =>
-    curve && !selected.includes(id) ? [{ curve, colour: faint ? lighter(item.colour) : item.colour, width: id === hovered ? 2.6 : faint ? 1.1 : 1.8 }] : [], // prettier-ignore
-  );
+export function restingStrokes(shown: readonly ShownItem[], { items }: Selection, hovered: Id | null): Stroke[] {
+  const selected = new Set(items);
+  return shown.flatMap((each) => (selected.has(each.id) ? [] : plainStroke(each, each.id === hovered)));
+}
 
-/** The curves in hand, and under them the mirrors that follow them. */
-export const liveStrokes = (
-  selected: readonly Curve[],
-  following: readonly Drawn[],
-  drawings: readonly { readonly curve: Curve; readonly colour?: string }[],
-): Stroke[] => [
-  ...restingStrokes(following, NOTHING, null),
-  ...selected.map((curve) => ({ curve, colour: VERMILION, width: 2.6 })),
-  ...drawings.map(({ curve, colour = VERMILION }) => ({ curve, colour, width: 2.6 })),
-];
+/**
+ * The curves that are selected or in hand, over those that only follow them: in vermilion, unless a new one was given
+ * a colour of its own.
+ */
+export function liveStrokes(shown: readonly ShownItem[], { items }: Selection, isMaking: boolean): Stroke[] {
+  const selected = new Set(items);
+  const isMain = ({ id, made }: ShownItem) => selected.has(id) || made;
+  return [
+    ...shown.filter((each) => !isMain(each)).flatMap((each) => plainStroke(each, isMaking)),
+    ...shown.filter(isMain).flatMap(({ curve, made, item }): Stroke[] => {
+      const own = made && item.colour !== GRAPHITE;
+      return curve ? [{ curve, colour: own ? item.colour : VERMILION, width: WIDE }] : [];
+    }),
+  ];
+}
 
 /** A colour on its way to that of the sheet. */
 function lighter(colour: string): string {

@@ -1,8 +1,8 @@
 import { FRONT } from '@pencil-bend/core';
 import { emptyProject, fitRecipe, GRAPHITE, handlesOn, NOTHING } from '@pencil-bend/document';
-import { drawnOf, type Drawn } from '../view/shownItem';
+import { shownItem, type ShownItem } from '../view/shownItem';
 import { handlesOf } from './handleMarks';
-import { spotsOf, stepped } from './walk';
+import { stopsOf, stepped } from './walk';
 
 const PROJECT = emptyProject('Test');
 const look = { colour: GRAPHITE, visible: true, layer: 'sheet', plane: 'front' } as const;
@@ -14,26 +14,26 @@ const recipe = fitRecipe(
   ],
   false,
 );
-const SPOUT = drawnOf('spout', { ...look, kind: 'curve', name: 'Spout', recipe }, PROJECT);
-const DOT: Drawn = drawnOf('dot', { ...look, kind: 'point', name: 'Dot', at: [5, 5, 0] }, PROJECT);
+const SPOUT = shownItem('spout', { ...look, kind: 'curve', name: 'Spout', recipe }, PROJECT);
+const DOT: ShownItem = shownItem('dot', { ...look, kind: 'point', name: 'Dot', at: [5, 5, 0] }, PROJECT);
 const CAMERA = { plane: FRONT, x: 10, y: 0, scale: 0.05, width: 800, height: 600 };
 const b = handlesOn('spout', [{ kind: 'fit', id: 'b' }]);
 const handles = handlesOf(SPOUT, CAMERA, b, new Set());
 
 it('goes through the items when nothing is selected, and round', () => {
-  const spots = spotsOf([SPOUT, DOT], NOTHING, null);
-  expect(spots.map(({ words }) => words)).toEqual(['Spout, 3 points, x 0.00, y 0.00', 'Dot, x 5.00, y 5.00']);
-  expect(stepped(spots, null, 1)).toBe(spots[0]);
-  expect(stepped(spots, null, -1)).toBe(spots[1]);
-  expect(stepped(spots, spots[1], 1)).toBe(spots[0]);
+  const stops = stopsOf([SPOUT, DOT], NOTHING, null);
+  expect(stops.map(({ words }) => words)).toEqual(['Spout, 3 points, x 0.00, y 0.00', 'Dot, x 5.00, y 5.00']);
+  expect(stepped(stops, null, 1)).toBe(stops[0]);
+  expect(stepped(stops, null, -1)).toBe(stops[1]);
+  expect(stepped(stops, stops[1], 1)).toBe(stops[0]);
   expect(stepped([], null, 1)).toBeNull();
 });
 
 it('goes through the handles of the selected curve, kind by kind', () => {
-  const spots = spotsOf([DOT, SPOUT], b, handles);
-  expect(spots.map(({ grip }) => grip?.handle.kind).filter((kind, i, all) => kind !== all[i - 1])).toEqual(['fit', 'control', 'tangent', 'knot']); // prettier-ignore
-  expect(stepped(spots, spots[1], 1)?.words).toBe('Point 3 of 3 of Spout, x 20.00, y 0.00, z 3.00');
-  expect(spots.every(({ item }) => item === 'spout')).toBe(true);
-  const back = stepped(spots, spots[0], -1);
+  const stops = stopsOf([DOT, SPOUT], b, handles);
+  expect(stops.map(({ grip }) => grip?.handle.kind).filter((kind, i, all) => kind !== all[i - 1])).toEqual(['fit', 'control', 'tangent', 'knot']); // prettier-ignore
+  expect(stepped(stops, stops[1], 1)?.words).toBe('Point 3 of 3 of Spout, x 20.00, y 0.00, z 3.00');
+  expect(stops.every(({ item }) => item === 'spout')).toBe(true);
+  const back = stepped(stops, stops[0], -1);
   expect(back?.grip?.handle.kind).toBe('knot');
 });

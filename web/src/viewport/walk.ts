@@ -1,7 +1,7 @@
 import { type Curve, domainOf, evaluate, type Vector3 } from '@pencil-bend/core';
 import { type Id, isClosed, type Handle, keyOf, pointsOf, type Selection } from '@pencil-bend/document';
 import type { Hit, Grip } from '../tools/contract';
-import type { Drawn } from '../view/shownItem';
+import type { ShownItem } from '../view/shownItem';
 import { gripsOf, type Handles } from './handleMarks';
 
 /** The way that an arrow key goes. */
@@ -13,7 +13,7 @@ export const ARROWS: Readonly<Record<string, readonly [right: number, up: number
 };
 
 /** Where the keyboard is on the sheet: at an item, or at one of its handles. */
-export interface Spot {
+export interface Stop {
   readonly item: Id;
   /** The handle's key; null at an item. */
   readonly key: string | null;
@@ -27,7 +27,7 @@ export interface Spot {
  * The places that arrow keys go through: the handles of the selected curve, kind by kind and each in its order; with
  * nothing selected, the items.
  */
-export function spotsOf(drawn: readonly Drawn[], selection: Selection, handles: Handles | null): readonly Spot[] {
+export function stopsOf(drawn: readonly ShownItem[], selection: Selection, handles: Handles | null): readonly Stop[] {
   const selected = drawn.find(({ id }) => id === selection.items[0]);
   if (selected?.item.kind === 'curve' && handles) {
     const { id, item } = selected;
@@ -42,34 +42,34 @@ export function spotsOf(drawn: readonly Drawn[], selection: Selection, handles: 
       words: `${label}${among(handle)} of ${item.name}, ${placeInWords(at)}`,
     }));
   }
-  return drawn.flatMap(({ id, item, curve, at }): Spot[] => {
+  return drawn.flatMap(({ id, item, curve, at }): Stop[] => {
     const place = at ?? (curve && startOf(curve));
     if (!place) return [];
     return [{ item: id, key: null, grip: null, at: place, words: `${nameOf(item)}, ${placeInWords(place)}` }];
   });
 }
 
-/** One handle of the selected curve as a spot, without words; null where it is not shown. */
-export function spotOf(item: Id | null, handle: Handle, handles: Handles | null): Spot | null {
+/** One handle of the selected curve as a stop, without words; null where it is not shown. */
+export function stopAt(item: Id | null, handle: Handle, handles: Handles | null): Stop | null {
   const mark = handles && gripsOf(handles, true).find(({ key }) => key === keyOf(handle));
   if (!mark || !item) return null;
   const { at, stem, key } = mark;
   return { item, key, at, words: '', grip: { handle, at, ...(stem && { stem }) } };
 }
 
-function nameOf(item: Drawn['item']): string {
+function nameOf(item: ShownItem['item']): string {
   if (item.kind !== 'curve') return item.name;
   const points = pointsOf(item.recipe);
   const count = points?.fit.length || points?.control.length || 0;
   return `${item.name}, ${count} points`;
 }
 
-/** The spot after this one, or before it; the first one from nowhere, and round from the last. */
-export function stepped(spots: readonly Spot[], from: Pick<Spot, 'item' | 'key'> | null, by: 1 | -1): Spot | null {
-  if (spots.length === 0) return null;
-  const index = from ? spots.findIndex(({ item, key }) => item === from.item && key === from.key) : -1;
-  if (index < 0) return by > 0 ? spots[0] : spots[spots.length - 1];
-  return spots[(index + by + spots.length) % spots.length];
+/** The stop after this one, or before it; the first one from nowhere, and round from the last. */
+export function stepped(stops: readonly Stop[], from: Pick<Stop, 'item' | 'key'> | null, by: 1 | -1): Stop | null {
+  if (stops.length === 0) return null;
+  const index = from ? stops.findIndex(({ item, key }) => item === from.item && key === from.key) : -1;
+  if (index < 0) return by > 0 ? stops[0] : stops[stops.length - 1];
+  return stops[(index + by + stops.length) % stops.length];
 }
 
 export const placeInWords = (at: Vector3): string =>
@@ -77,6 +77,6 @@ export const placeInWords = (at: Vector3): string =>
 
 const startOf = (curve: Curve): Vector3 => evaluate(curve, domainOf(curve)[0]);
 
-/** A spot as if it lay under the pointer. */
-export const hitOf = ({ item, grip, at }: Spot): Hit =>
+/** A stop as if it lay under the pointer. */
+export const hitOf = ({ item, grip, at }: Stop): Hit =>
   grip ? { kind: 'handle', item, grip } : { kind: 'point', item, at };

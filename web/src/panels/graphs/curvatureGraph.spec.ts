@@ -1,5 +1,5 @@
 import { curvatureProfile, packVectors, throughPoints } from '@pencil-bend/core';
-import { lengthAtX, stripFrame, xOf, yOf } from './curvatureGraph';
+import { lengthAtX, graphFrame, xOf, yOf } from './curvatureGraph';
 
 const fit = throughPoints(
   packVectors([
@@ -10,7 +10,7 @@ const fit = throughPoints(
 );
 if (!fit.ok) throw new Error(fit.failure.kind);
 const profile = curvatureProfile(fit.value.curve, { normal: [0, 0, 1] });
-const frame = stripFrame(profile, 800, 150);
+const frame = graphFrame(profile, 800, 150);
 
 describe('the strip', () => {
   it('goes from length to pixel and back, and stays on the curve beyond its ends', () => {
@@ -28,7 +28,7 @@ describe('the strip', () => {
     expect(yOf(frame, frame.most)).toBeLessThan(yOf(frame, 0));
     // In inches the axis is round in inches.
     expect([1, 2, 3, 5, 8]).toContain(
-      Number(String(Number((stripFrame(profile, 800, 150, 25.4).most * 25.4).toPrecision(6))).replace(/[.0]/g, '')),
+      Number(String(Number((graphFrame(profile, 800, 150, 25.4).most * 25.4).toPrecision(6))).replace(/[.0]/g, '')),
     );
   });
 });

@@ -1,7 +1,7 @@
 import type { CurvatureProfile } from '@pencil-bend/core';
 
 /** Where the graph stands on its canvas: pixels for lengths along the curve and for curvature. */
-export interface StripFrame {
+export interface GraphFrame {
   readonly width: number;
   readonly height: number;
   readonly length: number;
@@ -16,19 +16,19 @@ const RIGHT = 18;
 const TOP = 10;
 const BOTTOM = 20;
 
-export function stripFrame({ length, kappa }: CurvatureProfile, width: number, height: number, unit = 1): StripFrame {
+export function graphFrame({ length, kappa }: CurvatureProfile, width: number, height: number, unit = 1): GraphFrame {
   let most = 0;
   for (const value of kappa) most = Math.max(most, Math.abs(value));
   return { width, height, length, most: roundUp(most * unit) / unit, unit };
 }
 
-export const xOf = ({ width, length }: StripFrame, s: number): number =>
+export const xOf = ({ width, length }: GraphFrame, s: number): number =>
   LEFT + ((width - LEFT - RIGHT) * s) / (length || 1);
 
-export const lengthAtX = ({ width, length }: StripFrame, x: number): number =>
+export const lengthAtX = ({ width, length }: GraphFrame, x: number): number =>
   Math.min(1, Math.max(0, (x - LEFT) / (width - LEFT - RIGHT))) * length;
 
-export function yOf({ height, most }: StripFrame, kappa: number): number {
+export function yOf({ height, most }: GraphFrame, kappa: number): number {
   const middle = TOP + (height - TOP - BOTTOM) / 2;
   return middle - ((height - TOP - BOTTOM) / 2) * (kappa / (most || 1));
 }
@@ -46,9 +46,9 @@ const LINE = '#e2dccd';
 const MONO = "12px 'Spline Sans Mono', monospace";
 
 /** Draws signed curvature over arc length; `cursor` is a length along the curve. */
-export function drawStrip(
+export function drawGraph(
   context: CanvasRenderingContext2D,
-  frame: StripFrame,
+  frame: GraphFrame,
   profile: CurvatureProfile,
   cursor: number | null,
 ): void {
@@ -92,7 +92,7 @@ export function drawStrip(
 }
 
 /** The zero line, and ticks at round lengths. */
-function axis(context: CanvasRenderingContext2D, frame: StripFrame): void {
+function axis(context: CanvasRenderingContext2D, frame: GraphFrame): void {
   const { width, height, unit } = frame;
   const length = frame.length / unit;
   const zero = Math.round(yOf(frame, 0)) + 0.5;

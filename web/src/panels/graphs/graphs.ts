@@ -1,3 +1,6 @@
+import { Editing } from '../../session/editing';
+import { ShownItems } from '../../session/shownItems';
+import { Readings } from '../../session/readings';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -10,27 +13,26 @@ import {
   viewChild,
 } from '@angular/core';
 import { radiusOf } from '@pencil-bend/core';
-import { Bench } from '../../session/bench';
 import { KnotLine } from './knotLine';
 import { NotLoaded } from '../../ui/notLoaded';
 import { lengthInWords, UNIT } from '../../ui/length';
 import { curvatureInWords, radiusInWords } from '../../ui/labels';
-import { drawStrip, lengthAtX, stripFrame } from './curvatureGraph';
+import { drawGraph, lengthAtX, graphFrame } from './curvatureGraph';
 
 /** The graph under the sheet: signed curvature over arc length, with the cursor it shares with the sheet. */
 @Component({
-  selector: 'pb-strip',
+  selector: 'pb-graphs',
   imports: [KnotLine, NotLoaded],
   template: `
     <header>
       <span class="tabs" role="group" aria-label="What the strip shows">
-        <button type="button" [attr.aria-pressed]="shown() === 'curvature'" (click)="shown.set('curvature')">
+        <button type="button" [attr.aria-pressed]="tab() === 'curvature'" (click)="tab.set('curvature')">
           Curvature
         </button>
-        <button type="button" [attr.aria-pressed]="shown() === 'knots'" (click)="shown.set('knots')">Knot line</button>
+        <button type="button" [attr.aria-pressed]="tab() === 'knots'" (click)="tab.set('knots')">Knot line</button>
       </span>
-      @if (shown() === 'curvature' && bench.profile()) {
-        @if (bench.reading(); as reading) {
+      @if (tab() === 'curvature' && readings.reading()?.profile) {
+        @if (readings.atCursor(); as reading) {
           <span class="number" data-testid="reading">
             <b>{{ length(reading.s) }}</b> κ {{ curvature(reading.kappa) }} {{ radius(reading.kappa) }}
           </span>
@@ -40,7 +42,7 @@ import { drawStrip, lengthAtX, stripFrame } from './curvatureGraph';
         <span class="number quiet">{{ count() }}</span>
       }
     </header>
-    @let knots = shown() === 'knots' && bench.selected()?.curve;
+    @let knots = tab() === 'knots' && shown.selected()?.curve;
     @defer (when knots; prefetch on timer(3s)) {
       @if (knots) {
         <pb-knot-line />
@@ -50,14 +52,14 @@ import { drawStrip, lengthAtX, stripFrame } from './curvatureGraph';
         <pb-not-loaded />
       }
     }
-    @if (!knots && bench.profile()) {
+    @if (!knots && readings.reading()?.profile) {
       <div class="graph" #box>
         <canvas
           #canvas
           role="img"
           [attr.aria-label]="'Signed curvature over arc length, ' + count()"
           (pointermove)="hover($event.offsetX)"
-          (pointerleave)="bench.cursor.set(null)"
+          (pointerleave)="readings.cursor.set(null)"
         ></canvas>
       </div>
     } @else if (!knots) {
@@ -112,30 +114,32 @@ import { drawStrip, lengthAtX, stripFrame } from './curvatureGraph';
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class Strip {
-  protected readonly bench = inject(Bench);
+export class Graphs {
+  protected readonly editing = inject(Editing);
+  protected readonly shown = inject(ShownItems);
+  protected readonly readings = inject(Readings);
   private readonly canvas = viewChild<ElementRef<HTMLCanvasElement>>('canvas');
   private readonly size = signal<readonly [number, number]>([0, 0]);
   private readonly observer = new ResizeObserver(([entry]) =>
     this.size.set([entry.contentRect.width, entry.contentRect.height]),
   );
-  protected readonly shown = signal<'curvature' | 'knots'>('curvature');
-  protected readonly units = computed(() => this.bench.project()?.units ?? 'mm');
+  protected readonly tab = signal<'curvature' | 'knots'>('curvature');
+  protected readonly units = computed(() => this.editing.project()?.units ?? 'mm');
   protected readonly curvature = (kappa: number): string => curvatureInWords(kappa, this.units());
   protected readonly length = (mm: number): string => lengthInWords(mm, this.units(), 2);
 
   protected readonly count = computed(() => {
-    const profile = this.bench.profile();
+    const profile = this.readings.reading()?.profile;
     if (!profile) return '';
-    if (!this.bench.normal()) return 'a curve in space';
+    if (!this.readings.reading()?.normal) return 'a curve in space';
     const { length } = profile.inflections;
     return length === 1 ? '1 inflection' : `${length} inflections`;
   });
 
   private readonly frame = computed(() => {
-    const profile = this.bench.profile();
+    const profile = this.readings.reading()?.profile;
     const [width, height] = this.size();
-    return profile && width > 0 && height > 0 ? stripFrame(profile, width, height, UNIT[this.units()]) : null;
+    return profile && width > 0 && height > 0 ? graphFrame(profile, width, height, UNIT[this.units()]) : null;
   });
 
   constructor() {
@@ -147,22 +151,22 @@ export class Strip {
     effect(() => {
       const canvas = this.canvas()?.nativeElement;
       const frame = this.frame();
-      const profile = this.bench.profile();
-      const cursor = this.bench.cursor();
+      const profile = this.readings.reading()?.profile;
+      const cursor = this.readings.cursor();
       const context = canvas?.getContext('2d');
       if (!canvas || !context || !frame || !profile) return;
       const ratio = window.devicePixelRatio;
       const [width, height] = [Math.round(frame.width * ratio), Math.round(frame.height * ratio)];
       if (canvas.width !== width || canvas.height !== height) [canvas.width, canvas.height] = [width, height];
       context.setTransform(ratio, 0, 0, ratio, 0, 0);
-      drawStrip(context, frame, profile, cursor);
+      drawGraph(context, frame, profile, cursor);
     });
     inject(DestroyRef).onDestroy(() => this.observer.disconnect());
   }
 
   protected hover(x: number): void {
     const frame = this.frame();
-    if (frame) this.bench.cursor.set(lengthAtX(frame, x));
+    if (frame) this.readings.cursor.set(lengthAtX(frame, x));
   }
 
   protected radius(kappa: number): string {

@@ -1,3 +1,8 @@
+import { Editing } from '../../session/editing';
+import { ToolInHand } from '../../session/toolInHand';
+import { ShownItems } from '../../session/shownItems';
+import { Readings } from '../../session/readings';
+import { AddedHandles } from '../../session/addedHandles';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -11,9 +16,9 @@ import {
 } from '@angular/core';
 import { breaksOf, domainOf } from '@pencil-bend/core';
 import { resolveRecipe, type Handle, keyOf, sameHandle, handlesOn } from '@pencil-bend/document';
-import { Bench } from '../../session/bench';
 import { counted } from '../../ui/labels';
 import { NumberField } from '../../ui/numberField';
+import type { SlideInput } from '../../tools/contract';
 
 const MARGIN = 34;
 const AXIS = 62;
@@ -31,7 +36,11 @@ const STEP = 0.01;
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class KnotLine {
-  protected readonly bench = inject(Bench);
+  protected readonly editing = inject(Editing);
+  protected readonly hand = inject(ToolInHand);
+  protected readonly shown = inject(ShownItems);
+  protected readonly readings = inject(Readings);
+  protected readonly addedHandles = inject(AddedHandles);
   private readonly box = viewChild<ElementRef<SVGSVGElement>>('box');
   private readonly width = signal(0);
   private readonly observer = new ResizeObserver(([entry]) => this.width.set(entry.contentRect.width));
@@ -42,7 +51,7 @@ export class KnotLine {
   protected readonly aim = signal<{ readonly x: number; readonly u: number } | null>(null);
 
   /** The curve as it is shown, a drag included. */
-  private readonly curve = computed(() => this.bench.selected()?.curve ?? null);
+  private readonly curve = computed(() => this.shown.selected()?.curve ?? null);
   protected readonly range = computed(() => {
     const curve = this.curve();
     return curve ? domainOf(curve) : null;
@@ -53,8 +62,8 @@ export class KnotLine {
     const curve = this.curve();
     if (!curve || this.width() === 0) return [];
     const breaks = breaksOf(curve);
-    const { handles } = this.bench.selection();
-    const added = this.bench.added();
+    const { handles } = this.editing.selection();
+    const added = this.addedHandles.keys();
     return breaks.map(({ u, multiplicity }, i) => {
       const handle: Handle = { kind: 'knot', u };
       const isEnd = i === 0 || i === breaks.length - 1;
@@ -79,7 +88,7 @@ export class KnotLine {
   });
 
   protected readonly fitPoints = computed(() => {
-    const item = this.bench.selected()?.item;
+    const item = this.shown.selected()?.item;
     const resolved = item?.kind === 'curve' ? resolveRecipe(item.recipe) : null;
     const range = this.range();
     if (!resolved?.ok || !range || this.width() === 0) return [];
@@ -87,7 +96,7 @@ export class KnotLine {
   });
 
   protected readonly cursor = computed(() => {
-    const u = this.bench.cursorParameter();
+    const u = this.readings.cursorParameter();
     return u === null || this.width() === 0 ? null : this.xOf(u);
   });
 
@@ -110,7 +119,7 @@ export class KnotLine {
   }
 
   protected drag(event: PointerEvent): void {
-    if (this.dragged !== null) this.slide(this.dragged, this.parameterAt(event), false);
+    if (this.dragged !== null) this.slide(this.dragged, this.parameterAt(event), 'not yet');
   }
 
   protected drop(event: PointerEvent): void {
@@ -119,9 +128,7 @@ export class KnotLine {
     if (u === null) return;
     const to = this.parameterAt(event);
     // A click that did not move it must not nudge.
-    if (Math.abs(this.xOf(to) - this.xOf(u)) >= 2) return this.slide(u, to, true);
-    const tool = this.bench.tool();
-    if (tool.tool === 'bend' && tool.slide) this.bench.feed({ type: 'key', key: 'Escape' });
+    this.slide(u, to, Math.abs(this.xOf(to) - this.xOf(u)) >= 2 ? 'here' : 'back');
   }
 
   protected key(event: KeyboardEvent, u: number): void {
@@ -130,12 +137,12 @@ export class KnotLine {
     if (!way || !range || event.ctrlKey || event.metaKey || event.altKey) return;
     event.preventDefault();
     event.stopPropagation();
-    this.slide(u, u + way * STEP * (range[1] - range[0]) * (event.shiftKey ? 0.1 : 1), true);
+    this.slide(u, u + way * STEP * (range[1] - range[0]) * (event.shiftKey ? 0.1 : 1), 'here');
   }
 
   protected choose(u: number): void {
-    const [item] = this.bench.selection().items;
-    if (item) this.bench.select(handlesOn(item, [{ kind: 'knot', u }]));
+    const [item] = this.editing.selection().items;
+    if (item) this.editing.select(handlesOn(item, [{ kind: 'knot', u }]));
   }
 
   protected hover(event: PointerEvent): void {
@@ -143,37 +150,37 @@ export class KnotLine {
     if (!range || this.dragged !== null) return;
     const u = this.parameterAt(event);
     this.aim.set(u > range[0] && u < range[1] ? { x: this.xOf(u), u } : null);
-    this.bench.pointAt(Math.min(range[1], Math.max(range[0], u)));
+    this.readings.pointAt(Math.min(range[1], Math.max(range[0], u)));
   }
 
   protected leave(): void {
     this.aim.set(null);
-    this.bench.pointAt(null);
+    this.readings.pointAt(null);
   }
 
   /** A click beside the ticks adds a knot there. */
   protected add(event: MouseEvent): void {
-    const [item] = this.bench.selection().items;
+    const [item] = this.editing.selection().items;
     const range = this.range();
     const u = this.parameterAt(event);
     if (!item || !range || !(u > range[0] && u < range[1])) return;
-    this.bench.do({ command: 'insertKnot', args: { item, u } });
+    this.editing.do({ command: 'insertKnot', args: { item, u } });
     this.choose(u);
   }
 
   protected evenOut(): void {
-    const [item] = this.bench.selection().items;
-    if (item) this.bench.do({ command: 'evenKnots', args: { item } });
+    const [item] = this.editing.selection().items;
+    if (item) this.editing.do({ command: 'evenKnots', args: { item } });
   }
 
   protected setRange(first: number, last: number): void {
-    const [item] = this.bench.selection().items;
-    if (item) this.bench.do({ command: 'setRange', args: { item, first, last } });
+    const [item] = this.editing.selection().items;
+    if (item) this.editing.do({ command: 'setRange', args: { item, first, last } });
   }
 
-  private slide(u: number, to: number, done: boolean): void {
-    const [item] = this.bench.selection().items;
-    if (item) this.bench.feed({ type: 'slide', item, u, to, done });
+  private slide(u: number, to: number, ends: SlideInput['ends']): void {
+    const [item] = this.editing.selection().items;
+    if (item) this.hand.feed({ type: 'slide', item, u, to, ends });
   }
 
   private xOf(u: number): number {

@@ -1,3 +1,5 @@
+import { Editing } from '../../session/editing';
+import { ToolInHand } from '../../session/toolInHand';
 import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, output, signal, untracked } from '@angular/core';
 import type { Step } from '@pencil-bend/document';
@@ -6,14 +8,13 @@ import { ButtonDirective } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { Tooltip } from 'primeng/tooltip';
 import { firstValueFrom } from 'rxjs';
-import { Bench } from '../../session/bench';
 import { Icon } from '../../ui/icon';
 import { NameField } from '../../ui/nameField';
 import { explain, ProjectsApi, type Stage } from '../../api/projectsApi';
-import { benchActions } from '../../state/actions';
+import { drawingActions } from '../../state/actions';
 import type { BenchState } from '../../state/reducers';
 import { selectDrawing, selectKeeping } from '../../state/selectors';
-import { StageLook } from '../../session/stageView';
+import { StageView } from '../../session/stageView';
 
 /** A place in the history: the drawing after a step. */
 interface Place {
@@ -34,9 +35,10 @@ interface Place {
 })
 export class HistoryPanel {
   readonly closed = output();
-  protected readonly bench = inject(Bench);
+  protected readonly editing = inject(Editing);
+  protected readonly hand = inject(ToolInHand);
   protected readonly api = inject(ProjectsApi);
-  protected readonly stageLook = inject(StageLook);
+  protected readonly stageView = inject(StageView);
   private readonly store: Store<BenchState> = inject(Store);
   private readonly drawing = this.store.selectSignal(selectDrawing);
   protected readonly id = computed(() => this.drawing().id);
@@ -48,16 +50,16 @@ export class HistoryPanel {
 
   /** The newest place first; what was undone stands above where the drawing is now. */
   protected readonly places = computed((): readonly Place[] => {
-    const { undo, redo } = this.bench.history().stacks;
+    const { undo, redo } = this.editing.history().stacks;
     const place = ({ id, name, at }: Step, away: number): Place => ({ id, name, at, away });
     return [
       ...redo.map((step, i) => place(step, redo.length - i)),
       ...undo.map((step, i) => place(step, i - undo.length + 1)).reverse(),
     ];
   });
-  protected readonly earlier = computed(() => this.bench.history().more.undo);
+  protected readonly earlier = computed(() => this.editing.history().more.undo);
   /** Steps back to the drawing as it was before all of them. */
-  protected readonly toStart = computed(() => this.bench.history().stacks.undo.length);
+  protected readonly toStart = computed(() => this.editing.history().stacks.undo.length);
 
   constructor() {
     effect(() => {
@@ -66,14 +68,14 @@ export class HistoryPanel {
   }
 
   protected go(away: number): void {
-    this.stageLook.leave();
+    this.stageView.leave();
     // Points that are being placed become a curve of their own first.
-    if (this.bench.isDrawing()) this.bench.takeUp('bend');
-    if (away !== 0) this.bench.walk(away < 0 ? 'undo' : 'redo', Math.abs(away));
+    this.hand.putDown();
+    if (away !== 0) this.editing.walk(away < 0 ? 'undo' : 'redo', Math.abs(away));
   }
 
   protected wantEarlier(): void {
-    this.store.dispatch(benchActions.earlierWanted());
+    this.store.dispatch(drawingActions.earlierWanted());
   }
 
   protected make(field: HTMLInputElement): Promise<void> {
@@ -104,13 +106,13 @@ export class HistoryPanel {
   /** A click shows it, another one goes back to the drawing. */
   protected look(stage: Stage): Promise<void> {
     return this.attempt('The stage cannot be shown', async () => {
-      if (this.stageLook.look()?.stage === stage.id) this.stageLook.leave();
-      else await this.stageLook.show(stage);
+      if (this.stageView.viewed()?.stage === stage.id) this.stageView.leave();
+      else await this.stageView.show(stage);
     });
   }
 
   protected restore({ id, name }: Stage): Promise<void> {
-    return this.attempt('The stage was not restored', () => this.stageLook.restore(id, name));
+    return this.attempt('The stage was not restored', () => this.stageView.restore(id, name));
   }
 
   private list(): Promise<void> {

@@ -1,8 +1,9 @@
+import { Readings } from '../../session/readings';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { Bench } from '../../session/bench';
 import { viewActions } from '../../state/actions';
 import type { BenchState } from '../../state/reducers';
+import { selectComb } from '../../state/selectors';
 
 /** How the comb is shown. Apart from the rest of the card, which follows every move of a drag. */
 @Component({
@@ -14,10 +15,10 @@ import type { BenchState } from '../../state/reducers';
       class="yes"
       role="switch"
       aria-label="Comb"
-      [attr.aria-checked]="bench.view().comb.shown"
-      (click)="show(!bench.view().comb.shown)"
+      [attr.aria-checked]="comb().shown"
+      (click)="show(!comb().shown)"
     >
-      {{ bench.view().comb.shown ? 'shown' : 'hidden' }}
+      {{ comb().shown ? 'shown' : 'hidden' }}
     </button>
     <span>Scale by itself</span>
     <button
@@ -25,10 +26,10 @@ import type { BenchState } from '../../state/reducers';
       class="yes"
       role="switch"
       aria-label="Scale by itself"
-      [attr.aria-checked]="bench.view().comb.scale === null"
-      (click)="freeScale(bench.view().comb.scale !== null)"
+      [attr.aria-checked]="comb().scale === null"
+      (click)="freeScale(comb().scale !== null)"
     >
-      {{ bench.view().comb.scale === null ? 'yes' : 'no' }}
+      {{ comb().scale === null ? 'yes' : 'no' }}
     </button>
     <label for="comb-scale">Scale</label>
     <input
@@ -49,7 +50,7 @@ import type { BenchState } from '../../state/reducers';
       min="10"
       max="300"
       step="10"
-      [value]="bench.view().comb.teeth"
+      [value]="comb().teeth"
       (input)="setTeeth(teeth.valueAsNumber)"
     />
   `,
@@ -65,11 +66,12 @@ import type { BenchState } from '../../state/reducers';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class CombControls {
-  protected readonly bench = inject(Bench);
+  protected readonly readings = inject(Readings);
   private readonly store: Store<BenchState> = inject(Store);
+  protected readonly comb = this.store.selectSignal(selectComb);
 
   /** The comb's scale on the slider: its logarithm. */
-  protected readonly logScale = computed(() => Math.log2(this.bench.combScale()));
+  protected readonly logScale = computed(() => Math.log2(this.readings.combScale()));
 
   protected show(shown: boolean): void {
     this.store.dispatch(viewActions.combShown({ shown }));
@@ -81,7 +83,7 @@ export class CombControls {
 
   protected freeScale(automatic: boolean): void {
     this.store.dispatch(
-      automatic ? viewActions.combScaleFreed() : viewActions.combScaled({ scale: this.bench.combScale() }),
+      automatic ? viewActions.combScaleFreed() : viewActions.combScaled({ scale: this.readings.combScale() }),
     );
   }
 

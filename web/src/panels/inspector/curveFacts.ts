@@ -1,7 +1,9 @@
+import { Editing } from '../../session/editing';
+import { ShownItems } from '../../session/shownItems';
+import { Readings } from '../../session/readings';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { controlPointsOf, lightness, radiusOf, straightStretches } from '@pencil-bend/core';
 import { fitPointsOf, isClosed, MOST_THROUGH_POINTS, type Order, type Recipe } from '@pencil-bend/document';
-import { Bench } from '../../session/bench';
 import { counted, radiusInWords } from '../../ui/labels';
 import { lengthInWords } from '../../ui/length';
 import { NumberField } from '../../ui/numberField';
@@ -81,11 +83,13 @@ import { newId } from '../../state/ids';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class CurveFacts {
-  protected readonly bench = inject(Bench);
+  protected readonly editing = inject(Editing);
+  protected readonly shown = inject(ShownItems);
+  protected readonly readings = inject(Readings);
   protected readonly mostDegree = MOST_THROUGH_POINTS;
 
   private readonly recipe = computed((): Recipe | null => {
-    const item = this.bench.selected()?.item;
+    const item = this.shown.selected()?.item;
     return item?.kind === 'curve' ? item.recipe : null;
   });
   private readonly fitCount = computed(() => {
@@ -98,17 +102,17 @@ export class CurveFacts {
     const recipe = this.recipe();
     return recipe !== null && isClosed(recipe);
   });
-  protected readonly degree = computed(() => this.bench.selected()?.curve?.degree ?? 0);
+  protected readonly degree = computed(() => this.shown.selected()?.curve?.degree ?? 0);
   protected readonly points = computed(() => {
-    const curve = this.bench.selected()?.curve;
+    const curve = this.shown.selected()?.curve;
     const control = curve ? controlPointsOf(curve).length / 3 : 0;
     return this.isFit() ? `${this.fitCount()} fit, ${control} control` : `${control} control`;
   });
 
   protected readonly facts = computed(() => {
-    const curve = this.bench.selected()?.curve;
-    const profile = this.bench.profile();
-    const units = this.bench.project()?.units ?? 'mm';
+    const curve = this.shown.selected()?.curve;
+    const profile = this.readings.reading()?.profile;
+    const units = this.editing.project()?.units ?? 'mm';
     if (!curve || !profile) return [];
     const { tightest, inflections, length } = profile;
     const straight = this.straight();
@@ -118,39 +122,39 @@ export class CurveFacts {
         name: 'Smallest radius',
         value: tightest ? `${radiusInWords(radiusOf(tightest.kappa), units)} at ${lengthInWords(tightest.s, units, 2)}` : 'straight', // prettier-ignore
       },
-      { name: 'Inflections', value: this.bench.normal() ? String(inflections.length) : 'a curve in space' },
+      { name: 'Inflections', value: this.readings.reading()?.normal ? String(inflections.length) : 'a curve in space' },
       ...(straight > 0 ? [{ name: 'Straight', value: counted(straight, 'stretch', 'stretches') }] : []),
       ...(this.pieces() === null ? [] : [{ name: 'Lightness', value: this.pieces() ?? '' }]),
     ];
   });
 
   private readonly straight = computed(() => {
-    const curve = this.bench.selected()?.curve;
+    const curve = this.shown.selected()?.curve;
     return curve && curve.degree > 1 ? straightStretches(curve, 1e-6).length : 0;
   });
 
   /** Of the curve as it rests: counting while it is dragged would cost more than it tells. */
   private readonly pieces = computed(() => {
-    const curve = this.bench.restingCurve();
+    const curve = this.readings.keptCurve();
     if (!curve) return null;
-    const { spans, monotonePieces } = lightness(curve, this.bench.normal());
+    const { spans, monotonePieces } = lightness(curve, this.readings.reading()?.normal);
     return `${counted(spans, 'span', 'spans')}, ${counted(monotonePieces, 'piece', 'pieces')}`;
   });
 
   protected give(
     command: 'lowerDegree' | 'raiseDegree' | 'makeLive' | 'holdSpacing' | 'closeCurve' | 'reverseCurve',
   ): void {
-    const [item] = this.bench.selection().items;
-    if (item) this.bench.do({ command, args: { item } } as Order);
+    const [item] = this.editing.selection().items;
+    if (item) this.editing.do({ command, args: { item } } as Order);
   }
 
   protected fitAnew(degree: number): void {
-    const [item] = this.bench.selection().items;
-    if (item) this.bench.do({ command: 'fitDegree', args: { item, degree } });
+    const [item] = this.editing.selection().items;
+    if (item) this.editing.do({ command: 'fitDegree', args: { item, degree } });
   }
 
   protected open(): void {
-    const [item] = this.bench.selection().items;
-    if (item) this.bench.do({ command: 'openCurve', args: { item, id: newId() } });
+    const [item] = this.editing.selection().items;
+    if (item) this.editing.do({ command: 'openCurve', args: { item, id: newId() } });
   }
 }

@@ -1,20 +1,24 @@
+import { Editing } from '../../session/editing';
+import { ToolInHand } from '../../session/toolInHand';
+import { Target } from '../../session/target';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { Bench } from '../../session/bench';
 import { NumberField } from '../../ui/numberField';
-import { type Along, WAYS } from '../../tools/select/dragConstraint';
+import { DRAG_CONSTRAINTS, type DragConstraint } from '../../tools/contract';
 
-const SIGNS: Readonly<Record<Along, { readonly sign: string; readonly words: string }>> = {
-  free: { sign: 'free', words: 'Freely' },
-  x: { sign: 'x', words: 'Along x (X)' },
-  y: { sign: 'y', words: 'Along y (Y)' },
-  z: { sign: 'z', words: 'Along z (Z)' },
-  legs: { sign: '∥', words: 'Along the polygon (L)' },
-  normal: { sign: '⊥', words: 'Along the normal (N)' },
+const SIGNS: Readonly<Record<DragConstraint, { readonly sign: string; readonly label: string }>> = {
+  free: { sign: 'free', label: 'Freely' },
+  x: { sign: 'x', label: 'Along x (X)' },
+  y: { sign: 'y', label: 'Along y (Y)' },
+  z: { sign: 'z', label: 'Along z (Z)' },
+  legs: { sign: '∥', label: 'Along the polygon (L)' },
+  normal: { sign: '⊥', label: 'Along the normal (N)' },
 };
+
+const SLIDING: readonly string[] = ['knot', 'seam', 'weight'];
 
 /** How drags and arrows move what is selected: freely, along something, softly. */
 @Component({
-  selector: 'pb-drag-ways',
+  selector: 'pb-drag-constraints',
   imports: [NumberField],
   template: `
     @if (state(); as now) {
@@ -22,15 +26,15 @@ const SIGNS: Readonly<Record<Along, { readonly sign: string; readonly words: str
         <dt>Moves</dt>
         <dd>
           <span class="choice" role="group" aria-label="Moves">
-            @for (way of ways; track way.along) {
+            @for (each of constraints; track each.along) {
               <button
                 type="button"
-                [attr.aria-pressed]="now.along === way.along"
-                [attr.aria-label]="way.words"
-                [title]="way.words"
-                (click)="bench.feed({ type: 'way', along: way.along })"
+                [attr.aria-pressed]="now.along === each.along"
+                [attr.aria-label]="each.label"
+                [title]="each.label"
+                (click)="hand.feed({ type: 'drag-settings', along: each.along })"
               >
-                {{ way.sign }}
+                {{ each.sign }}
               </button>
             }
           </span>
@@ -42,14 +46,14 @@ const SIGNS: Readonly<Record<Along, { readonly sign: string; readonly words: str
             [value]="now.soft ?? usual()"
             [units]="units()"
             [least]="1e-6"
-            (given)="bench.feed({ type: 'way', soft: $event })"
+            (given)="hand.feed({ type: 'drag-settings', soft: $event })"
           />
           <button
             type="button"
             class="pin"
             aria-label="Drag softly"
             [attr.aria-pressed]="now.soft !== null"
-            (click)="bench.feed({ type: 'way', soft: now.soft === null ? usual() : null })"
+            (click)="hand.feed({ type: 'drag-settings', soft: now.soft === null ? usual() : null })"
           >
             {{ now.soft === null ? 'off' : 'on' }}
           </button>
@@ -61,19 +65,19 @@ const SIGNS: Readonly<Record<Along, { readonly sign: string; readonly words: str
   host: { class: 'apart' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class DragWays {
-  protected readonly bench = inject(Bench);
-  protected readonly ways = WAYS.map((along) => ({ along, ...SIGNS[along] }));
-  protected readonly units = computed(() => this.bench.project()?.units ?? 'mm');
-  protected readonly usual = computed(() => this.bench.softReach());
+export class DragConstraints {
+  protected readonly editing = inject(Editing);
+  protected readonly hand = inject(ToolInHand);
+  protected readonly target = inject(Target);
+  protected readonly constraints = DRAG_CONSTRAINTS.map((along) => ({ along, ...SIGNS[along] }));
+  protected readonly units = computed(() => this.editing.project()?.units ?? 'mm');
+  protected readonly usual = computed(() => this.target.softReach());
   /** The same object as long as neither changes: a drag goes by here with every move. */
   protected readonly state = computed(
     () => {
-      const tool = this.bench.tool();
-      const kind = this.bench.selection().handles[0]?.kind;
+      const kind = this.editing.selection().handles[0]?.kind;
       // What only slides along the curve, or weighs, has no way of its own.
-      if (tool.tool !== 'bend' || !kind || ['knot', 'seam', 'weight'].includes(kind)) return null;
-      return { along: tool.along, soft: tool.soft };
+      return !kind || SLIDING.includes(kind) ? null : this.hand.accepts().drags;
     },
     { equal: (a, b) => a?.along === b?.along && a?.soft === b?.soft },
   );

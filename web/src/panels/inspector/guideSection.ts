@@ -1,12 +1,13 @@
+import { Editing } from '../../session/editing';
+import { ShownItems } from '../../session/shownItems';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import type { Vector3 } from '@pencil-bend/core';
 import type { Guide } from '@pencil-bend/document';
-import { Bench } from '../../session/bench';
 import { NumberField } from '../../ui/numberField';
 
 /** A construction line or gauge circle in numbers. */
 @Component({
-  selector: 'pb-guide-card',
+  selector: 'pb-guide-section',
   imports: [NumberField],
   template: `
     @if (guide(); as guide) {
@@ -45,11 +46,12 @@ import { NumberField } from '../../ui/numberField';
   styleUrl: './sections.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class GuideCard {
-  protected readonly bench = inject(Bench);
-  protected readonly units = computed(() => this.bench.project()?.units ?? 'mm');
+export class GuideSection {
+  protected readonly editing = inject(Editing);
+  protected readonly shown = inject(ShownItems);
+  protected readonly units = computed(() => this.editing.project()?.units ?? 'mm');
   protected readonly guide = computed((): Guide | null => {
-    const item = this.bench.selected()?.item;
+    const item = this.shown.selected()?.item;
     return item?.kind === 'guide' ? item.guide : null;
   });
   protected readonly place = computed((): Vector3 => {
@@ -62,8 +64,8 @@ export class GuideCard {
   });
 
   protected set(guide: Guide): void {
-    const [item] = this.bench.selection().items;
-    if (item) this.bench.do({ command: 'setGuide', args: { item, guide } });
+    const [item] = this.editing.selection().items;
+    if (item) this.editing.do({ command: 'setGuide', args: { item, guide } });
   }
 
   protected move(axis: number, value: number): void {

@@ -1,3 +1,6 @@
+import { type CurveCommand, Editing } from '../../session/editing';
+import { ToolInHand } from '../../session/toolInHand';
+import { ShownItems } from '../../session/shownItems';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import {
   closestPoint,
@@ -18,31 +21,33 @@ import {
   pointOf,
   pointsOf,
   handlesOn,
+  type Order,
 } from '@pencil-bend/document';
-import { Bench } from '../../session/bench';
 import { NumberField } from '../../ui/numberField';
 
 const AXES = ['x', 'y', 'z'] as const;
 
 /** The selected handle in numbers: its place, and what is held at it. */
 @Component({
-  selector: 'pb-handle-card',
+  selector: 'pb-handle-section',
   imports: [NumberField],
   templateUrl: './handleSection.html',
   styleUrl: './sections.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class HandleCard {
-  protected readonly bench = inject(Bench);
+export class HandleSection {
+  protected readonly editing = inject(Editing);
+  protected readonly hand = inject(ToolInHand);
+  protected readonly shown = inject(ShownItems);
   protected readonly axes = AXES;
-  protected readonly units = computed(() => this.bench.project()?.units ?? 'mm');
+  protected readonly units = computed(() => this.editing.project()?.units ?? 'mm');
 
   private readonly drawn = computed(() => {
-    const item = this.bench.selected()?.item;
+    const item = this.shown.selected()?.item;
     const points = item?.kind === 'curve' ? pointsOf(item.recipe) : null;
     return item?.kind === 'curve' && points ? { recipe: item.recipe, points } : null;
   });
-  private readonly handles = computed(() => this.bench.selection().handles);
+  private readonly handles = computed(() => this.editing.selection().handles);
   protected readonly single = computed(() => (this.handles().length === 1 ? this.handles()[0] : null));
   protected readonly many = computed(() => this.handles().length);
 
@@ -187,7 +192,7 @@ export class HandleCard {
     const leg = this.leg();
     if (!leg) return;
     const [fixed, moves] = leg.atEnd ? [leg.to, leg.from] : [leg.from, leg.to];
-    this.bench.attempt(() =>
+    this.editing.attempt(() =>
       this.give('movePoints', { moves: [{ point: moves.id, to: legTo(fixed.at, moves.at, mm) }] }),
     );
   }
@@ -196,8 +201,8 @@ export class HandleCard {
     const knot = this.knot();
     if (!knot) return;
     this.give('moveKnot', { u: knot.u, to });
-    const [item] = this.bench.selection().items;
-    this.bench.select(handlesOn(item, [{ kind: 'knot', u: to }]));
+    const [item] = this.editing.selection().items;
+    this.editing.select(handlesOn(item, [{ kind: 'knot', u: to }]));
   }
 
   protected moreKnots(more: boolean): void {
@@ -205,8 +210,8 @@ export class HandleCard {
     if (knot) this.give(more ? 'insertKnot' : 'removeKnot', { u: knot.u });
   }
 
-  private give(command: string, args: object): void {
-    const [item] = this.bench.selection().items;
-    if (item) this.bench.do({ command, args: { item, ...args } } as Parameters<Bench['do']>[0]);
+  private give(command: CurveCommand['command'], args: object): void {
+    const [item] = this.editing.selection().items;
+    if (item) this.editing.do({ command, args: { item, ...args } } as Order);
   }
 }

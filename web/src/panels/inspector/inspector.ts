@@ -1,76 +1,88 @@
+import { Editing } from '../../session/editing';
+import { LossyPreview } from '../../session/lossyPreview';
+import { ToolInHand } from '../../session/toolInHand';
+import { ShownItems } from '../../session/shownItems';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import type { Vector3 } from '@pencil-bend/core';
 import { ButtonDirective } from 'primeng/button';
-import { Bench } from '../../session/bench';
 import { NumberField } from '../../ui/numberField';
 import { PriceBox } from '../price/priceBox';
 import { PointsTable } from './pointsTable';
-import { fitPointsOf, isClosed } from '@pencil-bend/document';
+import { fitPointsOf, isClosed, type Project, type Id } from '@pencil-bend/document';
 import { CombControls } from './combControls';
 import { CurveFacts } from './curveFacts';
-import { DragWays } from './dragConstraints';
-import { GuideCard } from './guideSection';
-import { HandleCard } from './handleSection';
-import { LayAnew } from './refitSection';
-import { SelectionCard } from './selectionSection';
-import { SetUp } from './setUpSection';
-import { ToolCard } from './toolSection';
-import { TraceCard } from './traceSection';
+import { DragConstraints } from './dragConstraints';
+import { GuideSection } from './guideSection';
+import { HandleSection } from './handleSection';
+import { RefitSection } from './refitSection';
+import { SelectionSection } from './selectionSection';
+import { SetUpSection } from './setUpSection';
+import { ToolSection } from './toolSection';
+import { TraceSection } from './traceSection';
 
 /** The panel of what is selected: its facts, the handle in hand, its points as numbers, and how its comb is shown. */
 @Component({
-  selector: 'pb-card',
+  selector: 'pb-inspector',
   imports: [
     ButtonDirective,
     CombControls,
     CurveFacts,
-    DragWays,
-    GuideCard,
-    HandleCard,
-    LayAnew,
+    DragConstraints,
+    GuideSection,
+    HandleSection,
+    RefitSection,
     NumberField,
     PointsTable,
     PriceBox,
-    SelectionCard,
-    SetUp,
-    ToolCard,
-    TraceCard,
+    SelectionSection,
+    SetUpSection,
+    ToolSection,
+    TraceSection,
   ],
   templateUrl: './inspector.html',
   styleUrl: './inspector.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class Card {
-  protected readonly bench = inject(Bench);
+export class Inspector {
+  protected readonly editing = inject(Editing);
+  protected readonly lossy = inject(LossyPreview);
+  protected readonly hand = inject(ToolInHand);
+  protected readonly shown = inject(ShownItems);
   protected readonly axes = ['x', 'y', 'z'] as const;
-  protected readonly units = computed(() => this.bench.project()?.units ?? 'mm');
-  protected readonly asked = computed(() => this.bench.desk.offer() !== null || this.bench.desk.busy() !== null);
+  protected readonly units = computed(() => this.editing.project()?.units ?? 'mm');
+  protected readonly asked = computed(() => this.lossy.offer() !== null || this.lossy.busy() !== null);
 
   /** How many items are selected, when it is more than one. */
   protected readonly several = computed(() => {
-    const count = this.bench.selection().items.length;
+    const count = this.editing.selection().items.length;
     return count > 1 ? count : null;
   });
 
   protected readonly kind = computed(() => {
-    const item = this.bench.selected()?.item;
+    const item = this.shown.selected()?.item;
     if (item?.kind === 'guide') return item.guide.kind === 'circle' ? 'Gauge circle' : item.guide.symmetry ? 'Symmetry line' : 'Construction line'; // prettier-ignore
     if (item?.kind !== 'curve') return 'A point of its own';
     const drawn = fitPointsOf(item.recipe).length > 0 ? 'Through points' : 'By control points';
     const symmetric = item.recipe.kind === 'fit' && item.recipe.symmetry ? ', its own mirror' : '';
-    const original = this.bench.originalOf(this.bench.selection().items[0] ?? '');
+    const original = originalName(this.editing.project(), this.editing.selection().items[0]);
     return `${original ? `Mirror of ${original}: ` : ''}${drawn}, ${isClosed(item.recipe) ? 'closed' : 'open'}${symmetric}`;
   });
 
   /** The selected point of its own. */
   protected readonly point = computed(() => {
-    const item = this.bench.selected()?.item;
+    const item = this.shown.selected()?.item;
     return item?.kind === 'point' ? item : null;
   });
 
   protected place(at: Vector3, axis: number, value: number): void {
-    const [item] = this.bench.selection().items;
+    const [item] = this.editing.selection().items;
     const to = at.map((x, c) => (c === axis ? value : x)) as unknown as Vector3;
-    if (item) this.bench.do({ command: 'placePoint', args: { item, to } });
+    if (item) this.editing.do({ command: 'placePoint', args: { item, to } });
   }
+}
+
+/** The name of the curve that an item is the mirror of; null for one of its own. */
+function originalName(project: Project | null, id: Id): string | null {
+  const item = project?.items[id];
+  return project && item?.kind === 'curve' && item.recipe.kind === 'mirror' ? project.items[item.recipe.of].name : null;
 }

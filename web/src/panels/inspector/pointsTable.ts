@@ -1,7 +1,9 @@
+import { Editing } from '../../session/editing';
+import { ToolInHand } from '../../session/toolInHand';
+import { ShownItems } from '../../session/shownItems';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import type { Vector3 } from '@pencil-bend/core';
 import { type Id, type Handle, pointOf, pointsOf, sameHandle, handlesOn } from '@pencil-bend/document';
-import { Bench } from '../../session/bench';
 import { lengthShown, UNIT, LARGEST } from '../../ui/length';
 import { readNumber } from '../../ui/readNumber';
 import { readTable, writeTable } from './pointsText';
@@ -25,19 +27,21 @@ interface Row {
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PointsTable {
-  protected readonly bench = inject(Bench);
+  protected readonly editing = inject(Editing);
+  protected readonly hand = inject(ToolInHand);
+  protected readonly shown = inject(ShownItems);
   protected readonly axes = AXES;
-  protected readonly units = computed(() => this.bench.project()?.units ?? 'mm');
+  protected readonly units = computed(() => this.editing.project()?.units ?? 'mm');
 
   private readonly points = computed(() => {
-    const item = this.bench.selected()?.item;
+    const item = this.shown.selected()?.item;
     return item?.kind === 'curve' ? pointsOf(item.recipe) : null;
   });
   protected readonly hasFit = computed(() => (this.points()?.fit.length ?? 0) > 0);
   /** Which points are listed: what was selected last tells. */
   protected readonly which = linkedSignal<'fit' | 'control', 'fit' | 'control'>({
     source: () => {
-      const [handle] = this.bench.selection().handles;
+      const [handle] = this.editing.selection().handles;
       if (!this.hasFit() || handle?.kind === 'control' || handle?.kind === 'weight') return 'control';
       return 'fit';
     },
@@ -53,7 +57,7 @@ export class PointsTable {
   protected readonly pages = computed(() => Math.ceil(this.all().length / AT_ONCE));
   /** The page with the selected point. */
   protected readonly page = linkedSignal(() => {
-    const [handle] = this.bench.selection().handles;
+    const [handle] = this.editing.selection().handles;
     const point = handle ? pointOf(handle) : null;
     return Math.max(0, Math.floor(this.all().findIndex(({ id }) => id === point) / AT_ONCE));
   });
@@ -65,33 +69,33 @@ export class PointsTable {
 
   /** What is wrong with the last number typed, and in which row; gone with the next selection. */
   protected readonly mistake = linkedSignal<unknown, { readonly id: Id; readonly words: string } | null>({
-    source: () => [this.bench.selection().items[0], this.which()],
+    source: () => [this.editing.selection().items[0], this.which()],
     computation: () => null,
   });
   protected readonly pasting = linkedSignal<unknown, boolean>({
-    source: () => this.bench.selection().items[0],
+    source: () => this.editing.selection().items[0],
     computation: () => false,
   });
   protected readonly broken = signal<string | null>(null);
   protected readonly copied = signal(false);
 
   protected isSelected({ id }: Row): boolean {
-    return this.bench.selection().handles.some((handle) => sameHandle(handle, this.handleOf(id)));
+    return this.editing.selection().handles.some((handle) => sameHandle(handle, this.handleOf(id)));
   }
 
   protected choose({ id }: Row): void {
-    const [item] = this.bench.selection().items;
-    if (item && !this.isSelected({ id } as Row)) this.bench.select(handlesOn(item, [this.handleOf(id)]));
+    const [item] = this.editing.selection().items;
+    if (item && !this.isSelected({ id } as Row)) this.editing.select(handlesOn(item, [this.handleOf(id)]));
   }
 
-  protected shown = (mm: number): string => lengthShown(mm, this.units());
+  protected text = (mm: number): string => lengthShown(mm, this.units());
   protected weightShown = (weight: number): string => String(Number(weight.toPrecision(6)));
 
   /** Takes a typed number; what is none is said under its row and the field shows the old one again. */
   protected type(row: Row, column: number, field: HTMLInputElement): void {
     delete field.dataset['typed'];
-    const [item] = this.bench.selection().items;
-    const old = column === 3 ? this.weightShown(row.weight ?? 1) : this.shown(row.at[column]);
+    const [item] = this.editing.selection().items;
+    const old = column === 3 ? this.weightShown(row.weight ?? 1) : this.text(row.at[column]);
     if (!item || field.value === old) return;
     const typed = readNumber(field.value, column === 3 ? null : UNIT[this.units()]);
     field.value = old;
@@ -106,10 +110,11 @@ export class PointsTable {
     if (wrong || !typed.ok) return;
     const { value } = typed;
     if (column === 3) {
-      return this.bench.do({ command: 'setWeights', args: { item, weights: [{ point: row.id, weight: value }] } });
+      this.editing.do({ command: 'setWeights', args: { item, weights: [{ point: row.id, weight: value }] } });
+      return;
     }
     const to = row.at.map((x, c) => (c === column ? value : x)) as unknown as Vector3;
-    this.bench.do({ command: 'movePoints', args: { item, moves: [{ point: row.id, to }] } });
+    this.editing.do({ command: 'movePoints', args: { item, moves: [{ point: row.id, to }] } });
   }
 
   protected async copy(): Promise<void> {
@@ -126,12 +131,12 @@ export class PointsTable {
   }
 
   protected async paste(text: string): Promise<void> {
-    const [item] = this.bench.selection().items;
+    const [item] = this.editing.selection().items;
     const table = await readTable(text, this.units(), this.which() === 'control');
     this.broken.set(table.ok ? null : `${table.why}. Nothing is changed.`);
     if (!table.ok || !item) return;
     this.pasting.set(false);
-    this.bench.do({ command: 'setPoints', args: { item, which: this.which(), rows: table.rows } });
+    this.editing.do({ command: 'setPoints', args: { item, which: this.which(), rows: table.rows } });
   }
 
   protected startPasting(): void {

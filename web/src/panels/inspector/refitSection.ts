@@ -1,11 +1,13 @@
+import { Editing } from '../../session/editing';
+import { LossyPreview } from '../../session/lossyPreview';
+import { Readings } from '../../session/readings';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } from '@angular/core';
 import { controlPointsOf } from '@pencil-bend/core';
-import { Bench } from '../../session/bench';
 import { NumberField } from '../../ui/numberField';
 
 /** Fewer control points: the fewest within a tolerance, or so many of them. The price is shown before either is done. */
 @Component({
-  selector: 'pb-lay-anew',
+  selector: 'pb-refit-section',
   imports: [NumberField],
   template: `
     <dl>
@@ -48,11 +50,13 @@ import { NumberField } from '../../ui/numberField';
   styleUrl: './sections.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class LayAnew {
-  private readonly bench = inject(Bench);
-  protected readonly units = computed(() => this.bench.project()?.units ?? 'mm');
-  protected readonly tolerance = linkedSignal(() => this.bench.project()?.tolerance ?? 0.01);
-  private readonly curve = computed(() => this.bench.restingCurve());
+export class RefitSection {
+  private readonly editing = inject(Editing);
+  private readonly lossy = inject(LossyPreview);
+  private readonly readings = inject(Readings);
+  protected readonly units = computed(() => this.editing.project()?.units ?? 'mm');
+  protected readonly tolerance = linkedSignal(() => this.editing.project()?.tolerance ?? 0.01);
+  private readonly curve = computed(() => this.readings.keptCurve());
   protected readonly count = linkedSignal(() => {
     const curve = this.curve();
     return curve ? controlPointsOf(curve).length / 3 : 4;
@@ -61,13 +65,13 @@ export class LayAnew {
   protected readonly least = computed(() => this.degree() + 1);
 
   protected lighten(): void {
-    const [item] = this.bench.selection().items;
-    if (item) this.bench.desk.lay(item, { words: 'Lighten', tolerance: this.tolerance() });
+    const [item] = this.editing.selection().items;
+    if (item) this.lossy.refit(item, { kind: 'lighten', tolerance: this.tolerance() });
   }
 
   protected relay(): void {
-    const [item] = this.bench.selection().items;
+    const [item] = this.editing.selection().items;
     const count = Math.max(this.least(), this.count());
-    if (item) this.bench.desk.lay(item, { words: 'Re-lay', count, degree: this.degree() });
+    if (item) this.lossy.refit(item, { kind: 'relay', count, degree: this.degree() });
   }
 }

@@ -1,32 +1,33 @@
+import { Editing } from '../../session/editing';
+import { ToolInHand } from '../../session/toolInHand';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Tooltip } from 'primeng/tooltip';
-import { Bench } from '../../session/bench';
-import { type SelectionDeed, selectionDeeds } from '../../actions/selectionActions';
+import { type SelectionAction, selectionActions } from '../../actions/selectionActions';
 import { Icon } from '../../ui/icon';
-import { TOOLS } from '../../tools/palette';
+import { TOOLS } from '../../tools/table';
 
 /** What can be done to what is selected as a whole: carry it, copy it, group it, let a mirror go. */
 @Component({
-  selector: 'pb-selection-card',
+  selector: 'pb-selection-section',
   imports: [Icon, Tooltip],
   template: `
     <h3>Carry</h3>
     <div class="tools" role="group" aria-label="Carry the selection">
-      @for (tool of carries; track tool.name) {
+      @for (tool of transforms; track tool.name) {
         <button
           type="button"
-          [attr.aria-label]="tool.words"
-          [pTooltip]="tool.words"
+          [attr.aria-label]="tool.label"
+          [pTooltip]="tool.label"
           tooltipPosition="bottom"
-          (click)="bench.takeUp(tool.name)"
+          (click)="hand.takeUp(tool.name)"
         >
-          <pb-icon [tool]="tool.name" />
+          <pb-icon [paths]="tool.icon" />
         </button>
       }
     </div>
     <div class="links">
-      @for (deed of deeds(); track deed.words) {
-        <button type="button" class="link" (click)="does(deed)">{{ deed.words }}</button>
+      @for (action of actions(); track action.label) {
+        <button type="button" class="link" (click)="does(action)">{{ action.label }}</button>
       }
     </div>
   `,
@@ -53,15 +54,16 @@ import { TOOLS } from '../../tools/palette';
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class SelectionCard {
-  protected readonly bench = inject(Bench);
-  protected readonly carries = TOOLS.filter(({ group }) => group === 'Carry');
-  protected readonly deeds = computed(() => selectionDeeds(this.bench.project(), this.bench.selection()));
+export class SelectionSection {
+  protected readonly editing = inject(Editing);
+  protected readonly hand = inject(ToolInHand);
+  protected readonly transforms = TOOLS.filter(({ group }) => group === 'transform');
+  protected readonly actions = computed(() => selectionActions(this.editing.project(), this.editing.selection()));
 
-  protected does({ order, select }: SelectionDeed): void {
-    this.bench.attempt(() => {
-      this.bench.do(order);
-      if (select) this.bench.select(select);
+  protected does({ order, select }: SelectionAction): void {
+    this.editing.attempt(() => {
+      this.editing.do(order);
+      if (select) this.editing.select(select);
     });
   }
 }

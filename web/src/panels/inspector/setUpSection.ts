@@ -1,5 +1,6 @@
+import { Editing } from '../../session/editing';
+import { Target } from '../../session/target';
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
-import { Bench } from '../../session/bench';
 import type { Units } from '../../ui/length';
 import { NumberField } from '../../ui/numberField';
 
@@ -12,10 +13,10 @@ const UNITS: readonly { readonly value: Units; readonly words: string }[] = [
 
 /** Units, tolerance and grid of the sheet: kept with the project. */
 @Component({
-  selector: 'pb-set-up',
+  selector: 'pb-set-up-section',
   imports: [NumberField],
   template: `
-    @if (bench.project(); as project) {
+    @if (editing.project(); as project) {
       <h3>Set up</h3>
       <dl>
         <dt>Units</dt>
@@ -46,7 +47,7 @@ const UNITS: readonly { readonly value: Units; readonly words: string }[] = [
         <dd class="row">
           <pb-number
             label="Distance of the grid"
-            [value]="bench.grid()"
+            [value]="target.grid()"
             [units]="project.units"
             [least]="1e-6"
             (given)="set({ grid: $event })"
@@ -55,7 +56,7 @@ const UNITS: readonly { readonly value: Units; readonly words: string }[] = [
             type="button"
             class="pin"
             [attr.aria-pressed]="project.grid === null"
-            (click)="set({ grid: project.grid === null ? bench.grid() : null })"
+            (click)="set({ grid: project.grid === null ? target.grid() : null })"
           >
             by zoom
           </button>
@@ -66,11 +67,12 @@ const UNITS: readonly { readonly value: Units; readonly words: string }[] = [
   styleUrl: './sections.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class SetUp {
-  protected readonly bench = inject(Bench);
+export class SetUpSection {
+  protected readonly editing = inject(Editing);
+  protected readonly target = inject(Target);
   protected readonly all = UNITS;
 
   protected set(args: { units?: Units; tolerance?: number; grid?: number | null }): void {
-    this.bench.do({ command: 'setUp', args });
+    this.editing.do({ command: 'setUp', args });
   }
 }

@@ -1,27 +1,23 @@
+import { Editing } from '../../session/editing';
+import { ToolInHand } from '../../session/toolInHand';
 import type { TracedPicture } from '../../api/keptView';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { Bench } from '../../session/bench';
 import { NumberField } from '../../ui/numberField';
 import { Tracing } from '../../session/tracing';
-
-/** About as wide as a sheet is. */
-const SHEET_PIXELS = 800;
+import { middleOf } from '../../view/viewport';
+import { Viewports } from '../../session/viewports';
 
 /** Pictures to trace over: bring one, scale it, turn it, fade it, lock it, take it out. */
 @Component({
-  selector: 'pb-trace-card',
+  selector: 'pb-trace-section',
   imports: [NumberField],
   template: `
     <h3>Trace a picture</h3>
-    @if (bench.picture(); as picture) {
-      @if (bench.pictures().length > 1) {
+    @if (tracing.picture(); as picture) {
+      @if (tracing.pictures().length > 1) {
         <span class="choice tall" role="group" aria-label="Picture">
-          @for (each of bench.pictures(); track each.id) {
-            <button
-              type="button"
-              [attr.aria-pressed]="each.id === picture.id"
-              (click)="bench.chosenPicture.set(each.id)"
-            >
+          @for (each of tracing.pictures(); track each.id) {
+            <button type="button" [attr.aria-pressed]="each.id === picture.id" (click)="tracing.choose(each.id)">
               {{ each.name }}
             </button>
           }
@@ -72,16 +68,16 @@ const SHEET_PIXELS = 800;
         </dd>
       </dl>
       <div class="links">
-        <button type="button" class="link" (click)="bench.takeUp('pictureScale')">scale by two places</button>
-        <button type="button" class="link" (click)="bench.takeUp('pictureMove')">move</button>
-        <button type="button" class="link" (click)="bench.takeUp('pictureLevel')">level</button>
+        <button type="button" class="link" (click)="hand.takeUp('pictureScale')">scale by two places</button>
+        <button type="button" class="link" (click)="hand.takeUp('pictureMove')">move</button>
+        <button type="button" class="link" (click)="hand.takeUp('pictureLevel')">level</button>
         <button type="button" class="link" (click)="set({ removed: true })">take it out</button>
       </div>
     }
     <div class="links">
       <button type="button" class="link" (click)="file.click()">choose a picture …</button>
       @for (each of out(); track each.id) {
-        <button type="button" class="link" (click)="tracing.lay({ ...each, removed: false })">
+        <button type="button" class="link" (click)="tracing.place({ ...each, removed: false })">
           bring {{ each.name }} back
         </button>
       }
@@ -109,21 +105,23 @@ const SHEET_PIXELS = 800;
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class TraceCard {
-  protected readonly bench = inject(Bench);
+export class TraceSection {
+  protected readonly editing = inject(Editing);
+  protected readonly hand = inject(ToolInHand);
   protected readonly tracing = inject(Tracing);
-  protected readonly units = computed(() => this.bench.project()?.units ?? 'mm');
-  protected readonly out = computed(() => this.bench.view().pictures.filter(({ removed }) => removed));
+  private readonly viewports = inject(Viewports);
+  protected readonly units = computed(() => this.editing.project()?.units ?? 'mm');
+  protected readonly out = computed(() => this.tracing.known().filter(({ removed }) => removed));
 
   protected set(change: Partial<TracedPicture>): void {
-    const picture = this.bench.picture();
-    if (picture) this.tracing.lay({ ...picture, ...change });
+    const picture = this.tracing.picture();
+    if (picture) this.tracing.place({ ...picture, ...change });
   }
 
   protected bring(input: HTMLInputElement): void {
     const file = input.files?.[0];
-    const { x, y, scale } = this.bench.view().camera ?? { x: 0, y: 0, scale: 0.25 };
-    if (file) void this.tracing.bring(file, [x, y, 0], SHEET_PIXELS * scale);
+    const viewport = this.viewports.viewport();
+    if (file) void this.tracing.bring(file, middleOf(viewport), viewport.width * viewport.scale);
     input.value = '';
   }
 }

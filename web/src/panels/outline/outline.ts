@@ -1,3 +1,5 @@
+import { Editing } from '../../session/editing';
+import { Target } from '../../session/target';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import {
   type CurveItem,
@@ -13,7 +15,6 @@ import {
 import { ButtonDirective } from 'primeng/button';
 import { Draggable, Droppable } from 'primeng/dragdrop';
 import { Popover } from 'primeng/popover';
-import { Bench } from '../../session/bench';
 import { Icon } from '../../ui/icon';
 import { NameField } from '../../ui/nameField';
 import { newId } from '../../state/ids';
@@ -38,7 +39,8 @@ const ROWS_AT_ONCE = 40;
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Outline {
-  protected readonly bench = inject(Bench);
+  protected readonly editing = inject(Editing);
+  protected readonly target = inject(Target);
   protected readonly colours = COLOURS;
   protected readonly renaming = signal<Id | null>(null);
   /** The item, or the layer, whose colour is chosen. */
@@ -49,7 +51,7 @@ export class Outline {
 
   /** A long list is laid in portions, so that the sheet can be used before its end is there. */
   private readonly rows = signal(ROWS_AT_ONCE);
-  private readonly complete = computed(() => this.rows() >= (this.bench.project()?.itemOrder.length ?? 0));
+  private readonly complete = computed(() => this.rows() >= (this.editing.project()?.itemOrder.length ?? 0));
 
   constructor() {
     effect((onCleanup) => {
@@ -61,10 +63,10 @@ export class Outline {
     });
   }
 
-  private readonly selected = computed(() => new Set(this.bench.selection().items));
+  private readonly selected = computed(() => new Set(this.editing.selection().items));
 
   protected readonly layers = computed(() => {
-    const project = this.bench.project();
+    const project = this.editing.project();
     if (!project) return [];
     const items = itemsOf(project).slice(0, this.rows());
     return project.layerOrder.map((id) => ({
@@ -82,7 +84,7 @@ export class Outline {
   });
 
   protected readonly groups = computed(() => {
-    const project = this.bench.project();
+    const project = this.editing.project();
     if (!project) return [];
     return Object.entries(project.groups).map(([id, { name }]) => {
       const items = project.itemOrder.filter((item) => project.items[item].group === id);
@@ -96,87 +98,87 @@ export class Outline {
 
   /** With Shift or Ctrl the selection gets one more, or one less. */
   protected select(id: Id, { shiftKey, ctrlKey, metaKey }: MouseEvent): void {
-    const { project, selection } = this.bench;
+    const { project, selection } = this.editing;
     const adds = (shiftKey || ctrlKey || metaKey) && selection().items.length > 0;
-    this.bench.select(adds ? toggled(project(), selection(), id) : clicked(project(), selection(), id));
+    this.editing.select(adds ? toggled(project(), selection(), id) : clicked(project(), selection(), id));
   }
 
   protected selectGroup(items: readonly Id[]): void {
-    this.bench.select(selectionOf(items));
+    this.editing.select(selectionOf(items));
   }
 
   protected rename(id: Id, name: string): void {
     this.renaming.set(null);
-    this.bench.do({ command: 'renameItem', args: { item: id, name } });
+    this.editing.do({ command: 'renameItem', args: { item: id, name } });
   }
 
   protected renameLayer(layer: Id, name: string): void {
     this.renaming.set(null);
-    this.bench.do({ command: 'setLayer', args: { layer, name } });
+    this.editing.do({ command: 'setLayer', args: { layer, name } });
   }
 
   protected renameGroup(group: Id, name: string): void {
     this.renaming.set(null);
-    this.bench.do({ command: 'renameGroup', args: { group, name } });
+    this.editing.do({ command: 'renameGroup', args: { group, name } });
   }
 
   protected colour(colour: string): void {
     const { item, layer } = this.colouring();
-    if (item) this.bench.do({ command: 'colourItem', args: { item, colour } });
-    if (layer) this.bench.do({ command: 'setLayer', args: { layer, colour: colour === GRAPHITE ? null : colour } });
+    if (item) this.editing.do({ command: 'colourItem', args: { item, colour } });
+    if (layer) this.editing.do({ command: 'setLayer', args: { layer, colour: colour === GRAPHITE ? null : colour } });
   }
 
   protected show(item: Id, visible: boolean): void {
-    this.bench.do({ command: 'showItem', args: { item, visible } });
+    this.editing.do({ command: 'showItem', args: { item, visible } });
   }
 
   protected remove(item: Id): void {
-    this.bench.do({ command: 'deleteItem', args: { item } });
+    this.editing.do({ command: 'deleteItem', args: { item } });
   }
 
   protected setLayer(layer: Id, set: Partial<Layer>): void {
-    this.bench.do({ command: 'setLayer', args: { layer, ...set } });
+    this.editing.do({ command: 'setLayer', args: { layer, ...set } });
   }
 
   protected addLayer(): void {
-    const project = this.bench.project();
+    const project = this.editing.project();
     const names = Object.values(project?.layers ?? {}).map(({ name }) => name);
     let number = 1;
     while (names.includes(`Layer ${number}`)) number++;
     const id = newId();
-    this.bench.do({ command: 'addLayer', args: { id, name: `Layer ${number}` } });
-    this.bench.chosenLayer.set(id);
+    this.editing.do({ command: 'addLayer', args: { id, name: `Layer ${number}` } });
+    this.target.chosenLayer.set(id);
     this.renaming.set(id);
   }
 
   protected deleteLayer(layer: Id): void {
-    this.bench.do({ command: 'deleteLayer', args: { layer } });
+    this.editing.do({ command: 'deleteLayer', args: { layer } });
   }
 
-  /** Drawn on from now on; what is locked or a reference takes no drawing. */
+  /** ShownItem on from now on; what is locked or a reference takes no drawing. */
   protected choose(layer: Id): void {
-    this.bench.chosenLayer.set(this.bench.chosenLayer() === layer ? null : layer);
+    this.target.chosenLayer.set(this.target.chosenLayer() === layer ? null : layer);
   }
 
   /** A layer one place up or down, by Alt and an arrow. */
   protected shift(event: Event, layer: Id, by: 1 | -1): void {
     event.preventDefault();
     event.stopPropagation();
-    const at = this.bench.project()?.layerOrder.indexOf(layer) ?? -1;
+    const at = this.editing.project()?.layerOrder.indexOf(layer) ?? -1;
     if (at >= 0) this.moveLayer(layer, at + by);
   }
 
   private moveLayer(layer: Id, to: number): void {
-    const last = (this.bench.project()?.layerOrder.length ?? 1) - 1;
-    if (to >= 0 && to <= last) this.bench.do({ command: 'moveLayer', args: { layer, to } });
+    const last = (this.editing.project()?.layerOrder.length ?? 1) - 1;
+    if (to >= 0 && to <= last) this.editing.do({ command: 'moveLayer', args: { layer, to } });
   }
 
   /** A layer dropped on another takes its place; an item dropped on a layer goes to its end. */
   protected dropOnLayer(layer: Id): void {
     const { item, layer: moved } = this.dragged() ?? {};
     this.dragged.set(null);
-    if (item) this.bench.do({ command: 'arrange', args: { items: this.along(item), layer, before: null } });
-    else if (moved && moved !== layer) this.moveLayer(moved, this.bench.project()?.layerOrder.indexOf(layer) ?? 0);
+    if (item) this.editing.do({ command: 'arrange', args: { items: this.along(item), layer, before: null } });
+    else if (moved && moved !== layer) this.moveLayer(moved, this.editing.project()?.layerOrder.indexOf(layer) ?? 0);
   }
 
   /** An item dropped on another one comes before it, on its layer. */
@@ -185,16 +187,16 @@ export class Outline {
     this.dragged.set(null);
     if (!item) return;
     const items = this.along(item).filter((id) => id !== before);
-    if (items.length > 0) this.bench.do({ command: 'arrange', args: { items, layer, before } });
+    if (items.length > 0) this.editing.do({ command: 'arrange', args: { items, layer, before } });
   }
 
   /** What is selected goes along with a dragged one of it. */
   private along(item: Id): readonly Id[] {
-    return this.isSelected(item) ? this.bench.selection().items : [item];
+    return this.isSelected(item) ? this.editing.selection().items : [item];
   }
 
   protected ungroup(group: Id): void {
-    this.bench.do({ command: 'ungroup', args: { group } });
+    this.editing.do({ command: 'ungroup', args: { group } });
   }
 }
 

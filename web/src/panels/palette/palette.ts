@@ -1,3 +1,4 @@
+import { ToolInHand } from '../../session/toolInHand';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -9,11 +10,11 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { Bench } from '../../session/bench';
 import { keysShown } from '../../actions/shortcuts';
 import { Icon } from '../../ui/icon';
 import type { ToolName } from '../../tools/table';
-import { TOOL_GROUPS, TOOLS } from '../../tools/palette';
+import { TOOL_GROUPS } from '../../tools/contract';
+import { TOOLS } from '../../tools/table';
 
 /** All tools with their names: found by eye, or by a few letters. */
 @Component({
@@ -41,11 +42,11 @@ import { TOOL_GROUPS, TOOLS } from '../../tools/palette';
             <li>
               <button
                 type="button"
-                [class.pressed]="bench.toolName() === tool.name"
-                [attr.aria-pressed]="bench.toolName() === tool.name"
+                [class.pressed]="hand.name() === tool.name"
+                [attr.aria-pressed]="hand.name() === tool.name"
                 (click)="take(tool.name)"
               >
-                <pb-icon [tool]="tool.name" /><span>{{ tool.words }}</span>
+                <pb-icon [paths]="tool.icon" /><span>{{ tool.label }}</span>
                 @if (tool.keys) {
                   <kbd>{{ tool.keys }}</kbd>
                 }
@@ -63,20 +64,24 @@ import { TOOL_GROUPS, TOOLS } from '../../tools/palette';
   host: { role: 'dialog', 'aria-label': 'All tools' },
 })
 export class Palette {
-  protected readonly bench = inject(Bench);
+  protected readonly hand = inject(ToolInHand);
   readonly closed = output();
   private readonly search = viewChild.required<ElementRef<HTMLInputElement>>('search');
   protected readonly wanted = signal('');
 
   protected readonly groups = computed(() => {
     const letters = this.wanted().trim().toLowerCase();
-    return TOOL_GROUPS.map((name) => ({
-      name,
-      tools: TOOLS.filter((tool) => tool.group === name && tool.words.toLowerCase().includes(letters)).map((tool) => ({
-        ...tool,
-        keys: tool.key && keysShown(tool.key).replace('Shift+', '⇧'),
-      })),
-    })).filter(({ tools }) => tools.length > 0);
+    return Object.entries(TOOL_GROUPS)
+      .map(([group, name]) => ({
+        name,
+        tools: TOOLS.filter((tool) => tool.group === group && tool.label.toLowerCase().includes(letters)).map(
+          (tool) => ({
+            ...tool,
+            keys: tool.key && keysShown(tool.key).replace('Shift+', '⇧'),
+          }),
+        ),
+      }))
+      .filter(({ tools }) => tools.length > 0);
   });
 
   constructor() {
@@ -85,15 +90,15 @@ export class Palette {
 
   protected takeFirst(event: Event): void {
     event.stopPropagation();
-    const words = this.wanted().trim().toLowerCase();
+    const wanted = this.wanted().trim().toLowerCase();
     const found = this.groups().flatMap(({ tools }) => tools);
     // What is called just so comes first.
-    const first = found.find((tool) => tool.words.toLowerCase() === words) ?? found[0];
+    const first = found.find((tool) => tool.label.toLowerCase() === wanted) ?? found[0];
     if (first) this.take(first.name);
   }
 
   protected take(tool: ToolName): void {
-    this.bench.takeUp(tool);
+    this.hand.takeUp(tool);
     this.closed.emit();
   }
 }

@@ -1,23 +1,24 @@
+import { Editing } from '../../session/editing';
+import { LossyPreview } from '../../session/lossyPreview';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { Bench } from '../../session/bench';
 import { priceInWords } from './priceText';
 
 /** What the step in question costs, with Apply and Leave. */
 @Component({
   selector: 'pb-price-box',
   template: `
-    @if (bench.desk.offer(); as offer) {
+    @if (lossy.offer(); as offer) {
       <p role="status">
         <b>{{ offer.name }}:</b> {{ words() }}
       </p>
       <p class="deeds">
-        <button type="button" class="apply" (click)="bench.desk.apply()">Apply</button>
-        <button type="button" (click)="bench.desk.leave()">Leave</button>
+        <button type="button" class="apply" (click)="lossy.apply()">Apply</button>
+        <button type="button" (click)="lossy.leave()">Leave</button>
         <span class="quiet"><kbd>Enter</kbd> <kbd>Esc</kbd></span>
       </p>
-    } @else if (bench.desk.busy(); as busy) {
+    } @else if (lossy.busy(); as busy) {
       <p role="status">{{ busy }} …</p>
-      <p class="deeds"><button type="button" (click)="bench.desk.leave()">Leave</button></p>
+      <p class="deeds"><button type="button" (click)="lossy.leave()">Leave</button></p>
     }
   `,
   styles: `
@@ -57,10 +58,11 @@ import { priceInWords } from './priceText';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PriceBox {
-  protected readonly bench = inject(Bench);
+  protected readonly editing = inject(Editing);
+  protected readonly lossy = inject(LossyPreview);
   protected readonly words = computed(() => {
-    const offer = this.bench.desk.offer();
-    const units = this.bench.project()?.units ?? 'mm';
+    const offer = this.lossy.offer();
+    const units = this.editing.project()?.units ?? 'mm';
     return offer ? priceInWords(offer, units) : '';
   });
 }

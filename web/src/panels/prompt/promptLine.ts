@@ -1,3 +1,8 @@
+import { Editing } from '../../session/editing';
+import { ToolInHand } from '../../session/toolInHand';
+import { Target } from '../../session/target';
+import { Viewports } from '../../session/viewports';
+import { TypedPlace } from '../../session/typedPlace';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -8,18 +13,33 @@ import {
   viewChild,
 } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { Bench } from '../../session/bench';
 import { lengthShown, UNIT } from '../../ui/length';
-import { benchActions } from '../../state/actions';
+import { drawingActions } from '../../state/actions';
 import type { BenchState } from '../../state/reducers';
 import { selectNotice } from '../../state/selectors';
+import type { Prompt } from '../../tools/contract';
+import { LossyPreview } from '../../session/lossyPreview';
+
+/** While a price is offered. */
+const OFFERED: Prompt = {
+  text: 'The price of this step is on the card, its result is drawn in dashes.',
+  keys: [
+    { key: 'Enter', does: 'applies it' },
+    { key: 'Esc', does: 'leaves it' },
+  ],
+};
+/** While a stage is viewed. */
+const VIEWED: Prompt = {
+  text: 'A stage is shown as it was: click its curves to read them.',
+  keys: [{ key: 'Esc', does: 'goes back to the drawing' }],
+};
 
 /** The line at the bottom: what the next click or key does, what was refused, and where the pointer is. */
 @Component({
   selector: 'pb-prompt-line',
   template: `
     <div class="says" role="status">
-      @if (bench.typing() !== null) {
+      @if (typed.text() !== null) {
         <label class="typing">
           <strong>{{ asks() }}</strong>
           <input
@@ -27,14 +47,14 @@ import { selectNotice } from '../../state/selectors';
             class="number"
             autocomplete="off"
             aria-label="Next place"
-            [value]="bench.typing()"
-            [attr.aria-invalid]="bench.mistyped() !== null"
-            (input)="bench.typing.set(place.value)"
+            [value]="typed.text()"
+            [attr.aria-invalid]="typed.mistake() !== null"
+            (input)="typed.text.set(place.value)"
             (keydown.enter)="give(place.value)"
-            (keydown.escape)="bench.typing.set(null); toSheet()"
+            (keydown.escape)="typed.text.set(null); toSheet()"
           />
         </label>
-        @if (bench.mistyped(); as words) {
+        @if (typed.mistake(); as words) {
           <span class="notice" role="alert">{{ words }}.</span>
         } @else {
           <span class="key">x, y · +x, y from the last place · 20 at 30 for length and angle</span>
@@ -43,8 +63,8 @@ import { selectNotice } from '../../state/selectors';
         <span class="notice">Not done: {{ words }}.</span>
         <button type="button" (click)="read()">Understood</button>
       } @else {
-        <strong>{{ bench.prompt().text }}</strong>
-        @for (key of bench.prompt().keys; track key.key) {
+        <strong>{{ prompt().text }}</strong>
+        @for (key of prompt().keys; track key.key) {
           <span class="key"
             ><kbd>{{ key.key }}</kbd> {{ key.does }}</span
           >
@@ -107,12 +127,20 @@ import { selectNotice } from '../../state/selectors';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PromptLine {
-  protected readonly bench = inject(Bench);
+  protected readonly editing = inject(Editing);
+  protected readonly hand = inject(ToolInHand);
+  protected readonly target = inject(Target);
+  protected readonly viewports = inject(Viewports);
+  protected readonly typed = inject(TypedPlace);
+  private readonly lossy = inject(LossyPreview);
   private readonly store: Store<BenchState> = inject(Store);
   protected readonly notice = this.store.selectSignal(selectNotice);
   private readonly field = viewChild<ElementRef<HTMLInputElement>>('place');
+  protected readonly prompt = computed(() =>
+    this.editing.isOnlyViewing() ? VIEWED : this.lossy.offer() ? OFFERED : this.hand.prompt(),
+  );
   protected readonly asks = computed(
-    () => this.bench.meaning()?.words ?? (this.bench.hasPlaced() ? 'Length or place' : 'Place'),
+    () => this.typed.meaning()?.label ?? (this.hand.canUndo() ? 'Length or place' : 'Place'),
   );
 
   constructor() {
@@ -126,22 +154,22 @@ export class PromptLine {
 
   /** Enter on a place gives it; what is wrong with it is said, and it stays to be mended. */
   protected give(text: string): void {
-    this.bench.typePlace(text);
-    if (this.bench.typing() === null) this.toSheet();
+    this.typed.give(text);
+    if (this.typed.text() === null) this.toSheet();
   }
 
   protected toSheet(): void {
     document.getElementById('sheet')?.focus();
   }
 
-  private readonly units = computed(() => this.bench.project()?.units ?? 'mm');
+  private readonly units = computed(() => this.editing.project()?.units ?? 'mm');
   protected readonly place = computed(() => {
-    const at = this.bench.pointer();
+    const at = this.viewports.pointer();
     const units = this.units();
     return at ? `x ${lengthShown(at[0], units, 1)} y ${lengthShown(at[1], units, 1)}` : '';
   });
-  protected readonly grid = computed(() => this.short(this.bench.grid()));
-  protected readonly tolerance = computed(() => this.short(this.bench.project()?.tolerance ?? 0));
+  protected readonly grid = computed(() => this.short(this.target.grid()));
+  protected readonly tolerance = computed(() => this.short(this.editing.project()?.tolerance ?? 0));
 
   /** Without zeros behind the point. */
   private short(mm: number): string {
@@ -150,6 +178,6 @@ export class PromptLine {
   }
 
   protected read(): void {
-    this.store.dispatch(benchActions.noticeRead());
+    this.store.dispatch(drawingActions.noticeRead());
   }
 }

@@ -1,17 +1,17 @@
 import { afterNextRender, ChangeDetectionStrategy, Component, type ElementRef, output, viewChild } from '@angular/core';
 import { Icon } from '../../ui/icon';
-import { DEEDS, GROUPS } from '../../actions/benchActions';
+import { ACTION_GROUPS, BENCH_ACTIONS } from '../../actions/benchActions';
 import { keysShown } from '../../actions/shortcuts';
 
 const ON_THE_SHEET = [
-  { keys: ['Arrows'], words: 'Go through curves and handles, or move what is taken by the grid' },
-  { keys: ['Shift+Arrows'], words: 'Move it by a tenth of the grid' },
-  { keys: ['Shift+drag'], words: 'Along one axis; of a tangent its direction alone' },
-  { keys: ['Drag'], words: 'On the empty sheet a box around points; with Alt a lasso, with Shift added' },
-  { keys: ['Shift+click'], words: 'Add a point to the selection' },
-  { keys: ['Double-click'], words: 'Add a point to the selected curve' },
-  { keys: ['Wheel'], words: 'Zoom about the pointer' },
-  { keys: ['Middle drag'], words: 'Pan' },
+  { keys: ['Arrows'], label: 'Go through curves and handles, or move what is taken by the grid' },
+  { keys: ['Shift+Arrows'], label: 'Move it by a tenth of the grid' },
+  { keys: ['Shift+drag'], label: 'Along one axis; of a tangent its direction alone' },
+  { keys: ['Drag'], label: 'On the empty sheet a box around points; with Alt a lasso, with Shift added' },
+  { keys: ['Shift+click'], label: 'Add a point to the selection' },
+  { keys: ['Double-click'], label: 'Add a point to the selected curve' },
+  { keys: ['Wheel'], label: 'Zoom about the pointer' },
+  { keys: ['Middle drag'], label: 'Pan' },
 ];
 
 /** Every shortcut, read from the table that binds them. */
@@ -29,13 +29,13 @@ const ON_THE_SHEET = [
           <div>
             <h3>{{ group.name }}</h3>
             <dl>
-              @for (deed of group.deeds; track deed.words) {
+              @for (action of group.actions; track action.label) {
                 <dt>
-                  @for (keys of deed.keys; track keys) {
+                  @for (keys of action.keys; track keys) {
                     <kbd>{{ shown(keys) }}</kbd>
                   }
                 </dt>
-                <dd>{{ deed.words }}</dd>
+                <dd>{{ action.label }}</dd>
               }
             </dl>
           </div>
@@ -106,8 +106,11 @@ export class ShortcutsPanel {
   private readonly close = viewChild.required<ElementRef<HTMLButtonElement>>('close');
   protected readonly shown = keysShown;
   protected readonly groups = [
-    ...GROUPS.map((name) => ({ name: name as string, deeds: DEEDS.filter(({ group }) => group === name) })),
-    { name: 'On the sheet', deeds: ON_THE_SHEET },
+    ...Object.entries(ACTION_GROUPS).map(([its, name]) => ({
+      name: name as string,
+      actions: BENCH_ACTIONS.filter(({ group }) => group === its),
+    })),
+    { name: 'On the sheet', actions: ON_THE_SHEET },
   ];
 
   constructor() {

@@ -1,21 +1,21 @@
+import type { BezierState } from './bezier';
 import { domainOf, evaluate, kinksOf } from '@pencil-bend/core';
 import { resolveRecipe } from '@pencil-bend/document';
-import { key, play, pointer, toolContext } from '../toolFixture';
-import { preview, prompt, takeUp } from '../table';
+import { key, play, pointer, toolContext, preview, prompt, started } from '../toolFixture';
+import { takeUp } from '../hand';
 import type { ToolInput } from '../contract';
-import { startBezier } from './bezier';
 
 /** Press at a place, drag to another, and let go. */
 const pull = (x: number, y: number, toX: number, toY: number) => [pointer('press', x, y), pointer('move', toX, toY), pointer('release', toX, toY)]; // prettier-ignore
 const click = (x: number, y: number) => pull(x, y, x, y);
 
 const anchorsOf = (...inputs: readonly ToolInput[]) => {
-  const { state } = play(startBezier, toolContext(), ...inputs);
+  const { state } = play(started('bezier'), toolContext(), ...inputs);
   if (state.tool !== 'bezier') throw new Error('ended');
-  return state.anchors;
+  return (state as BezierState).anchors;
 };
 const curveOf = (...inputs: readonly ToolInput[]) => {
-  const [order] = play(startBezier, toolContext(), ...inputs).orders;
+  const [order] = play(started('bezier'), toolContext(), ...inputs).orders;
   const item = order?.command === 'drawItems' ? order.args.items[0] : null;
   const resolved = item && 'recipe' in item ? resolveRecipe(item.recipe) : null;
   if (!resolved?.ok) throw new Error('no curve');
@@ -63,20 +63,23 @@ describe('drawing a Bézier curve', () => {
   });
 
   it('nothing placed is lost: Escape keeps it, Backspace takes one back, which can come again', () => {
-    expect(play(startBezier, toolContext(), ...click(3, 4), key('Escape')).orders[0]).toMatchObject({ args: { word: 'Point', items: [{ at: [3, 4, 0] }] } }); // prettier-ignore
-    expect(play(startBezier, toolContext(), key('Escape'))).toMatchObject({ orders: [], state: { tool: 'bend' } });
-    const back = play(startBezier, toolContext(), ...click(0, 0), ...pull(9, 0, 9, 5), key('Backspace'));
+    expect(play(started('bezier'), toolContext(), ...click(3, 4), key('Escape')).orders[0]).toMatchObject({ args: { word: 'Point', items: [{ at: [3, 4, 0] }] } }); // prettier-ignore
+    expect(play(started('bezier'), toolContext(), key('Escape'))).toMatchObject({
+      orders: [],
+      state: { tool: 'select' },
+    });
+    const back = play(started('bezier'), toolContext(), ...click(0, 0), ...pull(9, 0, 9, 5), key('Backspace'));
     expect(back.state).toMatchObject({ anchors: { length: 1 } });
     expect(play(back.state, toolContext(), { type: 'again' }).state).toMatchObject({
       anchors: [{}, { out: [9, 5, 0] }],
     });
-    expect(takeUp(back.state, 'bend', toolContext()).order).toMatchObject({ command: 'drawItems' });
+    expect(takeUp(back.state, 'select', toolContext()).order).toMatchObject({ command: 'drawItems' });
   });
 
   it('shows the curve to the pointer with every handle, and says what a press does', () => {
-    const { state } = play(startBezier, toolContext(), ...pull(0, 0, 0, 5), pointer('move', 20, 0));
+    const { state } = play(started('bezier'), toolContext(), ...pull(0, 0, 0, 5), pointer('move', 20, 0));
     const shown = preview(state, toolContext());
-    expect(shown.shown).toHaveLength(1);
+    expect(shown.order).toMatchObject({ args: { items: { length: 1 } } });
     expect(shown.stems).toHaveLength(2);
     expect(prompt(state, toolContext()).text).toContain('press and drag for the next anchor');
   });

@@ -1,12 +1,14 @@
 import { add, distance, homogeneous, makeCurve, scale, subtract, type Vector3 } from '@pencil-bend/core';
 import { controlRecipe, selectionOf, type NewItem, type Recipe } from '@pencil-bend/document';
-import { idle } from '../select/select';
 import {
+  ACCEPTS_NOTHING,
+  type Effects,
   near,
   NO_PREVIEW,
   type PointerInput,
   type Preview,
   type Prompt,
+  type Tool,
   type ToolContext,
   type ToolInput,
   type Transition,
@@ -40,7 +42,7 @@ export interface BezierState {
   readonly options: { readonly kind: AnchorKind };
 }
 
-export const startBezier: BezierState = {
+const START: BezierState = {
   tool: 'bezier',
   anchors: [],
   takenBack: [],
@@ -54,7 +56,7 @@ const NEEDED_TO_CLOSE = 2;
 /** The share of the reach that the pointer must go before a press pulls. */
 const PULL_STARTS = 0.35;
 
-export function bezier(state: BezierState, input: ToolInput, context: ToolContext): Transition {
+function step(state: BezierState, input: ToolInput, context: ToolContext): Transition<BezierState> {
   switch (input.type) {
     case 'key':
       return key(state, input.key, context);
@@ -73,19 +75,19 @@ export function bezier(state: BezierState, input: ToolInput, context: ToolContex
     case 'release':
       return { state: { ...state, grabbed: null } };
     case 'double':
-      return state.anchors.length > 1 ? finishBezier(state, false, context) : { state };
+      return state.anchors.length > 1 ? { state: null, ...finished(state, false, context) } : { state };
     default:
       return { state };
   }
 }
 
-function key(state: BezierState, pressed: string, context: ToolContext): Transition {
+function key(state: BezierState, pressed: string, context: ToolContext): Transition<BezierState> {
   const last = state.anchors.at(-1);
   switch (pressed) {
     case 'Enter':
-      return last ? finishBezier(state, false, context) : { state };
+      return last ? { state: null, ...finished(state, false, context) } : { state };
     case 'Escape':
-      return finishBezier(state, false, context);
+      return { state: null, ...finished(state, false, context) };
     case 'Backspace':
       return last
         ? { state: { ...state, anchors: state.anchors.slice(0, -1), takenBack: [last, ...state.takenBack], grabbed: null, closing: false } } // prettier-ignore
@@ -130,9 +132,9 @@ function placed(state: BezierState, at: Vector3, pressedAt: Vector3): BezierStat
   };
 }
 
-function press(state: BezierState, input: PointerInput, context: ToolContext): Transition {
+function press(state: BezierState, input: PointerInput, context: ToolContext): Transition<BezierState> {
   const { at, reach } = input;
-  if (isClosing(state, input)) return finishBezier(state, true, context);
+  if (isClosing(state, input)) return { state: null, ...finished(state, true, context) };
   const grabbed = handleAt(state, at, reach);
   if (grabbed) return { state: { ...state, grabbed: { ...grabbed, pressedAt: at } } };
   return { state: placed(state, at, at) };
@@ -173,16 +175,14 @@ function carriedTo(anchor: Anchor, to: Vector3): Anchor {
 const isClosing = ({ anchors, grabbed }: BezierState, { at, reach }: PointerInput): boolean =>
   !grabbed && anchors.length >= NEEDED_TO_CLOSE && near(at, anchors[0].at, reach);
 
-/** Ends the drawing and keeps what was placed: a curve, a lone point, or nothing. */
-export function finishBezier({ anchors }: BezierState, closed: boolean, context: ToolContext): Transition {
-  if (anchors.length === 0) return { state: idle };
-  const { layer, plane, newId } = context;
+/** What was placed, kept: a curve, a lone point, or nothing. */
+function finished({ anchors }: BezierState, closed: boolean, { layer, plane, newId }: ToolContext): Effects {
+  if (anchors.length === 0) return {};
   const recipe = bezierRecipe(anchors, closed);
   const id = newId();
   const item: NewItem = recipe ? { id, recipe } : { id, at: anchors[0].at };
   const word = recipe ? 'Curve' : 'Point';
   return {
-    state: idle,
     select: selectionOf([id]),
     order: { command: 'drawItems', args: { layer, plane, word, items: [item] } },
   };
@@ -208,7 +208,7 @@ export function bezierRecipe(anchors: readonly Anchor[], closed: boolean): Recip
   return controlRecipe(curve, (i) => `c${i + 1}`);
 }
 
-export function previewBezier({ anchors, pointer, grabbed, closing }: BezierState): Preview {
+function preview({ anchors, pointer, grabbed, closing }: BezierState, { layer, plane, newId }: ToolContext): Preview {
   const last = anchors.at(-1);
   const isNew = pointer && last && !grabbed && !closing && distance(pointer, last.at) > 1e-6;
   const all = isNew ? [...anchors, { at: pointer, in: null, out: null, kind: 'smooth' as const }] : anchors;
@@ -216,7 +216,7 @@ export function previewBezier({ anchors, pointer, grabbed, closing }: BezierStat
   return {
     ...NO_PREVIEW,
     placed: anchors.map(({ at }) => at),
-    shown: recipe ? [{ recipe }] : [],
+    order: recipe && { command: 'drawItems', args: { layer, plane, word: 'Curve', items: [{ id: newId(), recipe }] } },
     stems: anchors.flatMap(({ at, in: before, out }) =>
       [before, out].flatMap((end) => (end ? [[at, end] as const] : [])),
     ),
@@ -224,7 +224,7 @@ export function previewBezier({ anchors, pointer, grabbed, closing }: BezierStat
   };
 }
 
-export function promptBezier({ anchors, grabbed, closing }: BezierState): Prompt {
+function prompt({ anchors, grabbed, closing }: BezierState): Prompt {
   const count = anchors.length;
   const text = closing
     ? 'Click to close the curve.'
@@ -242,3 +242,31 @@ export function promptBezier({ anchors, grabbed, closing }: BezierState): Prompt
     ],
   };
 }
+
+export const bezier: Tool<BezierState> = {
+  label: 'Bézier',
+  group: 'curves',
+  reads: 'preview',
+  start: (options) => ({ ...START, options: { ...START.options, ...options } }),
+  step,
+  leave: (state, context) => finished(state, false, context),
+  preview,
+  prompt,
+  accepts: ({ grabbed }) => ({ ...ACCEPTS_NOTHING, places: !grabbed }),
+  lasting: (state) => ({ ...state, pointer: null, closing: false, grabbed: null }),
+  canUndo: ({ anchors }) => anchors.length > 0,
+  canRedo: ({ takenBack }) => takenBack.length > 0,
+  options: ({ options: { kind } }) => [
+    {
+      name: 'kind',
+      label: 'Handles',
+      kind: 'choice',
+      value: kind,
+      choices: [
+        { value: 'smooth', label: 'smooth' },
+        { value: 'symmetric', label: 'symmetric' },
+        { value: 'kink', label: 'kink' },
+      ],
+    },
+  ],
+};

@@ -1,11 +1,11 @@
 import { closestPoint, packVectors, type Vector3 } from '@pencil-bend/core';
 import { resolveRecipe } from '@pencil-bend/document';
 import { randomly } from '@pencil-bend/document/fixture';
-import { key, play, pointer, toolContext } from '../toolFixture';
-import { preview, prompt } from '../table';
+import { key, play, pointer, toolContext, preview, started } from '../toolFixture';
 import type { ToolInput } from '../contract';
 import { runJob } from '../../work/jobs';
-import { askedOf, fittedBy, type FreehandState, type Sample, startFreehand, withoutTails } from './freehand';
+import type { Sample } from '../contract';
+import { freehand, type FreehandState, withoutTails } from './freehand';
 
 /** A half circle of radius 40 by a shaky hand: within 0.3 mm of it. */
 const stroke = ((): Vector3[] => {
@@ -21,17 +21,20 @@ const at = (type: 'press' | 'move' | 'release', [x, y]: Vector3) => pointer(type
 const STROKE: readonly ToolInput[] = [at('press', first), ...rest.map((place) => at('move', place)), at('release', stroke[119])]; // prettier-ignore
 
 const settled = (...more: readonly ToolInput[]): FreehandState => {
-  const { state } = play(startFreehand, toolContext(), ...STROKE, ...more);
+  const { state } = play(started('freehand'), toolContext(), ...STROKE, ...more);
   if (state.tool !== 'freehand') throw new Error('ended');
-  return state;
+  return state as FreehandState;
 };
-/** What the worker answers, done here. */
-const fitted = (state: FreehandState) => fittedBy(state, runJob('freehand', askedOf(state), () => undefined)); // prettier-ignore
-const answered = (state: FreehandState): FreehandState => {
-  const after = play(state, toolContext(), { type: 'fitted', stroke: state.stroke, made: fitted(state) }).state;
-  if (after.tool !== 'freehand') throw new Error('ended');
-  return after;
-};
+/** With what the worker answers, done here. */
+function answered(state: FreehandState, now = state): FreehandState {
+  const work = freehand.work?.(state);
+  if (work?.job !== 'freehand') throw new Error('nothing is asked');
+  return work.merge(
+    now,
+    runJob('freehand', work.args, () => undefined),
+  );
+}
+const fitted = (state: FreehandState) => answered(state).made;
 const tightness = (value: number): ToolInput => ({ type: 'option', name: 'tightness', value });
 
 describe('drawing freehand', () => {
@@ -44,10 +47,11 @@ describe('drawing freehand', () => {
     const resolved = made && resolveRecipe(made.recipe);
     if (!resolved?.ok) throw new Error('no curve');
     for (const place of stroke) expect(closestPoint(resolved.value.curve, place).distance).toBeLessThanOrEqual(1);
-    expect(preview(answered(state), toolContext()).shown).toHaveLength(1);
+    expect(preview(answered(state), toolContext()).order).toMatchObject({ command: 'drawItems' });
+    expect(freehand.work?.(answered(state))).toBeNull();
     // An answer to another stroke is none to this one.
-    const late: ToolInput = { type: 'fitted', stroke: [], made };
-    expect(preview(play(state, toolContext(), late).state, toolContext()).shown).toHaveLength(0);
+    const other = { ...state, stroke: [...state.stroke] };
+    expect(preview(answered(state, other), toolContext()).order).toBeNull();
   });
 
   it('tighter means nearer and heavier, live', () => {
@@ -59,13 +63,13 @@ describe('drawing freehand', () => {
     // Tighter than the hand shakes: as near as it gets, and that is said.
     const noisy = answered(settled(tightness(0.001)));
     expect(noisy.made?.within).toBe(false);
-    expect(prompt(noisy, toolContext()).note).toMatch(/too noisy/);
+    expect(preview(noisy, toolContext()).note).toMatch(/too noisy/);
   });
 
   it.each([['Enter'], ['Escape']] as const)('%s keeps the curve as it is', (name) => {
     const { orders, state } = play(settled(tightness(2)), toolContext(), key(name));
     expect(orders).toMatchObject([{ command: 'drawItems', args: { word: 'Freehand' } }]);
-    expect(state.tool).toBe('bend');
+    expect(state.tool).toBe('select');
   });
 
   it('a new stroke keeps the one before; Backspace takes one back, which can come again', () => {
@@ -76,8 +80,8 @@ describe('drawing freehand', () => {
   });
 
   it('Escape while the pointer is down keeps the stroke so far; a click alone draws nothing', () => {
-    expect(play(startFreehand, toolContext(), ...STROKE.slice(0, 60), key('Escape')).orders).toHaveLength(1);
-    const click = play(startFreehand, toolContext(), at('press', first), at('release', first));
+    expect(play(started('freehand'), toolContext(), ...STROKE.slice(0, 60), key('Escape')).orders).toHaveLength(1);
+    const click = play(started('freehand'), toolContext(), at('press', first), at('release', first));
     expect(click).toMatchObject({ orders: [], state: { tool: 'freehand', phase: 'ready' } });
   });
 

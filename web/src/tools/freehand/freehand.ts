@@ -1,22 +1,19 @@
-import { packVectors, unpackCurve, type Vector3 } from '@pencil-bend/core';
-import { controlRecipe, selectionOf, type Recipe } from '@pencil-bend/document';
+import { packVectors, unpackCurve } from '@pencil-bend/core';
+import { controlRecipe, type Id, type Order, type Recipe, selectionOf } from '@pencil-bend/document';
 import { type Answer, type Asked, runJob } from '../../work/jobs';
-import { idle } from '../select/select';
 import {
+  ACCEPTS_NOTHING,
+  type Effects,
   NO_PREVIEW,
   type PointerInput,
   type Preview,
   type Prompt,
+  type Sample,
+  type Tool,
   type ToolContext,
   type ToolInput,
   type Transition,
 } from '../contract';
-
-/** A place that the pointer went through, with the pressure of a pen from 0 to 1; null of a mouse. */
-export interface Sample {
-  readonly at: Vector3;
-  readonly pressure: number | null;
-}
 
 /** Drawing freehand: a stroke while the pointer is down, then a curve near it, as tight as one likes. */
 export interface FreehandState {
@@ -34,7 +31,7 @@ export interface FreehandState {
   readonly made: FittedStroke | null;
 }
 
-export const startFreehand: FreehandState = {
+const START: FreehandState = {
   tool: 'freehand',
   phase: 'ready',
   stroke: [],
@@ -46,7 +43,7 @@ export const startFreehand: FreehandState = {
 /** A first tightness is this share of the reach of a click: what a hand can do at this zoom. */
 const FIRST_TIGHTNESS = 1 / 5;
 
-export function freehand(state: FreehandState, input: ToolInput, context: ToolContext): Transition {
+function step(state: FreehandState, input: ToolInput, context: ToolContext): Transition<FreehandState> {
   switch (input.type) {
     case 'key':
       return key(state, input.key, context);
@@ -54,11 +51,9 @@ export function freehand(state: FreehandState, input: ToolInput, context: ToolCo
       return state.takenBack ? { state: { ...state, phase: 'settling', stroke: state.takenBack, takenBack: null, made: null } } : { state }; // prettier-ignore
     case 'option':
       return { state: { ...state, options: { ...state.options, [input.name]: input.value } } };
-    case 'fitted':
-      return { state: state.stroke === input.stroke ? { ...state, made: input.made } : state };
     case 'press': {
       // A new stroke keeps the one before.
-      const kept = state.phase === 'settling' ? finishFreehand(state, context) : null;
+      const kept = state.phase === 'settling' ? finished(state, context) : null;
       const begun: FreehandState = {
         ...state,
         phase: 'drawing',
@@ -85,12 +80,12 @@ export function freehand(state: FreehandState, input: ToolInput, context: ToolCo
 
 const samplesOf = ({ at, samples }: PointerInput): readonly Sample[] => samples ?? [{ at, pressure: null }];
 
-function key(state: FreehandState, pressed: string, context: ToolContext): Transition {
+function key(state: FreehandState, pressed: string, context: ToolContext): Transition<FreehandState> {
   switch (pressed) {
     case 'Enter':
-      return state.phase === 'settling' ? { ...finishFreehand(state, context), state: idle } : { state };
+      return state.phase === 'settling' ? { ...finished(state, context), state: null } : { state };
     case 'Escape':
-      return state.phase === 'ready' ? { state: idle } : { ...finishFreehand(state, context), state: idle };
+      return state.phase === 'ready' ? { state: null } : { ...finished(state, context), state: null };
     case 'Backspace':
       return {
         state: state.stroke.length > 0 ? { ...state, phase: 'ready', stroke: [], takenBack: state.stroke } : state,
@@ -101,15 +96,12 @@ function key(state: FreehandState, pressed: string, context: ToolContext): Trans
 }
 
 /** Keeps the curve of the stroke; one that the worker has not answered yet is made here and now. */
-export function finishFreehand(state: FreehandState, { layer, plane, newId }: ToolContext): Omit<Transition, 'state'> {
+function finished(state: FreehandState, { layer, plane, newId }: ToolContext): Effects {
   if (!isStroke(state.stroke)) return {};
   const made = isCurrent(state) ? state.made : fittedBy(state, runJob('freehand', askedOf(state), () => undefined)); // prettier-ignore
   if (!made) return {};
   const id = newId();
-  return {
-    order: { command: 'drawItems', args: { layer, plane, word: 'Freehand', items: [{ id, recipe: made.recipe }] } },
-    select: selectionOf([id]),
-  };
+  return { order: drawn(id, made, layer, plane), select: selectionOf([id]) };
 }
 
 /** The curve near a stroke, how near, and what it was asked to be. */
@@ -123,17 +115,17 @@ export interface FittedStroke {
 }
 
 /** Whether the curve is the one that these options ask for. */
-export const isCurrent = ({ made, options }: FreehandState): boolean => made?.options === options;
+const isCurrent = ({ made, options }: FreehandState): boolean => made?.options === options;
 
 /** What the worker is asked for. */
-export const askedOf = ({ stroke, options: { tightness, corners } }: FreehandState): Asked<'freehand'> => ({
+const askedOf = ({ stroke, options: { tightness, corners } }: FreehandState): Asked<'freehand'> => ({
   samples: packVectors(withoutTails(stroke).map(({ at }) => at)),
   tolerance: tightness > 0 ? tightness : 1,
   corners,
 });
 
 /** What the worker's answer means; null for a stroke that no curve comes near. */
-export function fittedBy({ options }: FreehandState, answer: Answer<'freehand'>): FittedStroke | null {
+function fittedBy({ options }: FreehandState, answer: Answer<'freehand'>): FittedStroke | null {
   if (!answer.ok) return null;
   const { max: deviation, within } = answer.value;
   const curve = unpackCurve(answer.value.curve);
@@ -159,20 +151,28 @@ export function withoutTails(stroke: readonly Sample[]): readonly Sample[] {
   return last - first >= 1 ? stroke.slice(first, last + 1) : stroke;
 }
 
-export function previewFreehand(state: FreehandState): Preview {
+function preview(state: FreehandState, { layer, plane, newId }: ToolContext): Preview {
   const path = state.stroke.map(({ at }) => at);
-  if (state.phase !== 'settling') return { ...NO_PREVIEW, path };
   const { made } = state;
-  return { ...NO_PREVIEW, path, shown: made ? [{ recipe: made.recipe }] : [] };
+  if (state.phase !== 'settling' || !made) return { ...NO_PREVIEW, path };
+  return {
+    ...NO_PREVIEW,
+    path,
+    order: drawn(newId(), made, layer, plane),
+    note: made.within ? null : 'The stroke is too noisy for that: this is as near as it gets.',
+  };
 }
 
-export function promptFreehand(state: FreehandState): Prompt {
+const drawn = (id: Id, { recipe }: FittedStroke, layer: Id, plane: Id): Order => ({
+  command: 'drawItems',
+  args: { layer, plane, word: 'Freehand', items: [{ id, recipe }] },
+});
+
+function prompt(state: FreehandState): Prompt {
   if (state.phase === 'drawing') return { text: 'Lift to see the curve near this stroke.', keys: [{ key: 'Esc', does: 'keeps it as it is' }] }; // prettier-ignore
   if (state.phase === 'ready') return { text: 'Press and draw.', keys: [{ key: 'Esc', does: 'back to bending' }] };
-  const { made } = state;
   return {
     text: 'Set how tight it is on the card, or draw the next stroke.',
-    ...(made && !made.within && { note: 'The stroke is too noisy for that: this is as near as it gets.' }),
     keys: [
       { key: 'Backspace', does: 'takes it back' },
       { key: 'Enter', does: 'keeps it' },
@@ -180,3 +180,50 @@ export function promptFreehand(state: FreehandState): Prompt {
     ],
   };
 }
+
+/** Tightness goes from 1/256 mm to 32 mm. */
+const TIGHTNESS = [2 ** -8, 2 ** 5] as const;
+
+export const freehand: Tool<FreehandState> = {
+  label: 'Freehand',
+  group: 'curves',
+  reads: 'preview',
+  start: (options) => ({ ...START, options: { ...START.options, ...options } }),
+  step,
+  leave: finished,
+  preview,
+  prompt,
+  accepts: () => ({ ...ACCEPTS_NOTHING, strokes: true }),
+  lasting: (state) => (state.phase === 'drawing' ? { ...state, phase: 'settling' } : state),
+  canUndo: ({ stroke }) => stroke.length > 0,
+  canRedo: ({ takenBack }) => takenBack !== null,
+  options: ({ phase, options: { tightness, corners } }) => [
+    {
+      name: 'tightness',
+      label: 'Tightness',
+      kind: 'slider',
+      value: tightness,
+      least: TIGHTNESS[0],
+      most: TIGHTNESS[1],
+      meaning: 'how far the curve may lie from the stroke',
+      missing: phase === 'settling' ? null : 'draw first',
+    },
+    { name: 'corners', label: 'Corners', kind: 'toggle', value: corners, states: ['kept', 'smoothed'] },
+  ],
+  facts: ({ phase, made, stroke }) =>
+    phase === 'settling' && made
+      ? [
+          { label: 'Deviation', value: { mm: made.deviation } },
+          { label: 'Points', value: `${made.points} control` },
+          { label: 'Stroke', value: `${stroke.length} samples` },
+        ]
+      : [],
+  work: (state) =>
+    state.phase === 'settling' && !isCurrent(state)
+      ? {
+          job: 'freehand',
+          args: askedOf(state),
+          merge: (now, answer) => (now.stroke === state.stroke ? { ...now, made: fittedBy(state, answer) } : now),
+        }
+      : null,
+};

@@ -1,6 +1,6 @@
 import { type Vector3 } from '@pencil-bend/core';
 import { type FitPoint, fitRecipe, pulledBy } from '@pencil-bend/document';
-import { type Given, laying, type Place } from './placingTool';
+import { type Given, placingTool, type Place } from './placingTool';
 
 /** Curves through points, or pulled by them. */
 
@@ -25,21 +25,21 @@ const fitPoints = (places: readonly Place[], goesOn: boolean): FitPoint[] =>
     ...(i === 0 && goesOn && caught?.ahead && { tangent: { direction: caught.ahead } }),
   }));
 
-const DEGREE = { name: 'degree', words: 'Degree', kind: 'number', value: 3, least: 1, most: 9, whole: true, plain: true } as const; // prettier-ignore
+const DEGREE = { name: 'degree', label: 'Degree', kind: 'number', value: 3, least: 1, most: 9, whole: true, plain: true } as const; // prettier-ignore
 
 /** 'Degree 2 for now': a curve by too few control points. */
 const lowerFor = (wanted: number, count: number): string | undefined =>
   count - 1 < wanted ? `Degree ${Math.max(1, count - 1)} for now: degree ${wanted} needs ${wanted + 1} points.` : undefined; // prettier-ignore
 
 export const curves = {
-  through: laying({
-    words: 'Through points',
-    group: 'Curves',
+  through: placingTool({
+    label: 'Through points',
+    group: 'curves',
     asks: (count) => nextPlace(count, true),
     least: 2,
     most: Infinity,
     closes: 3,
-    options: [{ name: 'goesOn', words: 'Goes on from end', kind: 'yes', value: true }],
+    options: [{ name: 'goesOn', label: 'Goes on from end', kind: 'toggle', value: true }],
     make: ({ places, closed, options }) => ({
       word: 'Curve',
       shapes: [{ recipe: fitRecipe(fitPoints(places, options['goesOn'] === true && !closed), closed) }],
@@ -47,9 +47,9 @@ export const curves = {
     }),
   }),
 
-  pulled: laying({
-    words: 'By control points',
-    group: 'Curves',
+  pulled: placingTool({
+    label: 'By control points',
+    group: 'curves',
     asks: (count) => nextPlace(count, true).replace('point', 'control point'),
     least: 2,
     most: Infinity,
@@ -62,9 +62,9 @@ export const curves = {
     },
   }),
 
-  compare: laying({
-    words: 'Through and pulled by',
-    group: 'Curves',
+  compare: placingTool({
+    label: 'Through and pulled by',
+    group: 'curves',
     asks: (count) => nextPlace(count, true),
     least: 2,
     most: Infinity,
@@ -80,9 +80,9 @@ export const curves = {
     }),
   }),
 
-  thread: laying({
-    words: 'Through chosen points',
-    group: 'Curves',
+  thread: placingTool({
+    label: 'Through chosen points',
+    group: 'curves',
     asks: (count) =>
       count < 2
         ? 'Click a point that is there to start the curve from it, and the next ones in order.'
@@ -91,7 +91,7 @@ export const curves = {
     most: Infinity,
     catches: true,
     ordered: true,
-    options: [{ name: 'closed', words: 'Closed', kind: 'yes', value: false }],
+    options: [{ name: 'closed', label: 'Closed', kind: 'toggle', value: false }],
     make: ({ places, options }) => {
       const closed = options['closed'] === true && places.length > 2;
       return { word: 'Curve', shapes: [{ recipe: fitRecipe(fitPoints(places, false), closed) }] };

@@ -12,7 +12,7 @@ import {
 } from '@pencil-bend/core';
 import { type Id, plainItem, resolveRecipe } from '@pencil-bend/document';
 import type { ToolContext } from '../contract';
-import { laying, type Made, type Place } from './placingTool';
+import { placingTool, type Made, type Place } from './placingTool';
 import { leftOf, middle, planeOf } from './geometry';
 
 /** Cutting curves, joining them, and making curves from one or two of them. */
@@ -31,7 +31,7 @@ function endNear(curve: Curve, u: number): 'start' | 'end' {
 }
 
 const NOTHING_THERE: Made = { why: 'There is no curve under that place' };
-const number = (name: string, words: string, value: number, most = 1e6) => ({ name, words, kind: 'number', value, least: 1e-6, most }) as const; // prettier-ignore
+const number = (name: string, label: string, value: number, most = 1e6) => ({ name, label, kind: 'number', value, least: 1e-6, most }) as const; // prettier-ignore
 
 /** Makes something of two curves that were picked. */
 const ofTwo = (places: readonly Place[], make: (first: Id, second: Id, near: Vector3) => Made): Made => {
@@ -41,9 +41,9 @@ const ofTwo = (places: readonly Place[], make: (first: Id, second: Id, near: Vec
 };
 
 export const cut = {
-  split: laying({
-    words: 'Split',
-    group: 'Cut and join',
+  split: placingTool({
+    label: 'Split',
+    group: 'cut',
     asks: () => 'Click a curve where it is to be split.',
     least: 1,
     most: 1,
@@ -58,9 +58,9 @@ export const cut = {
     },
   }),
 
-  trim: laying({
-    words: 'Trim',
-    group: 'Cut and join',
+  trim: placingTool({
+    label: 'Trim',
+    group: 'cut',
     asks: () => 'Click the stretch of a curve that is to go; it is cut where others cross it.',
     least: 1,
     most: 1,
@@ -70,9 +70,9 @@ export const cut = {
       on ? { order: { command: 'trimCurve', args: { ...on, by: null, id: newId() } } } : NOTHING_THERE,
   }),
 
-  extend: laying({
-    words: 'Extend or shorten',
-    group: 'Cut and join',
+  extend: placingTool({
+    label: 'Extend or shorten',
+    group: 'cut',
     asks: (count) =>
       count === 0
         ? 'Click a curve near the end that is to go on.'
@@ -84,13 +84,13 @@ export const cut = {
     options: [
       {
         name: 'how',
-        words: 'Goes on',
+        label: 'Goes on',
         kind: 'choice',
         value: 'own',
         choices: [
-          { value: 'own', words: 'as it bends' },
-          { value: 'straight', words: 'straight' },
-          { value: 'arc', words: 'on an arc' },
+          { value: 'own', label: 'as it bends' },
+          { value: 'straight', label: 'straight' },
+          { value: 'arc', label: 'on an arc' },
         ],
       },
     ],
@@ -102,7 +102,7 @@ export const cut = {
       const d = derivatives(curve, u, 1, end === 1 ? 'left' : 'right');
       const speed = Math.hypot(d[3], d[4], d[5]) || 1;
       const way = end === 1 ? 1 : -1;
-      return { words: 'length', plain: false, place: (value) => [0, 1, 2].map((c) => d[c] + (way * value * d[c + 3]) / speed) as unknown as Vector3 }; // prettier-ignore
+      return { label: 'length', plain: false, place: (value) => [0, 1, 2].map((c) => d[c] + (way * value * d[c + 3]) / speed) as unknown as Vector3 }; // prettier-ignore
     },
     make: ({ places: [picked, to], options }, context) => {
       const curve = picked.on && curveOf(context, picked.on.item);
@@ -119,9 +119,9 @@ export const cut = {
     },
   }),
 
-  join: laying({
-    words: 'Join ends',
-    group: 'Cut and join',
+  join: placingTool({
+    label: 'Join ends',
+    group: 'cut',
     asks: (count) =>
       count === 0 ? 'Click a curve near one end.' : 'Click the curve to be joined to it, near its end.',
     least: 2,
@@ -138,24 +138,24 @@ export const cut = {
       }),
   }),
 
-  offset: laying({
-    words: 'Offset',
-    group: 'Cut and join',
+  offset: placingTool({
+    label: 'Offset',
+    group: 'cut',
     asks: (count) => (count === 0 ? 'Click a curve.' : 'Click on the side, as far as the offset is to be, or type how far.'), // prettier-ignore
     least: 2,
     most: 2,
     stays: true,
     picks: (count) => count === 0,
     options: [
-      { name: 'both', words: 'Both sides', kind: 'yes', value: false },
+      { name: 'both', label: 'Both sides', kind: 'toggle', value: false },
       {
         name: 'corners',
-        words: 'Corners',
+        label: 'Corners',
         kind: 'choice',
         value: 'round',
         choices: [
-          { value: 'round', words: 'round' },
-          { value: 'sharp', words: 'sharp' },
+          { value: 'round', label: 'round' },
+          { value: 'sharp', label: 'sharp' },
         ],
       },
     ],
@@ -165,7 +165,7 @@ export const cut = {
       const at = evaluate(curve, picked.on.u);
       const side = pointer ? Math.sign(sideOf(curve, pointer, context)) || 1 : 1;
       const left = leftAt(curve, picked.on.u, context);
-      return { words: 'distance', plain: false, place: (value) => at.map((x, c) => x + side * value * left[c]) as unknown as Vector3 }; // prettier-ignore
+      return { label: 'distance', plain: false, place: (value) => at.map((x, c) => x + side * value * left[c]) as unknown as Vector3 }; // prettier-ignore
     },
     make: ({ places: [picked, to], options }, context) => {
       const curve = picked.on && curveOf(context, picked.on.item);
@@ -179,9 +179,9 @@ export const cut = {
     },
   }),
 
-  fillet: laying({
-    words: 'Fillet',
-    group: 'Cut and join',
+  fillet: placingTool({
+    label: 'Fillet',
+    group: 'cut',
     asks: (count) => (count === 0 ? 'Click one side of the corner.' : 'Click its other side, of another curve or the same.'), // prettier-ignore
     least: 2,
     most: 2,
@@ -192,9 +192,9 @@ export const cut = {
       ofTwo(places, (first, second, near) => ({ order: { command: 'filletCorner', args: { first, second, near, radius: Number(options['radius']), id: newId() } } })), // prettier-ignore
   }),
 
-  chamfer: laying({
-    words: 'Chamfer',
-    group: 'Cut and join',
+  chamfer: placingTool({
+    label: 'Chamfer',
+    group: 'cut',
     asks: (count) => (count === 0 ? 'Click one side of the corner.' : 'Click its other side, of another curve or the same.'), // prettier-ignore
     least: 2,
     most: 2,
@@ -205,9 +205,9 @@ export const cut = {
       ofTwo(places, (first, second, near) => ({ order: { command: 'chamferCorner', args: { first, second, near, setbacks: [Number(options['first']), Number(options['second'])], id: newId() } } })), // prettier-ignore
   }),
 
-  divide: laying({
-    words: 'Divide',
-    group: 'Cut and join',
+  divide: placingTool({
+    label: 'Divide',
+    group: 'cut',
     asks: () => 'Click a curve to put points along it.',
     least: 1,
     most: 1,
@@ -216,15 +216,15 @@ export const cut = {
     options: [
       {
         name: 'by',
-        words: 'Into',
+        label: 'Into',
         kind: 'choice',
         value: 'count',
         choices: [
-          { value: 'count', words: 'equal parts' },
-          { value: 'step', words: 'lengths' },
+          { value: 'count', label: 'equal parts' },
+          { value: 'step', label: 'lengths' },
         ],
       },
-      { name: 'count', words: 'Parts', kind: 'number', value: 5, least: 1, most: 1000, whole: true, plain: true, only: ['by', 'count'] }, // prettier-ignore
+      { name: 'count', label: 'Parts', kind: 'number', value: 5, least: 1, most: 1000, whole: true, plain: true, only: ['by', 'count'] }, // prettier-ignore
       { ...number('step', 'Length', 10), only: ['by', 'step'] },
     ],
     make: ({ places: [{ on }], options }, { newId }) => {
@@ -234,9 +234,9 @@ export const cut = {
     },
   }),
 
-  midway: laying({
-    words: 'Midway',
-    group: 'Cut and join',
+  midway: placingTool({
+    label: 'Midway',
+    group: 'cut',
     asks: (count) => (count === 0 ? 'Click one curve.' : 'Click the other one.'),
     least: 2,
     most: 2,

@@ -1,6 +1,6 @@
 import { distance, inPlane, type Leg, lineBetween, type LegFailure, polyline, rectangle, regularPolygon, type Vector3 } from '@pencil-bend/core'; // prettier-ignore
 import { add, fromPlane, scale, subtract } from '@pencil-bend/core';
-import { laying, type Made, type Place } from './placingTool';
+import { placingTool, type Made, type Place } from './placingTool';
 import { exact, middle, planeOf, planeTowards } from './geometry';
 
 /** Lines, chains of legs, rectangles and regular polygons. */
@@ -62,9 +62,9 @@ function chain(places: readonly Place[], closed: boolean): Made {
 }
 
 export const lines = {
-  line: laying({
-    words: 'Line',
-    group: 'Lines and shapes',
+  line: placingTool({
+    label: 'Line',
+    group: 'lines',
     asks: (count) => (count === 0 ? 'Click where the line starts.' : 'Click where the line ends, or type its length.'),
     least: 2,
     most: 2,
@@ -72,9 +72,9 @@ export const lines = {
       distance(a.at, b.at) > 0 ? { word: 'Line', shapes: [exact(lineBetween(a.at, b.at))] } : { why: 'A line of no length' }, // prettier-ignore
   }),
 
-  polyline: laying({
-    words: 'Polyline',
-    group: 'Lines and shapes',
+  polyline: placingTool({
+    label: 'Polyline',
+    group: 'lines',
     asks: (count, { leg }) =>
       count === 0
         ? 'Click where the first leg starts.'
@@ -87,22 +87,22 @@ export const lines = {
     options: [
       {
         name: 'leg',
-        words: 'Next leg',
+        label: 'Next leg',
         kind: 'choice',
         value: 'line',
         choices: [
-          { value: 'line', words: 'straight' },
-          { value: 'on', words: 'arc going on' },
-          { value: 'through', words: 'arc through' },
+          { value: 'line', label: 'straight' },
+          { value: 'on', label: 'arc going on' },
+          { value: 'through', label: 'arc through' },
         ],
       },
     ],
     make: ({ places, closed }) => chain(places, closed),
   }),
 
-  rectangle: laying({
-    words: 'Rectangle',
-    group: 'Lines and shapes',
+  rectangle: placingTool({
+    label: 'Rectangle',
+    group: 'lines',
     asks: (count, { from }) =>
       count === 0
         ? from === 'centre' ? 'Click the centre.' : 'Click one corner.'
@@ -112,12 +112,12 @@ export const lines = {
     options: [
       {
         name: 'from',
-        words: 'From',
+        label: 'From',
         kind: 'choice',
         value: 'corner',
         choices: [
-          { value: 'corner', words: 'corner' },
-          { value: 'centre', words: 'centre' },
+          { value: 'corner', label: 'corner' },
+          { value: 'centre', label: 'centre' },
         ],
       },
     ],
@@ -132,9 +132,9 @@ export const lines = {
     },
   }),
 
-  polygon: laying({
-    words: 'Polygon',
-    group: 'Lines and shapes',
+  polygon: placingTool({
+    label: 'Polygon',
+    group: 'lines',
     asks: (count, { by }) =>
       by === 'edge'
         ? count === 0 ? 'Click one end of an edge.' : 'Click its other end, or type the length of an edge.'
@@ -142,16 +142,16 @@ export const lines = {
     least: 2,
     most: 2,
     options: [
-      { name: 'sides', words: 'Sides', kind: 'number', value: 6, least: 3, most: 200, whole: true, plain: true },
+      { name: 'sides', label: 'Sides', kind: 'number', value: 6, least: 3, most: 200, whole: true, plain: true },
       {
         name: 'by',
-        words: 'By',
+        label: 'By',
         kind: 'choice',
         value: 'corners',
         choices: [
-          { value: 'corners', words: 'centre, corner' },
-          { value: 'sides', words: 'centre, side' },
-          { value: 'edge', words: 'edge' },
+          { value: 'corners', label: 'centre, corner' },
+          { value: 'sides', label: 'centre, side' },
+          { value: 'edge', label: 'edge' },
         ],
       },
     ],

@@ -1,11 +1,11 @@
+import type { PlacingState } from './place';
 import fc from 'fast-check';
 import { selectionOf } from '@pencil-bend/document';
-import { key, play, pointer, toolContext } from '../toolFixture';
-import { preview, prompt, takeUp } from '../table';
+import { key, play, pointer, toolContext, preview, prompt, started } from '../toolFixture';
+import { takeUp } from '../hand';
 import type { ToolState } from '../contract';
-import { startLaying } from './place';
 
-const start = startLaying('through');
+const start = started('through');
 const clicks = (...places: readonly (readonly [number, number])[]) => places.map(([x, y]) => pointer('press', x, y));
 const THREE = clicks([0, 0], [10, 5], [20, 0]);
 
@@ -16,7 +16,7 @@ const placesOf = (orders: ReturnType<typeof play>['orders']) =>
       ? order.args.items.flatMap((item) => ('recipe' in item ? item.recipe.points.map(({ at }) => at) : 'at' in item ? [item.at] : [])) // prettier-ignore
       : [],
   );
-const placed = (state: ToolState) => (state.tool === 'lay' ? state.places : []);
+const placed = (state: ToolState) => (state as Partial<PlacingState>).places ?? [];
 const isClosed = (orders: ReturnType<typeof play>['orders']) => {
   const [order] = orders;
   const item = order?.command === 'drawItems' ? order.args.items[0] : null;
@@ -30,7 +30,7 @@ describe('giving places', () => {
     ['Escape', key('Escape')],
   ])('%s ends and keeps the points as an open curve, selected', (_name, end) => {
     const { state, orders, select } = play(start, toolContext(), ...THREE, end);
-    expect(state.tool).toBe('bend');
+    expect(state.tool).toBe('select');
     expect(orders).toHaveLength(1);
     expect(orders[0]).toMatchObject({ command: 'drawItems', args: { word: 'Curve', layer: 'sheet', plane: 'front' } });
     expect(isClosed(orders)).toBe(false);
@@ -61,14 +61,14 @@ describe('giving places', () => {
   it('Escape keeps a lone place as a point, and with none goes back to bending', () => {
     const one = play(start, toolContext(), THREE[0], key('Escape'));
     expect(one.orders[0]).toMatchObject({ args: { word: 'Point', items: [{ at: [0, 0, 0] }] } });
-    expect(play(start, toolContext(), key('Escape'))).toMatchObject({ orders: [], state: { tool: 'bend' } });
+    expect(play(start, toolContext(), key('Escape'))).toMatchObject({ orders: [], state: { tool: 'select' } });
   });
 
   it('places of a shape that is not complete stay as points; picks to cut or carry by do not', () => {
-    const arc = play(startLaying('arc'), toolContext(), ...clicks([0, 0], [9, 9]), key('Escape'));
+    const arc = play(started('arc'), toolContext(), ...clicks([0, 0], [9, 9]), key('Escape'));
     expect(placesOf(arc.orders)).toEqual([[0, 0, 0], [9, 9, 0]]); // prettier-ignore
     const on = { kind: 'curve', item: 'c', at: [0, 0, 0], u: 0.5 } as const;
-    expect(play(startLaying('join'), toolContext(), pointer('press', 0, 0, on), key('Escape')).orders).toEqual([]);
+    expect(play(started('join'), toolContext(), pointer('press', 0, 0, on), key('Escape')).orders).toEqual([]);
   });
 
   it('another tool keeps what was placed', () => {
@@ -76,11 +76,16 @@ describe('giving places', () => {
     expect(takeUp(state, 'insert', toolContext())).toMatchObject({ state: { tool: 'insert' }, order: { command: 'drawItems' } }); // prettier-ignore
   });
 
+  const shown = (state: ToolState) => {
+    const { order } = preview(state, toolContext());
+    return order?.command === 'drawItems' ? order.args.items : [];
+  };
+
   it('previews the curve to the pointer, closed over the first place', () => {
     const open = play(start, toolContext(), ...THREE, pointer('move', 30, 9)).state;
-    expect(preview(open, toolContext()).shown).toMatchObject([{ recipe: { closed: false, points: { length: 4 } } }]);
+    expect(shown(open)).toMatchObject([{ recipe: { closed: false, points: { length: 4 } } }]);
     const closing = play(start, toolContext(), ...THREE, pointer('move', 0.2, 0)).state;
-    expect(preview(closing, toolContext()).shown).toMatchObject([{ recipe: { closed: true, points: { length: 3 } } }]);
+    expect(shown(closing)).toMatchObject([{ recipe: { closed: true, points: { length: 3 } } }]);
     expect(preview(closing, toolContext()).placed).toHaveLength(3);
   });
 
@@ -96,14 +101,14 @@ describe('giving places', () => {
       'Click to place the next point, or the first one to close.',
       'Click to close the curve, smooth over the seam.',
     ]);
-    const low = play(startLaying('pulled'), context, ...THREE.slice(0, 2), pointer('move', 30, 5)).state;
-    expect(prompt(low, context).note).toBe('Degree 2 for now: degree 3 needs 4 points.');
-    const flat = play(startLaying('arc'), context, ...clicks([0, 0], [10, 0]), pointer('move', 20, 0)).state;
-    expect(prompt(flat, context).note).toBe('The places lie in line: no arc goes through them');
+    const low = play(started('pulled'), context, ...THREE.slice(0, 2), pointer('move', 30, 5)).state;
+    expect(preview(low, context).note).toBe('Degree 2 for now: degree 3 needs 4 points.');
+    const flat = play(started('arc'), context, ...clicks([0, 0], [10, 0]), pointer('move', 20, 0)).state;
+    expect(preview(flat, context).note).toBe('The places lie in line: no arc goes through them');
   });
 
   it('what cannot be made is said, nothing is drawn, and the last place can be given anew', () => {
-    const refused = play(startLaying('arc'), toolContext(), ...clicks([0, 0], [10, 0], [20, 0]));
+    const refused = play(started('arc'), toolContext(), ...clicks([0, 0], [10, 0], [20, 0]));
     expect(refused).toMatchObject({ orders: [], why: 'The places lie in line: no arc goes through them' });
     expect(placed(refused.state)).toHaveLength(2);
     expect(play(refused.state, toolContext(), ...clicks([10, 8])).orders).toHaveLength(1);
@@ -118,7 +123,7 @@ describe('giving places', () => {
   });
 
   it('a tool that cuts asks for a curve under the click', () => {
-    expect(play(startLaying('split'), toolContext(), ...clicks([3, 3]))).toMatchObject({ orders: [], why: 'There is no curve under that place' }); // prettier-ignore
+    expect(play(started('split'), toolContext(), ...clicks([3, 3]))).toMatchObject({ orders: [], why: 'There is no curve under that place' }); // prettier-ignore
   });
 
   it('a first point caught at the end of a curve goes on from it, unless that is switched off', () => {
@@ -130,13 +135,13 @@ describe('giving places', () => {
       return item && 'recipe' in item && item.recipe.kind === 'fit' && item.recipe.points[0].tangent;
     };
     expect(tangents(start)).toEqual({ direction: [0, 1, 0] });
-    expect(tangents(startLaying('through', { goesOn: false }))).toBeUndefined();
+    expect(tangents(started('through', { goesOn: false }))).toBeUndefined();
   });
 
   it('places whose order counts can be put in another one, or left out', () => {
     const on = (x: number, y: number) => pointer('press', x, y, null, { caught: { kind: 'point', label: '', at: [x, y, 0], item: 'dot', ahead: null, from: [] } }); // prettier-ignore
     const chosen = [on(0, 0), on(9, 1), on(20, 0)];
-    const thread = startLaying('thread');
+    const thread = started('thread');
     const turned = play(thread, toolContext(), ...chosen, { type: 'order-of-places', order: [2, 0, 1] }, key('Enter'));
     expect(placesOf(turned.orders)).toEqual([[20, 0, 0], [0, 0, 0], [9, 1, 0]]); // prettier-ignore
     // A double-click on the last one ends with it.
@@ -157,7 +162,7 @@ describe('giving places', () => {
     fc.assert(
       fc.property(fc.constantFrom('through', 'pulled', 'polyline'), fc.array(input, { maxLength: 40 }), ends, (tool, inputs, end) => {
         const context = toolContext();
-        const { state, orders } = play(startLaying(tool as 'through'), context, ...inputs);
+        const { state, orders } = play(started(tool as 'through'), context, ...inputs);
         const kept = placesOf([...orders, ...play(state, context, end).orders]).map((at) => at.map((x) => Math.round(x * 1e9) / 1e9)); // prettier-ignore
         for (const { at } of placed(state)) expect(kept).toContainEqual([...at]);
       }), // prettier-ignore

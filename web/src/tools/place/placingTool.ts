@@ -2,7 +2,7 @@ import type { TracedPicture } from '../../api/keptView';
 import type { Vector3 } from '@pencil-bend/core';
 import type { Guide, Id, NewItem, Order, Recipe } from '@pencil-bend/document';
 import type { Caught } from '../../snap/caught';
-import type { ToolContext } from '../contract';
+import type { NumberMeaning, Option, Options, ToolContext, ToolGroup } from '../contract';
 
 /** A place that was given by a click, by keys or typed. */
 export interface Place {
@@ -13,23 +13,9 @@ export interface Place {
   readonly caught: Pick<Caught, 'kind' | 'item' | 'ahead'> | null;
   /** The kind of leg that leads here, of a tool that has several. */
   readonly leg?: string;
-  /** The number that was typed for it, as `Laying.number` says what it means. */
+  /** The number that was typed for it, as `PlacingTool.number` says what it means. */
   readonly value?: number;
 }
-
-export type Options = Readonly<Record<string, number | string | boolean>>;
-
-/** Something of a tool that can be set while it is in hand. */
-export type Option = {
-  readonly name: string;
-  readonly words: string;
-  /** Shown only while another option has this value. */
-  readonly only?: readonly [name: string, value: string];
-} & (
-  | { readonly kind: 'number'; readonly value: number; readonly least: number; readonly most: number; readonly whole?: boolean; readonly plain?: boolean } // prettier-ignore
-  | { readonly kind: 'choice'; readonly value: string; readonly choices: readonly { readonly value: string; readonly words: string }[] } // prettier-ignore
-  | { readonly kind: 'yes'; readonly value: boolean }
-);
 
 /** All that was given so far. */
 export interface Given {
@@ -50,24 +36,13 @@ export type Made =
   | { readonly picture: TracedPicture; readonly note?: string }
   | { readonly why: string };
 
-/** Groups of tools whose places are drawn; picks of the others are not. */
-export const draws = ({ group }: Laying): boolean => !['Cut and join', 'Carry', 'Trace'].includes(group);
-
-/** What a single number means that is typed now. */
-export interface Meaning {
-  /** As it is said: 'radius', 'angle in degrees'. */
-  readonly words: string;
-  /** A plain number instead of a length. */
-  readonly plain: boolean;
-  readonly place: (value: number) => Vector3;
-}
-
-export const LAYING_GROUPS = ['Curves', 'Lines and shapes', 'Round', 'Points and guides', 'Cut and join', 'Carry', 'Trace'] as const; // prettier-ignore
+/** Whether its places are drawn; picks of the others are not. */
+export const draws = ({ group }: PlacingTool): boolean => !['cut', 'transform', 'trace'].includes(group);
 
 /** A tool that takes places one after the other and makes something of them. */
-export interface Laying {
-  readonly words: string;
-  readonly group: (typeof LAYING_GROUPS)[number];
+export interface PlacingTool {
+  readonly label: string;
+  readonly group: ToolGroup;
   /** What is asked for next, after so many places. */
   readonly asks: (count: number, options: Options) => string;
   /** From so many places on something can be made, and after so many it is. */
@@ -83,7 +58,7 @@ export interface Laying {
   readonly needsSelection?: boolean;
   readonly options?: readonly Option[];
   /** What a typed number means, where it is not the length from the last place. */
-  readonly number?: (given: Given, pointer: Vector3 | null, context: ToolContext) => Meaning | null;
+  readonly number?: (given: Given, pointer: Vector3 | null, context: ToolContext) => NumberMeaning | null;
   /** Stays in hand after something was made. */
   readonly stays?: boolean;
   /** Its places are shown with their numbers, and can be put in another order. */
@@ -91,13 +66,13 @@ export interface Laying {
   readonly make: (given: Given, context: ToolContext) => Made;
 }
 
-export const laying = (it: Laying): Laying => it;
+export const placingTool = (it: PlacingTool): PlacingTool => it;
 
 /** Options as they are until somebody sets them. */
-export const firstOptions = ({ options = [] }: Laying): Options =>
+export const firstOptions = ({ options = [] }: PlacingTool): Options =>
   Object.fromEntries(options.map(({ name, value }) => [name, value]));
 
-export const mostOf = ({ most }: Laying, options: Options, places: readonly Place[]): number =>
+export const mostOf = ({ most }: PlacingTool, options: Options, places: readonly Place[]): number =>
   typeof most === 'function' ? most(options, places) : most;
 
 /** With ids, as an order takes them. */

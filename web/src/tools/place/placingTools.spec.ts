@@ -12,18 +12,17 @@ import {
   selectionOf,
 } from '@pencil-bend/document';
 import { circle, lineBetween } from '@pencil-bend/core';
-import { key, play, pointer, toolContext } from '../toolFixture';
+import { key, play, pointer, toolContext, started } from '../toolFixture';
 import type { Hit, ToolInput } from '../contract';
-import { startLaying } from './place';
-import type { Options } from './placingTool';
-import type { LayingName } from './placingTools';
+import type { Options } from '../contract';
+import type { PlacingToolName } from './placingTools';
 
 const clicks = (...places: readonly (readonly [number, number])[]) => places.map(([x, y]) => pointer('press', x, y));
 const typed = (x: number, y: number, value: number): ToolInput => ({ type: 'typed', at: [x, y, 0], value });
 
 /** What a tool draws for inputs, ended by Enter where it does not end by itself. */
-function drawn(laying: LayingName, options: Options, ...inputs: readonly ToolInput[]): readonly NewItem[] {
-  const { orders, why } = play(startLaying(laying, options), toolContext(), ...inputs, key('Enter'));
+function drawn(tool: PlacingToolName, options: Options, ...inputs: readonly ToolInput[]): readonly NewItem[] {
+  const { orders, why } = play(started(tool, options), toolContext(), ...inputs, key('Enter'));
   const [order] = orders;
   if (order?.command !== 'drawItems') throw new Error(why ?? 'nothing was drawn');
   return order.args.items;
@@ -34,7 +33,7 @@ const curvesOf = (items: readonly NewItem[]): Curve[] =>
     if (!resolved?.ok) throw new Error('no curve');
     return resolved.value.curve;
   });
-const curve = (laying: LayingName, options: Options, ...inputs: readonly ToolInput[]): Curve => curvesOf(drawn(laying, options, ...inputs))[0]; // prettier-ignore
+const curve = (tool: PlacingToolName, options: Options, ...inputs: readonly ToolInput[]): Curve => curvesOf(drawn(tool, options, ...inputs))[0]; // prettier-ignore
 
 /** The largest and least distance of a curve from a place. */
 function radii(of: Curve, centre: Vector3): [number, number] {
@@ -144,8 +143,8 @@ describe('lines and shapes', () => {
     ['arc', { by: 'radius' }, [...clicks([0, 0], [10, 0]), typed(5, 2, 3)], 'The radius must be at least half the chord, 5 mm'],
     ['parabola', {}, clicks([0, 0], [0, 5]), 'The end must lie beside the vertex and away from it'],
     ['ellipse', {}, clicks([0, 0], [5, 0], [9, 0]), 'An ellipse needs a width'],
-  ] as const)('%s of no size is refused in words', (laying, options, inputs, words) => {
-    expect(play(startLaying(laying, options), toolContext(), ...inputs)).toMatchObject({ orders: [], why: words });
+  ] as const)('%s of no size is refused in words', (tool, options, inputs, words) => {
+    expect(play(started(tool, options), toolContext(), ...inputs)).toMatchObject({ orders: [], why: words });
   }); // prettier-ignore
 });
 
@@ -184,8 +183,8 @@ const sheet = ((): Project => {
 const on = (item: string, u: number, x: number, y: number): ToolInput => pointer('press', x, y, { kind: 'curve', item, at: [x, y, 0], u } as Hit); // prettier-ignore
 
 /** What the sheet is after a tool was used on it. */
-function used(laying: LayingName, options: Options, selection: Selection, ...inputs: readonly ToolInput[]): Project {
-  const { orders, why } = play(startLaying(laying, options), toolContext(selection, undefined, sheet), ...inputs);
+function used(tool: PlacingToolName, options: Options, selection: Selection, ...inputs: readonly ToolInput[]): Project {
+  const { orders, why } = play(started(tool, options), toolContext(selection, undefined, sheet), ...inputs);
   if (orders.length === 0) throw new Error(why ?? 'no order');
   const outcome = perform(sheet, orders[0], { id: 'step-000002', at: '' });
   if (!outcome.ok) throw new Error(outcome.failure);
@@ -263,7 +262,7 @@ describe('carrying', () => {
   });
 
   it('asks for a selection, and says when nothing would change', () => {
-    expect(play(startLaying('move'), toolContext(NONE, undefined, sheet), ...clicks([0, 0])).why).toMatch(/select a curve first/); // prettier-ignore
-    expect(play(startLaying('scale'), toolContext(A, undefined, sheet), ...clicks([0, 0], [0, 5]), { type: 'typed', at: [0, 0, 0], value: -1 }).why).toMatch(/A factor above 0/); // prettier-ignore
+    expect(play(started('move'), toolContext(NONE, undefined, sheet), ...clicks([0, 0])).why).toMatch(/select a curve first/); // prettier-ignore
+    expect(play(started('scale'), toolContext(A, undefined, sheet), ...clicks([0, 0], [0, 5]), { type: 'typed', at: [0, 0, 0], value: -1 }).why).toMatch(/A factor above 0/); // prettier-ignore
   });
 });

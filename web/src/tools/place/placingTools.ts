@@ -1,17 +1,15 @@
-import type { Laying } from './placingTool';
-import { carry } from './transform';
+import { transform } from './transform';
 import { curves } from './curves';
 import { cut } from './cut';
 import { lines } from './lines';
 import { pictures } from './pictures';
+import type { PlacingTool } from './placingTool';
 import { pointsAndGuides } from './pointsAndGuides';
 import { round } from './round';
 
 /** Every tool that takes places, by name. */
-const all = { ...curves, ...lines, ...round, ...pointsAndGuides, ...cut, ...carry, ...pictures } as const;
+const all = { ...curves, ...lines, ...round, ...pointsAndGuides, ...cut, ...transform, ...pictures } as const;
 
-export type LayingName = keyof typeof all;
+export type PlacingToolName = keyof typeof all;
 
-export const LAYINGS: Readonly<Record<LayingName, Laying>> = all;
-
-export const LAYING_NAMES = Object.keys(all) as LayingName[];
+export const PLACING_TOOLS: Readonly<Record<PlacingToolName, PlacingTool>> = all;

@@ -1,12 +1,12 @@
 import { distance, type Vector3 } from '@pencil-bend/core';
-import { laying } from './placingTool';
+import { placingTool } from './placingTool';
 import { wayTo } from './geometry';
 
 /** Points of their own, and what is worked to without being drawn. */
 export const pointsAndGuides = {
-  point: laying({
-    words: 'Point',
-    group: 'Points and guides',
+  point: placingTool({
+    label: 'Point',
+    group: 'points',
     asks: () => 'Click to place a point.',
     least: 1,
     most: 1,
@@ -14,13 +14,13 @@ export const pointsAndGuides = {
     make: ({ places: [{ at }] }) => ({ word: 'Point', shapes: [{ at }] }),
   }),
 
-  row: laying({
-    words: 'Row of points',
-    group: 'Points and guides',
+  row: placingTool({
+    label: 'Row of points',
+    group: 'points',
     asks: (count) => (count === 0 ? 'Click the first point of the row.' : 'Click the last point of the row.'),
     least: 2,
     most: 2,
-    options: [{ name: 'count', words: 'Points', kind: 'number', value: 5, least: 2, most: 500, whole: true, plain: true }], // prettier-ignore
+    options: [{ name: 'count', label: 'Points', kind: 'number', value: 5, least: 2, most: 500, whole: true, plain: true }], // prettier-ignore
     make: ({ places: [a, b], options }) => {
       if (!(distance(a.at, b.at) > 0)) return { why: 'A row needs two different ends' };
       const count = Number(options['count']);
@@ -31,13 +31,13 @@ export const pointsAndGuides = {
     },
   }),
 
-  guideLine: laying({
-    words: 'Construction line',
-    group: 'Points and guides',
+  guideLine: placingTool({
+    label: 'Construction line',
+    group: 'points',
     asks: (count) => (count === 0 ? 'Click a place on the line.' : 'Click another one, for its direction.'),
     least: 2,
     most: 2,
-    options: [{ name: 'symmetry', words: 'A symmetry line', kind: 'yes', value: false }],
+    options: [{ name: 'symmetry', label: 'A symmetry line', kind: 'toggle', value: false }],
     make: ({ places: [a, b], options }) => {
       const direction = wayTo(a.at, b.at);
       if (!direction) return { why: 'A line needs two different places' };
@@ -46,9 +46,9 @@ export const pointsAndGuides = {
     },
   }),
 
-  gauge: laying({
-    words: 'Gauge circle',
-    group: 'Points and guides',
+  gauge: placingTool({
+    label: 'Gauge circle',
+    group: 'points',
     asks: (count) => (count === 0 ? 'Click the centre of the gauge circle.' : 'Click a place on it, or type its radius.'), // prettier-ignore
     least: 2,
     most: 2,

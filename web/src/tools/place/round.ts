@@ -1,5 +1,5 @@
 import { add, arcAbout, arcAlong, type ArcFailure, arcOfRadius, arcThrough, circle, conic, type Curve, distance, dot, ellipticArc, inPlane, normalOf, parabola, type Plane, type Result, scale, subtract, type Vector3 } from '@pencil-bend/core'; // prettier-ignore
-import { type Given, laying, type Made } from './placingTool';
+import { type Given, placingTool, type Made } from './placingTool';
 import { exact, leftBy, leftOf, middle, planeOf, planeTowards, wayTo } from './geometry';
 
 /** Circles, arcs, ellipses, conics and parabolas, all exact. */
@@ -48,13 +48,13 @@ export function rhoAt([start, end, apex, at]: readonly Vector3[]): number {
   return size > 0 ? Math.min(0.999, Math.max(0.001, dot(subtract(at, foot), way) / size)) : 0.5;
 }
 
-const choice = (name: string, words: string, ...choices: readonly (readonly [string, string])[]) =>
+const choice = (name: string, label: string, ...choices: readonly (readonly [string, string])[]) =>
   ({
     name,
-    words,
+    label,
     kind: 'choice',
     value: choices[0][0],
-    choices: choices.map(([value, shown]) => ({ value, words: shown })),
+    choices: choices.map(([value, shown]) => ({ value, label: shown })),
   }) as const;
 
 const ARC_ASKS: Readonly<Record<string, readonly string[]>> = {
@@ -92,9 +92,9 @@ function arcOf({ places, options }: Given, plane: Plane): Made {
 }
 
 export const round = {
-  circle: laying({
-    words: 'Circle',
-    group: 'Round',
+  circle: placingTool({
+    label: 'Circle',
+    group: 'round',
     asks: (count, { by }) =>
       by === 'three'
         ? `Click the ${['first', 'second', 'third'][count]} place on the circle.`
@@ -113,23 +113,23 @@ export const round = {
     },
   }),
 
-  arc: laying({
-    words: 'Arc',
-    group: 'Round',
+  arc: placingTool({
+    label: 'Arc',
+    group: 'round',
     asks: (count, { by }) => ARC_ASKS[String(by)][count],
     least: 2,
     most: ({ by }, places) => (by === 'tangent' && places[0]?.caught?.ahead ? 2 : 3),
     options: [
       choice('by', 'By', ['three', 'three places'], ['centre', 'centre, start, end'], ['radius', 'start, end, radius'], ['tangent', 'start, end, tangent']), // prettier-ignore
       { ...choice('turn', 'Turns', ['left', 'anticlockwise'], ['right', 'clockwise']), only: ['by', 'centre'] },
-      { name: 'long', words: 'The long way round', kind: 'yes', value: false, only: ['by', 'radius'] },
+      { name: 'long', label: 'The long way round', kind: 'toggle', value: false, only: ['by', 'radius'] },
     ],
     number: ({ places, options }, pointer, context) => {
       const [a, b] = places.map(({ at }) => at);
       if (options['by'] !== 'radius' || !b) return null;
       const side = pointer && leftBy(planeOf(context), a, b, pointer) < 0 ? -1 : 1;
       const way = wayTo(a, b) ?? planeOf(context).x;
-      return { words: 'radius', plain: false, place: (value) => add(middle(a, b), scale(leftOf(planeOf(context), way), side * value)) }; // prettier-ignore
+      return { label: 'radius', plain: false, place: (value) => add(middle(a, b), scale(leftOf(planeOf(context), way), side * value)) }; // prettier-ignore
     },
     make: (given, context) => {
       const tangentGiven = given.options['by'] === 'tangent' && given.places[0].caught?.ahead;
@@ -137,9 +137,9 @@ export const round = {
     },
   }),
 
-  ellipse: laying({
-    words: 'Ellipse',
-    group: 'Round',
+  ellipse: placingTool({
+    label: 'Ellipse',
+    group: 'round',
     asks: (count) => ['Click the centre.', 'Click the end of one axis, or type its half length.', 'Click how wide it is, or type the other half axis.'][count], // prettier-ignore
     least: 3,
     most: 3,
@@ -147,7 +147,7 @@ export const round = {
       const [centre, end] = places.map(({ at }) => at);
       if (!end) return null;
       const towards = planeTowards(planeOf(context), centre, end);
-      return { words: 'half axis', plain: false, place: (value) => add(centre, scale(towards.y, value)) };
+      return { label: 'half axis', plain: false, place: (value) => add(centre, scale(towards.y, value)) };
     },
     make: ({ places }, context) => {
       const [centre, end, beside] = places.map(({ at }) => at);
@@ -158,9 +158,9 @@ export const round = {
     },
   }),
 
-  conic: laying({
-    words: 'Conic',
-    group: 'Round',
+  conic: placingTool({
+    label: 'Conic',
+    group: 'round',
     asks: (count) => ['Click where the conic starts.', 'Click where it ends.', 'Click the apex, where its end tangents meet.', 'Click how full it is, or type its fullness from 0 to 1.'][count], // prettier-ignore
     least: 3,
     most: 4,
@@ -168,7 +168,7 @@ export const round = {
       const [start, end, apex] = places.map(({ at }) => at);
       if (!apex) return null;
       const foot = middle(start, end);
-      return { words: 'fullness, 0 to 1', plain: true, place: (rho) => add(foot, scale(subtract(apex, foot), rho)) };
+      return { label: 'fullness, 0 to 1', plain: true, place: (rho) => add(foot, scale(subtract(apex, foot), rho)) };
     },
     make: ({ places }) => {
       const [start, end, apex, at] = places.map((place) => place.at);
@@ -181,13 +181,13 @@ export const round = {
     },
   }),
 
-  parabola: laying({
-    words: 'Parabola',
-    group: 'Round',
+  parabola: placingTool({
+    label: 'Parabola',
+    group: 'round',
     asks: (count) => (count === 0 ? 'Click the vertex.' : 'Click one end; the other side is its mirror.'),
     least: 2,
     most: 2,
-    options: [choice('axis', 'Axis', ['upright', 'upright'], ['level', 'level']), { name: 'half', words: 'One side only', kind: 'yes', value: false }], // prettier-ignore
+    options: [choice('axis', 'Axis', ['upright', 'upright'], ['level', 'level']), { name: 'half', label: 'One side only', kind: 'toggle', value: false }], // prettier-ignore
     make: ({ places: [vertex, end], options }, context) => {
       const plane = planeOf(context);
       const [dx, dy] = inPlane({ ...plane, origin: vertex.at }, end.at);

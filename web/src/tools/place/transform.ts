@@ -1,3 +1,4 @@
+import type { Option } from '../contract';
 import {
   type Affine,
   distance,
@@ -11,7 +12,7 @@ import {
 } from '@pencil-bend/core';
 import { placed, reflection } from '@pencil-bend/document';
 import type { ToolContext } from '../contract';
-import { laying, type Made, type Option } from './placingTool';
+import { placingTool, type Made } from './placingTool';
 import { leftOf, planeOf, wayTo } from './geometry';
 
 /** Carrying what is selected: moving, turning, scaling, mirroring it, or copies of it. */
@@ -26,7 +27,7 @@ function carriedBy(context: ToolContext, words: string, copies: number, map: (ti
   return { order: { command: 'copyItems', args: { items, words: `${words} a copy of`, id, maps } } };
 }
 
-const copies = (value: number): Option => ({ name: 'copies', words: 'Copies', kind: 'number', value, least: 0, most: 500, whole: true, plain: true }); // prettier-ignore
+const copies = (value: number): Option => ({ name: 'copies', label: 'Copies', kind: 'number', value, least: 0, most: 500, whole: true, plain: true }); // prettier-ignore
 
 /** The angle in radians from one place to another about a centre, anticlockwise seen against the plane's normal. */
 function angleAbout(centre: Vector3, from: Vector3, to: Vector3, context: ToolContext): number {
@@ -41,10 +42,10 @@ function angleAbout(centre: Vector3, from: Vector3, to: Vector3, context: ToolCo
 const turned = (angle: number, centre: Vector3, context: ToolContext): Affine => rotation(normalOf(planeOf(context)), angle, centre); // prettier-ignore
 const RADIANS = Math.PI / 180;
 
-const move = (words: string, times: number) =>
-  laying({
-    words,
-    group: 'Carry',
+const move = (label: string, times: number) =>
+  placingTool({
+    label,
+    group: 'transform',
     needsSelection: true,
     asks: (count) => (count === 0 ? 'Click a place to carry the selection by.' : 'Click where that place goes, or type how far.'), // prettier-ignore
     least: 2,
@@ -57,13 +58,13 @@ const move = (words: string, times: number) =>
     },
   });
 
-export const carry = {
+export const transform = {
   move: move('Move', 0),
   copy: move('Copy', 1),
 
-  rotate: laying({
-    words: 'Rotate',
-    group: 'Carry',
+  rotate: placingTool({
+    label: 'Rotate',
+    group: 'transform',
     needsSelection: true,
     asks: (count) => ['Click the centre to turn about.', 'Click a place to turn the selection by.', 'Click where that place goes, or type the angle in degrees.'][count], // prettier-ignore
     least: 3,
@@ -71,7 +72,7 @@ export const carry = {
     options: [copies(0)],
     number: ({ places: [centre, from] }, _pointer, context) =>
       from
-        ? { words: 'angle in degrees', plain: true, place: (value) => placed(turned(value * RADIANS, centre.at, context), from.at) } // prettier-ignore
+        ? { label: 'angle in degrees', plain: true, place: (value) => placed(turned(value * RADIANS, centre.at, context), from.at) } // prettier-ignore
         : null,
     make: ({ places: [centre, from, to], options }, context) => {
       const angle = to.value === undefined ? angleAbout(centre.at, from.at, to.at, context) : to.value * RADIANS;
@@ -83,9 +84,9 @@ export const carry = {
     },
   }),
 
-  scale: laying({
-    words: 'Scale',
-    group: 'Carry',
+  scale: placingTool({
+    label: 'Scale',
+    group: 'transform',
     needsSelection: true,
     asks: (count) => ['Click the place that stays.', 'Click a place to scale the selection by.', 'Click where that place goes, or type the factor.'][count], // prettier-ignore
     least: 3,
@@ -93,20 +94,20 @@ export const carry = {
     options: [
       {
         name: 'along',
-        words: 'Scales',
+        label: 'Scales',
         kind: 'choice',
         value: 'all',
         choices: [
-          { value: 'all', words: 'all ways' },
-          { value: 'x', words: 'along x' },
-          { value: 'y', words: 'along y' },
+          { value: 'all', label: 'all ways' },
+          { value: 'x', label: 'along x' },
+          { value: 'y', label: 'along y' },
         ],
       },
       copies(0),
     ],
     number: ({ places: [centre, from] }) =>
       from
-        ? { words: 'factor', plain: true, place: (value) => centre.at.map((x, c) => x + value * (from.at[c] - x)) as unknown as Vector3 } // prettier-ignore
+        ? { label: 'factor', plain: true, place: (value) => centre.at.map((x, c) => x + value * (from.at[c] - x)) as unknown as Vector3 } // prettier-ignore
         : null,
     make: ({ places: [centre, from, to], options }, context) => {
       const { along } = options;
@@ -120,9 +121,9 @@ export const carry = {
     },
   }),
 
-  mirror: laying({
-    words: 'Mirror',
-    group: 'Carry',
+  mirror: placingTool({
+    label: 'Mirror',
+    group: 'transform',
     needsSelection: true,
     asks: (count) => (count === 0 ? 'Click a place on the mirror line.' : 'Click another place on it.'),
     least: 2,
@@ -130,30 +131,30 @@ export const carry = {
     options: [
       {
         name: 'as',
-        words: 'Becomes',
+        label: 'Becomes',
         kind: 'choice',
         value: 'live',
         choices: [
-          { value: 'live', words: 'a live mirror' },
-          { value: 'own', words: 'its own mirror' },
-          { value: 'copy', words: 'a copy' },
-          { value: 'itself', words: 'mirrored' },
+          { value: 'live', label: 'a live mirror' },
+          { value: 'own', label: 'its own mirror' },
+          { value: 'copy', label: 'a copy' },
+          { value: 'itself', label: 'mirrored' },
         ],
       },
     ],
     make: ({ places: [a, b], options }, context) => mirrored(a.at, b.at, String(options['as']), context),
   }),
 
-  array: laying({
-    words: 'Array in rows',
-    group: 'Carry',
+  array: placingTool({
+    label: 'Array in rows',
+    group: 'transform',
     needsSelection: true,
     asks: (count) => (count === 0 ? 'Click a place of the selection.' : 'Click where that place is in the next row and column.'), // prettier-ignore
     least: 2,
     most: 2,
     options: [
-      { name: 'columns', words: 'Columns', kind: 'number', value: 3, least: 1, most: 50, whole: true, plain: true },
-      { name: 'rows', words: 'Rows', kind: 'number', value: 2, least: 1, most: 20, whole: true, plain: true },
+      { name: 'columns', label: 'Columns', kind: 'number', value: 3, least: 1, most: 50, whole: true, plain: true },
+      { name: 'rows', label: 'Rows', kind: 'number', value: 2, least: 1, most: 20, whole: true, plain: true },
     ],
     make: ({ places: [a, b], options }, context) => {
       const items = context.selection.items;
@@ -169,16 +170,16 @@ export const carry = {
     },
   }),
 
-  ring: laying({
-    words: 'Array around',
-    group: 'Carry',
+  ring: placingTool({
+    label: 'Array around',
+    group: 'transform',
     needsSelection: true,
     asks: () => 'Click the centre to array around.',
     least: 1,
     most: 1,
     options: [
-      { name: 'count', words: 'In all', kind: 'number', value: 6, least: 2, most: 200, whole: true, plain: true },
-      { name: 'angle', words: 'Over degrees', kind: 'number', value: 360, least: 0.001, most: 360, plain: true },
+      { name: 'count', label: 'In all', kind: 'number', value: 6, least: 2, most: 200, whole: true, plain: true },
+      { name: 'angle', label: 'Over degrees', kind: 'number', value: 360, least: 0.001, most: 360, plain: true },
     ],
     make: ({ places: [centre], options }, context) => {
       const items = context.selection.items;

@@ -24,7 +24,7 @@ describe('a typed place', () => {
   });
 
   it('a single number is what the tool says it is', () => {
-    const meaning = { words: 'fullness', plain: true, place: (value: number): Vector3 => [value, 0, 0] };
+    const meaning = { label: 'fullness', plain: true, place: (value: number): Vector3 => [value, 0, 0] };
     expect(readPlace('0.25', { ...typing, meaning })).toEqual({ ok: true, at: [0.25, 0, 0], value: 0.25 });
     expect(readPlace('5 mm', { ...typing, meaning })).toMatchObject({ ok: false });
   });

@@ -1,6 +1,6 @@
 import { add, fromPlane, inPlane, type Plane, scale, type Vector3 } from '@pencil-bend/core';
 import { readNumber } from '../../ui/readNumber';
-import type { Meaning } from './placingTool';
+import type { NumberMeaning } from '../contract';
 
 /** What a typed place is read with. */
 export interface Typing {
@@ -10,7 +10,7 @@ export interface Typing {
   readonly last: Vector3 | null;
   readonly pointer: Vector3 | null;
   /** What a single number means now; null for the length from the last place. */
-  readonly meaning: Meaning | null;
+  readonly meaning: NumberMeaning | null;
 }
 
 export type TypedPlace =

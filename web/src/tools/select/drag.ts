@@ -1,4 +1,4 @@
-import type { Grip } from '../contract';
+import type { DragConstraint, DragSettings, Grip } from '../contract';
 import {
   add,
   breaksOf,
@@ -26,7 +26,7 @@ import {
   pointOf,
   pointsOf,
 } from '@pencil-bend/document';
-import { type Along, directionsOf, kept, legOf, onOneAxis } from './dragConstraint';
+import { directionsOf, kept, legOf, onOneAxis } from './dragConstraint';
 
 /** A handle that is being moved, by pointer or keys. */
 export interface Drag {
@@ -49,21 +49,15 @@ export interface Drag {
   readonly shift: boolean;
 }
 
-/** How a drag goes. */
-export interface Way {
-  readonly along: Along;
-  readonly soft: number | null;
-}
-
 /** A knot keeps this share of the gap from its neighbours. */
 const CLEAR = 0.02;
 /** The narrowest and widest that a weight is dragged. */
 const WEIGHTS = [0.01, 1000] as const;
 
 /** What a drag does to the drawing as it stands: one order. Null where there is nothing to do it to. */
-export function orderOf(drag: Drag, way: Way, recipe: Recipe | null, normal: Vector3): Order | null {
+export function orderOf(drag: Drag, settings: DragSettings, recipe: Recipe | null, normal: Vector3): Order | null {
   try {
-    return ordered(drag, way, recipe, normal);
+    return ordered(drag, settings, recipe, normal);
   } catch (error) {
     // Where the curve stands still, say, there is no tangent to turn: the drag does nothing.
     if (error instanceof Refusal) return null;
@@ -71,7 +65,7 @@ export function orderOf(drag: Drag, way: Way, recipe: Recipe | null, normal: Vec
   }
 }
 
-function ordered(drag: Drag, { along, soft }: Way, recipe: Recipe | null, normal: Vector3): Order | null {
+function ordered(drag: Drag, { along, soft }: DragSettings, recipe: Recipe | null, normal: Vector3): Order | null {
   const { item, grip, from } = drag;
   if (drag.guide) return guideMoved(item, drag.guide, moved(from, straight(drag, along)));
   if (!grip) return { command: 'placePoint', args: { item, to: moved(from, straight(drag, along)) } };
@@ -112,7 +106,8 @@ const guideMoved = (item: Id, guide: Guide, to: Vector3): Order => ({
   args: { item, guide: guide.kind === 'line' ? { ...guide, at: to } : { ...guide, centre: to } },
 });
 
-const straight = ({ by, shift }: Drag, along: Along): Vector3 => (shift && along === 'free' ? onOneAxis(by) : by);
+const straight = ({ by, shift }: Drag, along: DragConstraint): Vector3 =>
+  shift && along === 'free' ? onOneAxis(by) : by;
 
 /** Sums of typed and gridded numbers stay such numbers. */
 const moved = (from: Vector3, by: Vector3): Vector3 =>
@@ -145,7 +140,7 @@ function pointsMoved(drag: Drag, by: Vector3, recipe: Recipe, soft: number | nul
 export const falloff = (away: number, reach: number): number => (away >= reach ? 0 : (1 - (away / reach) ** 2) ** 2);
 
 /** A leg goes where it is dragged; along itself it grows or shrinks about its middle. */
-function legMoved(drag: Drag, index: number, along: Along, recipe: Recipe, by: Vector3): Order | null {
+function legMoved(drag: Drag, index: number, along: DragConstraint, recipe: Recipe, by: Vector3): Order | null {
   const points = pointsOf(recipe);
   if (!points) return null;
   const [from, to] = legOf(recipe, index);
@@ -183,7 +178,7 @@ export function slid(item: Id, u: number, wanted: number, recipe: Recipe): Order
 function tangentTurned(
   drag: Drag,
   { id, way }: Extract<Handle, { kind: 'tangent' }>,
-  along: Along,
+  along: DragConstraint,
   recipe: Recipe,
 ): Order | null {
   const place = pointsOf(recipe)?.places.get(id);

@@ -1,16 +1,13 @@
+import type { DragConstraint } from '../contract';
 import { closestPoint, cross, derivatives, dot, length, scale, subtract, type Vector3 } from '@pencil-bend/core';
-import { type Recipe, type Handle, legsOf, pointsOf } from '@pencil-bend/document';
-
-/** What a drag keeps to: an axis, the legs of the polygon (fit points: the chords) beside it, or the curve's normal. */
-export const WAYS = ['free', 'x', 'y', 'z', 'legs', 'normal'] as const;
-export type Along = (typeof WAYS)[number];
+import { type Handle, legsOf, pointsOf, type Recipe, Refusal } from '@pencil-bend/document';
 
 /** The unit directions that a drag of the handle at a place may go; none when it is free to go anywhere. */
 export function directionsOf(
   recipe: Recipe,
   handle: Handle,
   at: Vector3,
-  along: Along,
+  along: DragConstraint,
   normal: Vector3,
 ): readonly Vector3[] {
   if (along === 'free') return [];
@@ -38,10 +35,10 @@ export function directionsOf(
   );
 }
 
-/** Both ends of a leg of the control polygon. */
+/** Both ends of a leg of the control polygon. Throws a `Refusal` where an undo has taken it away. */
 export function legOf(recipe: Recipe, index: number): readonly [Vector3, Vector3] {
   const points = pointsOf(recipe);
-  if (!points || index >= legsOf(points)) throw new RangeError(`there is no leg ${index}`);
+  if (!points || index >= legsOf(points)) throw new Refusal(`There is no leg ${index + 1} any more`);
   const { control } = points;
   return [control[index].at, control[(index + 1) % control.length].at];
 }

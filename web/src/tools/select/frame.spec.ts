@@ -10,9 +10,7 @@ import {
   toggled,
   withGroup,
 } from '@pencil-bend/document';
-import { key, play, pointer, toolContext } from '../toolFixture';
-import { preview } from '../table';
-import { idle } from './select';
+import { key, play, pointer, toolContext, preview, idle } from '../toolFixture';
 import { frameOf, framePartAt } from './frame';
 
 const line = (id: string, from: readonly [number, number], to: readonly [number, number]) => ({ id, recipe: controlRecipe(lineBetween([...from, 0], [...to, 0]), (i) => `c${i}`) }); // prettier-ignore
@@ -51,7 +49,7 @@ describe('the frame around several items', () => {
 
   it('shows what a drag would do, does nothing for a click, and Escape leaves it', () => {
     const { state } = play(idle, context, pointer('press', 10, 0), pointer('move', 10, 7));
-    expect(preview(state, context).shown).toHaveLength(2);
+    expect(preview(state, context).order).toMatchObject({ command: 'carry', args: { items: ['a', 'b'] } });
     expect(dragged([10, 0], [10.1, 0])).toEqual([]);
     expect(play(state, context, key('Escape'), pointer('release', 10, 7)).orders).toEqual([]);
   });

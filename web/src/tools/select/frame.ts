@@ -1,12 +1,6 @@
 import { type Affine, controlPointsOf, dot, rotation, scale, scaling, subtract, translation, type Vector3, vectorAt } from '@pencil-bend/core'; // prettier-ignore
 import { type Id, type Order, plainItem, type Project, resolveRecipe, type Selection } from '@pencil-bend/document';
-import { near } from '../contract';
-
-/** The box around what is selected, seen from the front: its lower left corner and the upper right one. */
-export interface Frame {
-  readonly low: Vector3;
-  readonly high: Vector3;
-}
+import { type Frame, near } from '../contract';
 
 /** What of a frame is dragged: all of it, its knob to turn it, or one of its corners from the lower left on. */
 export type FramePart = 'all' | 'knob' | 0 | 1 | 2 | 3;
@@ -22,14 +16,30 @@ export interface Framing {
 /** The knob stands so many reaches of a click above the frame. */
 const KNOB = 3;
 
-/** The frame of several selected items; null for one alone, which has its handles. */
+const known = new WeakMap<Selection, { readonly project: Project; readonly frame: Frame | null }>();
+
+/** The frame of several selected items, computed once; null for one alone, which has its handles. */
 export function frameOf(project: Project | null, selection: Selection): Frame | null {
-  const ids = selection.items;
-  if (!project || ids.length < 2) return null;
-  const places = ids.flatMap((id) => placesIn(project, id));
+  if (!project || selection.items.length < 2) return null;
+  let found = known.get(selection);
+  if (found?.project !== project) {
+    found = { project, frame: frameAround(selection.items.flatMap((id) => placesIn(project, id))) };
+    known.set(selection, found);
+  }
+  return found.frame;
+}
+
+function frameAround(places: readonly Vector3[]): Frame | null {
   if (places.length === 0) return null;
-  const of = (pick: (...values: number[]) => number) => [0, 1, 2].map((c) => pick(...places.map((at) => at[c]))) as unknown as Vector3; // prettier-ignore
-  return { low: of(Math.min), high: of(Math.max) };
+  const low: [number, number, number] = [Infinity, Infinity, Infinity];
+  const high: [number, number, number] = [-Infinity, -Infinity, -Infinity];
+  for (const place of places) {
+    for (let c = 0; c < 3; c++) {
+      low[c] = Math.min(low[c], place[c]);
+      high[c] = Math.max(high[c], place[c]);
+    }
+  }
+  return { low, high };
 }
 
 /** Places that an item reaches to: of a curve its control points. */

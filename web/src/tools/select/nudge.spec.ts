@@ -1,8 +1,7 @@
 import type { Grip } from '../contract';
 import { fitRecipe } from '@pencil-bend/document';
-import { ARCH, grip, key, play, pointer, selected, toolContext } from '../toolFixture';
-import { preview, takeUp } from '../table';
-import { idle } from './select';
+import { ARCH, grip, key, play, pointer, selected, toolContext, preview, idle } from '../toolFixture';
+import { takeUp } from '../hand';
 
 const P2 = grip({ kind: 'fit', id: 'p2' }, 10, 5).grip;
 const context = toolContext(selected(P2.handle));
@@ -24,7 +23,7 @@ describe('nudging by keys', () => {
   });
 
   it('goes the way that is set, and moves handles of every kind', () => {
-    const along = play(idle, context, { type: 'way', along: 'y' }, nudge(5, 1), SETTLE);
+    const along = play(idle, context, { type: 'drag-settings', along: 'y' }, nudge(5, 1), SETTLE);
     expect(along.orders).toEqual(moved(10, 6, 0));
     const tangent = grip({ kind: 'tangent', id: 'p1', way: 1 }, 3, 3).grip;
     const turned = play(idle, toolContext(selected(tangent.handle)), nudge(0, 1, tangent), SETTLE);
@@ -37,7 +36,7 @@ describe('nudging by keys', () => {
 
   it('shows the curve as it would be', () => {
     const { state } = play(idle, context, nudge(5, 0));
-    expect(preview(state, context).recipe).toMatchObject({ points: [{}, { at: [15, 5, 0] }, {}, {}] });
+    expect(preview(state, context)).toMatchObject({ order: moved(15, 5, 0)[0], dragged: { to: [15, 5, 0] } });
   });
 
   it('Escape puts the point back; without a selected point nothing moves', () => {
@@ -51,7 +50,7 @@ describe('nudging by keys', () => {
     expect(play(idle, context, nudge(5, 0), pointer('press', 90, 90)).orders).toEqual(moved(15, 5, 0));
     const { state } = play(idle, context, nudge(5, 0));
     expect(takeUp(state, 'through', context)).toMatchObject({
-      state: { tool: 'lay' },
+      state: { tool: 'through' },
       order: { command: 'movePoints' },
     });
   });

@@ -1,11 +1,10 @@
 import type { Handle } from '@pencil-bend/document';
-import type { ToolContext, Prompt } from '../contract';
-import { type BendState, hoverOf } from './select';
-import type { Along } from './dragConstraint';
+import type { DragConstraint, Prompt, ToolContext } from '../contract';
+import { hoverOf, type SelectState } from './state';
 
 const PUT_BACK = { key: 'Esc', does: 'puts it back' };
 const LET_GO = { key: 'Esc', does: 'lets it go' };
-const ALONG: Readonly<Record<Along, string>> = {
+const ALONG: Readonly<Record<DragConstraint, string>> = {
   free: '',
   x: ' along x',
   y: ' along y',
@@ -47,7 +46,7 @@ const REMOVES: Partial<Record<Handle['kind'], string>> = {
   weight: 'makes it 1 again',
 };
 
-export function promptBending(state: BendState, { selection }: ToolContext): Prompt {
+export function prompt(state: SelectState, { selection }: ToolContext): Prompt {
   const { drag, area, along, soft, taking, slide } = state;
   const hover = hoverOf(state);
   if (taking !== null) {

@@ -1,17 +1,16 @@
 import { controlRecipe, hold, NOTHING, type Selection } from '@pencil-bend/document';
 import { homogeneous, makeCurve, uniformKnots } from '@pencil-bend/core';
-import type { ToolInput } from '../contract';
-import { preview, prompt } from '../table';
-import { ARCH, grip, key, play, pointer, selected, toolContext } from '../toolFixture';
+import type { DragSettings, SlideInput, Taking, ToolInput } from '../contract';
+import { ARCH, grip, key, play, pointer, selected, toolContext, preview, prompt, idle } from '../toolFixture';
 import type { Hit } from '../contract';
-import { idle } from './select';
 
 const P2 = grip({ kind: 'fit', id: 'p2' }, 10, 5);
 const C2 = grip({ kind: 'control', id: 'c2' }, 8, 9);
 const CURVE: Hit = { kind: 'curve', item: 'c', at: [4, 2, 0], u: 0.1 };
 const FIT2 = selected({ kind: 'fit', id: 'p2' });
 const BARE = selected();
-const way = (input: Partial<Extract<ToolInput, { type: 'way' }>>): ToolInput => ({ type: 'way', ...input });
+const way = (settings: Partial<DragSettings>): ToolInput => ({ type: 'drag-settings', ...settings });
+const take = (what: Taking): ToolInput => ({ type: 'take', what });
 
 /** A curve by control points c1 to c5. */
 const PULLED = controlRecipe(
@@ -162,7 +161,7 @@ describe('dragging', () => {
     const [order] = dragged(hit, 2, 2);
     expect(order).toMatchObject({ command: 'movePoints', args: { moves: [{ point: 'c2' }] } });
     const { state } = play(idle, toolContext(BARE), pointer('press', at[0], at[1], hit), pointer('move', 20, 20));
-    expect(preview(state, toolContext(BARE)).recipe).toMatchObject({ kind: 'control', fit: {} });
+    expect(preview(state, toolContext(BARE)).order).toMatchObject({ command: 'movePoints' });
   });
 
   it('moves a leg with both its points, or along itself about its middle', () => {
@@ -227,10 +226,10 @@ describe('dragging', () => {
   it('shows what it would do, and Escape puts it back', () => {
     const state = play(idle, toolContext(BARE), pointer('press', 10, 5, P2), pointer('move', 30, 9)).state;
     const shown = preview(state, toolContext(BARE));
-    expect(shown).toMatchObject({ item: 'c', recipe: { points: [{ at: [0, 0, 0] }, { at: [30, 9, 0] }, {}, {}] } });
+    expect(shown).toMatchObject({ order: moves(['p2', [30, 9, 0]])[0], dragged: { to: [30, 9, 0] } });
     const back = play(state, toolContext(FIT2), key('Escape'), pointer('release', 30, 9));
     expect(back.orders).toEqual([]);
-    expect(preview(back.state, toolContext(FIT2)).recipe).toBeNull();
+    expect(preview(back.state, toolContext(FIT2)).order).toBeNull();
   });
 
   it('of a point of its own places it', () => {
@@ -246,12 +245,13 @@ describe('dragging', () => {
   });
 
   it('of a knot on the knot line is one order when it is let go', () => {
-    const slide = (to: number, done: boolean) => ({ type: 'slide', item: 'c', u: 0.5, to, done }) as const;
+    const slide = (to: number, ends: SlideInput['ends']) => ({ type: 'slide', item: 'c', u: 0.5, to, ends }) as const;
     const context = toolContext(BARE, PULLED);
-    const going = play(idle, context, slide(0.6, false), slide(0.7, false));
+    const going = play(idle, context, slide(0.6, 'not yet'), slide(0.7, 'not yet'));
     expect(going.orders).toEqual([]);
-    expect(preview(going.state, context).recipe).toMatchObject({ knots: expect.arrayContaining([0.7]) });
-    expect(play(going.state, context, slide(0.7, true)).orders).toEqual([
+    expect(preview(going.state, context).order).toMatchObject({ command: 'moveKnot', args: { to: 0.7 } });
+    expect(preview(play(going.state, context, slide(0.7, 'back')).state, context).order).toBeNull();
+    expect(play(going.state, context, slide(0.7, 'here')).orders).toEqual([
       { command: 'moveKnot', args: { item: 'c', u: 0.5, to: 0.7 } },
     ]);
   });
@@ -300,19 +300,19 @@ describe('taking out, adding, taking from another', () => {
 
   it('a coordinate comes from the point that is clicked next', () => {
     const p4 = grip({ kind: 'fit', id: 'p4' }, 40, 0);
-    const taken = play(idle, toolContext(FIT2), way({ taking: 1 }), pointer('press', 40, 0, p4));
+    const taken = play(idle, toolContext(FIT2), take(1), pointer('press', 40, 0, p4));
     expect(taken.orders).toEqual(moves(['p2', [10, 0, 0]]));
     expect(taken.state).toMatchObject({ taking: null, drag: null });
-    expect(play(idle, toolContext(FIT2), way({ taking: 1 }), key('Escape')).state).toMatchObject({ taking: null });
+    expect(play(idle, toolContext(FIT2), take(1), key('Escape')).state).toMatchObject({ taking: null });
   });
 
   it("a tangent's direction comes from a leg or a curve, with the sense it has", () => {
     const context = toolContext(FIT2);
-    const along = play(idle, context, way({ taking: 'direction' }), pointer('press', 4, 2, { ...CURVE, u: 0.1 }));
+    const along = play(idle, context, take('direction'), pointer('press', 4, 2, { ...CURVE, u: 0.1 }));
     expect(along.orders).toMatchObject([{ command: 'holdTangent', args: { point: 'p2' } }]);
     const pulled = selected({ kind: 'tangent', id: 'p2', way: 1 });
     const leg = grip({ kind: 'leg', index: 0 }, 1, 1);
-    const fromLeg = play(idle, toolContext(pulled), way({ taking: 'direction' }), pointer('press', 1, 1, leg));
+    const fromLeg = play(idle, toolContext(pulled), take('direction'), pointer('press', 1, 1, leg));
     expect(fromLeg.orders).toHaveLength(1);
   });
 
@@ -324,7 +324,7 @@ describe('taking out, adding, taking from another', () => {
         expect(prompt(state, toolContext(selection)).text).toMatch(/\.$/);
       }
     }
-    for (const input of [way({ taking: 0 }), way({ taking: 'direction' }), pointer('press', 9, 9)]) {
+    for (const input of [take(0), take('direction'), pointer('press', 9, 9)]) {
       expect(prompt(play(idle, toolContext(FIT2), input).state, toolContext(FIT2)).text).toMatch(/\.$/);
     }
   });

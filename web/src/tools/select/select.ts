@@ -1,11 +1,8 @@
-import { closestPoint, derivatives, dot, scale, subtract, type Vector3 } from '@pencil-bend/core';
+import { add, closestPoint, derivatives, dot, scale, subtract, type Vector3 } from '@pencil-bend/core';
 import {
   type Id,
   type Order,
-  type Recipe,
-  recipeAfter,
   tangentAt,
-  type Handle,
   keyOf,
   pointOf,
   pointsOf,
@@ -17,62 +14,24 @@ import {
   toggled,
   withGroup,
   handlesOn,
+  anchorOf,
 } from '@pencil-bend/document';
-import {
-  type Hit,
-  near,
-  NO_PREVIEW,
-  type PointerInput,
-  type Preview,
-  type SlideInput,
-  type Taking,
-  type ToolContext,
-  type ToolInput,
-  type Transition,
-  type Grip,
-} from '../contract';
-import { type Along, legOf } from './dragConstraint';
-import { shownBy } from '../shownBy';
-import { framed, frameOf, framePartAt, type Framing } from './frame';
+import { ACCEPTS_NOTHING, type Grip, type Hit, near, NO_PREVIEW, type PointerInput, type Preview, type SlideInput, type Tool, type ToolContext, type ToolInput, type Transition } from '../contract'; // prettier-ignore
+import { legOf } from './dragConstraint';
+import { framed, frameOf, framePartAt } from './frame';
 
 import { type Area, grown, handlesIn, itemsIn, outlineOf } from './area';
 import { type Drag, orderOf, slid } from './drag';
-
-/** Selecting curves and dragging their handles. */
-export interface BendState {
-  readonly tool: 'bend';
-  /** All that lies under the pointer, the likeliest first. */
-  readonly under: readonly Hit[];
-  /** How many of them were stepped past. */
-  readonly stack: number;
-  readonly drag: Drag | null;
-  readonly area: Area | null;
-  readonly slide: SlideInput | null;
-  readonly along: Along;
-  /** The reach of a soft drag in mm; null is not soft. */
-  readonly soft: number | null;
-  readonly taking: Taking | null;
-  /** The frame of several items that is being dragged. */
-  readonly framing: Framing | null;
-}
-
-export const idle: BendState = {
-  tool: 'bend',
-  under: [],
-  stack: 0,
-  drag: null,
-  area: null,
-  slide: null,
-  along: 'free',
-  soft: null,
-  taking: null,
-  framing: null,
-};
+import { prompt } from './prompt';
+import { idle, type SelectState, hoverOf } from './state';
+import { insertion, insertionOnLeg, removal } from './edits';
 
 /** The share of the reach that the pointer must go before a press becomes a drag. */
 const DRAG_STARTS = 0.35;
 
-export function bend(state: BendState, input: ToolInput, context: ToolContext): Transition {
+type Step = Transition<SelectState> & { readonly state: SelectState };
+
+function step(state: SelectState, input: ToolInput, context: ToolContext): Step {
   switch (input.type) {
     case 'key':
       return key(state, input.key, context);
@@ -80,17 +39,20 @@ export function bend(state: BendState, input: ToolInput, context: ToolContext): 
       return nudge(state, input.by, input.grip, context);
     case 'settle':
       return settle(state, context);
+    case 'leave':
+      return { state: over(state, []) };
+    case 'take':
+      return { state: { ...state, taking: input.what } };
     case 'stack':
       return { state: { ...state, stack: state.stack + 1 } };
-    case 'way': {
-      const { type: _type, ...way } = input;
-      return { state: { ...state, ...way } };
+    case 'drag-settings': {
+      const { type: _type, ...settings } = input;
+      return { state: { ...state, ...settings } };
     }
     case 'slide':
       return slide(state, input, context);
     case 'typed':
     case 'again':
-    case 'fitted':
     case 'option':
     case 'order-of-places':
       return { state };
@@ -104,7 +66,8 @@ export function bend(state: BendState, input: ToolInput, context: ToolContext): 
       return release(state, input, context);
     case 'double': {
       const [first] = input.hits;
-      if (first?.kind === 'handle' && first.grip.handle.kind === 'leg') return { state, ...onLeg(first, context) };
+      if (first?.kind === 'handle' && first.grip.handle.kind === 'leg')
+        return { state, ...insertionOnLeg(first, context) };
       const hit = input.hits.find(({ kind }) => kind === 'curve');
       const onSelected = hit?.kind === 'curve' && hit.item === context.selection.items[0];
       return onSelected ? { state, ...insertion(hit.item, hit.u, context) } : { state };
@@ -112,12 +75,8 @@ export function bend(state: BendState, input: ToolInput, context: ToolContext): 
   }
 }
 
-/** Of what is stacked under the pointer the one that was stepped to. */
-export const hoverOf = ({ stack, under }: BendState): Hit | null =>
-  under.length > 0 ? under[stack % under.length] : null;
-
 function press(
-  state: BendState,
+  state: SelectState,
   { hits, at, reach, shift = false, lasso = false }: PointerInput,
   context: ToolContext,
 ) {
@@ -154,7 +113,7 @@ function press(
   return { state: { ...state, drag: { ...drag, grip, points, from: grip.at } }, select };
 }
 
-function move(state: BendState, { at, hits, reach, shift = false }: PointerInput): BendState {
+function move(state: SelectState, { at, hits, reach, shift = false }: PointerInput): SelectState {
   const { drag, area, framing } = state;
   if (framing) return { ...state, framing: { ...framing, to: at } };
   if (area) return { ...state, area: grown(area, at) };
@@ -166,7 +125,7 @@ function move(state: BendState, { at, hits, reach, shift = false }: PointerInput
 }
 
 /** The pointer over other things; as long as they are the same ones, what was stepped to stays. */
-function over(state: BendState, hits: readonly Hit[]): BendState {
+function over(state: SelectState, hits: readonly Hit[]): SelectState {
   const same = keysOf(hits) === keysOf(state.under);
   if (same && hits.length === 0) return state;
   return { ...state, under: hits, stack: same ? state.stack : 0 };
@@ -175,14 +134,14 @@ function over(state: BendState, hits: readonly Hit[]): BendState {
 const keysOf = (hits: readonly Hit[]): string =>
   hits.map((hit) => (hit.kind === 'handle' ? keyOf(hit.grip.handle) : `${hit.kind} ${hit.item}`)).join();
 
-function release(state: BendState, { at, reach, shift = false }: PointerInput, context: ToolContext): Transition {
+function release(state: SelectState, { at, reach, shift = false }: PointerInput, context: ToolContext): Step {
   const { drag, area, framing } = state;
   if (framing) {
     const order = near(at, framing.from, reach * DRAG_STARTS) ? null : framed({ ...framing, to: at }, context.selection.items); // prettier-ignore
     return { state: { ...state, framing: null }, ...(order && { order }) };
   }
   if (area) {
-    const ended: BendState = { ...state, area: null };
+    const ended: SelectState = { ...state, area: null };
     const {
       items: [item],
       handles,
@@ -200,13 +159,13 @@ function release(state: BendState, { at, reach, shift = false }: PointerInput, c
     return { state: ended, select: handlesOn(item, [...old, ...found]) };
   }
   if (!drag || drag.byKeys) return { state };
-  const released: BendState = { ...state, drag: null };
+  const released: SelectState = { ...state, drag: null };
   if (!drag.moving) return { state: released };
   return left(released, { ...drag, by: subtract(at, drag.pressedAt), shift }, context);
 }
 
 /** A drag that ended: its order, with the handle still selected where it has gone. */
-function left(state: BendState, drag: Drag, context: ToolContext): Transition {
+function left(state: SelectState, drag: Drag, context: ToolContext): Step {
   const order = orderOf(drag, state, context.recipeOf(drag.item), context.normal);
   if (!order) return { state };
   return { state, order, ...followed(order, drag.item) };
@@ -217,13 +176,13 @@ const followed = (order: Order, item: Id): { select?: Selection } =>
   order.command === 'moveKnot' ? { select: handlesOn(item, [{ kind: 'knot', u: order.args.to }]) } : {};
 
 /** Moves the handles in hand by keys; what holds them by the pointer goes first. */
-function nudge(state: BendState, by: Vector3, grip: Grip | null, { selection, place }: ToolContext): Transition {
+function nudge(state: SelectState, by: Vector3, grip: Grip | null, { selection, project }: ToolContext): Step {
   const {
     items: [item],
     handles,
   } = selection;
   const { drag } = state;
-  const from = drag?.from ?? grip?.at ?? place;
+  const from = drag?.from ?? grip?.at ?? (item && project ? anchorOf(project.items[item]) : null);
   if (!item || !from || (drag && !drag.byKeys)) return { state };
   const before = drag?.by ?? [0, 0, 0];
   const points = handles.flatMap((each) => pointOf(each) ?? []);
@@ -236,28 +195,29 @@ function nudge(state: BendState, by: Vector3, grip: Grip | null, { selection, pl
 }
 
 /** Leaves what keys have moved where it is. */
-export function settle(state: BendState, context: ToolContext): Transition {
+function settle(state: SelectState, context: ToolContext): Step {
   const { drag } = state;
   return drag?.byKeys ? left({ ...state, drag: null }, drag, context) : { state };
 }
 
-function slide(state: BendState, input: SlideInput, context: ToolContext): Transition {
-  if (!input.done) return { state: { ...state, slide: input } };
+function slide(state: SelectState, input: SlideInput, context: ToolContext): Step {
+  if (input.ends === 'not yet') return { state: { ...state, slide: input } };
+  if (input.ends === 'back') return { state: { ...state, slide: null } };
   const recipe = context.recipeOf(input.item);
   const order = recipe && slid(input.item, input.u, input.to, recipe);
-  const ended: BendState = { ...state, slide: null };
+  const ended: SelectState = { ...state, slide: null };
   return order ? { state: ended, order, ...followed(order, input.item) } : { state: ended };
 }
 
 /** The selected points take a coordinate, or the direction of their tangent, from what lies under the pointer. */
-function take(state: BendState, hit: Hit | null, context: ToolContext): Transition {
+function take(state: SelectState, hit: Hit | null, context: ToolContext): Step {
   const { taking } = state;
   const {
     items: [item],
     handles,
   } = context.selection;
   const recipe = item ? context.recipeOf(item) : null;
-  const ended: BendState = { ...state, taking: null };
+  const ended: SelectState = { ...state, taking: null };
   if (!hit || !item || !recipe || taking === null) return { state: ended };
   if (taking === 'direction') {
     const [handle] = handles;
@@ -295,56 +255,32 @@ function directionAt(hit: Hit, { recipeOf }: ToolContext): Vector3 | null {
   return d[3] === 0 && d[4] === 0 && d[5] === 0 ? null : [d[3], d[4], d[5]];
 }
 
-/** The order that adds a point where the curve already is: a fit point, or a knot where the curve has none. */
-export function insertion(
-  item: Id,
-  u: number,
-  { newId, recipeOf }: ToolContext,
-): { order?: Order; select?: Selection } {
-  const recipe = recipeOf(item);
-  if (!recipe) return {};
-  if ((pointsOf(recipe)?.fit.length ?? 0) === 0) {
-    return { order: { command: 'insertKnot', args: { item, u } }, select: handlesOn(item, [{ kind: 'knot', u }]) };
-  }
-  const id = newId();
-  return {
-    order: { command: 'insertFitPoint', args: { item, u, id } },
-    select: handlesOn(item, [{ kind: 'fit', id }]),
-  };
-}
-
-/** The order that adds a control point on a leg where it was clicked, without moving the curve. */
-function onLeg({ item, grip }: Extract<Hit, { kind: 'handle' }>, { recipeOf }: ToolContext): { order?: Order } {
-  const recipe = recipeOf(item);
-  if (!recipe || grip.handle.kind !== 'leg') return {};
-  const { index: leg } = grip.handle;
-  const [from, to] = legOf(recipe, leg);
-  const along = subtract(to, from);
-  const share = dot(subtract(grip.at, from), along) / dot(along, along);
-  return share > 0 && share < 1 ? { order: { command: 'insertControlPoint', args: { item, leg, share } } } : {};
-}
-
 /** What a drag shows: what its order would do. */
-export function previewBending(state: BendState, context: ToolContext): Preview {
-  const { drag, area, slide: sliding, framing } = state;
-  const carried = framing && framed(framing, context.selection.items);
-  if (carried) return { ...NO_PREVIEW, shown: shownBy(carried, context) };
-  if (area) return { ...NO_PREVIEW, area: outlineOf(area) };
-  if (!drag?.moving && !sliding) return NO_PREVIEW;
-  const item = drag?.item ?? sliding?.item ?? '';
-  const recipe = context.recipeOf(item);
-  const order = drag
-    ? orderOf(drag, state, recipe, context.normal)
-    : recipe && sliding && slid(item, sliding.u, sliding.to, recipe);
-  if (order?.command === 'placePoint') return { ...NO_PREVIEW, item, movedTo: order.args.to };
-  if (order?.command === 'setGuide') {
-    const { guide } = order.args;
-    return { ...NO_PREVIEW, item, movedTo: guide.kind === 'line' ? guide.at : guide.centre };
-  }
-  return { ...NO_PREVIEW, item, recipe: recipe && order ? recipeAfter(recipe, order, context) : null };
+function preview(state: SelectState, context: ToolContext): Preview {
+  const { drag, area, framing } = state;
+  const resting: Preview = {
+    ...NO_PREVIEW,
+    hover: hoverOf(state)?.item ?? null,
+    frame: frameOf(context.project, context.selection),
+    dragged: drag && { from: drag.from, to: add(drag.from, drag.by) },
+  };
+  if (area) return { ...resting, area: outlineOf(area) };
+  return { ...resting, order: orderNow(state, framing && framed(framing, context.selection.items), context) };
 }
 
-function key(state: BendState, pressed: string, context: ToolContext): Transition {
+function orderNow(
+  { drag, slide: sliding, ...settings }: SelectState,
+  carried: Order | null,
+  context: ToolContext,
+): Order | null {
+  // prettier-ignore
+  if (carried) return carried;
+  if (drag?.moving) return orderOf(drag, settings, context.recipeOf(drag.item), context.normal);
+  const recipe = sliding && context.recipeOf(sliding.item);
+  return sliding && recipe ? slid(sliding.item, sliding.u, sliding.to, recipe) : null;
+}
+
+function key(state: SelectState, pressed: string, context: ToolContext): Step {
   const {
     items: [item],
     handles,
@@ -367,23 +303,28 @@ function key(state: BendState, pressed: string, context: ToolContext): Transitio
   return order ? { state, order } : { state };
 }
 
-/** What takes the selected handle out; null where that is not a thing to be taken out. */
-export function removal(item: Id, handles: readonly Handle[], recipe: Recipe | null): Order | null {
-  const [handle] = handles;
-  if (handles.length !== 1 || !recipe) return null;
-  switch (handle.kind) {
-    case 'fit':
-      return { command: 'removeFitPoint', args: { item, point: handle.id } };
-    case 'control':
-      return { command: 'removeControlPoint', args: { item, point: handle.id } };
-    case 'knot':
-    case 'on':
-      return { command: 'removeKnot', args: { item, u: handle.u } };
-    case 'tangent':
-      return { command: 'holdTangent', args: { item, point: handle.id, tangent: null } };
-    case 'weight':
-      return { command: 'setWeights', args: { item, weights: [{ point: handle.id, weight: 1 }] } };
-    default:
-      return null;
-  }
-}
+const isBusy = ({ drag, area, framing, slide: sliding }: SelectState): boolean =>
+  drag !== null || area !== null || framing !== null || sliding !== null;
+
+/** Selecting curves and dragging their handles: in hand whenever no other tool is. */
+export const select: Tool<SelectState> = {
+  label: 'Bend: drag handles',
+  group: 'bend',
+  reads: 'selection',
+  start: () => idle,
+  step,
+  leave: (state, context) => {
+    const { state: _state, ...effects } = settle(state, context);
+    return effects;
+  },
+  preview,
+  prompt,
+  accepts: (state) => ({
+    ...ACCEPTS_NOTHING,
+    // While a handle is dragged, what lies under the pointer does not matter.
+    curves: !isBusy(state),
+    drags: state,
+    picks: state.taking !== null,
+  }),
+  lasting: () => null,
+};

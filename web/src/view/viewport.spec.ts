@@ -1,37 +1,37 @@
 import { FRONT } from '@pencil-bend/core';
 import fc from 'fast-check';
-import { type Camera, fitted, panned, toPixel, toSheet, zoomed } from './camera';
+import { type Viewport, fitted, panned, toPixel, toPoint, zoomed } from './viewport';
 
-const camera: Camera = { plane: FRONT, x: 12, y: -7, scale: 0.25, width: 800, height: 500 };
+const viewport: Viewport = { plane: FRONT, x: 12, y: -7, scale: 0.25, width: 800, height: 500 };
 
 describe('the camera', () => {
   it('goes from sheet to pixel and back, y upwards', () => {
-    expect(toPixel(camera, [12, -7, 0])).toEqual([400, 250]);
-    expect(toPixel(camera, [13, -6, 5])).toEqual([404, 246]);
-    expect(toSheet(camera, [404, 246])).toEqual([13, -6, 0]);
+    expect(toPixel(viewport, [12, -7, 0])).toEqual([400, 250]);
+    expect(toPixel(viewport, [13, -6, 5])).toEqual([404, 246]);
+    expect(toPoint(viewport, [404, 246])).toEqual([13, -6, 0]);
   });
 
   it('zooms about the pointer and pans with it', () => {
     const pixel = fc.tuple(fc.integer({ min: 0, max: 800 }), fc.integer({ min: 0, max: 500 }));
     fc.assert(
       fc.property(pixel, pixel, fc.double({ min: 0.1, max: 10, noNaN: true }), (a, b, factor) => {
-        const held = toSheet(camera, a);
-        const near = toPixel(zoomed(camera, a, factor), held);
+        const held = toPoint(viewport, a);
+        const near = toPixel(zoomed(viewport, a, factor), held);
         expect(Math.hypot(near[0] - a[0], near[1] - a[1])).toBeLessThan(1e-8);
-        const moved = toPixel(panned(camera, a, b), held);
+        const moved = toPixel(panned(viewport, a, b), held);
         expect(Math.hypot(moved[0] - b[0], moved[1] - b[1])).toBeLessThan(1e-8);
       }),
     );
-    expect(zoomed(camera, [0, 0], 1e-20).scale).toBe(1e-5);
+    expect(zoomed(viewport, [0, 0], 1e-20).scale).toBe(1e-5);
   });
 
   it('shows everything with a margin, one point and an empty sheet included', () => {
-    const all = fitted(camera, Float64Array.from([0, 0, 0, 1000, 100, 0]));
+    const all = fitted(viewport, Float64Array.from([0, 0, 0, 1000, 100, 0]));
     const [left] = toPixel(all, [0, 0, 0]);
     const [right] = toPixel(all, [1000, 0, 0]);
     expect(left).toBeCloseTo(96, 6);
     expect(right).toBeCloseTo(704, 6);
-    expect(fitted(camera, Float64Array.from([5, 5, 0]))).toMatchObject({ x: 5, y: 5, scale: 0.1 });
-    expect(fitted(camera, new Float64Array()).scale).toBeGreaterThan(0);
+    expect(fitted(viewport, Float64Array.from([5, 5, 0]))).toMatchObject({ x: 5, y: 5, scale: 0.1 });
+    expect(fitted(viewport, new Float64Array()).scale).toBeGreaterThan(0);
   });
 });

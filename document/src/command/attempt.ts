@@ -1,0 +1,107 @@
+import { failed, type Result, success } from '@pencil-bend/core';
+import equal from 'fast-deep-equal';
+import { type Draft, type Patch as ImmerPatch, produceWithPatches } from 'immer';
+import { changedItems } from '../history/stepSize';
+import { fromImmer, type Patch } from '../history/patch';
+import { shortened } from '../name';
+import type { Id, Item, Project } from '../project/project';
+import { withFollowers } from '../project/sources';
+import { Refusal } from '../refusal';
+import { become } from './become';
+import type { ChangedItems, Command } from './command';
+import { addItem } from './items';
+import { commands, type Order } from './registry';
+import { withoutMinusZero } from './withoutMinusZero';
+
+/** A project with a command done on the side. */
+export interface Attempt extends Changes {
+  /** The name of the step. */
+  readonly name: string;
+}
+
+interface Changes {
+  /** The items that it adds, changes or takes out, and those that follow them. */
+  readonly changed: readonly Id[];
+  /** The first of these as they become, without those that are taken out and those that only follow. */
+  readonly items: Readonly<Record<Id, Item>>;
+  /** The whole project, put together when it is asked for. */
+  readonly project: Project;
+  /** What is written to the log, told when it is asked for. */
+  readonly difference: () => { readonly patch: Patch; readonly inverse: Patch };
+}
+
+export type Attempted = Result<Attempt, string>;
+
+/** As the schema of steps allows. */
+const LONGEST_NAME = 300;
+
+const latest = new WeakMap<Project, { readonly order: Order; readonly attempted: Attempted }>();
+
+/**
+ * Does an order to a project on the side: what it would lead to, or why it cannot be done, in words. The arguments are
+ * taken as right, and the project it leads to is not checked: `perform` does both. The latest attempt on a project is
+ * remembered, so that what was previewed is taken as it is when it is performed.
+ */
+export function attempt(project: Project, order: Order): Attempted {
+  const known = latest.get(project);
+  if (known && equal(known.order, order)) return known.attempted;
+  const attempted = tried(project, order);
+  latest.set(project, { order, attempted });
+  return attempted;
+}
+
+function tried(project: Project, { command, args: given }: Order): Attempted {
+  const { change, stepName } = commands[command] as Command<unknown>;
+  const args = withoutMinusZero<unknown>(given);
+  try {
+    const name = shortened(stepName(project, args), LONGEST_NAME);
+    const changes =
+      typeof change === 'function'
+        ? drafted(project, (draft) => change(draft, args))
+        : withItems(project, change.items(project, args));
+    return success(Object.assign(changes, { name }));
+  } catch (error) {
+    if (error instanceof Refusal) return failed(error.message);
+    throw error;
+  }
+}
+
+function drafted(project: Project, change: (draft: Draft<Project>) => void): Changes {
+  const [changed, patches, inverse] = produceWithPatches(project, change);
+  const difference = patchesFrom(patches, inverse);
+  const ids = changedItems(difference);
+  const items = Object.fromEntries(ids.flatMap((id) => (changed.items[id] ? [[id, changed.items[id]]] : [])));
+  return { project: changed, items, changed: withFollowers(project, ids), difference: () => difference };
+}
+
+/** The project with items that come, or become others; only what differs is written to the log. */
+function withItems(project: Project, { changed = {}, added = {} }: ChangedItems): Changes {
+  const taken = Object.keys(added).find((id) => Object.hasOwn(project.items, id));
+  if (taken !== undefined) throw new Refusal(`The id '${taken}' is taken`);
+  const items = withoutMinusZero({ ...changed, ...added });
+  const fresh = Object.keys(added);
+  let whole: Project | null = null;
+  return {
+    items,
+    get project() {
+      return (whole ??= {
+        ...project,
+        items: { ...project.items, ...items },
+        ...(fresh.length > 0 && { itemOrder: [...project.itemOrder, ...fresh] }),
+      });
+    },
+    changed: withFollowers(project, Object.keys(items)),
+    difference: () => {
+      const [, patches, inverse] = produceWithPatches(project, (draft: Draft<Project>) => {
+        for (const id of Object.keys(changed)) become(draft.items[id], items[id]);
+        for (const id of fresh) addItem(draft, id, items[id]);
+      });
+      return patchesFrom(patches, inverse);
+    },
+  };
+}
+
+const patchesFrom = (patches: readonly ImmerPatch[], inverse: readonly ImmerPatch[]) => ({
+  patch: fromImmer(patches),
+  inverse: fromImmer(inverse),
+});

@@ -1,0 +1,79 @@
+import { TestBed } from '@angular/core/testing';
+import { EMPTY } from 'rxjs';
+import { Actions } from '@ngrx/effects';
+import { provideStore, Store } from '@ngrx/store';
+import { emptyProject, fitRecipe, type NewItem, type Order, perform, type Project } from '@pencil-bend/document';
+import { ProjectsApi } from '../api/projectsApi';
+import { drawingActions } from '../state/actions';
+import { newStamp } from '../state/ids';
+import { type BenchState, reducers } from '../state/reducers';
+import { SyncQueue } from '../sync/syncQueue';
+import { HeavyWorkService } from '../work/heavyWorkService';
+import { type Asked, type JobKind, runJob } from '../work/jobs';
+import { BENCH_SERVICES } from './benchServices';
+
+type Place = readonly [x: number, y: number];
+
+/** The worker of the browser is not there in a spec: its jobs are done here, a moment later. */
+export class WorkHere {
+  cancelled = 0;
+  run = async <Kind extends JobKind>(kind: Kind, asked: Asked<Kind>) => {
+    await Promise.resolve();
+    return { kind: 'answered', answer: runJob(kind, asked, () => undefined) };
+  };
+  cancel = () => void this.cancelled++;
+}
+
+/** What outlives a reload is kept in memory. */
+class QueueHere {
+  tool: unknown = null;
+  keepTool = (_project: string, state: unknown) => Promise.resolve(void (this.tool = state));
+  takeTool = () => Promise.resolve(this.tool);
+}
+
+/** A curve through places, p1, p2 ... */
+export const through = (id: string, ...places: readonly Place[]): NewItem => ({
+  id,
+  recipe: fitRecipe(
+    places.map(([x, y], i) => ({ id: `p${i + 1}`, at: [x, y, 0] })),
+    false,
+  ),
+});
+
+/** A project with items, each drawn as a curve. */
+export function projectWith(...items: readonly NewItem[]): Project {
+  const project = emptyProject('Bench');
+  if (items.length === 0) return project;
+  const draw: Order = { command: 'drawItems', args: { layer: 'sheet', plane: 'front', word: 'Curve', items } };
+  const outcome = perform(project, draw, newStamp());
+  if (!outcome.ok) throw new Error(outcome.failure);
+  return outcome.value.project;
+}
+
+/** All services of a bench on which a project lies open, without a screen. */
+export function openBench(project: Project) {
+  TestBed.configureTestingModule({
+    providers: [
+      provideStore(reducers),
+      ...BENCH_SERVICES,
+      { provide: Actions, useValue: EMPTY },
+      { provide: HeavyWorkService, useClass: WorkHere },
+      { provide: SyncQueue, useClass: QueueHere },
+      { provide: ProjectsApi, useValue: {} },
+    ],
+  });
+  const store: Store<BenchState> = TestBed.inject(Store);
+  const history = { undo: { steps: [], more: 0 }, redo: { steps: [], more: 0 } };
+  store.dispatch(drawingActions.opened({ id: 'k', revision: 1, changedAt: '', project, view: {}, history }));
+  return {
+    store,
+    state: store.selectSignal((all) => all),
+    inject: TestBed.inject.bind(TestBed),
+  };
+}
+
+/** Lets promises and effects run. */
+export async function settled(): Promise<void> {
+  for (let i = 0; i < 5; i++) await Promise.resolve();
+  TestBed.tick();
+}

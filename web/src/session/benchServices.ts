@@ -1,0 +1,32 @@
+import { AddedHandles } from './addedHandles';
+import { Editing } from './editing';
+import { LossyPreview } from './lossyPreview';
+import { Readings } from './readings';
+import { ShownItems } from './shownItems';
+import { Snaps } from './snaps';
+import { StageView } from './stageView';
+import { Target } from './target';
+import { ToolInHand } from './toolInHand';
+import { ToolStore } from './toolStore';
+import { ToolWork } from './toolWork';
+import { Tracing } from './tracing';
+import { TypedPlace } from './typedPlace';
+import { Viewports } from './viewports';
+
+/** What lives as long as a bench is open. */
+export const BENCH_SERVICES = [
+  AddedHandles,
+  Editing,
+  LossyPreview,
+  Readings,
+  ShownItems,
+  Snaps,
+  StageView,
+  Target,
+  ToolInHand,
+  ToolStore,
+  ToolWork,
+  Tracing,
+  TypedPlace,
+  Viewports,
+];

@@ -1,0 +1,111 @@
+import { computed, inject, Injectable } from '@angular/core';
+import { Store } from '@ngrx/store';
+import {
+  type Id,
+  isLossy,
+  onlyItem,
+  type Order,
+  perform,
+  plainRecipe,
+  type Recipe,
+  Refusal,
+  type Selection,
+} from '@pencil-bend/document';
+import { drawingActions } from '../state/actions';
+import { VIEWED_ONLY } from '../state/drawing';
+import { newStamp } from '../state/ids';
+import type { BenchState } from '../state/reducers';
+import { selectHistory, selectProject, selectSelection, selectViewedStage } from '../state/selectors';
+import { AddedHandles } from './addedHandles';
+import { LossyPreview } from './lossyPreview';
+
+/** Commands that name the curve they are done to as `item`. */
+export type CurveCommand = Extract<Order, { readonly args: { readonly item: Id } }>;
+type OfCurve<Name extends CurveCommand['command']> = Omit<Extract<CurveCommand, { command: Name }>['args'], 'item'>;
+
+/** Changes of the drawing and of the selection: every command of the bench goes through here. */
+@Injectable()
+export class Editing {
+  private readonly store: Store<BenchState> = inject(Store);
+  private readonly lossy = inject(LossyPreview);
+  private readonly added = inject(AddedHandles);
+
+  readonly project = this.store.selectSignal(selectProject);
+  readonly selection = this.store.selectSignal(selectSelection);
+  readonly history = this.store.selectSignal(selectHistory);
+  /** A stage is shown, which nothing changes. */
+  private readonly viewed = this.store.selectSignal(selectViewedStage);
+  readonly isOnlyViewing = computed(() => this.viewed() !== null);
+
+  /**
+   * Does a command; whether it was done. Where it would change the shape by an unknown amount, its price is asked
+   * first; where it cannot be done, that is said, and nothing changes.
+   */
+  do(order: Order): boolean {
+    const project = this.project();
+    if (!project || this.isRefused()) return false;
+    if (isLossy(order.command)) {
+      this.lossy.ask(order);
+      return true;
+    }
+    const stamp = newStamp();
+    const outcome = perform(project, order, stamp);
+    if (!outcome.ok) {
+      this.notify(outcome.failure);
+      return false;
+    }
+    this.added.during(order, () => this.store.dispatch(drawingActions.ordered({ order, stamp })));
+    return true;
+  }
+
+  /** Does a command to the curve that is selected alone. */
+  doToSelected<Name extends CurveCommand['command']>(command: Name, args: OfCurve<Name>): boolean {
+    const item = onlyItem(this.selection());
+    return item !== null && this.do({ command, args: { item, ...args } } as unknown as Order);
+  }
+
+  select(selection: Selection): void {
+    this.store.dispatch(drawingActions.selected({ selection }));
+  }
+
+  /** Does something that may turn out impossible; what was refused is said, and nothing changes. */
+  attempt(work: () => void): void {
+    try {
+      work();
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error;
+      this.notify(error.message);
+    }
+  }
+
+  notify(message: string): void {
+    this.store.dispatch(drawingActions.noticeGiven({ words: message }));
+  }
+
+  undo(): void {
+    this.store.dispatch(drawingActions.undone({ stamp: newStamp() }));
+  }
+
+  redo(): void {
+    this.store.dispatch(drawingActions.redone({ stamp: newStamp() }));
+  }
+
+  /** Takes back, or does again, so many steps. */
+  walk(way: 'undo' | 'redo', count: number): void {
+    const stamps = Array.from({ length: count }, newStamp);
+    this.store.dispatch(drawingActions.walked({ way, stamps }));
+  }
+
+  /** Whether nothing can be changed now; that is said. */
+  isRefused(): boolean {
+    if (this.isOnlyViewing()) this.notify(VIEWED_ONLY);
+    return this.isOnlyViewing();
+  }
+
+  /** The recipe that a curve's shape comes from, whether its own or that of the curve it mirrors. */
+  readonly recipeOf = (id: Id): Recipe | null => {
+    const project = this.project();
+    const item = project?.items[id];
+    return project && item?.kind === 'curve' ? plainRecipe(project, item) : null;
+  };
+}

@@ -1,0 +1,147 @@
+import { computed, inject, Injectable, signal } from '@angular/core';
+import { Store } from '@ngrx/store';
+import {
+  type ArcLength,
+  arcLength,
+  automaticScale,
+  controlBox,
+  type Curve,
+  curvatureAt,
+  curvatureComb,
+  distance,
+  evaluate,
+  lengthAt,
+  liesAlong,
+  normalOf,
+  parameterAt,
+  type Vector3,
+} from '@pencil-bend/core';
+import { type Id, type Project, resolveRecipe } from '@pencil-bend/document';
+import type { BenchState } from '../state/reducers';
+import { selectComb } from '../state/selectors';
+import { curveReading, type CurveReading } from '../view/curveReading';
+import { Editing } from './editing';
+import { ShownItems } from './shownItems';
+import { Target } from './target';
+import { ToolInHand } from './toolInHand';
+
+/** What is seen at the shared cursor of sheet and graph. */
+export interface CursorReading {
+  readonly s: number;
+  readonly at: Vector3;
+  readonly kappa: number;
+}
+
+/** A curve leaves its plane where it is farther from it than this, in mm. */
+const FLAT = 1e-6;
+/** The comb is this share of the curve's size high. */
+const COMB_HEIGHT = 0.13;
+
+/** What is read off the curves as they are this instant. */
+@Injectable()
+export class Readings {
+  private readonly store: Store<BenchState> = inject(Store);
+  private readonly editing = inject(Editing);
+  private readonly hand = inject(ToolInHand);
+  private readonly shown = inject(ShownItems);
+  private readonly target = inject(Target);
+  private readonly settings = this.store.selectSignal(selectComb);
+
+  /** Length along the read curve at the pointer, on the sheet or on the graph; null when it is elsewhere. */
+  readonly cursor = signal<number | null>(null);
+
+  /** The selected curve as it is kept, whatever a drag does. */
+  readonly keptCurve = computed((): Curve | null => {
+    const [item] = this.editing.selection().items;
+    const recipe = item ? this.editing.recipeOf(item) : null;
+    const resolved = recipe && resolveRecipe(recipe);
+    return resolved?.ok ? resolved.value.curve : null;
+  });
+
+  /** The curve whose comb and graph are shown: the one being made, else the selected one. */
+  readonly curve = computed(() =>
+    this.hand.reads() === 'preview' ? this.shown.drawing() : (this.shown.selected()?.curve ?? null),
+  );
+
+  private readonly normal = computed(
+    (): Vector3 | null => {
+      const item = this.hand.reads() === 'preview' ? null : this.shown.selected()?.item;
+      return normalAlong(this.curve(), item?.plane ?? null, this.target);
+    },
+    { equal: (a, b) => a?.join() === b?.join() },
+  );
+
+  /** The reading of that curve. */
+  readonly reading = computed((): CurveReading | null => {
+    const curve = this.curve();
+    return curve && curveReading(curve, this.normal(), this.isResting(curve));
+  });
+
+  private readonly measured = computed((): ArcLength | null => {
+    const curve = this.curve();
+    return curve && arcLength(curve);
+  });
+
+  /** The kept curve gives the automatic scale, so that the comb does not rescale under a drag. */
+  private readonly automaticScale = computed(() => {
+    const curve = (this.hand.reads() === 'selection' && this.keptCurve()) || this.curve();
+    if (!curve) return 1;
+    const { profile } = curveReading(curve, this.normal(), this.isResting(curve));
+    const { least, largest } = controlBox(curve);
+    return automaticScale(profile, COMB_HEIGHT * distance(least, largest));
+  });
+
+  /** Height of the comb in mm for each 1/mm. */
+  readonly combScale = computed(() => this.settings().scale ?? this.automaticScale());
+
+  readonly comb = computed(() => {
+    const { shown, teeth } = this.settings();
+    const reading = this.reading();
+    if (!shown || !reading || !(reading.profile.length > 0)) return null;
+    const { curve, profile } = reading;
+    return { profile, comb: curvatureComb(curve, profile, teeth, this.combScale()) };
+  });
+
+  /** The parameter at the shared cursor; null when it is elsewhere. */
+  readonly cursorParameter = computed((): number | null => {
+    const s = this.cursor();
+    const measured = s === null ? null : this.measured();
+    return s === null || !measured ? null : parameterAt(measured, Math.min(measured.total, Math.max(0, s)));
+  });
+
+  readonly atCursor = computed((): CursorReading | null => {
+    const s = this.cursor();
+    const u = this.cursorParameter();
+    const curve = this.curve();
+    if (s === null || u === null || !curve) return null;
+    return { s, at: evaluate(curve, u), kappa: curvatureAt(curve, u, this.normal()).kappa };
+  });
+
+  /** The readings of items, each by its id: of those that are no shown curves none. */
+  of(ids: readonly Id[]): ReadonlyMap<Id, CurveReading> {
+    const wanted = new Set(ids);
+    return new Map(
+      this.shown.all().flatMap(({ id, curve, item }) => {
+        if (!curve || !wanted.has(id)) return [];
+        return [[id, curveReading(curve, normalAlong(curve, item.plane, this.target), this.isResting(curve))]];
+      }),
+    );
+  }
+
+  /** Puts the shared cursor at a parameter of the read curve. */
+  pointAt(u: number | null): void {
+    // While there is no cursor nothing is measured for it.
+    const measured = u === null ? null : this.measured();
+    this.cursor.set(u === null || !measured ? null : lengthAt(measured, u));
+  }
+
+  private isResting(curve: Curve): boolean {
+    return !this.shown.inHand().some((each) => each.curve === curve);
+  }
+}
+
+/** The normal of the plane that a curve lies along; null for one that leaves it. */
+function normalAlong(curve: Curve | null, plane: keyof Project['planes'] | null, target: Target): Vector3 | null {
+  const its = target.planeOf(plane);
+  return curve && liesAlong(its, curve, FLAT) ? normalOf(its) : null;
+}

@@ -1,0 +1,94 @@
+import { computed, inject, Injectable } from '@angular/core';
+import type { Curve } from '@pencil-bend/core';
+import { attempt, type Id, isShown, type Item, plainItem, type Project } from '@pencil-bend/document';
+import { type ShownItem, shownItem } from '../view/shownItem';
+import { Editing } from './editing';
+import { ToolInHand } from './toolInHand';
+
+const NONE: readonly Id[] = [];
+
+/** What the sheet shows: the items as they are kept, with what the tool in hand would change done on the side. */
+@Injectable()
+export class ShownItems {
+  private readonly editing = inject(Editing);
+  private readonly hand = inject(ToolInHand);
+
+  /** Every shown item as it is kept. */
+  readonly kept = computed((): readonly ShownItem[] => {
+    const project = this.editing.project();
+    return project ? project.itemOrder.flatMap((id) => shownIn(project, id)) : [];
+  });
+
+  /** What the tool would do now, done on the side; null for nothing. */
+  private readonly attempted = computed(() => {
+    const project = this.editing.project();
+    const { order } = this.hand.preview();
+    return project && order ? attempt(project, order) : null;
+  });
+
+  /** Why that cannot be done. */
+  readonly refusal = computed(() => {
+    const attempted = this.attempted();
+    return attempted && !attempted.ok ? attempted.failure : null;
+  });
+
+  private readonly changed = computed(
+    (): readonly Id[] => {
+      const attempted = this.attempted();
+      return attempted?.ok ? attempted.value.changed : NONE;
+    },
+    { equal: (a, b) => a === b || (a.length === b.length && a.every((id, i) => id === b[i])) },
+  );
+
+  /** The items that rest: the same array as long as a drag goes on. */
+  readonly resting = computed((): readonly ShownItem[] => {
+    const changed = this.changed();
+    if (changed.length === 0) return this.kept();
+    const moving = new Set(changed);
+    return this.kept().filter(({ id }) => !moving.has(id));
+  });
+
+  /** The items in hand as they would become: those that are dragged or made, and all that follow them. */
+  readonly inHand = computed((): readonly ShownItem[] => {
+    const project = this.editing.project();
+    const attempted = this.attempted();
+    if (!project || !attempted?.ok) return [];
+    const { items, changed } = attempted.value;
+    // Only mirrors have to look for other items.
+    const isLoose = changed.every((id) => isOfItsOwn(itemIn(items, id) ?? itemIn(project.items, id)));
+    const now = isLoose ? { ...project, items } : attempted.value.project;
+    return changed.flatMap((id) => {
+      const [shown] = shownIn(now, id, !Object.hasOwn(project.items, id));
+      if (!shown) return [];
+      // While a dragged point lies on its neighbour there is no curve through them: the last one stays.
+      if (shown.item.kind !== 'curve' || shown.curve) return [shown];
+      return Object.hasOwn(project.items, id) ? [{ ...shownItem(id, plainItem(project, project.items[id]), project), item: shown.item }] : []; // prettier-ignore
+    });
+  });
+
+  /** Every shown item as it is now. */
+  readonly all = computed((): readonly ShownItem[] => {
+    const inHand = this.inHand();
+    return inHand.length > 0 ? [...this.resting(), ...inHand] : this.resting();
+  });
+
+  /** The first selected item. */
+  readonly selected = computed((): ShownItem | null => {
+    const [first] = this.editing.selection().items;
+    return first === undefined ? null : (this.all().find(({ id }) => id === first) ?? null);
+  });
+
+  /** The first curve that would come of the tool. */
+  readonly drawing = computed((): Curve | null => this.inHand().find(({ curve }) => curve)?.curve ?? null);
+}
+
+function shownIn(project: Project, id: Id, made = false): ShownItem[] {
+  if (!Object.hasOwn(project.items, id)) return [];
+  const item = project.items[id];
+  return isShown(project, item) ? [shownItem(id, plainItem(project, item), project, made)] : [];
+}
+
+const itemIn = (items: Project['items'], id: Id): Item | undefined =>
+  Object.hasOwn(items, id) ? items[id] : undefined;
+
+const isOfItsOwn = (item: Item | undefined): boolean => item?.kind !== 'curve' || item.recipe.kind !== 'mirror';

@@ -1,0 +1,80 @@
+import { openBench, projectWith, through } from './bench.fixture';
+import { Snaps } from './snaps';
+import { ToolInHand } from './toolInHand';
+import { TypedPlace } from './typedPlace';
+
+jest.mock('../work/browserWorker', () => ({ startBrowserWorker: () => null }));
+
+const FREE = { free: false, straight: false };
+const opened = () => {
+  const bench = openBench(projectWith(through('a', [0, 0], [10, 5], [20, 0])));
+  return { ...bench, snaps: bench.inject(Snaps), hand: bench.inject(ToolInHand), typed: bench.inject(TypedPlace) };
+};
+
+describe('snaps', () => {
+  it('catch for a tool that takes places, and for no other', () => {
+    const { snaps, hand } = opened();
+    expect(snaps.catch([20.3, 0.2, 0], 1, FREE)).toBeNull();
+    hand.takeUp('through');
+    expect(snaps.catch([20.3, 0.2, 0], 1, FREE)).toMatchObject({ kind: 'end', item: 'a', at: [20, 0, 0] });
+    expect(snaps.caught()?.kind).toBe('end');
+    expect(snaps.catch([20.3, 0.2, 0], 1, { ...FREE, free: true })).toBeNull();
+    snaps.letGo();
+    expect(snaps.caught()).toBeNull();
+  });
+
+  it('can be switched off, all and each', () => {
+    const { snaps, hand } = opened();
+    hand.takeUp('through');
+    snaps.toggle('end');
+    expect([snaps.isChosen('end'), snaps.catch([20.3, 0.2, 0], 1, FREE)?.kind]).toEqual([false, 'point']);
+    snaps.toggleAll();
+    expect([snaps.on(), snaps.catch([20.3, 0.2, 0], 1, FREE)]).toEqual([false, null]);
+  });
+
+  it('with Shift go in one of eight directions from the last place', () => {
+    const { snaps, hand } = opened();
+    hand.takeUp('through');
+    hand.feed({ type: 'typed', at: [50, 50, 0] });
+    expect(snaps.catch([60, 51, 0], 1, { free: true, straight: true })).toMatchObject({
+      label: 'level',
+      at: [60, 50, 0],
+    });
+  });
+});
+
+describe('a typed place', () => {
+  it('is begun by a number while places are taken, and given by Enter', () => {
+    const { typed, hand } = opened();
+    expect(typed.key('3')).toBe(false);
+    hand.takeUp('line');
+    for (const key of ['3', ',', '4', 'x']) expect(typed.key(key)).toBe(true);
+    expect(typed.key('Backspace')).toBe(true);
+    expect(typed.text()).toBe('3,4');
+    typed.key('Enter');
+    expect([typed.text(), hand.preview().placed]).toEqual([null, [[3, 4, 0]]]);
+  });
+
+  it('that is none stays to be mended, and says what is wrong', () => {
+    const { typed, hand } = opened();
+    hand.takeUp('line');
+    typed.text.set('3,');
+    typed.give('3,');
+    expect(typed.mistake()).not.toBeNull();
+    expect(typed.text()).toBe('3,');
+    expect(typed.key('Escape')).toBe(true);
+    expect([typed.text(), typed.mistake()]).toEqual([null, null]);
+  });
+
+  it('of a single number means what the tool says', () => {
+    const { typed, hand } = opened();
+    hand.takeUp('rotate');
+    expect(typed.meaning()).toBeNull();
+    hand.takeUp('ellipse');
+    hand.feed({ type: 'typed', at: [0, 0, 0] });
+    hand.feed({ type: 'typed', at: [10, 0, 0] });
+    expect(typed.meaning()?.label).toBe('half axis');
+    typed.give('4');
+    expect(hand.name()).toBe('select');
+  });
+});

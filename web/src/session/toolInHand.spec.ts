@@ -1,0 +1,129 @@
+import { handlesOn, selectionOf } from '@pencil-bend/document';
+import { drawingActions } from '../state/actions';
+import type { PointerInput } from '../tools/contract';
+import { openBench, projectWith, settled, through } from './bench.fixture';
+import { Editing } from './editing';
+import { ToolInHand } from './toolInHand';
+import { ToolStore } from './toolStore';
+import { ToolWork } from './toolWork';
+
+jest.mock('../work/browserWorker', () => ({ startBrowserWorker: () => null }));
+
+const at = (type: PointerInput['type'], x: number, y: number, more: Partial<PointerInput> = {}): PointerInput => ({
+  type,
+  at: [x, y, 0],
+  hits: [],
+  reach: 1,
+  ...more,
+});
+const opened = () => {
+  const bench = openBench(projectWith(through('a', [0, 0], [10, 5], [20, 0])));
+  return { ...bench, hand: bench.inject(ToolInHand), editing: bench.inject(Editing) };
+};
+
+describe('the tool in hand', () => {
+  it('draws what it is given as one step, selects it, and is put down', () => {
+    const { hand, editing, state } = opened();
+    hand.takeUp('line');
+    expect([hand.name(), hand.reads(), hand.accepts().places]).toEqual(['line', 'preview', true]);
+    hand.feed(at('press', 0, 0));
+    expect(hand.canUndo()).toBe(true);
+    hand.feed(at('press', 5, 0));
+    expect(state().drawing.log.map(({ name }) => name)).toEqual(['Draw Line 1']);
+    expect(editing.selection().items).toHaveLength(1);
+    expect(hand.name()).toBe('select');
+  });
+
+  it('previews just what is then kept, with the same ids', () => {
+    const { hand, editing } = opened();
+    hand.takeUp('line');
+    hand.feed(at('press', 0, 0));
+    hand.feed(at('move', 5, 0));
+    const { order } = hand.preview();
+    if (order?.command !== 'drawItems') throw new Error('nothing is shown');
+    hand.feed(at('press', 5, 0));
+    expect(editing.selection().items).toEqual([order.args.items[0].id]);
+    // The next one gets ids of its own.
+    hand.takeUp('line');
+    hand.feed(at('press', 1, 1));
+    hand.feed(at('move', 5, 5));
+    const next = hand.preview().order;
+    expect(next?.command === 'drawItems' && next.args.items[0].id).not.toBe(order.args.items[0].id);
+  });
+
+  it('undoes inside a drawing place by place, and steps of the log outside of one', () => {
+    const { hand, editing } = opened();
+    editing.do({ command: 'renameItem', args: { item: 'a', name: 'Spout' } });
+    hand.takeUp('through');
+    hand.feed(at('press', 0, 0));
+    hand.feed(at('press', 9, 0));
+    hand.undo();
+    expect(hand.preview().placed).toHaveLength(1);
+    hand.redo();
+    expect(hand.preview().placed).toHaveLength(2);
+    hand.putDown();
+    expect(editing.project()?.itemOrder).toHaveLength(2);
+    hand.undo();
+    hand.undo();
+    expect(editing.project()?.items['a'].name).toBe('Curve 1');
+  });
+
+  it('keeps options for the next time', () => {
+    const { hand } = opened();
+    hand.takeUp('polygon');
+    hand.setOption('sides', 8);
+    hand.putDown();
+    hand.takeUp('polygon');
+    expect(hand.options().find(({ name }) => name === 'sides')?.value).toBe(8);
+  });
+
+  it('says what a tool has against what it was given', () => {
+    const { hand, state } = opened();
+    hand.takeUp('move');
+    hand.feed(at('press', 0, 0));
+    expect(state().drawing.notice).toMatch(/select a curve first/);
+  });
+
+  it('drags a handle of what is selected; of a viewed stage it drags nothing', () => {
+    const { hand, editing, store, state } = opened();
+    editing.select(selectionOf(['a']));
+    const grip = { handle: { kind: 'fit', id: 'p2' }, at: [10, 5, 0] } as const;
+    const hits = [{ kind: 'handle', item: 'a', grip }] as const;
+    hand.feed(at('press', 10, 5, { hits }));
+    expect(editing.selection()).toEqual(handlesOn('a', [grip.handle]));
+    hand.feed(at('move', 12, 9));
+    expect(hand.preview()).toMatchObject({ order: { command: 'movePoints' }, dragged: { to: [12, 9, 0] } });
+    hand.feed({ type: 'key', key: 'Escape' });
+    store.dispatch(drawingActions.stageViewed({ viewed: { stage: 's', name: 'Early', at: '', project: projectWith(through('a', [0, 0], [10, 5], [20, 0])) } })); // prettier-ignore
+    hand.feed(at('press', 10, 5, { hits }));
+    hand.feed(at('move', 12, 9));
+    expect(hand.preview().order).toBeNull();
+    expect(state().drawing.notice).toMatch(/only looked at/);
+  });
+
+  it('outlives a reload with what it has placed, not with where the pointer is', async () => {
+    const { hand, inject } = opened();
+    hand.takeUp('through');
+    hand.feed(at('press', 3, 4));
+    hand.feed(at('move', 9, 9));
+    await settled();
+    expect(await inject(ToolStore).take('k')).toMatchObject({ tool: 'through', places: [{ at: [3, 4, 0] }], pointer: null }); // prettier-ignore
+    hand.putDown();
+    await settled();
+    expect(await inject(ToolStore).take('k')).toBeNull();
+  });
+
+  it('gets what it waits for from the worker', async () => {
+    const { hand, inject } = opened();
+    inject(ToolWork);
+    hand.takeUp('freehand');
+    const places = Array.from({ length: 30 }, (_, i) => [i, Math.sin(i / 5)] as const);
+    hand.feed(at('press', ...places[0], { reach: 5 }));
+    for (const place of places) hand.feed(at('move', ...place, { reach: 5 }));
+    hand.feed(at('release', ...places[29], { reach: 5 }));
+    expect(hand.preview().order).toBeNull();
+    for (let i = 0; i < 3; i++) await settled();
+    expect(hand.preview().order).toMatchObject({ command: 'drawItems' });
+    expect(hand.facts().map(({ label }) => label)).toEqual(['Deviation', 'Points', 'Stroke']);
+  });
+});

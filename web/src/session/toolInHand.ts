@@ -1,0 +1,139 @@
+import { computed, inject, Injectable, signal } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { Actions, ofType } from '@ngrx/effects';
+import { Store } from '@ngrx/store';
+import { normalOf, type Vector3 } from '@pencil-bend/core';
+import { sameSelection } from '@pencil-bend/document';
+import { drawingActions } from '../state/actions';
+import type { BenchState } from '../state/reducers';
+import { selectProjectId } from '../state/selectors';
+import type {
+  Accepts,
+  NumberMeaning,
+  OptionValue,
+  Options,
+  ToolContext,
+  ToolInput,
+  ToolState,
+} from '../tools/contract';
+import { type InHand, step, takeUp } from '../tools/hand';
+import { isToolName, RESTING_TOOL, type ToolName, toolOf } from '../tools/table';
+import { Editing } from './editing';
+import { ReservedIds } from './reservedIds';
+import { Target } from './target';
+import { ToolStore } from './toolStore';
+import { Tracing } from './tracing';
+
+const RESTING = toolOf(RESTING_TOOL).start({});
+
+/** The tool in hand: its state, what it makes of inputs, and what it would do now. */
+@Injectable()
+export class ToolInHand {
+  private readonly store: Store<BenchState> = inject(Store);
+  private readonly editing = inject(Editing);
+  private readonly target = inject(Target);
+  private readonly tracing = inject(Tracing);
+  private readonly kept = inject(ToolStore);
+  private readonly projectId = this.store.selectSignal(selectProjectId);
+  private readonly state = signal<ToolState>(RESTING);
+  /** What was set of each tool, for when it is taken up again. */
+  private readonly settings = new Map<string, Options>();
+  private readonly ids = new ReservedIds();
+
+  /** Apart from its state, which changes with every move. */
+  readonly name = computed(() => this.state().tool as ToolName);
+  private readonly tool = computed(() => toolOf(this.name()));
+  /** What inspector, comb and graph are about: what is selected, or what would come of the tool. */
+  readonly reads = computed(() => this.tool().reads);
+  readonly accepts = computed((): Accepts => this.tool().accepts(this.state()));
+  readonly preview = computed(() => this.tool().preview(this.state(), this.context()));
+  readonly prompt = computed(() => this.tool().prompt(this.state(), this.context()));
+  readonly options = computed(() => this.tool().options?.(this.state()) ?? []);
+  readonly facts = computed(() => this.tool().facts?.(this.state()) ?? []);
+  /** Something was given to it that Backspace takes back. */
+  readonly canUndo = computed(() => this.tool().canUndo?.(this.state()) ?? false);
+  readonly canRedo = computed(() => this.tool().canRedo?.(this.state()) ?? false);
+  readonly work = computed(() => this.tool().work?.(this.state()) ?? null);
+
+  constructor() {
+    inject(Actions)
+      .pipe(ofType(drawingActions.opened), takeUntilDestroyed())
+      .subscribe(({ id }) => void this.takeAgain(id));
+  }
+
+  feed(input: ToolInput): void {
+    this.editing.attempt(() => this.follow(step(this.state(), input, this.context())));
+  }
+
+  takeUp(name: ToolName): void {
+    if (name !== RESTING_TOOL && this.editing.isRefused()) return;
+    this.follow(takeUp(this.state(), name, this.context(), this.settings.get(name)));
+  }
+
+  /** What it has is kept, and the resting tool is in hand. */
+  putDown(): void {
+    if (this.name() !== RESTING_TOOL) this.takeUp(RESTING_TOOL);
+  }
+
+  /** Sets something of the tool; it is remembered for the next time. */
+  setOption(name: string, value: OptionValue): void {
+    this.settings.set(this.name(), { ...this.settings.get(this.name()), [name]: value });
+    this.feed({ type: 'option', name, value });
+  }
+
+  /** Inside a drawing the last step is the last place. */
+  undo(): void {
+    this.feed({ type: 'settle' });
+    if (this.canUndo()) this.feed({ type: 'key', key: 'Backspace' });
+    else this.editing.undo();
+  }
+
+  redo(): void {
+    if (this.canRedo()) this.feed({ type: 'again' });
+    else this.editing.redo();
+  }
+
+  /** What the worker came to, for the state that the tool has by now. */
+  answer(merge: (now: ToolState) => ToolState): void {
+    this.state.update(merge);
+  }
+
+  /** What a single number means that is typed now; null for the length from the last place. */
+  meaning(pointer: Vector3 | null): NumberMeaning | null {
+    return this.tool().meaning?.(this.state(), pointer, this.context()) ?? null;
+  }
+
+  private context(): ToolContext {
+    const project = this.editing.project();
+    const selection = this.editing.selection();
+    const [item] = selection.items;
+    return {
+      selection,
+      project,
+      picture: this.tracing.picture(),
+      recipeOf: this.editing.recipeOf,
+      tolerance: project?.tolerance ?? 0.01,
+      normal: normalOf(this.target.planeOf((item && project?.items[item]?.plane) ?? null)),
+      layer: this.target.layer(),
+      plane: this.target.planeId(),
+      newId: this.ids.fromTheFirst(),
+    };
+  }
+
+  private follow({ state, order, select, picture, why }: InHand): void {
+    // Of what is only looked at nothing is dragged.
+    const changes = this.editing.isOnlyViewing() && toolOf(state.tool).preview(state, this.context()).order !== null;
+    this.state.set(changes && this.editing.isRefused() ? RESTING : state);
+    const id = this.projectId();
+    if (id) this.kept.keep(id, toolOf(state.tool).lasting(state));
+    if (order && this.editing.do(order)) this.ids.renew();
+    if (picture) this.tracing.place(picture);
+    if (select && !sameSelection(select, this.editing.selection())) this.editing.select(select);
+    if (why !== undefined) this.editing.notify(why);
+  }
+
+  private async takeAgain(project: string): Promise<void> {
+    const state = await this.kept.take(project);
+    if (state && isToolName(state.tool) && this.projectId() === project && this.state() === RESTING) this.state.set(state); // prettier-ignore
+  }
+}

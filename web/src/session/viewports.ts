@@ -1,0 +1,43 @@
+import { computed, inject, Injectable, signal } from '@angular/core';
+import { Store } from '@ngrx/store';
+import { FRONT, type Vector3 } from '@pencil-bend/core';
+import { FRONT_ID } from '@pencil-bend/document';
+import type { Camera } from '../api/keptView';
+import { viewActions } from '../state/actions';
+import type { BenchState } from '../state/reducers';
+import { selectCamera, selectPlanes } from '../state/selectors';
+import type { Viewport } from '../view/viewport';
+
+/** Until the sheet was looked at. */
+const FIRST_CAMERA: Camera = { x: 0, y: 0, scale: 0.25 };
+/** How near to a handle or a curve a click may be, in pixels. */
+const REACH = 9;
+
+/** What is looked at, and from where: one pane for now. */
+@Injectable()
+export class Viewports {
+  private readonly store: Store<BenchState> = inject(Store);
+  private readonly camera = this.store.selectSignal(selectCamera);
+  private readonly planes = this.store.selectSignal(selectPlanes);
+  private readonly size = signal({ width: 0, height: 0 });
+
+  /** False until the sheet was looked at: then all of it is to be shown. */
+  readonly isLookedAt = computed(() => this.camera() !== null);
+  readonly viewport = computed((): Viewport => ({
+    ...(this.camera() ?? FIRST_CAMERA),
+    ...this.size(),
+    plane: this.planes()?.[FRONT_ID] ?? FRONT,
+  }));
+  /** How near counts as the same place, in mm at this zoom. */
+  readonly reach = computed(() => REACH * this.viewport().scale);
+  /** The pointer's place in the plane of the view; null when it is elsewhere. */
+  readonly pointer = signal<Vector3 | null>(null);
+
+  look({ x, y, scale }: Camera): void {
+    this.store.dispatch(viewActions.cameraMoved({ camera: { x, y, scale } }));
+  }
+
+  resize(width: number, height: number): void {
+    this.size.set({ width, height });
+  }
+}
