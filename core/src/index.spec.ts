@@ -360,6 +360,46 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
     [() => core.deviation(CURVE, CURVE, { absolute: -1 }), 'a tolerance of 0 mm or more is needed, not -1'],
   ],
   deviationInStep: [[() => core.deviationInStep(CURVE, RING), 'domains differ: 0 to 2 and 0 to 1']],
+  directionBeyond: [[() => core.directionBeyond(CURVE, 'middle' as 'end'), 'end']],
+  nearerEnd: [[() => core.nearerEnd(CURVE, 7), 'outside']],
+  leftAt: [
+    [() => core.leftAt(CURVE, 7, [0, 0, 1]), 'outside'],
+    [() => core.leftAt(CURVE, 1, NONE), 'normal: a direction is needed'],
+  ],
+  leftBy: [[() => core.leftBy(CURVE, NAN, [0, 0, 1]), 'finite coordinates']],
+  stretchAround: [
+    [() => core.stretchAround(CURVE, 1, 0), 'reach'],
+    [() => core.stretchAround(CURVE, 7, 1), 'outside'],
+  ],
+  touchedFrom: [
+    [() => core.touchedFrom(CURVE, { from: 0, to: 1 }, NAN, [0, 0, 1]), 'point: three finite'],
+    [() => core.touchedFrom(CURVE, { from: 0, to: 1 }, NONE, NONE), 'normal: a direction is needed'],
+  ],
+  squareFrom: [[() => core.squareFrom(CURVE, { from: 0, to: 1 }, NAN), 'point: three finite']],
+  runsAcross: [[() => core.runsAcross(CURVE, { from: 0, to: 1 }, NONE), 'direction: a direction is needed']],
+  isInPolygon: [
+    [() => core.isInPolygon(FRONT, NAN, []), 'point: three finite'],
+    [() => core.isInPolygon(SKEW, NONE, []), 'at right angles'],
+  ],
+  directionTo: [
+    [() => core.directionTo(NAN, NONE), 'from: three finite'],
+    [() => core.directionTo(NONE, NAN), 'to: three finite'],
+  ],
+  planeTowards: [[() => core.planeTowards(FRONT, NONE, NONE), 'two different places are needed']],
+  leftOf: [[() => core.leftOf(SKEW, [1, 0, 0]), 'at right angles']],
+  leftOfLine: [[() => core.leftOfLine(FRONT, NONE, [1, 0, 0], NAN), 'point: three finite']],
+  angleIn: [
+    [() => core.angleIn(SKEW, [1, 0, 0]), 'at right angles'],
+    [() => core.angleIn(FRONT, NAN), 'direction: three finite'],
+  ],
+  directionIn: [[() => core.directionIn(FRONT, NaN), 'angle']],
+  circleThrough: [[() => core.circleThrough(FRONT, NAN, NONE, NONE), 'three finite']],
+  rhoNear: [[() => core.rhoNear(NONE, [1, 1, 0], [2, 0, 0], NAN), 'point: three finite']],
+  parabolaThrough: [[() => core.parabolaThrough(FRONT, NONE, NAN), 'point: three finite']],
+  polygonOnEdge: [
+    [() => core.polygonOnEdge(FRONT, NONE, [1, 0, 0], 2), 'sides'],
+    [() => core.polygonOnEdge(FRONT, NONE, NONE, 3), 'two different places'],
+  ],
   pointsDeviation: [
     [() => core.pointsDeviation(Float64Array.of(1, NaN, 1), CURVE), 'points[0]: finite numbers are needed, not NaN'],
     [() => core.pointsDeviation(new Float64Array(4), CURVE), 'points: 3 numbers for each are needed, not 4 in all'],
@@ -367,9 +407,9 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
 };
 
 /** These take curves only, which were looked at when they were made. */
-const OF_CURVES = ['controlPointsOf', 'countOf', 'domainOf', 'spansOf', 'distinctOf', 'breaksOf', 'clamp', 'bezierPieces', 'open', 'reverse', 'weightsOf', 'bestPlane', 'boundingBox', 'packCurve', 'midway', 'curvatureChange', 'evenKnots']; // prettier-ignore
+const OF_CURVES = ['controlPointsOf', 'countOf', 'domainOf', 'spansOf', 'distinctOf', 'breaksOf', 'clamp', 'bezierPieces', 'open', 'reverse', 'weightsOf', 'bestPlane', 'boundingBox', 'controlBox', 'arcCentre', 'middles', 'packCurve', 'midway', 'curvatureChange', 'evenKnots']; // prettier-ignore
 /** Plain arithmetic, which computes what it is given. */
-const ARITHMETIC = ['add', 'angleBetween', 'cross', 'distance', 'dot', 'length', 'scale', 'subtract', 'packVectors', 'packSites', 'vectorAt', 'radiusOf', 'success', 'failed']; // prettier-ignore
+const ARITHMETIC = ['add', 'angleBetween', 'cross', 'distance', 'dot', 'length', 'scale', 'subtract', 'packVectors', 'packSites', 'vectorAt', 'closestOnSegment', 'radiusOf', 'success', 'failed']; // prettier-ignore
 
 describe('the public face', () => {
   it('has every function listed here, so that none forgets to refuse', () => {

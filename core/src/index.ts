@@ -17,8 +17,11 @@ export {
   type Vector3,
   vectorAt,
 } from './linear/vector';
+export { closestOnSegment } from './linear/segment';
 export { fromPlane, inPlane } from './plane/coordinates';
+export { angleIn, directionIn, directionTo, leftOf, leftOfLine, planeTowards } from './plane/directions';
 export type { NotFlat } from './plane/flatten';
+export { isInPolygon } from './plane/inPolygon';
 export { FRONT, heightOver, liesAlong, normalOf, type Plane } from './plane/plane';
 export { planeAcross, type PlaneFailure, planeAlong, planeFacing, planeFrom, planeThrough } from './plane/planes';
 export { type AlongPlane, projectOnto } from './plane/project';
@@ -48,14 +51,15 @@ export {
   arcOfRadius,
   arcThrough,
   circle,
+  circleThrough,
   type Ellipse,
   ellipse,
   ellipseFrame,
   ellipticArc,
 } from './exact/arc';
-export { conic, parabola } from './exact/conic';
+export { conic, parabola, parabolaThrough, rhoNear } from './exact/conic';
 export { lineBetween } from './exact/line';
-export { type Leg, type LegFailure, polyline, rectangle, regularPolygon } from './exact/polyline';
+export { type Leg, type LegFailure, polygonOnEdge, polyline, rectangle, regularPolygon } from './exact/polyline';
 
 // Pass through points, with what is held there.
 export type { FitFailure, HoldFailure } from './fit/fitFailure';
@@ -137,6 +141,11 @@ export {
   radiusOf,
 } from './measure/curvatureProfile';
 export { divideByCount, divideByLength, type Division } from './measure/divide';
+export { arcCentre } from './measure/arcCentre';
+export { directionBeyond, type End, nearerEnd } from './measure/ends';
+export { middles } from './measure/middles';
+export { type PlaceOn, runsAcross, squareFrom, stretchAround, touchedFrom } from './measure/placesOn';
+export { leftAt, leftBy } from './measure/side';
 export { type Box, boundingBox, controlBox, extentAlong } from './measure/extent';
 export {
   curvatureExtrema,

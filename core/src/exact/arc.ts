@@ -1,5 +1,6 @@
 import { add, angleBetween, cross, distance, dot, length, scale, subtract, type Vector3 } from '../linear/vector';
 import { type Curve, makeCurve } from '../curve/curve';
+import { planeTowards } from '../plane/directions';
 import { checkPlane, normalOf, type Plane } from '../plane/plane';
 import { failed, type Result, success } from '../result';
 import { mustBeAbove0, mustBeDirection, mustBePoint } from '../refuse';
@@ -165,4 +166,18 @@ function ended(arc: Result<Curve, ArcFailure>, end: Vector3): Result<Curve, ArcF
   const moved = points.slice();
   moved.set([...end, 1], points.length - 4);
   return success(makeCurve(degree, knots, moved, closing));
+}
+
+/** The circle through three points, anticlockwise from the first one seen against the plane's normal. */
+export function circleThrough(plane: Plane, a: Vector3, b: Vector3, c: Vector3): Result<Curve, ArcFailure> {
+  const arc = arcThrough(a, b, c);
+  if (!arc.ok) return arc;
+  const [ab, ac] = [subtract(b, a), subtract(c, a)];
+  // The centre is as far from all three: (b - a).m = |b - a|^2 / 2, and of c the same, in the plane's axes.
+  const [p, q] = [ab, ac].map((v) => [dot(v, plane.x), dot(v, plane.y)]);
+  const [r, s] = [dot(ab, ab) / 2, dot(ac, ac) / 2];
+  const det = p[0] * q[1] - p[1] * q[0];
+  const m = add(scale(plane.x, (r * q[1] - s * p[1]) / det), scale(plane.y, (p[0] * s - q[0] * r) / det));
+  const centre = add(a, m);
+  return success(circle(planeTowards(plane, centre, a), centre, length(m)));
 }

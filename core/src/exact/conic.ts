@@ -1,5 +1,6 @@
-import { add, scale, type Vector3 } from '../linear/vector';
+import { add, dot, scale, subtract, type Vector3 } from '../linear/vector';
 import { type Curve, homogeneous, makeCurve } from '../curve/curve';
+import { inPlane } from '../plane/coordinates';
 import { checkPlane, type Plane } from '../plane/plane';
 import { mustBeAbove0, mustBePoint } from '../refuse';
 
@@ -34,4 +35,37 @@ export function parabola(plane: Plane, vertex: Vector3, focalLength: number, fro
   // The tangents at the ends meet in the middle, at the height f'(from) (middle − from) + f(from).
   const middle = at((from + to) / 2, (from * to) / (4 * focalLength));
   return makeCurve(2, [0, 0, 0, 1, 1, 1], homogeneous([...at(from, height(from)), ...middle, ...at(to, height(to))]));
+}
+
+/**
+ * How full the conic from `start` to `end` with this apex is whose shoulder is nearest to a point: its rho, kept from
+ * 0.001 to 0.999; 1/2 where the apex lies in the middle of the chord.
+ */
+export function rhoNear(start: Vector3, apex: Vector3, end: Vector3, point: Vector3): number {
+  mustBePoint(point, 'point');
+  const foot = scale(add(start, end), 0.5);
+  const way = subtract(apex, foot);
+  const size = dot(way, way);
+  return size > 0 ? Math.min(0.999, Math.max(0.001, dot(subtract(point, foot), way) / size)) : 0.5;
+}
+
+/**
+ * The parabola with its vertex at a point that goes through another one, its axis along the plane's y or x; both its
+ * sides, or that of the point alone. Null where the point lies on the axis or beside the vertex.
+ */
+export function parabolaThrough(
+  plane: Plane,
+  vertex: Vector3,
+  point: Vector3,
+  { axis = 'y', half = false }: { readonly axis?: 'x' | 'y'; readonly half?: boolean } = {},
+): { readonly curve: Curve; readonly focalLength: number } | null {
+  const [dx, dy] = inPlane({ ...plane, origin: vertex }, point);
+  const [across, along] = axis === 'x' ? [dy, dx] : [dx, dy];
+  if (across === 0 || along === 0) return null;
+  const y = scale(axis === 'x' ? plane.x : plane.y, Math.sign(along));
+  const x = axis === 'x' ? plane.y : plane.x;
+  const reach = Math.abs(across);
+  const [from, to] = !half ? [-reach, reach] : across > 0 ? [0, reach] : [-reach, 0];
+  const focalLength = (reach * reach) / (4 * Math.abs(along));
+  return { curve: parabola({ origin: vertex, x, y }, vertex, focalLength, from, to), focalLength };
 }

@@ -3,18 +3,19 @@ import { type Curve, domainOf, homogeneous, makeCurve, trusted } from '../curve/
 import { derivatives } from '../curve/evaluate';
 import { arcLength } from '../measure/arcLength';
 import { reparameterise } from '../knots/reparameterise';
+import { planeTowards } from '../plane/directions';
 import { checkPlane, type Plane } from '../plane/plane';
 import { failed, type Result, success } from '../result';
 import { join } from '../shape/join';
 import { arcAlong, type ArcFailure, arcThrough } from './arc';
 import { lineBetween } from './line';
-import { mustBeAbove0, mustBeOneOf, mustBePoint, mustBeWhole } from '../refuse';
+import { mustBeAbove0, mustBeDirection, mustBeOneOf, mustBePoint, mustBeWhole } from '../refuse';
 
 /** One leg of a polyline, from where the last one ended. */
 export type Leg =
   | { readonly kind: 'line'; readonly to: Vector3 }
   | { readonly kind: 'arc-through'; readonly through: Vector3; readonly to: Vector3 }
-  /** An arc that goes on in the direction in which the leg before it ended; not for a first leg. */
+  /** An arc that goes on in the direction in which the leg before it ended, the first one in that of the chain's start. */
   | { readonly kind: 'arc-on'; readonly to: Vector3 };
 
 export type LegFailure = (ArcFailure | { readonly kind: 'no-legs' } | { readonly kind: 'no-direction' }) & {
@@ -24,16 +25,22 @@ export type LegFailure = (ArcFailure | { readonly kind: 'no-legs' } | { readonly
 
 /**
  * A chain of straight legs and arcs as one exact curve, with the parameter its length in mm: degree 1, or 2 where
- * there are arcs, the corners as full multiplicity. A chain that ends where it starts is closed.
+ * there are arcs, the corners as full multiplicity. A chain that ends where it starts is closed. `direction` is that in
+ * which the chain sets out, for a first leg that goes on in it.
  */
-export function polyline(start: Vector3, legs: readonly Leg[]): Result<Curve, LegFailure> {
+export function polyline(
+  start: Vector3,
+  legs: readonly Leg[],
+  direction: Vector3 | null = null,
+): Result<Curve, LegFailure> {
   mustBePoint(start, 'start');
+  if (direction) mustBeDirection(direction, 'direction');
   legs.forEach(checkLeg);
   if (legs.length === 0) return failed({ kind: 'no-legs', leg: 0 });
   let from = start;
   let made: Curve | null = null;
   for (const [i, leg] of legs.entries()) {
-    const piece = pieceOf(from, leg, made);
+    const piece = pieceOf(from, leg, made, direction);
     if (!piece.ok) return failed({ ...piece.failure, leg: i });
     const begin: number = made ? domainOf(made)[1] : 0;
     const measured = reparameterise(piece.value, begin, begin + arcLength(piece.value).total);
@@ -53,11 +60,16 @@ function checkLeg(leg: Leg, i: number): void {
   if (leg.kind === 'arc-through') mustBePoint(leg.through, `legs[${i}].through`);
 }
 
-function pieceOf(from: Vector3, leg: Leg, before: Curve | null): Result<Curve, ArcFailure | { kind: 'no-direction' }> {
+function pieceOf(
+  from: Vector3,
+  leg: Leg,
+  before: Curve | null,
+  direction: Vector3 | null,
+): Result<Curve, ArcFailure | { kind: 'no-direction' }> {
   if (distance(from, leg.to) === 0) return failed({ kind: 'coincident-points' });
   if (leg.kind === 'line') return success(lineBetween(from, leg.to));
   if (leg.kind === 'arc-through') return arcThrough(from, leg.through, leg.to);
-  if (!before) return failed({ kind: 'no-direction' });
+  if (!before) return direction ? arcAlong(from, direction, leg.to) : failed({ kind: 'no-direction' });
   const d = derivatives(before, domainOf(before)[1], 1, 'left');
   return arcAlong(from, [d[3], d[4], d[5]], leg.to);
 }
@@ -104,4 +116,17 @@ export function regularPolygon(
       return add(centre, add(scale(plane.x, size * Math.cos(angle)), scale(plane.y, size * Math.sin(angle))));
     }),
   );
+}
+
+/**
+ * A regular polygon on one of its edges, to the left of it; its first corner is the start of the edge. Throws a
+ * RangeError for an edge of no length.
+ */
+export function polygonOnEdge(plane: Plane, from: Vector3, to: Vector3, sides: number): Curve {
+  mustBeWhole(sides, 3, Infinity, 'sides');
+  const half = Math.PI / sides;
+  const size = distance(from, to);
+  const inner = size / (2 * Math.tan(half));
+  const centre = add(scale(add(from, to), 0.5), scale(planeTowards(plane, from, to).y, inner));
+  return regularPolygon(planeTowards(plane, centre, from), centre, sides, size / (2 * Math.sin(half)));
 }

@@ -33,6 +33,7 @@ export class ToolInHand {
   private readonly editing = inject(Editing);
   private readonly target = inject(Target);
   private readonly tracing = inject(Tracing);
+  private readonly viewports = inject(Viewports);
   private readonly kept = inject(ToolStore);
   private readonly projectId = this.store.selectSignal(selectProjectId);
   private readonly state = signal<ToolState>(RESTING);
@@ -113,6 +114,7 @@ export class ToolInHand {
       picture: this.tracing.picture(),
       recipeOf: this.editing.recipeOf,
       tolerance: project?.tolerance ?? 0.01,
+      view: this.viewports.viewport().plane,
       normal: normalOf(this.target.planeOf((item && project?.items[item]?.plane) ?? null)),
       layer: this.target.layer(),
       plane: this.target.planeId(),

@@ -1,10 +1,10 @@
 import type { SnapKind } from '../api/keptView';
 import { SNAPS } from './snapKinds';
-import { closestPoint, type Curve, dot, fromPlane, inPlane, normalOf, type Plane, subtract, type Vector3 } from '@pencil-bend/core'; // prettier-ignore
+import { closestPoint, controlBox, type Curve, crossings, dot, fromPlane, inPlane, normalOf, type Plane, runsAcross, squareFrom, type Stretch, stretchAround, subCurve, subtract, touchedFrom, type Vector3 } from '@pencil-bend/core'; // prettier-ignore
 import type { ShownItem } from '../view/shownItem';
 import type { Caught } from './caught';
 import { centroidOf, marksOf, middlesOf } from './marksOf';
-import { crossingsIn, runsAcross, squareFrom, touchingFrom, type Window, windowAround } from './placesNear';
+
 import { gridPointNear } from '../view/grid';
 
 /** What snaps know of the sheet and of the drawing at hand. */
@@ -57,23 +57,15 @@ function boxesOf(drawn: readonly ShownItem[]): Float64Array {
     all = new Float64Array(6 * drawn.length);
     for (let i = 0; i < drawn.length; i++) {
       const curve = drawn[i].curve ?? drawn[i].edge;
-      for (let c = 0; c < 6; c++) all[6 * i + c] = c < 3 ? Infinity : -Infinity;
-      if (curve) widen(all, 6 * i, curve.points);
+      const { least, largest } = curve ? controlBox(curve) : NOWHERE;
+      for (let c = 0; c < 3; c++) [all[6 * i + c], all[6 * i + c + 3]] = [least[c], largest[c]];
     }
     boxes.set(drawn, all);
   }
   return all;
 }
 
-function widen(box: Float64Array, at: number, points: Float64Array): void {
-  for (let i = 0; i < points.length; i += 4) {
-    for (let c = 0; c < 3; c++) {
-      const value = points[i + c] / points[i + 3];
-      box[at + c] = Math.min(box[at + c], value);
-      box[at + c + 3] = Math.max(box[at + c + 3], value);
-    }
-  }
-}
+const NOWHERE = { least: [Infinity, Infinity, Infinity], largest: [-Infinity, -Infinity, -Infinity] } as const;
 
 /** Told without a closure: it is asked of thousands of curves with every move. */
 const isWithin = (at: Vector3, box: Float64Array, i: number, reach: number): boolean =>
@@ -122,7 +114,7 @@ const distanceOf = (a: Vector3, b: Vector3) => Math.hypot(a[0] - b[0], a[1] - b[
 function alongCurves(at: Vector3, near: readonly Near[], snapping: Snapping): Caught[] {
   const { reach, on, plane, last } = snapping;
   const found: Caught[] = [];
-  const windows = near.map(({ curve, u }): Window => windowAround(curve, u, reach));
+  const stretches = near.map(({ curve, u }) => stretchAround(curve, u, reach));
   near.forEach(({ drawn: { id, item }, curve }, i) => {
     const put = (kind: SnapKind, places: readonly Vector3[]) => {
       if (on.has(kind)) for (const place of places) found.push(caught(kind, item.name, place, id));
@@ -132,17 +124,17 @@ function alongCurves(at: Vector3, near: readonly Near[], snapping: Snapping): Ca
     if ((isCurve || curve.degree > 1) && on.has('quadrant')) {
       put(
         'quadrant',
-        [plane.x, plane.y].flatMap((axis) => runsAcross(windows[i], axis).map((zero) => zero.at)),
+        [plane.x, plane.y].flatMap((axis) => runsAcross(curve, stretches[i], axis).map(({ point }) => point)),
       );
     }
-    if (last && on.has('tangent')) put('tangent', touchingFrom(windows[i], last, normalOf(plane)).map((zero) => zero.at)); // prettier-ignore
+    if (last && on.has('tangent')) put('tangent', touchedFrom(curve, stretches[i], last, normalOf(plane)).map(({ point }) => point)); // prettier-ignore
     if (last && on.has('perpendicular'))
       put(
         'perpendicular',
-        squareFrom(windows[i], last).map((zero) => zero.at),
+        squareFrom(curve, stretches[i], last).map(({ point }) => point),
       );
     for (let j = 0; j < i && i < MOST_CROSSING && on.has('intersection'); j++) {
-      for (const place of crossingsIn(windows[i], windows[j])) {
+      for (const place of crossingsIn(near[i].curve, stretches[i], near[j].curve, stretches[j])) {
         found.push(caught('intersection', '', place, id));
       }
     }
@@ -158,6 +150,19 @@ function alongCurves(at: Vector3, near: readonly Near[], snapping: Snapping): Ca
     }
   }
   return found;
+}
+
+/** Where two curves cross within their stretches. */
+function crossingsIn(a: Curve, nearA: Stretch, b: Curve, nearB: Stretch): Vector3[] {
+  const [first, second] = [subCurve(a, nearA.from, nearA.to), subCurve(b, nearB.from, nearB.to)];
+  if (!first.ok || !second.ok || areApart(first.value, second.value)) return [];
+  return crossings(first.value, second.value).flatMap((found) => (found.kind === 'point' ? [found.point] : []));
+}
+
+/** Curves whose control points lie on different sides along an axis do not cross. */
+function areApart(a: Curve, b: Curve): boolean {
+  const [p, q] = [controlBox(a), controlBox(b)];
+  return [0, 1, 2].some((c) => p.largest[c] < q.least[c] || q.largest[c] < p.least[c]);
 }
 
 /** The nearest of the places; those in one place with it that come first in the order of kinds stand for it. */

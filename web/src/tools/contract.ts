@@ -1,4 +1,4 @@
-import type { Vector3 } from '@pencil-bend/core';
+import type { Plane, Vector3 } from '@pencil-bend/core';
 import type { Axis, Handle, Id, Order, Project, Recipe, Selection } from '@pencil-bend/document';
 import type { TracedPicture } from '../api/keptView';
 import type { Caught } from '../snap/caught';
@@ -163,6 +163,8 @@ export interface ToolContext {
   /** The recipe of any curve. */
   readonly recipeOf: (item: Id) => Recipe | null;
   readonly tolerance: number;
+  /** The plane that is looked at: boxes and frames lie along its axes. */
+  readonly view: Plane;
   /** Across the plane that the selected curve lies in: gives its normals their side. */
   readonly normal: Vector3;
   /** Layer and plane of what is drawn next. */

@@ -56,6 +56,7 @@ class Table {
       picture: null,
       recipeOf,
       tolerance: 0.01,
+      view: FRONT,
       normal: [0, 0, 1],
       layer: 'sheet',
       plane: 'front',

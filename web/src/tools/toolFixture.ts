@@ -42,6 +42,7 @@ export function toolContext(
     picture: null,
     recipeOf: (item) => (item === 'c' ? recipe : null),
     tolerance: 0.01,
+    view: FRONT,
     normal: [0, 0, 1],
     layer: 'sheet',
     plane: 'front',

@@ -81,11 +81,7 @@ function guidesNear(drawn: readonly ShownItem[], at: Vector3, reach: number): Hi
 function nearestLeg({ legs }: Handles, at: Vector3, reach: number) {
   let best: { handle: Handle; at: Vector3; away: number } | null = null;
   for (const { index, from, to } of legs) {
-    const along = subtract(to, from);
-    const size = dot(along, along);
-    const share = size > 0 ? Math.min(1, Math.max(0, dot(subtract(at, from), along) / size)) : 0;
-    const place = [0, 1, 2].map((c) => from[c] + share * along[c]) as unknown as Vector3;
-    const away = distance(place, at);
+    const { point: place, distance: away } = closestOnSegment(at, from, to);
     if (away <= (best?.away ?? reach)) best = { handle: { kind: 'leg', index }, at: place, away };
   }
   return best;

@@ -24,12 +24,6 @@ function curveOf({ project }: ToolContext, id: Id): Curve | null {
   return resolved?.ok ? resolved.value.curve : null;
 }
 
-/** The end of a curve that is nearer along it to where it was picked. */
-function endNear(curve: Curve, u: number): 'start' | 'end' {
-  const measured = arcLength(curve);
-  return lengthAt(measured, u) * 2 < measured.total ? 'start' : 'end';
-}
-
 const NOTHING_THERE: Made = { why: 'There is no curve under that place' };
 const number = (name: string, label: string, value: number, most = 1e6) => ({ name, label, kind: 'number', value, least: 1e-6, most }) as const; // prettier-ignore
 
@@ -97,18 +91,15 @@ export const cut = {
     number: ({ places: [picked] }, _pointer, context) => {
       const curve = picked?.on && curveOf(context, picked.on.item);
       if (!curve || !picked.on) return null;
-      const end = endNear(curve, picked.on.u) === 'start' ? 0 : 1;
-      const u = domainOf(curve)[end];
-      const d = derivatives(curve, u, 1, end === 1 ? 'left' : 'right');
-      const speed = Math.hypot(d[3], d[4], d[5]) || 1;
-      const way = end === 1 ? 1 : -1;
-      return { label: 'length', plain: false, place: (value) => [0, 1, 2].map((c) => d[c] + (way * value * d[c + 3]) / speed) as unknown as Vector3 }; // prettier-ignore
+      const end = nearerEnd(curve, picked.on.u);
+      const [from, direction] = [endOf(curve, end), directionBeyond(curve, end)];
+      return { label: 'length', plain: false, place: (value) => add(from, scale(direction, value)) };
     },
     make: ({ places: [picked, to], options }, context) => {
       const curve = picked.on && curveOf(context, picked.on.item);
       if (!picked.on || !curve) return NOTHING_THERE;
       const { item } = picked.on;
-      const end = endNear(curve, picked.on.u);
+      const end = nearerEnd(curve, picked.on.u);
       const how = options['how'] as 'own' | 'straight' | 'arc';
       const { value } = to;
       if (value !== undefined && value < 0) return { order: { command: 'shortenCurve', args: { item, end, length: -value } } }; // prettier-ignore
@@ -132,7 +123,7 @@ export const cut = {
       ofTwo(places, (first, second) => {
         const ends = places.map(({ on }) => {
           const curve = on && curveOf(context, on.item);
-          return on && curve ? endNear(curve, on.u) : 'end';
+          return on && curve ? nearerEnd(curve, on.u) : 'end';
         });
         return { order: { command: 'joinCurves', args: { first, firstEnd: ends[0], second, secondEnd: ends[1] } }, select: [first] }; // prettier-ignore
       }),
@@ -162,15 +153,16 @@ export const cut = {
     number: ({ places: [picked] }, pointer, context) => {
       const curve = picked?.on && curveOf(context, picked.on.item);
       if (!curve || !picked.on) return null;
+      const normal = normalOf(planeOf(context));
       const at = evaluate(curve, picked.on.u);
-      const side = pointer ? Math.sign(sideOf(curve, pointer, context)) || 1 : 1;
-      const left = leftAt(curve, picked.on.u, context);
-      return { label: 'distance', plain: false, place: (value) => at.map((x, c) => x + side * value * left[c]) as unknown as Vector3 }; // prettier-ignore
+      const side = pointer ? Math.sign(leftBy(curve, pointer, normal)) || 1 : 1;
+      const left = leftAt(curve, picked.on.u, normal);
+      return { label: 'distance', plain: false, place: (value) => add(at, scale(left, side * value)) }; // prettier-ignore
     },
     make: ({ places: [picked, to], options }, context) => {
       const curve = picked.on && curveOf(context, picked.on.item);
       if (!picked.on || !curve) return NOTHING_THERE;
-      const side = Math.sign(sideOf(curve, to.at, context)) || 1;
+      const side = Math.sign(leftBy(curve, to.at, normalOf(planeOf(context)))) || 1;
       const away = to.value !== undefined ? Math.abs(to.value) : closestPoint(curve, to.at).distance;
       if (!(away > 0)) return { why: 'An offset of no distance is the curve itself' };
       const by = options['both'] === true ? [away, -away] : [side * away];
@@ -250,16 +242,3 @@ export const cut = {
       }),
   }),
 } as const;
-
-/** To the left of the curve where it is nearest to a place: positive; seen against the plane's normal. */
-function sideOf(curve: Curve, place: Vector3, context: ToolContext): number {
-  const { u, point } = closestPoint(curve, place);
-  const left = leftAt(curve, u, context);
-  return dot(place.map((x, c) => x - point[c]) as unknown as Vector3, left);
-}
-
-function leftAt(curve: Curve, u: number, context: ToolContext): Vector3 {
-  const d = derivatives(curve, u, 1);
-  const speed = distance([0, 0, 0], [d[3], d[4], d[5]]) || 1;
-  return leftOf(planeOf(context), [d[3] / speed, d[4] / speed, d[5] / speed]);
-}

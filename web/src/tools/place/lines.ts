@@ -1,7 +1,7 @@
 import { distance, inPlane, type Leg, lineBetween, type LegFailure, polyline, rectangle, regularPolygon, type Vector3 } from '@pencil-bend/core'; // prettier-ignore
 import { add, fromPlane, scale, subtract } from '@pencil-bend/core';
 import { placingTool, type Made, type Place } from './placingTool';
-import { exact, middle, planeOf, planeTowards } from './geometry';
+import { exact, planeOf } from './geometry';
 
 /** Lines, chains of legs, rectangles and regular polygons. */
 
@@ -15,26 +15,10 @@ function legsOf(places: readonly Place[]): Leg[] | null {
       if (!next) return null;
       legs.push({ kind: 'arc-through', through: at, to: next.at });
       i++;
-    } else if (leg === 'on' && (legs.length > 0 || places[0].caught?.ahead)) {
-      legs.push(legs.length > 0 ? { kind: 'arc-on', to: at } : arcFromEnd(places[0], at));
-    } else legs.push({ kind: 'line', to: at });
+    } else if (leg === 'on' && (legs.length > 0 || places[0].caught?.ahead)) legs.push({ kind: 'arc-on', to: at });
+    else legs.push({ kind: 'line', to: at });
   }
   return legs;
-}
-
-/** An arc that goes on from the end of another curve: through the place in the middle of its turn. */
-function arcFromEnd({ at: from, caught }: Place, to: Vector3): Leg {
-  const ahead = caught?.ahead ?? [1, 0, 0];
-  const chord = subtract(to, from);
-  const size = distance(from, to);
-  // The tangent at the middle of an arc is parallel to its chord: the middle lies where half the turn leads.
-  const straight = scale(chord, 1 / size);
-  const half = add(ahead, straight);
-  const reach = Math.hypot(...half);
-  if (!(reach > 1e-9)) return { kind: 'line', to };
-  const way = scale(half, 1 / reach);
-  const cosine = way.reduce((sum, x, c) => sum + x * straight[c], 0);
-  return { kind: 'arc-through', through: add(from, scale(way, size / (2 * cosine))), to };
 }
 
 export function legInWords(failure: LegFailure): string {
@@ -57,7 +41,7 @@ function chain(places: readonly Place[], closed: boolean): Made {
   const around = closed ? [...places, { ...places[0], leg: places.at(-1)?.leg === 'through' ? 'line' : places[0].leg ?? 'line' }] : places; // prettier-ignore
   const legs = legsOf(around);
   if (!legs) return { why: 'Click where the arc ends' };
-  const made = polyline(places[0].at, legs);
+  const made = polyline(places[0].at, legs, places[0].caught?.ahead ?? null);
   return made.ok ? { word: 'Polyline', shapes: [exact(made.value)] } : { why: legInWords(made.failure) };
 }
 
@@ -159,16 +143,11 @@ export const lines = {
       const sides = Number(options['sides']);
       const size = distance(a.at, b.at);
       if (!(size > 0)) return { why: 'A polygon needs a size' };
-      const towards = planeTowards(planeOf(context), a.at, b.at);
-      const half = Math.PI / sides;
+      const plane = planeOf(context);
+      if (options['by'] === 'edge') return { word: 'Polygon', shapes: [exact(polygonOnEdge(plane, a.at, b.at, sides))] };
+      const towards = planeTowards(plane, a.at, b.at);
       if (options['by'] === 'corners') return { word: 'Polygon', shapes: [exact(regularPolygon(towards, a.at, sides, size))] }; // prettier-ignore
-      if (options['by'] === 'edge') {
-        // The centre lies to the left of the edge, which is turned to be the first one.
-        const inner = size / (2 * Math.tan(half));
-        const centre = add(middle(a.at, b.at), scale(towards.y, inner));
-        const first = planeTowards(planeOf(context), centre, a.at);
-        return { word: 'Polygon', shapes: [exact(regularPolygon(first, centre, sides, size / (2 * Math.sin(half))))] };
-      }
+      const half = Math.PI / sides;
       const [c, s] = [Math.cos(half), Math.sin(half)];
       const turned = { origin: a.at, x: add(scale(towards.x, c), scale(towards.y, s)), y: add(scale(towards.x, -s), scale(towards.y, c)) }; // prettier-ignore
       return { word: 'Polygon', shapes: [exact(regularPolygon(turned, a.at, sides, size, 'sides'))] };

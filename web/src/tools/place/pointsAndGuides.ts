@@ -1,6 +1,6 @@
 import { distance, type Vector3 } from '@pencil-bend/core';
 import { placingTool } from './placingTool';
-import { wayTo } from './geometry';
+import { planeOf } from './geometry';
 
 /** Points of their own, and what is worked to without being drawn. */
 export const pointsAndGuides = {
@@ -39,7 +39,7 @@ export const pointsAndGuides = {
     most: 2,
     options: [{ name: 'symmetry', label: 'A symmetry line', kind: 'toggle', value: false }],
     make: ({ places: [a, b], options }) => {
-      const direction = wayTo(a.at, b.at);
+      const direction = directionTo(a.at, b.at);
       if (!direction) return { why: 'A line needs two different places' };
       const symmetry = options['symmetry'] === true;
       return { word: symmetry ? 'Symmetry line' : 'Line guide', shapes: [{ guide: { kind: 'line', at: a.at, direction, symmetry } }] }; // prettier-ignore

@@ -1,6 +1,6 @@
 import { add, arcAbout, arcAlong, type ArcFailure, arcOfRadius, arcThrough, circle, conic, type Curve, distance, dot, ellipticArc, inPlane, normalOf, parabola, type Plane, type Result, scale, subtract, type Vector3 } from '@pencil-bend/core'; // prettier-ignore
 import { type Given, placingTool, type Made } from './placingTool';
-import { exact, leftBy, leftOf, middle, planeOf, planeTowards, wayTo } from './geometry';
+import { exact, middle, planeOf } from './geometry';
 
 /** Circles, arcs, ellipses, conics and parabolas, all exact. */
 
@@ -27,25 +27,12 @@ function circleFrom(plane: Plane, centre: Vector3, radius: number, from: Vector3
   return { word: 'Circle', shapes: [exact(circle(towards, centre, radius))], note: `Radius ${inMm(radius)} mm.` };
 }
 
-/** The circle through three places: its centre is that of the arc through them. */
-function circleThrough(plane: Plane, a: Vector3, b: Vector3, c: Vector3): Made {
-  const arc = arcThrough(a, b, c);
-  if (!arc.ok) return { why: arcInWords(arc.failure) };
-  const [ab, ac] = [subtract(b, a), subtract(c, a)];
-  const [x, y] = [ab, ac].map((v) => [dot(v, plane.x), dot(v, plane.y)]);
-  const [p, q] = [dot(ab, ab) / 2, dot(ac, ac) / 2];
-  const det = x[0] * y[1] - x[1] * y[0];
-  const [u, v] = [(p * y[1] - q * x[1]) / det, (x[0] * q - y[0] * p) / det];
-  const centre = add(a, add(scale(plane.x, u), scale(plane.y, v)));
-  return circleFrom(plane, centre, distance(centre, a), a);
-}
-
-/** How full a conic is whose shoulder is nearest to a place: the trade's rho. */
-export function rhoAt([start, end, apex, at]: readonly Vector3[]): number {
-  const foot = middle(start, end);
-  const way = subtract(apex, foot);
-  const size = dot(way, way);
-  return size > 0 ? Math.min(0.999, Math.max(0.001, dot(subtract(at, foot), way) / size)) : 0.5;
+/** The circle through three places, with its radius as a note. */
+function circleOf(plane: Plane, a: Vector3, b: Vector3, c: Vector3): Made {
+  const made = circleThrough(plane, a, b, c);
+  if (!made.ok) return { why: arcInWords(made.failure) };
+  const radius = distance(arcCentre(made.value) ?? a, a);
+  return { word: 'Circle', shapes: [exact(made.value)], note: `Radius ${inMm(radius)} mm.` };
 }
 
 const choice = (name: string, label: string, ...choices: readonly (readonly [string, string])[]) =>
@@ -78,14 +65,14 @@ function arcOf({ places, options }: Given, plane: Plane): Made {
     case 'three':
       return asArc(arcThrough(a, b, c));
     case 'radius': {
-      const side = leftBy(plane, a, b, c);
+      const side = leftOfLine(plane, a, b, c);
       const radius = places[2].value ?? Math.max(distance(middle(a, b), c), distance(a, b) / 2);
       // To the left it bulges when it runs clockwise: from the other end.
       const [from, to] = side > 0 ? [b, a] : [a, b];
       return asArc(arcOfRadius(plane, from, to, radius, options['long'] === true));
     }
     default: {
-      const tangent = places[0].caught?.ahead ?? (c && wayTo(a, c));
+      const tangent = places[0].caught?.ahead ?? (c && directionTo(a, c));
       return tangent ? asArc(arcAlong(a, tangent, b)) : { why: 'The arc has no direction to set out to' };
     }
   }
@@ -107,7 +94,7 @@ export const round = {
     make: ({ places, options }, context) => {
       const [a, b, c] = places.map(({ at }) => at);
       const plane = planeOf(context);
-      if (options['by'] === 'three') return c ? circleThrough(plane, a, b, c) : { why: 'Click the third place' };
+      if (options['by'] === 'three') return c ? circleOf(plane, a, b, c) : { why: 'Click the third place' };
       const centre = options['by'] === 'diameter' ? middle(a, b) : a;
       return circleFrom(plane, centre, distance(centre, b), b);
     },
@@ -127,8 +114,8 @@ export const round = {
     number: ({ places, options }, pointer, context) => {
       const [a, b] = places.map(({ at }) => at);
       if (options['by'] !== 'radius' || !b) return null;
-      const side = pointer && leftBy(planeOf(context), a, b, pointer) < 0 ? -1 : 1;
-      const way = wayTo(a, b) ?? planeOf(context).x;
+      const side = pointer && leftOfLine(planeOf(context), a, b, pointer) < 0 ? -1 : 1;
+      const way = directionTo(a, b) ?? planeOf(context).x;
       return { label: 'radius', plain: false, place: (value) => add(middle(a, b), scale(leftOf(planeOf(context), way), side * value)) }; // prettier-ignore
     },
     make: (given, context) => {
@@ -170,12 +157,12 @@ export const round = {
       const foot = middle(start, end);
       return { label: 'fullness, 0 to 1', plain: true, place: (rho) => add(foot, scale(subtract(apex, foot), rho)) };
     },
-    make: ({ places }) => {
+    make: ({ places }, context) => {
       const [start, end, apex, at] = places.map((place) => place.at);
-      if (leftBy({ origin: start, x: [1, 0, 0], y: [0, 1, 0] }, start, end, apex) === 0) return { why: 'The apex lies in line with the ends' }; // prettier-ignore
+      if (leftOfLine(planeOf(context), start, end, apex) === 0) return { why: 'The apex lies in line with the ends' }; // prettier-ignore
       const value = places[3]?.value;
       if (value !== undefined && !(value > 0 && value < 1)) return { why: `A fullness lies between 0 and 1, not at ${value}` }; // prettier-ignore
-      const rho = value ?? (at ? rhoAt([start, end, apex, at]) : 0.5);
+      const rho = value ?? (at ? rhoNear(start, apex, end, at) : 0.5);
       const kind = Math.abs(rho - 0.5) < 5e-4 ? 'a parabola' : rho < 0.5 ? 'an ellipse' : 'a hyperbola';
       return { word: 'Conic', shapes: [exact(conic(start, apex, end, rho))], note: `Fullness ${rho.toFixed(3)}: part of ${kind}.` }; // prettier-ignore
     },
@@ -189,16 +176,10 @@ export const round = {
     most: 2,
     options: [choice('axis', 'Axis', ['upright', 'upright'], ['level', 'level']), { name: 'half', label: 'One side only', kind: 'toggle', value: false }], // prettier-ignore
     make: ({ places: [vertex, end], options }, context) => {
-      const plane = planeOf(context);
-      const [dx, dy] = inPlane({ ...plane, origin: vertex.at }, end.at);
-      const [across, along] = options['axis'] === 'level' ? [dy, dx] : [dx, dy];
-      if (across === 0 || along === 0) return { why: 'The end must lie beside the vertex and away from it' };
-      const y = scale(options['axis'] === 'level' ? plane.x : plane.y, Math.sign(along));
-      const x = options['axis'] === 'level' ? plane.y : plane.x;
-      const reach = Math.abs(across);
-      const [from, to] = options['half'] !== true ? [-reach, reach] : across > 0 ? [0, reach] : [-reach, 0];
-      const focal = (reach * reach) / (4 * Math.abs(along));
-      return { word: 'Parabola', shapes: [exact(parabola({ origin: vertex.at, x, y }, vertex.at, focal, from, to))], note: `Focal length ${inMm(focal)} mm.` }; // prettier-ignore
+      const axis = options['axis'] === 'level' ? 'x' : 'y';
+      const made = parabolaThrough(planeOf(context), vertex.at, end.at, { axis, half: options['half'] === true });
+      if (!made) return { why: 'The end must lie beside the vertex and away from it' };
+      return { word: 'Parabola', shapes: [exact(made.curve)], note: `Focal length ${inMm(made.focalLength)} mm.` };
     },
   }),
 } as const;

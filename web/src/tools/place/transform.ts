@@ -13,7 +13,7 @@ import {
 import { placed, reflection } from '@pencil-bend/document';
 import type { ToolContext } from '../contract';
 import { placingTool, type Made } from './placingTool';
-import { leftOf, planeOf, wayTo } from './geometry';
+import { planeOf } from './geometry';
 
 /** Carrying what is selected: moving, turning, scaling, mirroring it, or copies of it. */
 
@@ -32,11 +32,7 @@ const copies = (value: number): Option => ({ name: 'copies', label: 'Copies', ki
 /** The angle in radians from one place to another about a centre, anticlockwise seen against the plane's normal. */
 function angleAbout(centre: Vector3, from: Vector3, to: Vector3, context: ToolContext): number {
   const plane = planeOf(context);
-  const of = (place: Vector3) => {
-    const way = subtract(place, centre);
-    return Math.atan2(dot(way, plane.y), dot(way, plane.x));
-  };
-  return of(to) - of(from);
+  return angleIn(plane, subtract(to, centre)) - angleIn(plane, subtract(from, centre));
 }
 
 const turned = (angle: number, centre: Vector3, context: ToolContext): Affine => rotation(normalOf(planeOf(context)), angle, centre); // prettier-ignore
@@ -194,7 +190,7 @@ export const transform = {
 
 function mirrored(a: Vector3, b: Vector3, as: string, context: ToolContext): Made {
   const plane = planeOf(context);
-  const way = wayTo(a, b);
+  const way = directionTo(a, b);
   if (!way) return { why: 'A mirror line needs two different places' };
   const across = leftOf(plane, way);
   const items = context.selection.items;

@@ -150,11 +150,11 @@ function release(state: SelectState, { at, reach, shift = false }: PointerInput,
     const recipe = item ? context.recipeOf(item) : null;
     // Without a curve in hand whole items are selected.
     if (context.selection.items.length !== 1) {
-      const inside = itemsIn(grown(area, at), context.project);
+      const inside = itemsIn(grown(area, at), context.project, context.view);
       return { state: ended, select: selectionOf(area.adds ? [...new Set([...context.selection.items, ...inside])] : inside) }; // prettier-ignore
     }
     if (!recipe) return { state: ended };
-    const found = handlesIn(grown(area, at), recipe);
+    const found = handlesIn(grown(area, at), recipe, context.view);
     const old = area.adds ? handles.filter((each) => !found.some((other) => sameHandle(each, other))) : [];
     return { state: ended, select: handlesOn(item, [...old, ...found]) };
   }
@@ -264,7 +264,7 @@ function preview(state: SelectState, context: ToolContext): Preview {
     frame: frameOf(context.project, context.selection),
     dragged: drag && { from: drag.from, to: add(drag.from, drag.by) },
   };
-  if (area) return { ...resting, area: outlineOf(area) };
+  if (area) return { ...resting, area: outlineOf(area, context.view) };
   return { ...resting, order: orderNow(state, framing && framed(framing, context.selection.items), context) };
 }
 
