@@ -68,7 +68,10 @@ describe('the centre of an arc', () => {
 describe('ends, middles and sides', () => {
   it('a curve would go on outwards at both ends', () => {
     const line = lineBetween([0, 0, 0], [3, 4, 0]);
-    for (const [end, way] of [['end', 1], ['start', -1]] as const) {
+    for (const [end, way] of [
+      ['end', 1],
+      ['start', -1],
+    ] as const) {
       const [x, y, z] = directionBeyond(line, end);
       expect([x, y, z]).toEqual([expect.closeTo(way * 0.6, 12), expect.closeTo(way * 0.8, 12), 0]);
     }

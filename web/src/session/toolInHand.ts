@@ -23,6 +23,7 @@ import { ReservedIds } from './reservedIds';
 import { Target } from './target';
 import { ToolStore } from './toolStore';
 import { Tracing } from './tracing';
+import { Viewports } from './viewports';
 
 const RESTING = toolOf(RESTING_TOOL).start({});
 

@@ -1,19 +1,12 @@
 import {
-  arcLength,
-  controlPointsOf,
+  arcCentre,
   type Curve,
-  derivatives,
-  domainOf,
+  directionBeyond,
   enclosedArea,
-  evaluate,
-  frameAt,
+  endOf,
   FRONT,
-  kinksOf,
-  lengthAt,
-  parameterAt,
-  subtract,
+  middles,
   type Vector3,
-  vectorAt,
 } from '@pencil-bend/core';
 import { fitPointsOf, type Id } from '@pencil-bend/document';
 import type { ShownItem } from '../view/shownItem';
@@ -60,7 +53,8 @@ function marksOfOne({ id, item, curve, at }: ShownItem): readonly MarkedPlace[] 
   const marks: MarkedPlace[] = [];
   if (at) marks.push(mark('point', at));
   if (curve?.closing === 'open') {
-    for (const end of ['start', 'end'] as const) marks.push(mark('end', endOf(curve, end), directionBeyond(curve, end)));
+    for (const end of ['start', 'end'] as const)
+      marks.push(mark('end', endOf(curve, end), directionBeyond(curve, end)));
   }
   if (item.kind === 'curve') for (const point of fitPointsOf(item.recipe)) marks.push(mark('point', point.at));
   const centre = item.kind === 'guide' && item.guide.kind === 'circle' ? item.guide.centre : curve && arcCentre(curve); // prettier-ignore

@@ -1,4 +1,4 @@
-import { breaksOf, domainOf, type Vector3 } from '@pencil-bend/core';
+import { breaksOf, domainOf, FRONT, type Vector3 } from '@pencil-bend/core';
 import {
   checkProject,
   emptyProject,

@@ -1,4 +1,4 @@
-import type { Vector3 } from '@pencil-bend/core';
+import { FRONT, type Vector3 } from '@pencil-bend/core';
 import {
   fitRecipe,
   type Project,

@@ -1,4 +1,4 @@
-import { closestPoint, distance, dot, subtract, type Vector3 } from '@pencil-bend/core';
+import { closestOnSegment, closestPoint, distance, dot, subtract, type Vector3 } from '@pencil-bend/core';
 import { isClosed, type Handle, type Selection } from '@pencil-bend/document';
 import type { Hit } from '../tools/contract';
 import type { Viewport } from '../view/viewport';

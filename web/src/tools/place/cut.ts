@@ -1,19 +1,21 @@
 import {
   closestPoint,
-  derivatives,
-  distance,
-  domainOf,
-  dot,
   evaluate,
-  lengthAt,
-  arcLength,
   type Curve,
   type Vector3,
+  scale,
+  normalOf,
+  nearerEnd,
+  leftBy,
+  leftAt,
+  endOf,
+  directionBeyond,
+  add,
 } from '@pencil-bend/core';
 import { type Id, plainItem, resolveRecipe } from '@pencil-bend/document';
 import type { ToolContext } from '../contract';
 import { placingTool, type Made, type Place } from './placingTool';
-import { leftOf, middle, planeOf } from './geometry';
+import { middle, planeOf } from './geometry';
 
 /** Cutting curves, joining them, and making curves from one or two of them. */
 

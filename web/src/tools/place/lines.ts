@@ -1,4 +1,4 @@
-import { distance, inPlane, type Leg, lineBetween, type LegFailure, polyline, rectangle, regularPolygon, type Vector3 } from '@pencil-bend/core'; // prettier-ignore
+import { distance, inPlane, type Leg, lineBetween, type LegFailure, polyline, rectangle, regularPolygon, type Vector3, polygonOnEdge, planeTowards } from '@pencil-bend/core'; // prettier-ignore
 import { add, fromPlane, scale, subtract } from '@pencil-bend/core';
 import { placingTool, type Made, type Place } from './placingTool';
 import { exact, planeOf } from './geometry';
@@ -144,7 +144,8 @@ export const lines = {
       const size = distance(a.at, b.at);
       if (!(size > 0)) return { why: 'A polygon needs a size' };
       const plane = planeOf(context);
-      if (options['by'] === 'edge') return { word: 'Polygon', shapes: [exact(polygonOnEdge(plane, a.at, b.at, sides))] };
+      if (options['by'] === 'edge')
+        return { word: 'Polygon', shapes: [exact(polygonOnEdge(plane, a.at, b.at, sides))] };
       const towards = planeTowards(plane, a.at, b.at);
       if (options['by'] === 'corners') return { word: 'Polygon', shapes: [exact(regularPolygon(towards, a.at, sides, size))] }; // prettier-ignore
       const half = Math.PI / sides;

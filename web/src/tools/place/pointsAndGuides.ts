@@ -1,6 +1,5 @@
-import { distance, type Vector3 } from '@pencil-bend/core';
+import { directionTo, distance, type Vector3 } from '@pencil-bend/core';
 import { placingTool } from './placingTool';
-import { planeOf } from './geometry';
 
 /** Points of their own, and what is worked to without being drawn. */
 export const pointsAndGuides = {

@@ -1,4 +1,4 @@
-import { add, arcAbout, arcAlong, type ArcFailure, arcOfRadius, arcThrough, circle, conic, type Curve, distance, dot, ellipticArc, inPlane, normalOf, parabola, type Plane, type Result, scale, subtract, type Vector3 } from '@pencil-bend/core'; // prettier-ignore
+import { add, arcAbout, arcAlong, arcCentre, type ArcFailure, arcOfRadius, arcThrough, circle, circleThrough, conic, type Curve, directionTo, distance, dot, ellipticArc, leftOfLine, leftOf, normalOf, parabolaThrough, type Plane, planeTowards, type Result, rhoNear, scale, subtract, type Vector3 } from '@pencil-bend/core'; // prettier-ignore
 import { type Given, placingTool, type Made } from './placingTool';
 import { exact, middle, planeOf } from './geometry';
 

@@ -1,8 +1,11 @@
 import type { Option } from '../contract';
 import {
   type Affine,
+  directionTo,
+  angleIn,
   distance,
   dot,
+  leftOf,
   normalOf,
   rotation,
   scaling,

@@ -1,4 +1,4 @@
-import type { Vector3 } from '@pencil-bend/core';
+import { type Plane, isInPolygon, inPlane, fromPlane, type Vector3 } from '@pencil-bend/core';
 import { type Handle, type Id, isShown, pointsOf, type Project, type Recipe } from '@pencil-bend/document';
 import { placesIn } from './frame';
 
