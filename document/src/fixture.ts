@@ -1,6 +1,6 @@
 import type { Vector3 } from '@pencil-bend/core';
 import { perform } from './command/perform';
-import type { Order } from './command/registry';
+import type { CommandCall } from './command/registry';
 import type { NewItem } from './command/sheetCommands';
 import type { Step } from './history/history';
 import { emptyProject, type FitPoint, fitRecipe, type Project } from './project/project';
@@ -13,7 +13,7 @@ let serial = 0;
 export const stamp = () => ({ id: `step-${String(++serial).padStart(6, '0')}`, at: '2026-11-23T12:00:00.000Z' });
 
 /** Does orders one after the other; throws for one that is refused. */
-export function performed(project: Project, ...orders: readonly Order[]): { project: Project; log: Step[] } {
+export function performed(project: Project, ...orders: readonly CommandCall[]): { project: Project; log: Step[] } {
   const log: Step[] = [];
   for (const order of orders) {
     const outcome = perform(project, order, stamp());
@@ -28,7 +28,7 @@ export function performed(project: Project, ...orders: readonly Order[]): { proj
 export const drawing = (word: string, item: NewItem) =>
   ({ command: 'drawItems', args: { layer: 'sheet', plane: 'front', word, items: [item] } }) as const;
 
-export const drawArch: Order = drawing('Curve', {
+export const drawArch: CommandCall = drawing('Curve', {
   id: 'arch',
   recipe: fitRecipe(points([0, 0, 0], [30, 20, 0], [60, 0, 0]), false),
 });

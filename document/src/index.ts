@@ -3,7 +3,7 @@ export { controlIds, pointName } from './command/items';
 export type { Pasted } from './command/carryCommands';
 export { edgeOf, edgeOfGuide, type ToReach } from './command/lengths';
 export type { NewItem } from './command/sheetCommands';
-export { addsHandles, type Order, commands, type CommandName, isLossy } from './command/registry';
+export { addsHandles, type CommandCall, commands, type CommandName, isLossy } from './command/registry';
 export { type Attempt, attempt, type Attempted } from './command/attempt';
 export { type Outcome, perform, type Performed, redo, type Stamp, undo } from './command/perform';
 export { NO_STACKS, type Stacks, stacksOf, type Step } from './history/history';
@@ -58,7 +58,7 @@ export {
   type PlainItem,
   plainRecipe,
   withFollowers,
-} from './project/sources';
+} from './project/mirrors';
 export { pulledBy } from './recipe/corners';
 export { legTo, setWeights } from './recipe/editControlPoints';
 export { isClosed } from './recipe/editEnds';
@@ -68,7 +68,7 @@ export { fitPointsOf, MOST_THROUGH_POINTS } from './recipe/makeLive';
 export { bendAt, type Move, movePoints, unpinned } from './recipe/movePoints';
 export { moveKnot } from './recipe/editKnots';
 export { type Row } from './recipe/setPoints';
-export { Refusal } from './refusal';
+export { CommandError } from './commandError';
 export { APART, type Resolved, type ResolvedCurve, resolveRecipe } from './recipe/resolve';
 export { mirroredPlace } from './recipe/symmetry';
 export { placed, reflection, transformed } from './recipe/transformed';

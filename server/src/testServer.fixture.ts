@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { fitRecipe, type Order, perform, type Project, type Step } from '@pencil-bend/document';
+import { fitRecipe, type CommandCall, perform, type Project, type Step } from '@pencil-bend/document';
 import type { Express } from 'express';
 import pino from 'pino';
 import supertest from 'supertest';
@@ -87,13 +87,13 @@ export class TestServer {
 let serial = 0;
 export const stamp = () => ({ id: `step-${String(++serial).padStart(6, '0')}`, at: new Date().toISOString() });
 
-export function done(project: Project, order: Order): { project: Project; step: Step } {
+export function done(project: Project, order: CommandCall): { project: Project; step: Step } {
   const outcome = perform(project, order, stamp());
   if (!outcome.ok) throw new Error(outcome.failure);
   return outcome.value;
 }
 
-export const draw = (id: string, y = 7): Order => ({
+export const draw = (id: string, y = 7): CommandCall => ({
   command: 'drawItems',
   args: {
     layer: 'sheet',

@@ -1,21 +1,21 @@
 import { archProject, drawing, performed, stamp } from '../fixture';
 import { emptyProject, fitRecipe, type Project } from '../project/project';
-import { plainItem } from '../project/sources';
+import { plainItem } from '../project/mirrors';
 import { resolveRecipe } from '../recipe/resolve';
 import { attempt } from './attempt';
 import { perform } from './perform';
-import type { Order } from './registry';
+import type { CommandCall } from './registry';
 
-const moved = (to: readonly [number, number, number]): Order => ({
+const moved = (to: readonly [number, number, number]): CommandCall => ({
   command: 'movePoints',
   args: { item: 'arch', moves: [{ point: 'p2', to }] },
 });
-const attempted = (project: Project, order: Order) => {
+const attempted = (project: Project, order: CommandCall) => {
   const outcome = attempt(project, order);
   if (!outcome.ok) throw new Error(outcome.failure);
   return outcome.value;
 };
-const done = (project: Project, order: Order) => {
+const done = (project: Project, order: CommandCall) => {
   const outcome = perform(project, order, stamp());
   if (!outcome.ok) throw new Error(outcome.failure);
   return outcome.value;
@@ -52,7 +52,7 @@ describe('a command done on the side', () => {
       { command: 'mirrorItems', args: { items: ['arch'], id: 'm', about } },
       { command: 'mirrorItems', args: { items: ['m-1'], id: 'n', about: { at: [0, 0, 0], across: [0, 1, 0] } } },
     );
-    const fromMirror: Order = {
+    const fromMirror: CommandCall = {
       command: 'movePoints',
       args: { item: 'm-1', moves: [{ point: 'p2', to: [-31, 25, 0] }] },
     };
@@ -70,7 +70,7 @@ describe('a command done on the side', () => {
     expect(attempted(empty, draw)).toMatchObject({ changed: ['new'], items: { new: { name: 'Line 1' } } });
     const { project } = done(empty, draw);
     expect(attempt(project, draw)).toMatchObject({ ok: false, failure: "The id 'new' is taken" });
-    const split: Order = { command: 'splitCurve', args: { item: 'new', u: 0.5, id: 'rest' } };
+    const split: CommandCall = { command: 'splitCurve', args: { item: 'new', u: 0.5, id: 'rest' } };
     expect([...attempted(project, split).changed].sort()).toEqual(['new', 'rest']);
     const gone = attempted(project, { command: 'deleteItem', args: { item: 'new' } });
     expect([gone.changed, gone.items]).toEqual([['new'], {}]);

@@ -5,12 +5,12 @@ import { changedItems } from '../history/stepSize';
 import { fromImmer, type Patch } from '../history/patch';
 import { shortened } from '../name';
 import type { Id, Item, Project } from '../project/project';
-import { withFollowers } from '../project/sources';
-import { Refusal } from '../refusal';
+import { withFollowers } from '../project/mirrors';
+import { CommandError } from '../commandError';
 import { become } from './become';
 import type { ChangedItems, Command } from './command';
 import { addItem } from './items';
-import { commands, type Order } from './registry';
+import { commands, type CommandCall } from './registry';
 import { withoutMinusZero } from './withoutMinusZero';
 
 /** A project with a command done on the side. */
@@ -35,14 +35,14 @@ export type Attempted = Result<Attempt, string>;
 /** As the schema of steps allows. */
 const LONGEST_NAME = 300;
 
-const latest = new WeakMap<Project, { readonly order: Order; readonly attempted: Attempted }>();
+const latest = new WeakMap<Project, { readonly order: CommandCall; readonly attempted: Attempted }>();
 
 /**
  * Does an order to a project on the side: what it would lead to, or why it cannot be done, in words. The arguments are
  * taken as right, and the project it leads to is not checked: `perform` does both. The latest attempt on a project is
  * remembered, so that what was previewed is taken as it is when it is performed.
  */
-export function attempt(project: Project, order: Order): Attempted {
+export function attempt(project: Project, order: CommandCall): Attempted {
   const known = latest.get(project);
   if (known && equal(known.order, order)) return known.attempted;
   const attempted = tried(project, order);
@@ -50,7 +50,7 @@ export function attempt(project: Project, order: Order): Attempted {
   return attempted;
 }
 
-function tried(project: Project, { command, args: given }: Order): Attempted {
+function tried(project: Project, { command, args: given }: CommandCall): Attempted {
   const { change, stepName } = commands[command] as Command<unknown>;
   const args = withoutMinusZero<unknown>(given);
   try {
@@ -61,7 +61,7 @@ function tried(project: Project, { command, args: given }: Order): Attempted {
         : withItems(project, change.items(project, args));
     return success(Object.assign(changes, { name }));
   } catch (error) {
-    if (error instanceof Refusal) return failed(error.message);
+    if (error instanceof CommandError) return failed(error.message);
     throw error;
   }
 }
@@ -77,7 +77,7 @@ function drafted(project: Project, change: (draft: Draft<Project>) => void): Cha
 /** The project with items that come, or become others; only what differs is written to the log. */
 function withItems(project: Project, { changed = {}, added = {} }: ChangedItems): Changes {
   const taken = Object.keys(added).find((id) => Object.hasOwn(project.items, id));
-  if (taken !== undefined) throw new Refusal(`The id '${taken}' is taken`);
+  if (taken !== undefined) throw new CommandError(`The id '${taken}' is taken`);
   const items = withoutMinusZero({ ...changed, ...added });
   const fresh = Object.keys(added);
   let whole: Project | null = null;

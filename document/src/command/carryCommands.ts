@@ -1,7 +1,7 @@
 import { type Affine, length, type Vector3 } from '@pencil-bend/core';
-import { Refusal } from '../refusal';
+import { CommandError } from '../commandError';
 import type { Guide, Id, Item, MirrorPlane, Project } from '../project/project';
-import { plainItem, type PlainItem, plainRecipe } from '../project/sources';
+import { plainItem, type PlainItem, plainRecipe } from '../project/mirrors';
 import { directed, placed, similarityOf, transformed } from '../recipe/transformed';
 import { command } from './command';
 import { FreeNames } from './freeNames';
@@ -75,7 +75,7 @@ export const carryCommands = {
         const item = curveItemOf(project, id);
         const recipe = plainRecipe(project, item);
         if (recipe === item.recipe && !(recipe.kind === 'fit' && recipe.symmetry)) {
-          throw new Refusal(`${item.name} is a curve of its own already`);
+          throw new CommandError(`${item.name} is a curve of its own already`);
         }
         const { symmetry: _symmetry, ...free } = recipe.kind === 'fit' ? recipe : { ...recipe, symmetry: undefined };
         return { changed: { [id]: { ...item, recipe: free } } };
@@ -96,7 +96,7 @@ export const carryCommands = {
           const { group: _group, ...single } = item;
           const mirror = item.kind === 'curve' && item.recipe.kind === 'mirror' ? item.recipe : null;
           const of = mirror && idOf.get(mirror.of);
-          if (mirror && !of) throw new Refusal(`${item.name} is a mirror of a curve that was not copied with it`);
+          if (mirror && !of) throw new CommandError(`${item.name} is a mirror of a curve that was not copied with it`);
           const image = mirror ? single : carried(single as PlainItem, map);
           const about = mirror && {
             at: placed(map, mirror.about.at),
@@ -128,7 +128,7 @@ export interface Pasted {
   readonly item: Item;
 }
 
-/** An item as a map carries it. Throws a `Refusal` for a gauge circle that would be none any more. */
+/** An item as a map carries it. Throws a `CommandError` for a gauge circle that would be none any more. */
 function carried(item: PlainItem, map: Affine): PlainItem {
   switch (item.kind) {
     case 'curve':
@@ -145,13 +145,13 @@ function guideCarried(guide: Guide, map: Affine, name: string): Guide {
     return { ...guide, at: placed(map, guide.at), direction: unit(directed(map, guide.direction)) };
   }
   const factor = similarityOf(map);
-  if (factor === null) throw new Refusal(`${name} would be a circle no longer`);
+  if (factor === null) throw new CommandError(`${name} would be a circle no longer`);
   return { ...guide, centre: placed(map, guide.centre), radius: guide.radius * factor };
 }
 
 const unit = (v: Vector3): Vector3 => {
   const size = length(v);
-  if (!(size > 0)) throw new Refusal('A direction of no length leads nowhere');
+  if (!(size > 0)) throw new CommandError('A direction of no length leads nowhere');
   return v.map((value) => value / size) as unknown as Vector3;
 };
 

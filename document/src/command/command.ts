@@ -10,7 +10,7 @@ export interface Command<Args> {
   readonly schema: SchemaName;
   /** The readable name of the step, told of the project as it was before. */
   readonly stepName: (project: Project, args: Args) => string;
-  /** How it is done. Throws a `Refusal`, which leaves the project as it was. */
+  /** How it is done. Throws a `CommandError`, which leaves the project as it was. */
   readonly change: Change<Args>;
   /** How many items it adds, where its arguments tell: too many are refused before it begins. */
   readonly adds?: (args: Args) => number;

@@ -1,6 +1,6 @@
 import type { TangentHold, Vector3 } from '@pencil-bend/core';
 import type { Axis, ControlRecipe, Id, MirrorPlane, Project, Recipe } from '../project/project';
-import { originalOf, type PlainCurve } from '../project/sources';
+import { originalOf, type PlainCurve } from '../project/mirrors';
 import { insertControlPoint, removeControlPoint, setWeights, straighten } from '../recipe/editControlPoints';
 import { fitDegree, lowerDegree, raiseDegree } from '../recipe/editDegree';
 import { closeCurve, moveSeam, openCurve, reverseCurve } from '../recipe/editEnds';

@@ -20,18 +20,18 @@ import { schemaProblems } from '../schemaProblems';
 import { controlIds } from './items';
 import { perform, undo } from './perform';
 import { curveCommands } from './curveCommands';
-import type { Order } from './registry';
+import type { CommandCall } from './registry';
 
 /** What says that it keeps the curve where it is. */
 const EXACT: readonly string[] = ['pinPoints', 'insertControlPoint', 'insertKnot', 'setRange', 'holdSpacing', 'raiseDegree', 'openCurve', 'reverseCurve']; // prettier-ignore
-const NAMES = Object.keys(curveCommands).filter((name) => name !== 'layAnew') as Order['command'][];
+const NAMES = Object.keys(curveCommands).filter((name) => name !== 'layAnew') as CommandCall['command'][];
 
 function orders(seed: number) {
   const { below, oneOf } = randomly(seed);
   let serial = 0;
   const fresh = () => `n${serial++}`;
   const place = (): Vector3 => [below(100), below(80) - 40, below(5) === 0 ? below(9) : 0];
-  return (recipe: Recipe): Order => {
+  return (recipe: Recipe): CommandCall => {
     const { curve } = curveOf(recipe);
     const [first, last] = domainOf(curve);
     const fit = fitPointsOf(recipe).map(({ id }) => id);
@@ -71,7 +71,7 @@ function orders(seed: number) {
       pulledByCorners: { degree: 1 + below(4) },
       makeSymmetric: { about: { at: [40 + below(20), 0, 0], across: [1, 0, 0] } },
     };
-    return { command, args: { item, ...(args[command] as object) } } as Order;
+    return { command, args: { item, ...(args[command] as object) } } as CommandCall;
   };
 }
 

@@ -1,14 +1,14 @@
 import { arcLength, circle, type Curve, deviation, distance, domainOf, evaluate, FRONT, lineBetween, rectangle, regularPolygon, type Vector3 } from '@pencil-bend/core'; // prettier-ignore
 import { archProject, performed, stamp } from '../fixture';
 import { emptyProject, type Project } from '../project/project';
-import { plainItem } from '../project/sources';
+import { plainItem } from '../project/mirrors';
 import { controlRecipe, curveOf } from '../recipe/hold';
 import { fitPointsOf } from '../recipe/makeLive';
 import { perform } from './perform';
-import type { Order } from './registry';
+import type { CommandCall } from './registry';
 
 const sheet = { layer: 'sheet', plane: 'front' } as const;
-const draw = (id: string, curve: Curve): Order => ({
+const draw = (id: string, curve: Curve): CommandCall => ({
   command: 'drawItems',
   args: { ...sheet, word: id, items: [{ id, recipe: controlRecipe(curve, (i) => `c${i + 1}`) }] },
 });
@@ -19,8 +19,8 @@ const recipeIn = (project: Project, id: string) => {
   return item.recipe;
 };
 const curveIn = (project: Project, id: string): Curve => curveOf(recipeIn(project, id)).curve;
-const done = (...orders: Order[]) => performed(emptyProject('Cut'), ...orders).project;
-const refusal = (project: Project, order: Order): string => {
+const done = (...orders: CommandCall[]) => performed(emptyProject('Cut'), ...orders).project;
+const refusal = (project: Project, order: CommandCall): string => {
   const outcome = perform(project, order, stamp());
   return outcome.ok ? 'done' : outcome.failure;
 };
@@ -104,7 +104,7 @@ describe('cutting', () => {
     const soft = performed(nut, { command: 'filletCorner', args: { first: 'nut', second: 'nut', near: [8, 13, 0], radius: 2, id: 'x' } }).project; // prettier-ignore
     expect(curveIn(soft, 'nut').closing).toBe('clamped-closed');
     expect(lengthOf(soft, 'nut')).toBeCloseTo(60 - 4 / Math.sqrt(3) + (2 * Math.PI) / 3, 9);
-    const cut: Order = { command: 'chamferCorner', args: { first: 'box', second: 'box', near: [60, 0, 0], setbacks: [3, 4], id: 'x' } }; // prettier-ignore
+    const cut: CommandCall = { command: 'chamferCorner', args: { first: 'box', second: 'box', near: [60, 0, 0], setbacks: [3, 4], id: 'x' } }; // prettier-ignore
     expect(lengthOf(performed(box, cut).project, 'box')).toBeCloseTo(200 - 7 + 5, 9);
     expect(refusal(box, { command: 'filletCorner', args: { first: 'box', second: 'box', near: [60, 40, 0], radius: 500, id: 'x' } })).toMatch(/^No arc of radius 500 mm fits/); // prettier-ignore
   });
@@ -135,7 +135,7 @@ describe('mirrors', () => {
   const image = ([x, y, z]: Vector3): Vector3 => [-x, y, z];
 
   it('follow their original, and an edit of the mirror is one of the original', () => {
-    const edits: Order[] = [
+    const edits: CommandCall[] = [
       { command: 'movePoints', args: { item: 'arch', moves: [{ point: 'p2', to: [33, 25, 0] }] } },
       { command: 'movePoints', args: { item: 'm-1', moves: [{ point: 'p1', to: [-5, -2, 0] }] } },
       { command: 'reverseCurve', args: { item: 'm-1' } },
@@ -183,7 +183,7 @@ describe('mirrors', () => {
       { command: 'deleteItem', args: { item: 'arch' } },
       { command: 'carry', args: { items: ['arch'], words: 'Move', map: { x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1], origin: [0, 7, 0] } } }, // prettier-ignore
       { command: 'splitCurve', args: { item: 'arch', u: 0.5, id: 'x' } },
-    ] as Order[]) {
+    ] as CommandCall[]) {
       expect(refusal(project, order)).toBe(words);
     }
   });

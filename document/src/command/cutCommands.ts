@@ -16,7 +16,7 @@ import {
   type Vector3,
 } from '@pencil-bend/core';
 import { type Draft, original } from 'immer';
-import { Refusal } from '../refusal';
+import { CommandError } from '../commandError';
 import type { CurveItem, Id, Project, Recipe } from '../project/project';
 import { reverseCurve } from '../recipe/editEnds';
 import { controlRecipe, curveOf } from '../recipe/hold';
@@ -47,7 +47,7 @@ export const cutCommands = {
     change: (draft, { item, u, id }) => {
       const { project, recipe, name } = taken(draft, item);
       const parts = split(curveOf(recipe).curve, within(recipe, u, name));
-      if (!parts.ok) throw new Refusal(`${name} ends there: nothing is left to cut off`);
+      if (!parts.ok) throw new CommandError(`${name} ends there: nothing is left to cut off`);
       replaced(draft, project, item, parts.value.map((part) => partOf(recipe, part)), id); // prettier-ignore
     },
   }),
@@ -110,7 +110,7 @@ export const cutCommands = {
       const { colour, layer, plane: drawnOn } = curveItemOf(project, of);
       const curves = by.flatMap((away) => {
         const made = offset(curveOf(recipe).curve, away, project.tolerance, plane, { corners });
-        if (!made.ok) throw new Refusal(offsetInWords(made.failure, name, project.tolerance));
+        if (!made.ok) throw new CommandError(offsetInWords(made.failure, name, project.tolerance));
         return made.value.curves;
       });
       curves.forEach((curve, i) => added(draft, `${id}-${i + 1}`, 'Offset', layer, drawnOn, curve, colour));
@@ -142,7 +142,7 @@ export const cutCommands = {
       const { layer, plane } = curveItemOf(project, of);
       const measured = arcLength(curveOf(recipe).curve);
       if ('step' in into && measured.total / into.step > MOST_POINTS) {
-        throw new Refusal(`A step of ${into.step} mm gives more than ${MOST_POINTS} points on ${name}`);
+        throw new CommandError(`A step of ${into.step} mm gives more than ${MOST_POINTS} points on ${name}`);
       }
       const { points } = 'count' in into ? divideByCount(measured, into.count) : divideByLength(measured, into.step);
       points.forEach((at, i) =>
@@ -160,7 +160,7 @@ export const cutCommands = {
     stepName: (project, { first, second }) =>
       `Draw midway between ${curveItemOf(project, first).name} and ${curveItemOf(project, second).name}`,
     change: (draft, { first, second, id }) => {
-      if (first === second) throw new Refusal('Midway needs two curves');
+      if (first === second) throw new CommandError('Midway needs two curves');
       const { project, recipe } = read(draft, first);
       const other = read(draft, second).recipe;
       const [a, b] = [curveOf(recipe).curve, curveOf(other).curve];
@@ -221,10 +221,10 @@ const inBoth = (project: Project, first: Id, second: Id): string => {
   return first === second ? names[0] : `${names[0]} and ${names[1]}${cutFrees(project, first, second)}`;
 };
 
-/** Throws a `Refusal` for a parameter outside the curve. */
+/** Throws a `CommandError` for a parameter outside the curve. */
 function within(recipe: Recipe, u: number, name: string): number {
   const [first, last] = domainOf(curveOf(recipe).curve);
-  if (!(u >= first && u <= last)) throw new Refusal(`The parameter ${u} lies outside ${name}`);
+  if (!(u >= first && u <= last)) throw new CommandError(`The parameter ${u} lies outside ${name}`);
   return u;
 }
 
@@ -239,7 +239,7 @@ function corner(
   const { plane: drawnOn, layer, colour } = curveItemOf(project, first);
   const plane = project.planes[drawnOn];
   const made = cutCorner(recipe, first === second ? null : other.recipe, near, plane, cut);
-  if (!made.ok) throw new Refusal(cornerInWords(made.failure, word, name, other.name));
+  if (!made.ok) throw new CommandError(cornerInWords(made.failure, word, name, other.name));
   freeMirrors(draft, project, [first, second]);
   const { whole, parts, between } = made.value;
   if (whole) setRecipe(draft, first, whole);

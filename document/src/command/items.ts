@@ -1,28 +1,28 @@
 import type { Draft } from 'immer';
-import { Refusal } from '../refusal';
+import { CommandError } from '../commandError';
 import { type CurveItem, GRAPHITE, type Id, type Item, type Project, type Recipe } from '../project/project';
-import { mirrorsOf, plainRecipe } from '../project/sources';
+import { mirrorsOf, plainRecipe } from '../project/mirrors';
 import { namesIn } from './freeNames';
 import { fitPointsOf } from '../recipe/makeLive';
 import { controlIdsOf, curveOf } from '../recipe/hold';
 import { become } from './become';
 import { withoutMinusZero } from './withoutMinusZero';
 
-/** An item by its id. Throws a `Refusal` where there is none. */
+/** An item by its id. Throws a `CommandError` where there is none. */
 export function itemOf(project: Draft<Project>, id: Id): Draft<Item>;
 export function itemOf(project: Project, id: Id): Item;
 export function itemOf(project: Project | Draft<Project>, id: Id): Item | Draft<Item> {
-  if (!Object.hasOwn(project.items, id)) throw new Refusal(`There is no curve or point '${id}' in this project`);
+  if (!Object.hasOwn(project.items, id)) throw new CommandError(`There is no curve or point '${id}' in this project`);
   return project.items[id];
 }
 
-/** An item that is to be changed: it lies on no locked layer. Throws a `Refusal`. */
+/** An item that is to be changed: it lies on no locked layer. Throws a `CommandError`. */
 export function openItemOf(project: Draft<Project>, id: Id): Draft<Item>;
 export function openItemOf(project: Project, id: Id): Item;
 export function openItemOf(project: Project | Draft<Project>, id: Id): Item | Draft<Item> {
   const item = itemOf(project as Project, id);
   const layer = project.layers[item.layer];
-  if (layer.locked) throw new Refusal(`${item.name} lies on the layer ${layer.name}, which is locked`);
+  if (layer.locked) throw new CommandError(`${item.name} lies on the layer ${layer.name}, which is locked`);
   return project.items[id];
 }
 
@@ -30,24 +30,24 @@ const KINDS = { curve: 'a curve', point: 'a point', guide: 'a guide' } as const;
 
 export function curveItemOf(project: Project, id: Id): CurveItem {
   const item = itemOf(project, id);
-  if (item.kind !== 'curve') throw new Refusal(`${item.name} is ${KINDS[item.kind]}, not a curve`);
+  if (item.kind !== 'curve') throw new CommandError(`${item.name} is ${KINDS[item.kind]}, not a curve`);
   return item;
 }
 
-/** A curve that is to be changed, with the recipe that its shape comes from. Throws a `Refusal`. */
+/** A curve that is to be changed, with the recipe that its shape comes from. Throws a `CommandError`. */
 export function openCurveOf(project: Project, id: Id): CurveItem & { readonly recipe: Recipe } {
   openItemOf(project, id);
   const item = curveItemOf(project, id);
   return { ...item, recipe: plainRecipe(project, item) };
 }
 
-/** 'point 4', 'control point 2': a point of a curve as people call it. Throws a `Refusal` where there is none. */
+/** 'point 4', 'control point 2': a point of a curve as people call it. Throws a `CommandError` where there is none. */
 export function pointName(name: string, recipe: Recipe, point: Id): string {
   const fit = fitPointsOf(recipe).findIndex(({ id }) => id === point);
   if (fit >= 0) return `point ${fit + 1}`;
   const control = controlIds(recipe).indexOf(point);
   if (control >= 0) return `control point ${control + 1}`;
-  throw new Refusal(`${name} has no point '${point}'`);
+  throw new CommandError(`${name} has no point '${point}'`);
 }
 
 /** The ids of the control points of any curve, whether its spacing is held yet or not. */
@@ -67,7 +67,7 @@ export function named(project: Project, ids: readonly Id[]): string {
 }
 
 export function addItem(project: Draft<Project>, id: Id, item: Item): void {
-  if (Object.hasOwn(project.items, id)) throw new Refusal(`The id '${id}' is taken`);
+  if (Object.hasOwn(project.items, id)) throw new CommandError(`The id '${id}' is taken`);
   project.items[id] = withoutMinusZero(item) as Draft<Item>;
   project.itemOrder.push(id);
   namesIn(project).take(item.name);
@@ -82,7 +82,7 @@ export function newItem(project: Project | Draft<Project>, name: string, layer: 
 /** Gives a curve another recipe; only what differs is written, so that the log holds no more. */
 export function setRecipe(draft: Draft<Project>, id: Id, recipe: Recipe): void {
   const item = draft.items[id];
-  if (item.kind !== 'curve') throw new Refusal(`${item.name} is ${KINDS[item.kind]}, not a curve`);
+  if (item.kind !== 'curve') throw new CommandError(`${item.name} is ${KINDS[item.kind]}, not a curve`);
   const clean = withoutMinusZero(recipe) as Draft<Recipe>;
   if (item.recipe.kind === 'mirror') item.recipe = clean;
   else become(item.recipe, clean);

@@ -1,5 +1,5 @@
 import { close, domainOf, join, reverse } from '@pencil-bend/core';
-import { Refusal } from '../refusal';
+import { CommandError } from '../commandError';
 import type { ControlRecipe, Recipe } from '../project/project';
 import { reverseCurve } from '../recipe/editEnds';
 import { controlRecipe, curveOf, hold } from '../recipe/hold';
@@ -10,7 +10,7 @@ type End = 'start' | 'end';
 
 /**
  * One recipe out of two curves whose given ends meet within the tolerance in mm; out of one curve twice, the closed
- * curve. Throws a `Refusal` that says how far apart the ends lie.
+ * curve. Throws a `CommandError` that says how far apart the ends lie.
  */
 export function joined(
   first: Recipe,
@@ -21,7 +21,8 @@ export function joined(
   names: readonly [string, string],
 ): Recipe {
   for (const [i, recipe] of [first, second].entries()) {
-    if (curveOf(recipe).curve.closing !== 'open') throw new Refusal(`${names[i]} is closed and has no end to join`);
+    if (curveOf(recipe).curve.closing !== 'open')
+      throw new CommandError(`${names[i]} is closed and has no end to join`);
   }
   if (first === second) return closed(first, firstEnd !== secondEnd, tolerance, names[0]);
   // The first goes on to the second: each is turned round where its other end would meet.
@@ -30,7 +31,7 @@ export function joined(
   const [ca, cb] = [curveOf(a).curve, curveOf(b).curve];
   const whole = join(ca, cb, tolerance);
   if (!whole.ok) {
-    throw new Refusal(`The ends lie ${inMm(gapBetween(ca, 1, cb, 0))} mm apart, more than the tolerance of ${inMm(tolerance)} mm`); // prettier-ignore
+    throw new CommandError(`The ends lie ${inMm(gapBetween(ca, 1, cb, 0))} mm apart, more than the tolerance of ${inMm(tolerance)} mm`); // prettier-ignore
   }
   const fit = joinedFit(a, b, domainOf(ca)[1] - domainOf(cb)[0]);
   const { fit: _fit, ...plain } = a;
@@ -41,11 +42,11 @@ export function joined(
 }
 
 function closed(recipe: Recipe, twoEnds: boolean, tolerance: number, name: string): Recipe {
-  if (!twoEnds) throw new Refusal(`An end of ${name} cannot be joined to itself`);
+  if (!twoEnds) throw new CommandError(`An end of ${name} cannot be joined to itself`);
   const { curve } = curveOf(recipe);
   const gap = gapBetween(curve, 0, curve, 1);
   if (!(gap <= tolerance)) {
-    throw new Refusal(`The ends of ${name} lie ${inMm(gap)} mm apart, more than the tolerance of ${inMm(tolerance)} mm`); // prettier-ignore
+    throw new CommandError(`The ends of ${name} lie ${inMm(gap)} mm apart, more than the tolerance of ${inMm(tolerance)} mm`); // prettier-ignore
   }
   const held = hold(recipe);
   const made = close(curve, tolerance);

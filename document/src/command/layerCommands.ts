@@ -1,15 +1,15 @@
 import { type Draft, original } from 'immer';
-import { Refusal } from '../refusal';
+import { CommandError } from '../commandError';
 import { type Id, type Layer, newLayer, type Project } from '../project/project';
-import { plainItem } from '../project/sources';
+import { plainItem } from '../project/mirrors';
 import { command } from './command';
 import { addItem, itemOf, named, openItemOf } from './items';
 
 type Names = Readonly<Record<Id, { readonly name: string }>>;
 
-/** Throws a `Refusal` where there is no layer, or group, of this id. */
+/** Throws a `CommandError` where there is no layer, or group, of this id. */
 function nameOf(kind: 'layer' | 'group', names: Names, id: Id): string {
-  if (!Object.hasOwn(names, id)) throw new Refusal(`There is no ${kind} '${id}' in this project`);
+  if (!Object.hasOwn(names, id)) throw new CommandError(`There is no ${kind} '${id}' in this project`);
   return names[id].name;
 }
 
@@ -31,7 +31,7 @@ export const layerCommands = {
     schema: 'addLayer',
     stepName: (_project, { name }) => `Add the layer ${name}`,
     change: (project, { id, name }) => {
-      if (Object.hasOwn(project.layers, id)) throw new Refusal(`The id '${id}' is taken`);
+      if (Object.hasOwn(project.layers, id)) throw new CommandError(`The id '${id}' is taken`);
       project.layers[id] = newLayer(name);
       project.layerOrder.push(id);
     },
@@ -62,8 +62,8 @@ export const layerCommands = {
     change: (project, { layer }) => {
       const name = layerName(project, layer);
       const lying = Object.values(project.items).filter((item) => item.layer === layer).length;
-      if (lying > 0) throw new Refusal(`${lying} of the drawing's curves and points lie on the layer ${name}: move or delete them first`); // prettier-ignore
-      if (project.layerOrder.length === 1) throw new Refusal(`${name} is the last layer`);
+      if (lying > 0) throw new CommandError(`${lying} of the drawing's curves and points lie on the layer ${name}: move or delete them first`); // prettier-ignore
+      if (project.layerOrder.length === 1) throw new CommandError(`${name} is the last layer`);
       delete project.layers[layer];
       project.layerOrder = project.layerOrder.filter((id) => id !== layer);
     },
@@ -106,7 +106,7 @@ export const layerCommands = {
     schema: 'groupItems',
     stepName: (project, { items, name }) => `Group ${named(project, items)} as ${name}`,
     change: (project, { items, id, name }) => {
-      if (Object.hasOwn(project.groups, id)) throw new Refusal(`The id '${id}' is taken`);
+      if (Object.hasOwn(project.groups, id)) throw new CommandError(`The id '${id}' is taken`);
       project.groups[id] = { name };
       for (const each of items) itemOf(project, each).group = id;
       withoutEmptyGroups(project);

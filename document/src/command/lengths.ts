@@ -13,9 +13,9 @@ import {
   subCurve,
   type Vector3,
 } from '@pencil-bend/core';
-import { Refusal } from '../refusal';
+import { CommandError } from '../commandError';
 import { type GuideItem, type Id, isShown, type Project } from '../project/project';
-import { plainItem } from '../project/sources';
+import { plainItem } from '../project/mirrors';
 import { curveOf } from '../recipe/hold';
 
 /** How far a curve is made longer: by mm, to the place of its continuation nearest to a point, or to another item. */
@@ -53,7 +53,8 @@ const others = (project: Project, but: Id, ids: readonly Id[] | null): Curve[] =
   (ids ?? project.itemOrder.filter((id) => isShown(project, project.items[id])))
     .filter((id) => id !== but)
     .flatMap((id) => {
-      if (!Object.hasOwn(project.items, id)) throw new Refusal(`There is no curve or guide '${id}' in this project`);
+      if (!Object.hasOwn(project.items, id))
+        throw new CommandError(`There is no curve or guide '${id}' in this project`);
       return edgeOf(project, id) ?? [];
     });
 
@@ -67,7 +68,7 @@ function metAt(curve: Curve, by: readonly Curve[]): number[] {
   } catch (error) {
     // The kernel gives up on curves that run side by side for long.
     if (!(error instanceof RangeError)) throw error;
-    throw new Refusal('A curve runs so close beside it that no crossing can be told');
+    throw new CommandError('A curve runs so close beside it that no crossing can be told');
   }
 }
 
@@ -83,7 +84,7 @@ export function trimmed(project: Project, id: Id, curve: Curve, u: number, by: r
   const inner = met.filter((at) => at > first + slack && at < last - slack);
   if (curve.closing !== 'open') {
     const around = [...new Set(met)];
-    if (around.length < 2) throw new Refusal(`${name} is closed: two places where others cross it are needed to trim it`); // prettier-ignore
+    if (around.length < 2) throw new CommandError(`${name} is closed: two places where others cross it are needed to trim it`); // prettier-ignore
     const before = around.findLast((at) => at <= u) ?? (around.at(-1) ?? 0) - (last - first);
     const after = around.find((at) => at > u) ?? around[0] + (last - first);
     const kept = before + (last - first) - after;
@@ -91,7 +92,7 @@ export function trimmed(project: Project, id: Id, curve: Curve, u: number, by: r
     const from = after > last ? after - (last - first) : after;
     return [stretch(openedAtStart(curve, from), from, from + kept)];
   }
-  if (inner.length === 0) throw new Refusal(`Nothing crosses ${name} there`);
+  if (inner.length === 0) throw new CommandError(`Nothing crosses ${name} there`);
   const before = inner.findLast((at) => at <= u);
   const after = inner.find((at) => at > u);
   return [
@@ -104,20 +105,20 @@ export function trimmed(project: Project, id: Id, curve: Curve, u: number, by: r
 function openedAtStart(curve: Curve, u: number): Curve {
   if (curve.closing === 'periodic') return curve;
   const opened = split(curve, u);
-  if (!opened.ok) throw new Refusal('Nothing would be left of the curve');
+  if (!opened.ok) throw new CommandError('Nothing would be left of the curve');
   return opened.value[0];
 }
 
 function stretch(curve: Curve, from: number, to: number): Curve {
   const part = subCurve(curve, from, to);
-  if (!part.ok) throw new Refusal('Nothing would be left of the curve');
+  if (!part.ok) throw new CommandError('Nothing would be left of the curve');
   return part.value;
 }
 
 export function shortened(curve: Curve, end: 'start' | 'end', length: number, name: string): Curve {
-  if (curve.closing !== 'open') throw new Refusal(`${name} is closed and has no end to shorten`);
+  if (curve.closing !== 'open') throw new CommandError(`${name} is closed and has no end to shorten`);
   const measured = arcLength(curve);
-  if (!(length < (1 - AT_END) * measured.total)) throw new Refusal(`${name} is ${inMm(measured.total)} mm long: ${inMm(length)} mm cannot be taken off`); // prettier-ignore
+  if (!(length < (1 - AT_END) * measured.total)) throw new CommandError(`${name} is ${inMm(measured.total)} mm long: ${inMm(length)} mm cannot be taken off`); // prettier-ignore
   const [first, last] = domainOf(curve);
   const [from, to] = end === 'start' ? [parameterAt(measured, length), last] : [first, parameterAt(measured, measured.total - length)]; // prettier-ignore
   return stretch(curve, from, to);
@@ -133,7 +134,7 @@ export function extended(
 ): Curve {
   if (!('item' in reach)) return longer(curve, end, how, reach, name);
   const edge = Object.hasOwn(project.items, reach.item) ? edgeOf(project, reach.item) : null;
-  if (!edge) throw new Refusal(`${name} can be extended to a curve or a guide`);
+  if (!edge) throw new CommandError(`${name} can be extended to a curve or a guide`);
   const { total } = arcLength(curve);
   for (let factor = 1 / 4; factor <= FARTHEST; factor *= 4) {
     const far = longerIfPossible(curve, end, how, { length: factor * total });
@@ -143,12 +144,12 @@ export function extended(
     if (beyond.length > 0) return end === 'end' ? stretch(far.curve, from, beyond[0]) : stretch(far.curve, beyond[beyond.length - 1], to); // prettier-ignore
     if (!far.more) break;
   }
-  throw new Refusal(`The continuation of ${name} never meets ${project.items[reach.item].name}`);
+  throw new CommandError(`The continuation of ${name} never meets ${project.items[reach.item].name}`);
 }
 
 function longer(curve: Curve, end: 'start' | 'end', how: Continuation, reach: { length: number } | { point: Vector3 }, name: string): Curve {
   const made = extend(curve, end, how, reach);
-  if (!made.ok) throw new Refusal(extendInWords(made.failure, name));
+  if (!made.ok) throw new CommandError(extendInWords(made.failure, name));
   return made.value;
 } // prettier-ignore
 
@@ -156,7 +157,7 @@ function longer(curve: Curve, end: 'start' | 'end', how: Continuation, reach: { 
 function longerIfPossible(curve: Curve, end: 'start' | 'end', how: Continuation, reach: { readonly length: number }) {
   const made = extend(curve, end, how, reach);
   if (made.ok) return { curve: made.value, more: true };
-  if (made.failure.kind !== 'too-far') throw new Refusal(extendInWords(made.failure, 'The curve'));
+  if (made.failure.kind !== 'too-far') throw new CommandError(extendInWords(made.failure, 'The curve'));
   const most = extend(curve, end, how, { length: made.failure.reach * (1 - 1e-9) });
   return { curve: most.ok ? most.value : curve, more: false };
 }

@@ -7,14 +7,14 @@ import { emptyProject, type Project } from '../project/project';
 import { controlRecipe } from '../recipe/hold';
 import { schemaProblems } from '../schemaProblems';
 import { perform, redo, undo } from './perform';
-import { commands, type CommandName, type Order } from './registry';
+import { commands, type CommandName, type CommandCall } from './registry';
 import { STORY_OF_ITEMS } from './story.fixture';
 
 const uniformLine = () => makeCurve(2, uniformKnots(2, 4), homogeneous([0, 0, 0, 20, 9, 0, 40, 9, 0, 60, 0, 0]));
 
 /** One good order for every command, in an order in which they work. */
 const on = { item: 'arch' };
-const STORY: readonly Order[] = [
+const STORY: readonly CommandCall[] = [
   drawArch,
   drawing('Point', { id: 'dot', at: [5, 5, 0] }),
   { command: 'movePoints', args: { ...on, moves: [{ point: 'p2', to: [31, 25, 0] }] } },
@@ -58,7 +58,7 @@ const STORY: readonly Order[] = [
 ]; // prettier-ignore
 
 const refused = (project: Project, order: unknown): string => {
-  const outcome = perform(project, order as Order, stamp());
+  const outcome = perform(project, order as CommandCall, stamp());
   return outcome.ok ? 'accepted' : outcome.failure;
 };
 

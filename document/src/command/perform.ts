@@ -9,7 +9,7 @@ import type { Project } from '../project/project';
 import { schemaProblems } from '../schemaProblems';
 import { attempt } from './attempt';
 import type { Command } from './command';
-import { commands, type Order } from './registry';
+import { commands, type CommandCall } from './registry';
 
 /** What the caller brings, so that everything here stays pure: a fresh id and the time. */
 export interface Stamp {
@@ -30,7 +30,7 @@ export type Outcome = Result<Performed, string>;
  * Does an order to a project: checks its arguments, applies its command, and checks the project it leads to.
  * Numbers come out without minus zero, which JSON would not bring back.
  */
-export function perform(project: Project, order: Order, stamp: Stamp): Outcome {
+export function perform(project: Project, order: CommandCall, stamp: Stamp): Outcome {
   const { schema, adds } = commands[order.command] as Command<unknown>;
   const given = schemaProblems(schema, order.args);
   if (given.length > 0) return failed(inWords(withPlaces(given, order.args)));

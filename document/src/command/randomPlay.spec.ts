@@ -6,7 +6,7 @@ import { checkProject } from '../project/check';
 import { emptyProject, fitRecipe, type Id, type Project } from '../project/project';
 import { schemaProblems } from '../schemaProblems';
 import { type Outcome, perform, redo, undo } from './perform';
-import type { Order } from './registry';
+import type { CommandCall } from './registry';
 
 /** What must be there, told without patches, recipes or schemas. */
 interface ModelItem {
@@ -47,7 +47,7 @@ function isPossible({ closed, points }: ModelItem): boolean {
 }
 
 /** The model after an order; null when the order must be refused. */
-function expected(model: Model, { command, args }: Order): Model | null {
+function expected(model: Model, { command, args }: CommandCall): Model | null {
   const withItem = (id: Id, item: ModelItem | null): Model | null => {
     if (item && !isPossible(item)) return null;
     const items = new Map(model.items);
@@ -106,7 +106,7 @@ function orders(seed: number) {
   let serial = 0;
   const place = (): Vector3 => [below(6) * 10, below(6) * 7.3, 0];
   const fresh = () => ({ id: `n${serial++}`, at: place() });
-  return (model: Model, stages: readonly Project[]): Order => {
+  return (model: Model, stages: readonly Project[]): CommandCall => {
     const ids = [...model.items.keys()];
     // Now and then somebody asks for what is not there.
     const id = ids.length > 0 && below(40) > 0 ? oneOf(ids) : 'nobody';

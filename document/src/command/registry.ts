@@ -18,7 +18,9 @@ export type CommandName = keyof typeof commands;
 type ArgsOf<Name extends CommandName> = (typeof commands)[Name] extends Command<infer Args> ? Args : never;
 
 /** A command with its arguments, as plain JSON: what a tool yields and an action carries. */
-export type Order = { [Name in CommandName]: { readonly command: Name; readonly args: ArgsOf<Name> } }[CommandName];
+export type CommandCall = {
+  [Name in CommandName]: { readonly command: Name; readonly args: ArgsOf<Name> };
+}[CommandName];
 
 /** Whether a command changes the shape by an amount that is to be shown first. */
 export const isLossy = (command: CommandName): boolean => (commands[command] as Command<unknown>).lossy === true;

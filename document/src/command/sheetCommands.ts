@@ -1,6 +1,6 @@
 import type { Vector3 } from '@pencil-bend/core';
 import { type Draft, original } from 'immer';
-import { Refusal } from '../refusal';
+import { CommandError } from '../commandError';
 import { type Guide, type Id, type Item, type Project, type Recipe } from '../project/project';
 import { become } from './become';
 import { command } from './command';
@@ -39,7 +39,7 @@ export const sheetCommands = {
     change: {
       items: (project, { item, to }) => {
         const it = openItemOf(project, item);
-        if (it.kind !== 'point') throw new Refusal(`${it.name} is no point`);
+        if (it.kind !== 'point') throw new CommandError(`${it.name} is no point`);
         return { changed: { [item]: { ...it, at: to } } };
       },
     },
@@ -51,7 +51,7 @@ export const sheetCommands = {
     change: {
       items: (project, { item, guide }) => {
         const it = openItemOf(project, item);
-        if (it.kind !== 'guide') throw new Refusal(`${it.name} is no guide`);
+        if (it.kind !== 'guide') throw new CommandError(`${it.name} is no guide`);
         return { changed: { [item]: { ...it, guide } } };
       },
     },
@@ -118,7 +118,7 @@ export const sheetCommands = {
 function withFreeIds(items: readonly (readonly [Id, Item])[]): Readonly<Record<Id, Item>> {
   const added: Record<Id, Item> = {};
   for (const [id, item] of items) {
-    if (Object.hasOwn(added, id)) throw new Refusal(`The id '${id}' is taken`);
+    if (Object.hasOwn(added, id)) throw new CommandError(`The id '${id}' is taken`);
     added[id] = item;
   }
   return added;

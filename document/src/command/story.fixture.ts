@@ -1,7 +1,7 @@
 import { circle, FRONT, lineBetween, translation, type Vector3 } from '@pencil-bend/core';
 import { controlRecipe } from '../recipe/hold';
 import { fitRecipe } from '../project/project';
-import type { Order } from './registry';
+import type { CommandCall } from './registry';
 
 const line = (from: Vector3, to: Vector3) => controlRecipe(lineBetween(from, to), (i) => `c${i + 1}`);
 const axis = { at: [0, 0, 0], across: [1, 0, 0] } as const;
@@ -9,7 +9,7 @@ const fit = (...places: Vector3[]) => fitRecipe(places.map((at, i) => ({ id: `p$
 const sheet = { layer: 'sheet', plane: 'front' } as const;
 
 /** One good order for every command of layers, carrying and cutting, in an order in which they work, and its name. */
-export const STORY_OF_ITEMS: readonly (readonly [Order, string])[] = [
+export const STORY_OF_ITEMS: readonly (readonly [CommandCall, string])[] = [
   [
     {
       command: 'drawItems',

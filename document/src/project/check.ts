@@ -1,9 +1,9 @@
 import { type Problem, pointer } from '../problem';
 import { resolveRecipe } from '../recipe/resolve';
 import { schemaProblems } from '../schemaProblems';
-import { Refusal } from '../refusal';
+import { CommandError } from '../commandError';
 import type { CurveItem, Id, Project, Recipe } from './project';
-import { plainRecipe } from './sources';
+import { plainRecipe } from './mirrors';
 
 /** Items that were found right under this id: a step changes few of them, so few need a second look. */
 const right = new WeakMap<object, Id>();
@@ -80,7 +80,7 @@ function curveProblems(project: Project, id: Id, item: CurveItem): Problem[] {
     const path = pointer('items', id, 'recipe') + (recipe === plain ? resolved.failure.path : '');
     return [...named, { path, message: `${name}: ${resolved.failure.message}` }];
   } catch (error) {
-    if (!(error instanceof Refusal)) throw error;
+    if (!(error instanceof CommandError)) throw error;
     return [{ path: pointer('items', id, 'recipe', 'of'), message: error.message }];
   }
 }

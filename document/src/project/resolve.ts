@@ -1,8 +1,8 @@
 import { type Resolved, resolveRecipe } from '../recipe/resolve';
 import type { Id, Project } from './project';
-import { plainItem } from './sources';
+import { plainItem } from './mirrors';
 
-/** Every curve of a project, by item id: mirrors follow their originals. Throws a `Refusal` for a mirror of nothing. */
+/** Every curve of a project, by item id: mirrors follow their originals. Throws a `CommandError` for a mirror of nothing. */
 export function resolve(project: Project): ReadonlyMap<Id, Resolved> {
   const resolved = new Map<Id, Resolved>();
   for (const id of project.itemOrder) {

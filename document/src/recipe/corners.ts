@@ -7,18 +7,18 @@ import {
   type Vector3,
   vectorAt,
 } from '@pencil-bend/core';
-import { Refusal } from '../refusal';
+import { CommandError } from '../commandError';
 import { type ControlRecipe, type FitRecipe, fitRecipe, type Recipe } from '../project/project';
 import { controlRecipe, curveOf } from './hold';
 import { isClosed } from './editEnds';
 
-/** The corners of a polyline, each once. Throws a `Refusal` for a curve that is none. */
+/** The corners of a polyline, each once. Throws a `CommandError` for a curve that is none. */
 export function corners(recipe: Recipe): Vector3[] {
   const { curve } = curveOf(recipe);
-  if (curve.degree !== 1) throw new Refusal(`A polyline of straight legs is needed, not a curve of degree ${curve.degree}`); // prettier-ignore
+  if (curve.degree !== 1) throw new CommandError(`A polyline of straight legs is needed, not a curve of degree ${curve.degree}`); // prettier-ignore
   const points = controlPointsOf(curve);
   const count = points.length / 3 - (curve.closing === 'open' ? 0 : 1);
-  if (count < 2) throw new Refusal('A polyline of one corner has nothing to lay a curve through');
+  if (count < 2) throw new CommandError('A polyline of one corner has nothing to lay a curve through');
   return Array.from({ length: count }, (_, i) => vectorAt(points, i));
 }
 

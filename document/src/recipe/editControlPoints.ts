@@ -8,7 +8,7 @@ import {
   subtract,
   type Vector3,
 } from '@pencil-bend/core';
-import { Refusal } from '../refusal';
+import { CommandError } from '../commandError';
 import type { ControlRecipe, Id, Recipe } from '../project/project';
 import { curveOf, hold } from './hold';
 import { withCurve } from './withCurve';
@@ -21,10 +21,10 @@ export function insertControlPoint(recipe: Recipe, leg: number, share: number): 
   try {
     u = knotOnLeg(curve, leg, share);
   } catch (error) {
-    throw new Refusal(`No control point can be added there: ${(error as Error).message}`);
+    throw new CommandError(`No control point can be added there: ${(error as Error).message}`);
   }
   const finer = insertKnot(curve, u);
-  if (!finer.ok) throw new Refusal('The knots there stand as often as they can; no control point can be added');
+  if (!finer.ok) throw new CommandError('The knots there stand as often as they can; no control point can be added');
   return withCurve(held, finer.value);
 }
 
@@ -34,7 +34,7 @@ export function removeControlPoint(recipe: Recipe, id: Id): ControlRecipe {
   const index = controlIndex(held, id);
   const left = without(curveOf(held).curve, index);
   if (!left.ok) {
-    throw new Refusal(`The curve needs its last ${left.failure.needed} control points; delete the curve instead`);
+    throw new CommandError(`The curve needs its last ${left.failure.needed} control points; delete the curve instead`);
   }
   // The point's own id must not go over to another one.
   const rest = { ...held, points: held.points.toSpliced(index, 1) };
@@ -65,14 +65,14 @@ export function straighten(recipe: Recipe, ids: readonly Id[]): ControlRecipe {
   const [from, to] = [Math.min(...indices), Math.max(...indices)];
   const needed = held.degree + 1;
   if (to - from + 1 < needed) {
-    throw new Refusal(
+    throw new CommandError(
       `A straight stretch of degree ${held.degree} takes ${needed} control points in a row; choose the first and the last of them`,
     );
   }
   const [start, end] = [held.points[from].at, held.points[to].at];
   const chord = subtract(end, start);
   const size = dot(chord, chord);
-  if (!(size > 0)) throw new Refusal('The first and the last of these control points lie in one place');
+  if (!(size > 0)) throw new CommandError('The first and the last of these control points lie in one place');
   const onLine = (at: Vector3): Vector3 => {
     const along = dot(subtract(at, start), chord) / size;
     return [0, 1, 2].map((c) => start[c] + along * chord[c]) as unknown as Vector3;
@@ -87,13 +87,13 @@ export function straighten(recipe: Recipe, ids: readonly Id[]): ControlRecipe {
 export function legTo(from: Vector3, to: Vector3, mm: number): Vector3 {
   const along = subtract(to, from);
   const size = length(along);
-  if (!(size > 0)) throw new Refusal('A leg without length has no direction');
+  if (!(size > 0)) throw new CommandError('A leg without length has no direction');
   const part = scale(along, mm / size);
   return [from[0] + part[0], from[1] + part[1], from[2] + part[2]];
 }
 
 export function controlIndex(recipe: ControlRecipe, id: Id): number {
   const index = recipe.points.findIndex((point) => point.id === id);
-  if (index < 0) throw new Refusal(`There is no control point '${id}' in this curve`);
+  if (index < 0) throw new CommandError(`There is no control point '${id}' in this curve`);
   return index;
 }

@@ -1,5 +1,5 @@
 import { elevateDegree, MAX_DEGREE, reduceDegree } from '@pencil-bend/core';
-import { Refusal } from '../refusal';
+import { CommandError } from '../commandError';
 import type { ControlRecipe, FitRecipe, Recipe } from '../project/project';
 import { curveOf, hold } from './hold';
 import { makeLive, MOST_THROUGH_POINTS } from './makeLive';
@@ -8,16 +8,16 @@ import { withCurve } from './withCurve';
 /** The same curve with its degree one higher. Fit points stay as handles on it. */
 export function raiseDegree(recipe: Recipe): ControlRecipe {
   const held = hold(recipe);
-  if (held.degree >= MAX_DEGREE) throw new Refusal(`The highest degree is ${MAX_DEGREE}`);
+  if (held.degree >= MAX_DEGREE) throw new CommandError(`The highest degree is ${MAX_DEGREE}`);
   return withCurve(held, elevateDegree(curveOf(held).curve));
 }
 
 /** The nearest curve of a degree one lower over the same knots. */
 export function lowerDegree(recipe: Recipe): ControlRecipe {
   const held = hold(recipe);
-  if (held.degree <= 1) throw new Refusal('Degree 1 is the lowest');
+  if (held.degree <= 1) throw new CommandError('Degree 1 is the lowest');
   const lower = reduceDegree(curveOf(held).curve, held.degree - 1);
-  if (!lower.ok) throw new Refusal('The degree of this curve cannot be lowered');
+  if (!lower.ok) throw new CommandError('The degree of this curve cannot be lowered');
   return withCurve(held, lower.value.curve);
 }
 
@@ -25,10 +25,10 @@ export function lowerDegree(recipe: Recipe): ControlRecipe {
 export function fitDegree(recipe: Recipe, degree: number): FitRecipe {
   const { length } = recipe.kind === 'fit' ? recipe.points : (recipe.fit?.points ?? []);
   if (degree > MOST_THROUGH_POINTS) {
-    throw new Refusal(`Through points the highest degree is ${MOST_THROUGH_POINTS}, not ${degree}`);
+    throw new CommandError(`Through points the highest degree is ${MOST_THROUGH_POINTS}, not ${degree}`);
   }
   const live = makeLive(recipe, degree);
   const made = curveOf(live).curve.degree;
-  if (made < degree) throw new Refusal(`${length} points allow degree ${made} at most, not ${degree}`);
+  if (made < degree) throw new CommandError(`${length} points allow degree ${made} at most, not ${degree}`);
   return live;
 }

@@ -1,5 +1,5 @@
 import { close, domainOf, moveSeam as seamAt, open, reverse as reversed, scale, toPeriodic } from '@pencil-bend/core';
-import { Refusal } from '../refusal';
+import { CommandError } from '../commandError';
 import type { FitPoint, HeldFit, Id, Recipe } from '../project/project';
 import { mapped } from './editKnots';
 import { curveOf, hold } from './hold';
@@ -14,9 +14,9 @@ export const isClosed = (recipe: Recipe): boolean =>
  * together where they lie within `tolerance` mm, else with a straight leg.
  */
 export function closeCurve(recipe: Recipe, tolerance: number): Recipe {
-  if (isClosed(recipe)) throw new Refusal('The curve is closed already');
+  if (isClosed(recipe)) throw new CommandError('The curve is closed already');
   if (recipe.kind === 'fit') {
-    if (recipe.points.length < 3) throw new Refusal(`A closed curve needs 3 points, not ${recipe.points.length}`);
+    if (recipe.points.length < 3) throw new CommandError(`A closed curve needs 3 points, not ${recipe.points.length}`);
     return { ...recipe, closed: true };
   }
   const { curve } = curveOf(recipe);
@@ -35,7 +35,7 @@ export function closeCurve(recipe: Recipe, tolerance: number): Recipe {
 
 /** Opens a closed curve at its seam; it keeps its shape, and so its spacing is held. `id` names the end's fit point. */
 export function openCurve(recipe: Recipe, id: Id): Recipe {
-  if (!isClosed(recipe)) throw new Refusal('The curve is open already');
+  if (!isClosed(recipe)) throw new CommandError('The curve is open already');
   const held = hold(recipe);
   const made = open(curveOf(held).curve);
   const [first, last] = domainOf(made);
@@ -75,7 +75,7 @@ function turned<Point extends Pick<FitPoint, 'tangent'>>(point: Point): Point {
 
 /** A closed curve with its seam elsewhere: through points at the fit point nearest to u, else at u. */
 export function moveSeam(recipe: Recipe, u: number): Recipe {
-  if (!isClosed(recipe)) throw new Refusal('An open curve has its ends, not a seam');
+  if (!isClosed(recipe)) throw new CommandError('An open curve has its ends, not a seam');
   const { curve, fitParameters } = curveOf(recipe);
   const [first, last] = domainOf(curve);
   inDomain(recipe, u);
@@ -85,7 +85,8 @@ export function moveSeam(recipe: Recipe, u: number): Recipe {
     const start = places.indexOf(Math.min(...places));
     return { ...recipe, points: [...recipe.points.slice(start), ...recipe.points.slice(0, start)] };
   }
-  if (curve.closing !== 'periodic') throw new Refusal('The seam of this curve is a corner of its own and stays there');
+  if (curve.closing !== 'periodic')
+    throw new CommandError('The seam of this curve is a corner of its own and stays there');
   const made = seamAt(curve, u);
   const [start, end] = domainOf(made);
   const fit =

@@ -1,5 +1,5 @@
 import { breaksOf, domainOf, evaluate, insertKnot, multiplicityAt, removeKnot } from '@pencil-bend/core';
-import { Refusal } from '../refusal';
+import { CommandError } from '../commandError';
 import type { ControlRecipe, FitRecipe, HeldFit, Id, Recipe } from '../project/project';
 import { curveOf } from './hold';
 import { inDomain } from './movePoints';
@@ -21,8 +21,8 @@ export function insertFitPoint(recipe: Recipe, u: number, id: Id): Recipe {
     return { ...recipe, points: recipe.points.toSpliced(index, 0, { id, at: evaluate(curve, u) }) };
   }
   const { fit } = recipe;
-  if (!fit) throw new Refusal('This curve has no fit points; add a knot or a control point to it');
-  if (fit.points.some((point) => point.u === u)) throw new Refusal('A fit point stands there already');
+  if (!fit) throw new CommandError('This curve has no fit points; add a knot or a control point to it');
+  if (fit.points.some((point) => point.u === u)) throw new CommandError('A fit point stands there already');
   const at = fit.points.findIndex((point) => point.u > u);
   const points = fit.points.toSpliced(at < 0 ? fit.points.length : at, 0, { id, u });
   const finer = insertKnot(curve, u);
@@ -35,7 +35,7 @@ export function removeFitPoint(recipe: Recipe, id: Id): Recipe {
   if (recipe.kind === 'fit') {
     const needed = recipe.closed ? 3 : 2;
     if (recipe.points.length <= needed) {
-      throw new Refusal(`The curve needs its last ${needed} points; delete the curve instead`);
+      throw new CommandError(`The curve needs its last ${needed} points; delete the curve instead`);
     }
     return { ...recipe, points: recipe.points.toSpliced(fitIndex(recipe, id), 1) };
   }
@@ -44,9 +44,9 @@ export function removeFitPoint(recipe: Recipe, id: Id): Recipe {
   const { u } = fit.points[index];
   const { curve } = curveOf(recipe);
   const [first, last] = domainOf(curve);
-  if (fit.points.length <= 2) throw new Refusal('The curve needs its last 2 points; delete the curve instead');
+  if (fit.points.length <= 2) throw new CommandError('The curve needs its last 2 points; delete the curve instead');
   if (curve.closing === 'open' && (u === first || u === last)) {
-    throw new Refusal('With held spacing the curve ends where it does; make its spacing live to take an end out');
+    throw new CommandError('With held spacing the curve ends where it does; make its spacing live to take an end out');
   }
   const left: HeldFit = {
     ...fit,
@@ -65,22 +65,23 @@ export function setKink(recipe: Recipe, id: Id, kink: boolean): Recipe {
   const index = fitIndex(recipe, id);
   if (recipe.kind === 'fit') {
     const ends = [0, recipe.points.length - 1];
-    if (!recipe.closed && ends.includes(index)) throw new Refusal('An end has no second side to make a corner with');
+    if (!recipe.closed && ends.includes(index))
+      throw new CommandError('An end has no second side to make a corner with');
     return withHolds(recipe, id, { kink: kink || undefined });
   }
   const { curve } = curveOf(recipe);
   const { u } = fitOf(recipe).points[index];
   if (!kink) {
-    throw new Refusal('The corner is held in the knots: take knots out there, or make the spacing live');
+    throw new CommandError('The corner is held in the knots: take knots out there, or make the spacing live');
   }
   const [first, last] = domainOf(curve);
   const there = curve.closing === 'periodic' && u === last ? first : u;
   if (curve.closing === 'open' && (u === first || u === last)) {
-    throw new Refusal('An end has no second side to make a corner with');
+    throw new CommandError('An end has no second side to make a corner with');
   }
   const more = curve.degree - multiplicityAt(curve, there);
   const cut = more > 0 ? insertKnot(curve, there, more) : null;
-  if (cut && !cut.ok) throw new Refusal('The knots do not allow a corner there');
+  if (cut && !cut.ok) throw new CommandError('The knots do not allow a corner there');
   return withCurve(withHolds(recipe, id, { kink: true }), cut ? cut.value : curve);
 }
 
@@ -100,13 +101,13 @@ export function withHolds<Any extends Recipe>(
 }
 
 export function fitOf(recipe: ControlRecipe): HeldFit {
-  if (!recipe.fit) throw new Refusal('This curve has no fit points');
+  if (!recipe.fit) throw new CommandError('This curve has no fit points');
   return recipe.fit;
 }
 
 export function fitIndex(recipe: Recipe, id: Id): number {
   const points: readonly { readonly id: Id }[] = recipe.kind === 'fit' ? recipe.points : fitOf(recipe).points;
   const index = points.findIndex((point) => point.id === id);
-  if (index < 0) throw new Refusal(`There is no fit point '${id}' in this curve`);
+  if (index < 0) throw new CommandError(`There is no fit point '${id}' in this curve`);
   return index;
 }

@@ -8,7 +8,7 @@ import {
   removeKnot as remove,
   reparameterise,
 } from '@pencil-bend/core';
-import { Refusal } from '../refusal';
+import { CommandError } from '../commandError';
 import type { ControlRecipe, HeldFit, Recipe } from '../project/project';
 import { curveOf, hold } from './hold';
 import { inDomain, through } from './movePoints';
@@ -19,7 +19,7 @@ export function insertKnot(recipe: Recipe, u: number): ControlRecipe {
   const held = hold(recipe);
   const { curve } = curveOf(held);
   const finer = insert(curve, inDomain(held, u));
-  if (!finer.ok) throw new Refusal(`A knot stands at most ${finer.failure.most} times in one place`);
+  if (!finer.ok) throw new CommandError(`A knot stands at most ${finer.failure.most} times in one place`);
   return withCurve(held, finer.value);
 }
 
@@ -28,7 +28,7 @@ export function removeKnot(recipe: Recipe, u: number): ControlRecipe {
   const held = hold(recipe);
   const { curve } = curveOf(held);
   const lighter = remove(curve, inDomain(held, u));
-  if (!lighter.ok) throw new Refusal('That knot cannot be taken out');
+  if (!lighter.ok) throw new CommandError('That knot cannot be taken out');
   return withCurve(held, lighter.value.curve);
 }
 
@@ -44,12 +44,12 @@ export function moveKnot(recipe: Recipe, u: number, to: number): ControlRecipe {
       .slice(1, -1)
       .some((knot) => knot.u === u)
   )
-    throw new Refusal(`No inner knot stands at ${u}`);
+    throw new CommandError(`No inner knot stands at ${u}`);
   const moved = move(curve, u, to);
-  if (!moved.ok) throw new Refusal('A knot stays between its neighbours');
+  if (!moved.ok) throw new CommandError('A knot stays between its neighbours');
   if (!sites) return withCurve(held, moved.value);
   const bent = through(moved.value, sites, fitDataOf(curve, sites));
-  if (!bent) throw new Refusal('With the knot there no curve goes through the fit points');
+  if (!bent) throw new CommandError('With the knot there no curve goes through the fit points');
   return withCurve(held, bent);
 }
 
@@ -67,7 +67,7 @@ export function evenKnots(recipe: Recipe): ControlRecipe {
 export function setRange(recipe: Recipe, first: number, last: number): ControlRecipe {
   const held = hold(recipe);
   const { curve } = curveOf(held);
-  if (!(last > first)) throw new Refusal(`The range must grow: ${last} is not above ${first}`);
+  if (!(last > first)) throw new CommandError(`The range must grow: ${last} is not above ${first}`);
   const [from, to] = domainOf(curve);
   const scaled = reparameterise(curve, first, last);
   const place = (u: number) => (u === to ? last : first + ((u - from) / (to - from)) * (last - first));

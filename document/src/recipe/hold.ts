@@ -1,12 +1,12 @@
 import { type Curve, domainOf } from '@pencil-bend/core';
-import { Refusal } from '../refusal';
+import { CommandError } from '../commandError';
 import type { ControlPoint, ControlRecipe, FitRecipe, HeldFitPoint, Id, Recipe } from '../project/project';
 import { type ResolvedCurve, resolveRecipe } from './resolve';
 
 /** The curve of a recipe that is known to be right. */
 export function curveOf(recipe: Recipe): ResolvedCurve {
   const resolved = resolveRecipe(recipe);
-  if (!resolved.ok) throw new Refusal(resolved.failure.message);
+  if (!resolved.ok) throw new CommandError(resolved.failure.message);
   return resolved.value;
 }
 

@@ -1,5 +1,5 @@
 import { derivatives, insertKnot, length, scale, type TangentHold, type Vector3 } from '@pencil-bend/core';
-import { Refusal } from '../refusal';
+import { CommandError } from '../commandError';
 import type { ControlRecipe, Id, Recipe } from '../project/project';
 import { fitIndex, fitOf, withHolds } from './editFitPoints';
 import { curveOf } from './hold';
@@ -23,13 +23,13 @@ export function tangentAt(recipe: Recipe, id: Id): { direction: Vector3; mm: num
   const d = derivatives(curve, u, 1);
   const first: Vector3 = [d[3], d[4], d[5]];
   const speed = length(first);
-  if (!(speed > 0)) throw new Refusal('The curve stands still there and has no tangent');
+  if (!(speed > 0)) throw new CommandError('The curve stands still there and has no tangent');
   return { direction: scale(first, 1 / speed), mm: speed * intervalAt(recipe, index) };
 }
 
 /** Holds the tangent at a fit point, its direction alone or with its strength; null frees it. */
 export function holdTangent(recipe: Recipe, id: Id, tangent: TangentHold | null): Recipe {
-  if (tangent && !(length(tangent.direction) > 0)) throw new Refusal('A direction is needed, not 0, 0, 0');
+  if (tangent && !(length(tangent.direction) > 0)) throw new CommandError('A direction is needed, not 0, 0, 0');
   const index = fitIndex(recipe, id);
   if (recipe.kind === 'fit') return withHolds(recipe, id, { tangent: tangent ?? undefined });
   const { u } = fitOf(recipe).points[index];
@@ -50,7 +50,8 @@ export function holdTangent(recipe: Recipe, id: Id, tangent: TangentHold | null)
   const mm = !strength ? null : 'mm' in strength ? strength.mm : strength.ratio * chordAt(recipe, index);
   const speed = mm === null ? Math.hypot(d[3], d[4], d[5]) : mm / interval;
   const turned = sites && turnedAt(curve, sites, u, scale(direction, speed / length(direction)));
-  if (!turned) throw new Refusal('The control points there are not free enough for a tangent; add a knot beside it');
+  if (!turned)
+    throw new CommandError('The control points there are not free enough for a tangent; add a knot beside it');
   return withCurve(ready, turned);
 }
 
@@ -58,7 +59,7 @@ export function holdTangent(recipe: Recipe, id: Id, tangent: TangentHold | null)
 export function holdRadius(recipe: Recipe, id: Id, radius: number | null): Recipe {
   fitIndex(recipe, id);
   if (recipe.kind === 'control') {
-    throw new Refusal('A radius is held with live spacing: make the spacing live first');
+    throw new CommandError('A radius is held with live spacing: make the spacing live first');
   }
   return withHolds(recipe, id, { radius: radius ?? undefined });
 }

@@ -1,5 +1,5 @@
 import { evaluate, MAX_DEGREE } from '@pencil-bend/core';
-import { Refusal } from '../refusal';
+import { CommandError } from '../commandError';
 import type { ControlRecipe, FitPoint, FitRecipe, Recipe } from '../project/project';
 import { curveOf } from './hold';
 
@@ -10,7 +10,7 @@ export const MOST_THROUGH_POINTS = 9;
 export function makeLive(recipe: Recipe, degree?: number): FitRecipe {
   if (recipe.kind === 'fit') return degree === undefined ? recipe : { ...recipe, degree };
   const { fit } = recipe;
-  if (!fit) throw new Refusal('This curve has no fit points to be laid through');
+  if (!fit) throw new CommandError('This curve has no fit points to be laid through');
   return {
     kind: 'fit',
     degree: degree ?? Math.min(MOST_THROUGH_POINTS, recipe.degree),
@@ -41,8 +41,8 @@ function places(recipe: ControlRecipe): readonly FitPoint[] {
   return points;
 }
 
-/** A degree that a curve may have. Throws a `Refusal`. */
+/** A degree that a curve may have. Throws a `CommandError`. */
 export function degreeWithin(degree: number, most = MAX_DEGREE): number {
-  if (degree < 1 || degree > most) throw new Refusal(`A degree from 1 to ${most} is needed, not ${degree}`);
+  if (degree < 1 || degree > most) throw new CommandError(`A degree from 1 to ${most} is needed, not ${degree}`);
   return degree;
 }

@@ -8,7 +8,7 @@ import {
   packSites,
   type Vector3,
 } from '@pencil-bend/core';
-import { Refusal } from '../refusal';
+import { CommandError } from '../commandError';
 import type { Axis, ControlRecipe, Id, Recipe } from '../project/project';
 import { curveOf, hold } from './hold';
 import { withCurve } from './withCurve';
@@ -23,7 +23,7 @@ export interface Move {
  * The recipe with points elsewhere, fit points and control points alike. With live spacing moved fit points are just
  * that; a control point that moves makes the spacing held first. Held, a fit point takes the control points along that
  * it needs, and all other fit points, the derivatives at the ends and held tangents stay. Pinned coordinates stay.
- * Throws a `Refusal` for a point that is not there.
+ * Throws a `CommandError` for a point that is not there.
  */
 export function movePoints(recipe: Recipe, moves: readonly Move[]): Recipe {
   const targets = new Map(moves.map(({ point, to }) => [point, to]));
@@ -66,7 +66,7 @@ function moveFitPoints(recipe: ControlRecipe, moves: readonly Move[]): ControlRe
   const { curve, sites } = curveOf(recipe);
   const found = moves.map(({ point, to }) => {
     const at = fit?.points.find(({ id }) => id === point);
-    if (!at) throw new Refusal(`There is no point '${point}' in this curve`);
+    if (!at) throw new CommandError(`There is no point '${point}' in this curve`);
     return { u: at.u, to: unpinned(at, evaluate(curve, at.u), to) };
   });
   if (!sites) return recipe;
@@ -95,7 +95,7 @@ export function through(curve: Curve, sites: Parameters<typeof fitDataOf>[1], da
 /** The curve brought through a place at u by the least movement. */
 export function bentAt(curve: Curve, u: number, to: Vector3): Curve {
   const bent = moveOnCurve(curve, u, to);
-  if (!bent.ok) throw new Refusal('Nothing there can be moved');
+  if (!bent.ok) throw new CommandError('Nothing there can be moved');
   return bent.value;
 }
 
@@ -119,13 +119,13 @@ export function turnedAt(
   return row >= 0 ? through(curve, sites, data) : null;
 }
 
-/** Throws a `Refusal` for a parameter outside the curve. */
+/** Throws a `CommandError` for a parameter outside the curve. */
 export function inDomain(recipe: Recipe, u: number): number {
   const { curve } = curveOf(recipe);
   try {
     fitDataOf(curve, packSites([{ u, order: 0 }]));
   } catch {
-    throw new Refusal(`The parameter ${u} lies outside the curve`);
+    throw new CommandError(`The parameter ${u} lies outside the curve`);
   }
   return u;
 }

@@ -1,4 +1,4 @@
-import { Refusal } from '../refusal';
+import { CommandError } from '../commandError';
 import type { Axis, Id, Recipe } from '../project/project';
 import { hold } from './hold';
 
@@ -10,7 +10,7 @@ export function pinPoints(recipe: Recipe, ids: readonly Id[], axis: Axis, pinned
   if (missing !== undefined) {
     const held = hold(recipe);
     if (held === recipe || !held.points.some(({ id }) => id === missing)) {
-      throw new Refusal(`There is no point '${missing}' in this curve`);
+      throw new CommandError(`There is no point '${missing}' in this curve`);
     }
     return pinPoints(held, ids, axis, pinned);
   }

@@ -1,5 +1,5 @@
 import { domainOf, uniformKnots, type Vector3 } from '@pencil-bend/core';
-import { Refusal } from '../refusal';
+import { CommandError } from '../commandError';
 import type { ControlPoint, ControlRecipe, Id, Recipe } from '../project/project';
 import { curveOf, hold } from './hold';
 import { fitPointsOf, makeLive } from './makeLive';
@@ -21,7 +21,7 @@ export interface Row {
 export function setPoints(recipe: Recipe, which: 'fit' | 'control', rows: readonly Row[]): Recipe {
   if (which === 'fit') {
     const old = fitPointsOf(recipe);
-    if (old.length === 0) throw new Refusal('This curve has no fit points');
+    if (old.length === 0) throw new CommandError('This curve has no fit points');
     if (old.length === rows.length) {
       return movePoints(recipe, old.map(({ id }, i) => ({ point: id, to: rows[i].at }))); // prettier-ignore
     }
@@ -45,7 +45,7 @@ function laidOut(held: ControlRecipe, points: ControlPoint[]): ControlRecipe {
   const { fit: _fit, closing } = held;
   const degree = closing === 'periodic' ? held.degree : Math.min(held.degree, points.length - 1);
   if (degree < 1 || (closing !== 'open' && points.length < 3)) {
-    throw new Refusal(`A curve cannot be made of ${points.length} control points`);
+    throw new CommandError(`A curve cannot be made of ${points.length} control points`);
   }
   const [first, last] = domainOf(curveOf(held).curve);
   const knots = [...uniformKnots(degree, points.length, closing)].map((k) => first + k * (last - first));

@@ -1,5 +1,5 @@
 import { distance, dot, scale, subtract, type TangentHold, type Vector3 } from '@pencil-bend/core';
-import { Refusal } from '../refusal';
+import { CommandError } from '../commandError';
 import type { FitPoint, FitRecipe, Id, MirrorPlane, Recipe } from '../project/project';
 import { freshIds } from './withCurve';
 import { placed, reflection } from './transformed';
@@ -20,10 +20,11 @@ const ontoPlane = (about: MirrorPlane, at: Vector3): Vector3 =>
  * Where the half reaches the plane its last point lies in it; where it stops before, the curve goes smoothly across.
  */
 export function makeSymmetric(recipe: Recipe, about: MirrorPlane): FitRecipe {
-  if (recipe.kind !== 'fit') throw new Refusal('Only a curve through points with live spacing can be its own mirror');
+  if (recipe.kind !== 'fit')
+    throw new CommandError('Only a curve through points with live spacing can be its own mirror');
   const { points, closed } = recipe;
   const start = points.find(({ at }) => Math.abs(awayFrom(about, at)) > SAME);
-  if (!start) throw new Refusal('The curve lies in the mirror itself');
+  if (!start) throw new CommandError('The curve lies in the mirror itself');
   const side = Math.sign(awayFrom(about, start.at));
   const isKept = ({ at }: FitPoint) => side * awayFrom(about, at) > SAME;
   // One run of points on the side of the start, which on a closed curve may go over its seam.
@@ -31,7 +32,7 @@ export function makeSymmetric(recipe: Recipe, about: MirrorPlane): FitRecipe {
   const around = closed ? [...points.slice(turn), ...points.slice(0, turn)] : [...points];
   const end = around.findIndex((point) => !isKept(point) && Math.abs(awayFrom(about, point.at)) > SAME);
   let half = end < 0 ? around : around.slice(0, end);
-  if (half.length === points.length) throw new Refusal('The curve does not reach across the mirror');
+  if (half.length === points.length) throw new CommandError('The curve does not reach across the mirror');
   const before = closed ? around.at(-1) : undefined;
   if (before && Math.abs(awayFrom(about, before.at)) <= SAME && !half.includes(before)) half = [before, ...half];
   const kept = half.map((point) => (isKept(point) ? point : inPlane(point, about)));
@@ -42,7 +43,7 @@ export function makeSymmetric(recipe: Recipe, about: MirrorPlane): FitRecipe {
     .map((point) => ({ ...imageOf(point, about), id: fresh() }));
   const whole = [...kept, ...image];
   const needed = closed ? 3 : 2;
-  if (whole.length < needed) throw new Refusal(`The half has too few points for a curve of ${needed}`);
+  if (whole.length < needed) throw new CommandError(`The half has too few points for a curve of ${needed}`);
   return { ...recipe, points: whole, symmetry: about };
 }
 
@@ -73,12 +74,14 @@ function inPlane(point: FitPoint, about: MirrorPlane): FitPoint {
   };
 }
 
-/** What an edit of a symmetric curve does on one side, done on the other too. Throws a `Refusal`. */
+/** What an edit of a symmetric curve does on one side, done on the other too. Throws a `CommandError`. */
 export function keepSymmetry(before: Recipe, after: Recipe): Recipe {
   const about = before.kind === 'fit' && before.symmetry;
   if (!about || before === after) return after;
   if (after.kind !== 'fit') {
-    throw new Refusal('The curve is its own mirror, for which its spacing stays live: let go of its symmetry first');
+    throw new CommandError(
+      'The curve is its own mirror, for which its spacing stays live: let go of its symmetry first',
+    );
   }
   // Another mirror, or none.
   if (after.symmetry !== about) return after;
@@ -92,7 +95,7 @@ export function keepSymmetry(before: Recipe, after: Recipe): Recipe {
   const left = after.points.filter(({ id }) => here.has(partner.get(id) ?? id));
   const points = withPartners(folded(left, was, partner, about), added, partner, about);
   if (points.length < (after.closed ? 3 : 2)) {
-    throw new Refusal('A point goes with its image, and the curve needs its last ones; delete the curve instead');
+    throw new CommandError('A point goes with its image, and the curve needs its last ones; delete the curve instead');
   }
   const whole = { ...after, points };
   // Points that fell on images of others, say: the half on the side of the start tells the other anew.

@@ -1,5 +1,5 @@
 import { cross, dot, length, type TangentHold } from '@pencil-bend/core';
-import { Refusal } from '../refusal';
+import { CommandError } from '../commandError';
 import type { HeldFitPoint, Recipe } from '../project/project';
 import { withHolds } from './editFitPoints';
 import { chordAt, tangentAt } from './holdTangent';
@@ -35,7 +35,7 @@ function asItIs(recipe: Recipe, { id, tangent }: HeldFitPoint, index: number): T
     return { ...made, strength: 'mm' in strength ? { mm: size } : { ratio: size } };
   } catch (error) {
     // Where the curve stands still there is no tangent to write down.
-    if (error instanceof Refusal) return undefined;
+    if (error instanceof CommandError) return undefined;
     throw error;
   }
 }

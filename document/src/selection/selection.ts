@@ -1,5 +1,5 @@
 import type { Id, Project } from '../project/project';
-import { plainRecipe } from '../project/sources';
+import { plainRecipe } from '../project/mirrors';
 import { type Handle, hasHandle, sameHandle } from './handle';
 
 /** What is selected: items, and of one alone some of its handles. */

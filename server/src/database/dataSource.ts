@@ -2,13 +2,13 @@ import { closeSync, existsSync, fsyncSync, mkdirSync, openSync, renameSync, rmSy
 import { join } from 'node:path';
 import { DataSource, type DataSourceOptions } from 'typeorm';
 import { PictureEntity, ProjectEntity, SnapshotEntity, StageEntity, StepEntity } from './entities';
-import { Fifth1797000000000 } from './fifth.migration';
-import { First1795000000000 } from './first.migration';
-import { Fourth1796500000000 } from './fourth.migration';
-import { NamesAndTimes1798000000000 } from './namesAndTimes.migration';
-import { Second1795500000000 } from './second.migration';
+import { TracedPictures } from './tracedPictures.migration';
+import { FirstTables } from './firstTables.migration';
+import { DrawingsOfFormat3 } from './drawingsOfFormat3.migration';
+import { NamesAndTimes } from './namesAndTimes.migration';
+import { BinAndStages } from './binAndStages.migration';
 import { sqliteErrorInWords } from './sqliteErrors';
-import { Third1796000000000 } from './third.migration';
+import { DrawingsOfFormat2 } from './drawingsOfFormat2.migration';
 
 /** Another program may hold the database for this long, in ms, before it is said: nothing else is answered meanwhile. */
 const BUSY_MS = 500;
@@ -19,14 +19,7 @@ type Options = Partial<Extract<DataSourceOptions, { type: 'better-sqlite3' }>>;
 
 /** For writing: migrated as needed, and safe. */
 const WRITING: Options = {
-  migrations: [
-    First1795000000000,
-    Second1795500000000,
-    Third1796000000000,
-    Fourth1796500000000,
-    Fifth1797000000000,
-    NamesAndTimes1798000000000,
-  ],
+  migrations: [FirstTables, BinAndStages, DrawingsOfFormat2, DrawingsOfFormat3, TracedPictures, NamesAndTimes],
   migrationsRun: true,
   prepareDatabase: (database: { pragma(statement: string): unknown }) => {
     database.pragma('journal_mode = WAL');

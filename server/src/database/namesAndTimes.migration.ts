@@ -22,7 +22,8 @@ const ROWS_AT_ONCE = 500;
  * Names and times that were taken before there was a rule for them, everywhere in the same way: so the log still leads
  * to its snapshots. A time that is none becomes that of the project's making.
  */
-export class NamesAndTimes1798000000000 implements MigrationInterface {
+export class NamesAndTimes implements MigrationInterface {
+  /** As it stands in databases that ran it. */
   name = 'NamesAndTimes1798000000000';
 
   async up(runner: QueryRunner): Promise<void> {

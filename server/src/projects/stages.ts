@@ -4,7 +4,7 @@ import type { EntityManager } from 'typeorm';
 import { StageEntity, type StageRow } from '../database/entities';
 import type { DatabaseLock } from '../database/databaseLock';
 import { Failure } from './failure';
-import { drawingAt } from './heads';
+import { drawingAt } from './headCache';
 import { rowOf } from './rows';
 import { takeSnapshot } from './snapshots';
 

@@ -4,7 +4,7 @@ import {
   applyPatch,
   checkProject,
   LONGEST_NAME,
-  type Order,
+  type CommandCall,
   perform,
   pointer,
   type Project,
@@ -16,7 +16,7 @@ import { Between, type EntityManager, In, IsNull, LessThan, Not } from 'typeorm'
 import { ProjectEntity, type ProjectRow, StepEntity, type StepRow } from '../database/entities';
 import type { DatabaseLock } from '../database/databaseLock';
 import { Failure } from './failure';
-import { drawingAt, type Head, Heads } from './heads';
+import { drawingAt, type Head, HeadCache } from './headCache';
 import { historyAt, type HistoryPart } from './history';
 import { inverseProblem } from './inverse';
 import { rowOf } from './rows';
@@ -47,7 +47,7 @@ const NAMES_TOLD = 5;
 
 /** Keeps projects. Every answer is given after the commit; every drawing it holds has passed `checkProject`. */
 export class ProjectStore {
-  private readonly heads = new Heads();
+  private readonly heads = new HeadCache();
 
   constructor(private readonly database: DatabaseLock) {}
 
@@ -122,7 +122,7 @@ export class ProjectStore {
   }
 
   /** Does an order to the project as it is now: one more step of its log. */
-  async perform(id: string, order: Order): Promise<ListedProject> {
+  async perform(id: string, order: CommandCall): Promise<ListedProject> {
     const [head, row] = await this.database.write(async (manager) => {
       const before = await rowOf(manager, id);
       const { project } = await this.heads.now(manager, before);

@@ -5,7 +5,7 @@ import {
   handlesOn,
   isClosed,
   onlyItem,
-  type Order,
+  type CommandCall,
   pointOf,
   pointsOf,
   type Recipe,
@@ -94,11 +94,11 @@ const knotOf = (bench: Workbench) => {
 
 /** A command to the selected curve. */
 const give =
-  (order: (bench: Workbench) => { readonly command: Order['command']; readonly args?: object } | null) =>
+  (order: (bench: Workbench) => { readonly command: CommandCall['command']; readonly args?: object } | null) =>
   (bench: Workbench): void => {
     const item = onlyItem(bench.editing.selection());
     const given = item === null ? null : order(bench);
-    if (given) bench.editing.do({ command: given.command, args: { item, ...given.args } } as Order);
+    if (given) bench.editing.do({ command: given.command, args: { item, ...given.args } } as CommandCall);
   };
 const tool =
   (name: ToolName) =>

@@ -1,10 +1,10 @@
 import { circle, FRONT } from '@pencil-bend/core';
-import { controlRecipe, emptyProject, fitRecipe, perform, plainItem, type Order, type Project } from '@pencil-bend/document'; // prettier-ignore
+import { controlRecipe, emptyProject, fitRecipe, perform, plainItem, type CommandCall, type Project } from '@pencil-bend/document'; // prettier-ignore
 import { copied, pasted } from './clipboard';
 
 let serial = 0;
 const newId = () => `id${++serial}`;
-const done = (project: Project, order: Order): Project => {
+const done = (project: Project, order: CommandCall): Project => {
   const outcome = perform(project, order, { id: 'step-000001', at: '' });
   if (!outcome.ok) throw new Error(outcome.failure);
   return outcome.value.project;
@@ -25,7 +25,7 @@ const project = [
     },
   },
   { command: 'mirrorItems', args: { items: ['arch'], id: 'm', about: { at: [0, 0, 0], across: [1, 0, 0] } } },
-].reduce((now, order) => done(now, order as Order), emptyProject('Clip'));
+].reduce((now, order) => done(now, order as CommandCall), emptyProject('Clip'));
 
 const into = { source: 'other', layer: 'sheet', plane: 'front', aside: [10, -10, 0] as const };
 const paste = (text: string, to: Project, more: Partial<typeof into> = {}): Project => {

@@ -1,5 +1,5 @@
 import { translation, type Vector3 } from '@pencil-bend/core';
-import { type Id, type Order, plainItem, type Pasted, type Project, schemaProblems } from '@pencil-bend/document';
+import { type Id, type CommandCall, plainItem, type Pasted, type Project, schemaProblems } from '@pencil-bend/document';
 
 const FORMAT = 'pencil-bend-items';
 
@@ -19,7 +19,7 @@ export function pasted(
   text: string,
   into: { readonly source: string; readonly layer: Id; readonly plane: Id; readonly aside: Vector3 },
   newId: () => Id,
-): Order | { readonly why: string } | null {
+): CommandCall | { readonly why: string } | null {
   const read = parsed(text);
   if (!read) return null;
   const id = newId();

@@ -4,7 +4,7 @@ import {
   type Id,
   isClosed,
   type NewItem,
-  type Order,
+  type CommandCall,
   plainRecipe,
   type Project,
   pulledBy,
@@ -18,7 +18,7 @@ import { COMPARED } from '../tools/place/curves';
 export interface SelectionAction {
   readonly kind: 'group' | 'ungroup' | 'reference' | 'letGo' | 'throughCorners' | 'pulledByCorners' | 'compare';
   readonly label: string;
-  readonly order: Order;
+  readonly order: CommandCall;
   readonly select?: Selection;
 }
 

@@ -5,7 +5,7 @@ import {
   addsHandles,
   type Handle,
   keyOf,
-  type Order,
+  type CommandCall,
   plainRecipe,
   pointsOf,
   type Project,
@@ -24,7 +24,7 @@ export class AddedHandles {
   readonly keys = computed(() => (this.came().project === this.project() ? this.came().keys : NOTHING));
 
   /** Does a command, and remembers which handles of its curve came with it. */
-  during(order: Order, work: () => void): void {
+  during(order: CommandCall, work: () => void): void {
     // Moved knots are no new ones.
     if (!addsHandles(order.command)) return work();
     const before = this.handlesFor(order);
@@ -34,7 +34,7 @@ export class AddedHandles {
   }
 
   /** Keys of the fit points, control points and knots of the curve that a command is done to. */
-  private handlesFor({ args }: Order): ReadonlySet<string> {
+  private handlesFor({ args }: CommandCall): ReadonlySet<string> {
     const project = this.project();
     const item = 'item' in args ? project?.items[args.item] : null;
     const points = project && item?.kind === 'curve' ? pointsOf(plainRecipe(project, item)) : null;

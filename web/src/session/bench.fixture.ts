@@ -2,7 +2,7 @@ import { TestBed } from '@angular/core/testing';
 import { EMPTY } from 'rxjs';
 import { Actions } from '@ngrx/effects';
 import { provideStore, Store } from '@ngrx/store';
-import { emptyProject, fitRecipe, type NewItem, type Order, perform, type Project } from '@pencil-bend/document';
+import { emptyProject, fitRecipe, type NewItem, type CommandCall, perform, type Project } from '@pencil-bend/document';
 import { ProjectsApi } from '../api/projectsApi';
 import { drawingActions } from '../state/actions';
 import { newStamp } from '../state/ids';
@@ -44,7 +44,7 @@ export const through = (id: string, ...places: readonly Place[]): NewItem => ({
 export function projectWith(...items: readonly NewItem[]): Project {
   const project = emptyProject('Bench');
   if (items.length === 0) return project;
-  const draw: Order = { command: 'drawItems', args: { layer: 'sheet', plane: 'front', word: 'Curve', items } };
+  const draw: CommandCall = { command: 'drawItems', args: { layer: 'sheet', plane: 'front', word: 'Curve', items } };
   const outcome = perform(project, draw, newStamp());
   if (!outcome.ok) throw new Error(outcome.failure);
   return outcome.value.project;

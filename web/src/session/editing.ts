@@ -4,11 +4,11 @@ import {
   type Id,
   isLossy,
   onlyItem,
-  type Order,
+  type CommandCall,
   perform,
   plainRecipe,
   type Recipe,
-  Refusal,
+  CommandError,
   type Selection,
 } from '@pencil-bend/document';
 import { drawingActions } from '../state/actions';
@@ -20,7 +20,7 @@ import { AddedHandles } from './addedHandles';
 import { LossyPreview } from './lossyPreview';
 
 /** Commands that name the curve they are done to as `item`. */
-export type CurveCommand = Extract<Order, { readonly args: { readonly item: Id } }>;
+export type CurveCommand = Extract<CommandCall, { readonly args: { readonly item: Id } }>;
 type OfCurve<Name extends CurveCommand['command']> = Omit<Extract<CurveCommand, { command: Name }>['args'], 'item'>;
 
 /** Changes of the drawing and of the selection: every command of the bench goes through here. */
@@ -41,7 +41,7 @@ export class Editing {
    * Does a command; whether it was done. Where it would change the shape by an unknown amount, its price is asked
    * first; where it cannot be done, that is said, and nothing changes.
    */
-  do(order: Order): boolean {
+  do(order: CommandCall): boolean {
     const project = this.project();
     if (!project || this.isRefused()) return false;
     if (isLossy(order.command)) {
@@ -61,7 +61,7 @@ export class Editing {
   /** Does a command to the curve that is selected alone. */
   doToSelected<Name extends CurveCommand['command']>(command: Name, args: OfCurve<Name>): boolean {
     const item = onlyItem(this.selection());
-    return item !== null && this.do({ command, args: { item, ...args } } as unknown as Order);
+    return item !== null && this.do({ command, args: { item, ...args } } as unknown as CommandCall);
   }
 
   select(selection: Selection): void {
@@ -73,7 +73,7 @@ export class Editing {
     try {
       work();
     } catch (error) {
-      if (!(error instanceof Refusal)) throw error;
+      if (!(error instanceof CommandError)) throw error;
       this.notify(error.message);
     }
   }

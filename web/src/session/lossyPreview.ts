@@ -14,7 +14,7 @@ import {
   attempt,
   controlRecipe,
   type Id,
-  type Order,
+  type CommandCall,
   plainRecipe,
   type Project,
   resolveRecipe,
@@ -37,7 +37,7 @@ export interface Price {
 
 /** An order that waits for a decision, with the curve it would leave. */
 export interface Offer {
-  readonly order: Order;
+  readonly order: CommandCall;
   /** The name of the step: 'Remove point 7 of Spout'. */
   readonly name: string;
   readonly before: Curve;
@@ -84,7 +84,7 @@ export class LossyPreview {
   }
 
   /** Asks what an order would cost. */
-  ask(order: Order): void {
+  ask(order: CommandCall): void {
     this.leave();
     const offer = this.prepared(order);
     if (!offer) return;
@@ -146,7 +146,7 @@ export class LossyPreview {
   }
 
   /** The order done on the side; what cannot be done is said. */
-  private prepared(order: Order): Offer | null {
+  private prepared(order: CommandCall): Offer | null {
     const project = this.project();
     if (!project || !('item' in order.args)) return null;
     const { item } = order.args;

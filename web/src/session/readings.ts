@@ -63,7 +63,8 @@ export class Readings {
     this.hand.reads() === 'preview' ? this.shown.drawing() : (this.shown.selected()?.curve ?? null),
   );
 
-  private readonly normal = computed(
+  /** The normal that gives its curvature its sign; null for a curve that leaves its plane. */
+  readonly normal = computed(
     (): Vector3 | null => {
       const item = this.hand.reads() === 'preview' ? null : this.shown.selected()?.item;
       return normalAlong(this.curve(), item?.plane ?? null, this.target);

@@ -2,7 +2,7 @@ import type { Theirs } from '../api/conflict';
 import type { ViewedStage } from './viewedStage';
 import type { QueuedBatch } from '../api/batch';
 import type { SnapKind, TracedPicture, KeptView, Camera } from '../api/keptView';
-import type { Order, Project, Stamp, Selection } from '@pencil-bend/document';
+import type { CommandCall, Project, Stamp, Selection } from '@pencil-bend/document';
 import { createActionGroup, emptyProps, props } from '@ngrx/store';
 import type { HistoryPart } from '../api/projectsApi';
 
@@ -22,7 +22,7 @@ export const drawingActions = createActionGroup({
     'Could not open': props<{ id: string; why: string; again: boolean }>(),
     Left: emptyProps(),
     /** A change of the drawing: one action for all commands. */
-    Ordered: props<{ order: Order; stamp: Stamp }>(),
+    Ordered: props<{ order: CommandCall; stamp: Stamp }>(),
     Undone: props<{ stamp: Stamp }>(),
     Redone: props<{ stamp: Stamp }>(),
     /** To another place of the history: a step back or forth for each stamp. */

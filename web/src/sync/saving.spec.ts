@@ -3,7 +3,7 @@ import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
 import { Router } from '@angular/router';
-import { emptyProject, type Order, perform, selectionOf, type Step } from '@pencil-bend/document';
+import { emptyProject, type CommandCall, perform, selectionOf, type Step } from '@pencil-bend/document';
 import { provideEffects } from '@ngrx/effects';
 import { provideStore, Store } from '@ngrx/store';
 import { SyncQueue } from './syncQueue';
@@ -26,8 +26,8 @@ let store: Store<BenchState>;
 let http: HttpTestingController;
 
 const read = <T>(selector: (state: BenchState) => T): T => store.selectSignal(selector)();
-const rename = (name: string): Order => ({ command: 'renameProject', args: { name } });
-const order = (given: Order) => store.dispatch(drawingActions.ordered({ order: given, stamp: newStamp() }));
+const rename = (name: string): CommandCall => ({ command: 'renameProject', args: { name } });
+const order = (given: CommandCall) => store.dispatch(drawingActions.ordered({ order: given, stamp: newStamp() }));
 const NO_HISTORY = { undo: { steps: [], more: 0 }, redo: { steps: [], more: 0 } };
 const sent = () => http.expectOne('/api/projects/k/steps');
 

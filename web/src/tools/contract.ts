@@ -1,5 +1,5 @@
 import type { Plane, Vector3 } from '@pencil-bend/core';
-import type { Axis, Handle, Id, Order, Project, Recipe, Selection } from '@pencil-bend/document';
+import type { Axis, Handle, Id, CommandCall, Project, Recipe, Selection } from '@pencil-bend/document';
 import type { TracedPicture } from '../api/keptView';
 import type { Caught } from '../snap/caught';
 import type { Answer, Asked, JobKind } from '../work/jobs';
@@ -180,7 +180,7 @@ export interface ToolState {
 
 /** What a step does to the drawing and the selection, if anything. */
 export interface Effects {
-  readonly order?: Order;
+  readonly order?: CommandCall;
   readonly select?: Selection;
   /** The picture that is traced, laid anew. */
   readonly picture?: TracedPicture;
@@ -218,7 +218,7 @@ export interface Frame {
 /** What is shown of a tool at work. */
 export interface Preview {
   /** What it would do to the drawing now: it is done on the side, and shown. */
-  readonly order: Order | null;
+  readonly order: CommandCall | null;
   /** What is to be minded about what would come of it, or why nothing would. */
   readonly note: string | null;
   /** The place where a click would put a point. */

@@ -20,7 +20,7 @@ import {
   HANDLE_SHARE,
   isClosed,
   type Recipe,
-  Refusal,
+  CommandError,
   tangentAt,
   type CurvePoints,
   type Handle,
@@ -237,7 +237,7 @@ function tangentMarks(recipe: Recipe, { fit }: CurvePoints, marker: Marker): Mar
       tangent = tangentAt(recipe, id);
     } catch (error) {
       // Where the curve stands still there is none to take hold of.
-      if (error instanceof Refusal) return [];
+      if (error instanceof CommandError) return [];
       throw error;
     }
     const stem = scale(tangent.direction, tangent.mm * HANDLE_SHARE);

@@ -16,7 +16,7 @@ import { radiusOf } from '@pencil-bend/core';
 import { KnotLine } from './knotLine';
 import { NotLoaded } from '../../ui/notLoaded';
 import { lengthInWords, UNIT } from '../../ui/length';
-import { curvatureInWords, radiusInWords } from '../../ui/labels';
+import { counted, curvatureInWords, radiusInWords } from '../../ui/labels';
 import { drawGraph, lengthAtX, graphFrame } from './curvatureGraph';
 
 /** The graph under the sheet: signed curvature over arc length, with the cursor it shares with the sheet. */
@@ -129,11 +129,11 @@ export class Graphs {
   protected readonly length = (mm: number): string => lengthInWords(mm, this.units(), 2);
 
   protected readonly count = computed(() => {
-    const profile = this.readings.reading()?.profile;
-    if (!profile) return '';
-    if (!this.readings.reading()?.normal) return 'a curve in space';
-    const { length } = profile.inflections;
-    return length === 1 ? '1 inflection' : `${length} inflections`;
+    const reading = this.readings.reading();
+    if (!reading) return '';
+    return reading.inflections === null
+      ? 'a curve in space'
+      : counted(reading.inflections, 'inflection', 'inflections');
   });
 
   private readonly frame = computed(() => {

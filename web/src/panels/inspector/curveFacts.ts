@@ -3,7 +3,7 @@ import { ShownItems } from '../../session/shownItems';
 import { Readings } from '../../session/readings';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { controlPointsOf, lightness, radiusOf, straightStretches } from '@pencil-bend/core';
-import { fitPointsOf, isClosed, MOST_THROUGH_POINTS, type Order, type Recipe } from '@pencil-bend/document';
+import { fitPointsOf, isClosed, MOST_THROUGH_POINTS, type CommandCall, type Recipe } from '@pencil-bend/document';
 import { counted, radiusInWords } from '../../ui/labels';
 import { lengthInWords } from '../../ui/length';
 import { NumberField } from '../../ui/numberField';
@@ -110,19 +110,18 @@ export class CurveFacts {
   });
 
   protected readonly facts = computed(() => {
-    const curve = this.shown.selected()?.curve;
-    const profile = this.readings.reading()?.profile;
+    const reading = this.readings.reading();
     const units = this.editing.project()?.units ?? 'mm';
-    if (!curve || !profile) return [];
-    const { tightest, inflections, length } = profile;
+    if (!reading) return [];
+    const { tightest, inflections, profile } = reading;
     const straight = this.straight();
     return [
-      { name: 'Length', value: lengthInWords(length, units) },
+      { name: 'Length', value: lengthInWords(profile.length, units) },
       {
         name: 'Smallest radius',
         value: tightest ? `${radiusInWords(radiusOf(tightest.kappa), units)} at ${lengthInWords(tightest.s, units, 2)}` : 'straight', // prettier-ignore
       },
-      { name: 'Inflections', value: this.readings.reading()?.normal ? String(inflections.length) : 'a curve in space' },
+      { name: 'Inflections', value: inflections === null ? 'a curve in space' : String(inflections) },
       ...(straight > 0 ? [{ name: 'Straight', value: counted(straight, 'stretch', 'stretches') }] : []),
       ...(this.pieces() === null ? [] : [{ name: 'Lightness', value: this.pieces() ?? '' }]),
     ];
@@ -137,7 +136,7 @@ export class CurveFacts {
   private readonly pieces = computed(() => {
     const curve = this.readings.keptCurve();
     if (!curve) return null;
-    const { spans, monotonePieces } = lightness(curve, this.readings.reading()?.normal);
+    const { spans, monotonePieces } = lightness(curve, this.readings.normal());
     return `${counted(spans, 'span', 'spans')}, ${counted(monotonePieces, 'piece', 'pieces')}`;
   });
 
@@ -145,7 +144,7 @@ export class CurveFacts {
     command: 'lowerDegree' | 'raiseDegree' | 'makeLive' | 'holdSpacing' | 'closeCurve' | 'reverseCurve',
   ): void {
     const [item] = this.editing.selection().items;
-    if (item) this.editing.do({ command, args: { item } } as Order);
+    if (item) this.editing.do({ command, args: { item } } as CommandCall);
   }
 
   protected fitAnew(degree: number): void {

@@ -21,7 +21,7 @@ import {
   pointOf,
   pointsOf,
   handlesOn,
-  type Order,
+  type CommandCall,
 } from '@pencil-bend/document';
 import { NumberField } from '../../ui/numberField';
 
@@ -212,6 +212,6 @@ export class HandleSection {
 
   private give(command: CurveCommand['command'], args: object): void {
     const [item] = this.editing.selection().items;
-    if (item) this.editing.do({ command, args: { item, ...args } } as Order);
+    if (item) this.editing.do({ command, args: { item, ...args } } as CommandCall);
   }
 }

@@ -1,5 +1,5 @@
 import { packVectors, unpackCurve } from '@pencil-bend/core';
-import { controlRecipe, type Id, type Order, type Recipe, selectionOf } from '@pencil-bend/document';
+import { controlRecipe, type Id, type CommandCall, type Recipe, selectionOf } from '@pencil-bend/document';
 import { type Answer, type Asked, runJob } from '../../work/jobs';
 import {
   ACCEPTS_NOTHING,
@@ -163,7 +163,7 @@ function preview(state: FreehandState, { layer, plane, newId }: ToolContext): Pr
   };
 }
 
-const drawn = (id: Id, { recipe }: FittedStroke, layer: Id, plane: Id): Order => ({
+const drawn = (id: Id, { recipe }: FittedStroke, layer: Id, plane: Id): CommandCall => ({
   command: 'drawItems',
   args: { layer, plane, word: 'Freehand', items: [{ id, recipe }] },
 });

@@ -1,5 +1,5 @@
 import type { Vector3 } from '@pencil-bend/core';
-import { type Order, resolveRecipe, selectionOf } from '@pencil-bend/document';
+import { type CommandCall, resolveRecipe, selectionOf } from '@pencil-bend/document';
 import {
   type Accepts,
   ACCEPTS_NOTHING,
@@ -283,7 +283,7 @@ function placeOf(at: Vector3, { options }: PlacingState, input?: PointerInput): 
 }
 
 /** The order that makes it; null where nothing is drawn or changed. */
-function orderFor(made: Made, { layer, plane, newId }: ToolContext): Order | null {
+function orderFor(made: Made, { layer, plane, newId }: ToolContext): CommandCall | null {
   if ('order' in made) return made.order;
   if (!('shapes' in made)) return null;
   return { command: 'drawItems', args: { layer, plane, word: made.word, items: withIds(made.shapes, newId) } };

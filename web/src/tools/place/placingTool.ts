@@ -1,6 +1,6 @@
 import type { TracedPicture } from '../../api/keptView';
 import type { Vector3 } from '@pencil-bend/core';
-import type { Guide, Id, NewItem, Order, Recipe } from '@pencil-bend/document';
+import type { Guide, Id, NewItem, CommandCall, Recipe } from '@pencil-bend/document';
 import type { Caught } from '../../snap/caught';
 import type { NumberMeaning, Option, Options, ToolContext, ToolGroup } from '../contract';
 
@@ -32,7 +32,7 @@ export type Shape = { readonly colour?: string } & (
 /** What comes of what was given: things to draw, an order, or why nothing does. */
 export type Made =
   | { readonly word: string; readonly shapes: readonly Shape[]; readonly note?: string }
-  | { readonly order: Order; readonly select?: readonly Id[]; readonly note?: string }
+  | { readonly order: CommandCall; readonly select?: readonly Id[]; readonly note?: string }
   | { readonly picture: TracedPicture; readonly note?: string }
   | { readonly why: string };
 

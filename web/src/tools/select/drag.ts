@@ -17,9 +17,9 @@ import {
   type Guide,
   HANDLE_SHARE,
   type Id,
-  type Order,
+  type CommandCall,
   type Recipe,
-  Refusal,
+  CommandError,
   tangentAt,
   unpinned,
   type Handle,
@@ -55,17 +55,27 @@ const CLEAR = 0.02;
 const WEIGHTS = [0.01, 1000] as const;
 
 /** What a drag does to the drawing as it stands: one order. Null where there is nothing to do it to. */
-export function orderOf(drag: Drag, settings: DragSettings, recipe: Recipe | null, normal: Vector3): Order | null {
+export function orderOf(
+  drag: Drag,
+  settings: DragSettings,
+  recipe: Recipe | null,
+  normal: Vector3,
+): CommandCall | null {
   try {
     return ordered(drag, settings, recipe, normal);
   } catch (error) {
     // Where the curve stands still, say, there is no tangent to turn: the drag does nothing.
-    if (error instanceof Refusal) return null;
+    if (error instanceof CommandError) return null;
     throw error;
   }
 }
 
-function ordered(drag: Drag, { along, soft }: DragSettings, recipe: Recipe | null, normal: Vector3): Order | null {
+function ordered(
+  drag: Drag,
+  { along, soft }: DragSettings,
+  recipe: Recipe | null,
+  normal: Vector3,
+): CommandCall | null {
   const { item, grip, from } = drag;
   if (drag.guide) return guideMoved(item, drag.guide, moved(from, straight(drag, along)));
   if (!grip) return { command: 'placePoint', args: { item, to: moved(from, straight(drag, along)) } };
@@ -101,7 +111,7 @@ function ordered(drag: Drag, { along, soft }: DragSettings, recipe: Recipe | nul
   }
 }
 
-const guideMoved = (item: Id, guide: Guide, to: Vector3): Order => ({
+const guideMoved = (item: Id, guide: Guide, to: Vector3): CommandCall => ({
   command: 'setGuide',
   args: { item, guide: guide.kind === 'line' ? { ...guide, at: to } : { ...guide, centre: to } },
 });
@@ -114,7 +124,7 @@ const moved = (from: Vector3, by: Vector3): Vector3 =>
   from.map((x, c) => (by[c] === 0 ? x : Number((x + by[c]).toFixed(9)))) as unknown as Vector3;
 
 /** The points in hand, and with a soft drag those near the grabbed one, each by its share. */
-function pointsMoved(drag: Drag, by: Vector3, recipe: Recipe, soft: number | null): Order | null {
+function pointsMoved(drag: Drag, by: Vector3, recipe: Recipe, soft: number | null): CommandCall | null {
   const points = pointsOf(recipe);
   const grabbed = drag.grip && pointOf(drag.grip.handle);
   if (!points || !grabbed) return null;
@@ -140,7 +150,7 @@ function pointsMoved(drag: Drag, by: Vector3, recipe: Recipe, soft: number | nul
 export const falloff = (away: number, reach: number): number => (away >= reach ? 0 : (1 - (away / reach) ** 2) ** 2);
 
 /** A leg goes where it is dragged; along itself it grows or shrinks about its middle. */
-function legMoved(drag: Drag, index: number, along: DragConstraint, recipe: Recipe, by: Vector3): Order | null {
+function legMoved(drag: Drag, index: number, along: DragConstraint, recipe: Recipe, by: Vector3): CommandCall | null {
   const points = pointsOf(recipe);
   if (!points) return null;
   const [from, to] = legOf(recipe, index);
@@ -157,13 +167,13 @@ function legMoved(drag: Drag, index: number, along: DragConstraint, recipe: Reci
   return { command: 'movePoints', args: { item: drag.item, moves } };
 }
 
-function knotMoved(item: Id, u: number, place: Vector3, recipe: Recipe): Order | null {
+function knotMoved(item: Id, u: number, place: Vector3, recipe: Recipe): CommandCall | null {
   const points = pointsOf(recipe);
   return points && slid(item, u, closestPoint(points.curve, place).u, recipe);
 }
 
 /** A knot moved to a parameter, or as near to it as its neighbours let it. */
-export function slid(item: Id, u: number, wanted: number, recipe: Recipe): Order | null {
+export function slid(item: Id, u: number, wanted: number, recipe: Recipe): CommandCall | null {
   const points = pointsOf(recipe);
   const breaks = points ? breaksOf(points.curve) : [];
   const index = breaks.findIndex((knot) => knot.u === u);
@@ -180,7 +190,7 @@ function tangentTurned(
   { id, way }: Extract<Handle, { kind: 'tangent' }>,
   along: DragConstraint,
   recipe: Recipe,
-): Order | null {
+): CommandCall | null {
   const place = pointsOf(recipe)?.places.get(id);
   if (!place) return null;
   const before = tangentAt(recipe, id);

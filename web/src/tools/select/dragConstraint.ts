@@ -1,6 +1,6 @@
 import type { DragConstraint } from '../contract';
 import { closestPoint, cross, derivatives, dot, length, scale, subtract, type Vector3 } from '@pencil-bend/core';
-import { type Handle, legsOf, pointsOf, type Recipe, Refusal } from '@pencil-bend/document';
+import { type Handle, legsOf, pointsOf, type Recipe, CommandError } from '@pencil-bend/document';
 
 /** The unit directions that a drag of the handle at a place may go; none when it is free to go anywhere. */
 export function directionsOf(
@@ -35,10 +35,10 @@ export function directionsOf(
   );
 }
 
-/** Both ends of a leg of the control polygon. Throws a `Refusal` where an undo has taken it away. */
+/** Both ends of a leg of the control polygon. Throws a `CommandError` where an undo has taken it away. */
 export function legOf(recipe: Recipe, index: number): readonly [Vector3, Vector3] {
   const points = pointsOf(recipe);
-  if (!points || index >= legsOf(points)) throw new Refusal(`There is no leg ${index + 1} any more`);
+  if (!points || index >= legsOf(points)) throw new CommandError(`There is no leg ${index + 1} any more`);
   const { control } = points;
   return [control[index].at, control[(index + 1) % control.length].at];
 }

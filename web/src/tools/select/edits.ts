@@ -1,5 +1,5 @@
 import { dot, subtract } from '@pencil-bend/core';
-import { type Handle, handlesOn, type Id, type Order, pointsOf, type Recipe } from '@pencil-bend/document';
+import { type Handle, handlesOn, type Id, type CommandCall, pointsOf, type Recipe } from '@pencil-bend/document';
 import type { Effects, Hit, ToolContext } from '../contract';
 import { legOf } from './dragConstraint';
 
@@ -29,7 +29,7 @@ export function insertionOnLeg({ item, grip }: Extract<Hit, { kind: 'handle' }>,
 }
 
 /** What takes the selected handle out; null where that is not a thing to be taken out. */
-export function removal(item: Id, handles: readonly Handle[], recipe: Recipe | null): Order | null {
+export function removal(item: Id, handles: readonly Handle[], recipe: Recipe | null): CommandCall | null {
   const [handle] = handles;
   if (handles.length !== 1 || !recipe) return null;
   switch (handle.kind) {

@@ -1,5 +1,12 @@
 import { type Affine, controlPointsOf, dot, rotation, scale, scaling, subtract, translation, type Vector3, vectorAt } from '@pencil-bend/core'; // prettier-ignore
-import { type Id, type Order, plainItem, type Project, resolveRecipe, type Selection } from '@pencil-bend/document';
+import {
+  type Id,
+  type CommandCall,
+  plainItem,
+  type Project,
+  resolveRecipe,
+  type Selection,
+} from '@pencil-bend/document';
 import { type Frame, near } from '../contract';
 
 /** What of a frame is dragged: all of it, its knob to turn it, or one of its corners from the lower left on. */
@@ -79,7 +86,7 @@ export function framePartAt(frame: Frame, at: Vector3, reach: number): FramePart
 }
 
 /** What dragging a frame does to the selection: moving, turning about its middle, scaling about the opposite corner. */
-export function framed({ part, frame, from, to }: Framing, items: readonly Id[]): Order | null {
+export function framed({ part, frame, from, to }: Framing, items: readonly Id[]): CommandCall | null {
   const made = mapOf(part, frame, from, to);
   return made && { command: 'carry', args: { items, ...made } };
 }

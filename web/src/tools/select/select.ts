@@ -1,7 +1,7 @@
 import { add, closestPoint, derivatives, dot, scale, subtract, type Vector3 } from '@pencil-bend/core';
 import {
   type Id,
-  type Order,
+  type CommandCall,
   tangentAt,
   keyOf,
   pointOf,
@@ -172,7 +172,7 @@ function left(state: SelectState, drag: Drag, context: ToolContext): Step {
 }
 
 /** A knot is named by its parameter: the selection goes along with it. */
-const followed = (order: Order, item: Id): { select?: Selection } =>
+const followed = (order: CommandCall, item: Id): { select?: Selection } =>
   order.command === 'moveKnot' ? { select: handlesOn(item, [{ kind: 'knot', u: order.args.to }]) } : {};
 
 /** Moves the handles in hand by keys; what holds them by the pointer goes first. */
@@ -270,9 +270,9 @@ function preview(state: SelectState, context: ToolContext): Preview {
 
 function orderNow(
   { drag, slide: sliding, ...settings }: SelectState,
-  carried: Order | null,
+  carried: CommandCall | null,
   context: ToolContext,
-): Order | null {
+): CommandCall | null {
   // prettier-ignore
   if (carried) return carried;
   if (drag?.moving) return orderOf(drag, settings, context.recipeOf(drag.item), context.normal);
@@ -296,7 +296,7 @@ function key(state: SelectState, pressed: string, context: ToolContext): Step {
   if (pressed !== 'Delete' || !item || state.drag) return { state };
   if (handles.length === 0) {
     const items = context.selection.items;
-    const order: Order = items.length > 1 ? { command: 'deleteItems', args: { items } } : { command: 'deleteItem', args: { item } }; // prettier-ignore
+    const order: CommandCall = items.length > 1 ? { command: 'deleteItems', args: { items } } : { command: 'deleteItem', args: { item } }; // prettier-ignore
     return { state: { ...state, under: [] }, order, select: NOTHING };
   }
   const order = removal(item, handles, context.recipeOf(item));

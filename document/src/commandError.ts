@@ -1,4 +1,4 @@
 /** Thrown by an edit that cannot be done to this recipe or project: what and why, in words for the user. */
-export class Refusal extends Error {
-  override readonly name = 'Refusal';
+export class CommandError extends Error {
+  override readonly name = 'CommandError';
 }

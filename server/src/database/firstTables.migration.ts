@@ -1,6 +1,7 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
-export class First1795000000000 implements MigrationInterface {
+export class FirstTables implements MigrationInterface {
+  /** As it stands in databases that ran it. */
   name = 'First1795000000000';
 
   async up(runner: QueryRunner): Promise<void> {

@@ -7,13 +7,13 @@ import { ProjectStore } from '../projects/store';
 import { done, draw } from '../testServer.fixture';
 import { checkDatabase } from './check';
 import { databaseFile, openDatabase } from './dataSource';
-import { First1795000000000 } from './first.migration';
+import { FirstTables } from './firstTables.migration';
 import { DatabaseLock } from './databaseLock';
 
 it('takes over a database of the first version: nothing is lost, and the list counts what the log leads to', async () => {
   const folder = mkdtempSync(join(tmpdir(), 'pencil-bend-'));
   const database = databaseFile(folder);
-  const old = await new DataSource({ type: 'better-sqlite3', database, migrations: [First1795000000000] }).initialize();
+  const old = await new DataSource({ type: 'better-sqlite3', database, migrations: [FirstTables] }).initialize();
   await old.runMigrations();
   const { project, step } = done(emptyProject('Kettle'), draw('one'));
   // As the first version of the format has it: no grid of its own.

@@ -1,4 +1,4 @@
-import { Refusal } from '../refusal';
+import { CommandError } from '../commandError';
 import { reflection, transformed } from '../recipe/transformed';
 import type { CurveItem, Id, Item, MirrorRecipe, Project, Recipe } from './project';
 
@@ -23,7 +23,7 @@ export function plainItem(project: Items, item: Item): PlainItem {
   return now;
 }
 
-/** The recipe that a curve's shape comes from: its own, or the image of its original's. Throws a `Refusal`. */
+/** The recipe that a curve's shape comes from: its own, or the image of its original's. Throws a `CommandError`. */
 export const plainRecipe = (project: Items, { recipe, name }: CurveItem): Recipe =>
   recipe.kind === 'mirror' ? imageOf(project, recipe, name, 0) : recipe;
 
@@ -32,8 +32,8 @@ const DEEPEST = 100;
 
 function imageOf({ items }: Items, recipe: MirrorRecipe, name: string, depth: number): Recipe {
   const original = Object.hasOwn(items, recipe.of) ? items[recipe.of] : null;
-  if (original?.kind !== 'curve') throw new Refusal(`${name} is the mirror of '${recipe.of}', which is not there`);
-  if (depth > DEEPEST) throw new Refusal(`${name} is a mirror of itself, by way of ${original.name}`);
+  if (original?.kind !== 'curve') throw new CommandError(`${name} is the mirror of '${recipe.of}', which is not there`);
+  if (depth > DEEPEST) throw new CommandError(`${name} is a mirror of itself, by way of ${original.name}`);
   const source =
     original.recipe.kind === 'mirror' ? imageOf({ items }, original.recipe, original.name, depth + 1) : original.recipe;
   const known = images.get(recipe);

@@ -2,7 +2,8 @@ import type { MigrationInterface, QueryRunner } from 'typeorm';
 import { migrateDrawings } from './migrateDrawings';
 
 /** Drawings in the third version of the format. Steps stay as they are: none of them touches layers as a whole. */
-export class Fourth1796500000000 implements MigrationInterface {
+export class DrawingsOfFormat3 implements MigrationInterface {
+  /** As it stands in databases that ran it. */
   name = 'Fourth1796500000000';
 
   up = migrateDrawings;

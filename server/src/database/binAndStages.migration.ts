@@ -1,8 +1,9 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm';
-import { drawingAt } from '../projects/heads';
+import { drawingAt } from '../projects/headCache';
 
 /** The bin, stages, and the count of items for the list. */
-export class Second1795500000000 implements MigrationInterface {
+export class BinAndStages implements MigrationInterface {
+  /** As it stands in databases that ran it. */
   name = 'Second1795500000000';
 
   async up(runner: QueryRunner): Promise<void> {

@@ -1,7 +1,8 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
 /** Pictures to trace over, beside the log. */
-export class Fifth1797000000000 implements MigrationInterface {
+export class TracedPictures implements MigrationInterface {
+  /** As it stands in databases that ran it. */
   name = 'Fifth1797000000000';
 
   async up(runner: QueryRunner): Promise<void> {

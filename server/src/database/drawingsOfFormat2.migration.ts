@@ -2,7 +2,8 @@ import type { MigrationInterface, QueryRunner } from 'typeorm';
 import { migrateDrawings } from './migrateDrawings';
 
 /** Drawings in the second version of the format. Steps stay as they are: none of them touches what is new in it. */
-export class Third1796000000000 implements MigrationInterface {
+export class DrawingsOfFormat2 implements MigrationInterface {
+  /** As it stands in databases that ran it. */
   name = 'Third1796000000000';
 
   up = migrateDrawings;

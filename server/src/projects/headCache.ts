@@ -38,7 +38,7 @@ const STEPS_AT_ONCE = 20;
 const REMEMBERED = 12;
 
 /** The newest drawing of each project, remembered for the projects that were used last. */
-export class Heads {
+export class HeadCache {
   private readonly known = new Map<string, Head>();
 
   async now(manager: EntityManager, { id, revision }: ProjectRow): Promise<Head> {
