@@ -38,7 +38,7 @@ const LONGEST_NAME = 300;
 const latest = new WeakMap<Project, { readonly order: CommandCall; readonly attempted: Attempted }>();
 
 /**
- * Does an order to a project on the side: what it would lead to, or why it cannot be done, in words. The arguments are
+ * Does a command to a project on the side: what it would lead to, or why it cannot be done, in words. The arguments are
  * taken as right, and the project it leads to is not checked: `perform` does both. The latest attempt on a project is
  * remembered, so that what was previewed is taken as it is when it is performed.
  */

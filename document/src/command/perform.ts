@@ -27,7 +27,7 @@ export interface Performed {
 export type Outcome = Result<Performed, string>;
 
 /**
- * Does an order to a project: checks its arguments, applies its command, and checks the project it leads to.
+ * Does a command to a project: checks its arguments, applies its command, and checks the project it leads to.
  * Numbers come out without minus zero, which JSON would not bring back.
  */
 export function perform(project: Project, order: CommandCall, stamp: Stamp): Outcome {

@@ -121,7 +121,7 @@ export class ProjectStore {
     return revision;
   }
 
-  /** Does an order to the project as it is now: one more step of its log. */
+  /** Does a command to the project as it is now: one more step of its log. */
   async perform(id: string, order: CommandCall): Promise<ListedProject> {
     const [head, row] = await this.database.write(async (manager) => {
       const before = await rowOf(manager, id);

@@ -94,10 +94,10 @@ const knotOf = (bench: Workbench) => {
 
 /** A command to the selected curve. */
 const give =
-  (order: (bench: Workbench) => { readonly command: CommandCall['command']; readonly args?: object } | null) =>
+  (callFor: (bench: Workbench) => { readonly command: CommandCall['command']; readonly args?: object } | null) =>
   (bench: Workbench): void => {
     const item = onlyItem(bench.editing.selection());
-    const given = item === null ? null : order(bench);
+    const given = item === null ? null : callFor(bench);
     if (given) bench.editing.do({ command: given.command, args: { item, ...given.args } } as CommandCall);
   };
 const tool =
@@ -121,7 +121,7 @@ const selected =
   (kind: SelectionAction['kind']) =>
   ({ editing }: Workbench): void => {
     const action = selectionActions(editing.project(), editing.selection()).find((each) => each.kind === kind);
-    if (action) editing.do(action.order);
+    if (action) editing.do(action.call);
   };
 
 /** The first choice that the tool in hand offers is set to the next of its values. */

@@ -4,8 +4,8 @@ import { copied, pasted } from './clipboard';
 
 let serial = 0;
 const newId = () => `id${++serial}`;
-const done = (project: Project, order: CommandCall): Project => {
-  const outcome = perform(project, order, { id: 'step-000001', at: '' });
+const done = (project: Project, call: CommandCall): Project => {
+  const outcome = perform(project, call, { id: 'step-000001', at: '' });
   if (!outcome.ok) throw new Error(outcome.failure);
   return outcome.value.project;
 };
@@ -25,13 +25,13 @@ const project = [
     },
   },
   { command: 'mirrorItems', args: { items: ['arch'], id: 'm', about: { at: [0, 0, 0], across: [1, 0, 0] } } },
-].reduce((now, order) => done(now, order as CommandCall), emptyProject('Clip'));
+].reduce((now, call) => done(now, call as CommandCall), emptyProject('Clip'));
 
 const into = { source: 'other', layer: 'sheet', plane: 'front', aside: [10, -10, 0] as const };
 const paste = (text: string, to: Project, more: Partial<typeof into> = {}): Project => {
-  const order = pasted(text, { ...into, ...more }, newId);
-  if (!order || 'why' in order) throw new Error(order ? order.why : 'nothing of ours');
-  return done(to, order);
+  const call = pasted(text, { ...into, ...more }, newId);
+  if (!call || 'why' in call) throw new Error(call ? call.why : 'nothing of ours');
+  return done(to, call);
 };
 
 describe('the clipboard', () => {

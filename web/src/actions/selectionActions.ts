@@ -14,11 +14,11 @@ import {
 import { newId } from '../state/ids';
 import { COMPARED } from '../tools/place/curves';
 
-/** Something that can be done to what is selected as a whole, by one order. */
+/** Something that can be done to what is selected as a whole, by one command. */
 export interface SelectionAction {
   readonly kind: 'group' | 'ungroup' | 'reference' | 'letGo' | 'throughCorners' | 'pulledByCorners' | 'compare';
   readonly label: string;
-  readonly order: CommandCall;
+  readonly call: CommandCall;
   readonly select?: Selection;
 }
 
@@ -34,9 +34,9 @@ function ofSeveral(project: Project, items: readonly Id[]): SelectionAction[] {
   const reference = project.layerOrder.find((id) => project.layers[id].reference);
   const name = reference ? project.layers[reference].name : 'Reference';
   return [
-    ...(items.length > 1 && !isOneGroup(project, items) ? [{ kind: 'group' as const, label: 'group', order: { command: 'groupItems', args: { items, id: newId(), name: freeGroup(project) } } as const }] : []), // prettier-ignore
-    ...groups.map((group) => ({ kind: 'ungroup' as const, label: `ungroup ${project.groups[group].name}`, order: { command: 'ungroup', args: { group } } as const })), // prettier-ignore
-    { kind: 'reference', label: 'copy as reference', order: { command: 'copyAsReference', args: { items, id: newId(), layer: reference ?? newId(), name } } }, // prettier-ignore
+    ...(items.length > 1 && !isOneGroup(project, items) ? [{ kind: 'group' as const, label: 'group', call: { command: 'groupItems', args: { items, id: newId(), name: freeGroup(project) } } as const }] : []), // prettier-ignore
+    ...groups.map((group) => ({ kind: 'ungroup' as const, label: `ungroup ${project.groups[group].name}`, call: { command: 'ungroup', args: { group } } as const })), // prettier-ignore
+    { kind: 'reference', label: 'copy as reference', call: { command: 'copyAsReference', args: { items, id: newId(), layer: reference ?? newId(), name } } }, // prettier-ignore
   ];
 }
 
@@ -66,7 +66,7 @@ function ofOne(project: Project, item: Id): SelectionAction[] {
           {
             kind: 'letGo' as const,
             label: 'let it go its own way',
-            order: { command: 'letGo', args: { item } } as const,
+            call: { command: 'letGo', args: { item } } as const,
           },
         ]
       : []),
@@ -75,12 +75,12 @@ function ofOne(project: Project, item: Id): SelectionAction[] {
           {
             kind: 'throughCorners' as const,
             label: 'curve through its corners',
-            order: { command: 'throughCorners', args: { item } } as const,
+            call: { command: 'throughCorners', args: { item } } as const,
           },
           {
             kind: 'pulledByCorners' as const,
             label: 'curve pulled by them',
-            order: { command: 'pulledByCorners', args: { item, degree: 3 } } as const,
+            call: { command: 'pulledByCorners', args: { item, degree: 3 } } as const,
           },
         ]
       : []),
@@ -102,5 +102,5 @@ function compared(project: Project, id: Id): SelectionAction[] {
       ? { id: newId(), colour: COMPARED.pulled, recipe: pulledBy(places, 3, closed) }
       : { id: newId(), colour: COMPARED.through, recipe: fitRecipe(places.map((at, i) => ({ id: `p${i + 1}`, at })), closed) }; // prettier-ignore
   const label = fit.length > 0 ? 'compare: pulled by its points' : 'compare: through its points';
-  return [{ kind: 'compare', label, order: { command: 'drawItems', args: { layer: item.layer, plane: item.plane, word: 'Compare', items: [other] } } }]; // prettier-ignore
+  return [{ kind: 'compare', label, call: { command: 'drawItems', args: { layer: item.layer, plane: item.plane, word: 'Compare', items: [other] } } }]; // prettier-ignore
 }

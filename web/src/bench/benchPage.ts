@@ -180,12 +180,12 @@ export class BenchPage implements Workbench {
     const { layer, planeId, plane, grid } = this.target;
     const aside = scale(subtract(plane().x, plane().y), 2 * grid());
     const into = { source: this.id(), layer: layer(), plane: planeId(), aside };
-    const order = pasted(text, into, newId);
-    if (!order) return;
+    const call = pasted(text, into, newId);
+    if (!call) return;
     event.preventDefault();
-    if ('why' in order) return this.editing.notify(order.why);
+    if ('why' in call) return this.editing.notify(call.why);
     const before = new Set(this.editing.project()?.itemOrder);
-    this.editing.do(order);
+    this.editing.do(call);
     this.editing.select(selectionOf((this.editing.project()?.itemOrder ?? []).filter((id) => !before.has(id))));
   }
 

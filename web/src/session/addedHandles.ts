@@ -24,12 +24,12 @@ export class AddedHandles {
   readonly keys = computed(() => (this.came().project === this.project() ? this.came().keys : NOTHING));
 
   /** Does a command, and remembers which handles of its curve came with it. */
-  during(order: CommandCall, work: () => void): void {
+  during(call: CommandCall, work: () => void): void {
     // Moved knots are no new ones.
-    if (!addsHandles(order.command)) return work();
-    const before = this.handlesFor(order);
+    if (!addsHandles(call.command)) return work();
+    const before = this.handlesFor(call);
     work();
-    const keys = new Set([...this.handlesFor(order)].filter((key) => !before.has(key)));
+    const keys = new Set([...this.handlesFor(call)].filter((key) => !before.has(key)));
     this.came.set({ project: this.project(), keys });
   }
 

@@ -41,20 +41,20 @@ export class Editing {
    * Does a command; whether it was done. Where it would change the shape by an unknown amount, its price is asked
    * first; where it cannot be done, that is said, and nothing changes.
    */
-  do(order: CommandCall): boolean {
+  do(call: CommandCall): boolean {
     const project = this.project();
     if (!project || this.isRefused()) return false;
-    if (isLossy(order.command)) {
-      this.lossy.ask(order);
+    if (isLossy(call.command)) {
+      this.lossy.ask(call);
       return true;
     }
     const stamp = newStamp();
-    const outcome = perform(project, order, stamp);
+    const outcome = perform(project, call, stamp);
     if (!outcome.ok) {
       this.notify(outcome.failure);
       return false;
     }
-    this.added.during(order, () => this.store.dispatch(drawingActions.ordered({ order, stamp })));
+    this.added.during(call, () => this.store.dispatch(drawingActions.commandCalled({ call, stamp })));
     return true;
   }
 

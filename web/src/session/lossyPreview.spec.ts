@@ -98,7 +98,7 @@ describe('the price of a step', () => {
     const bow = makeCurve(2, uniformKnots(2, 3), homogeneous([0, 0, 0, 50, 10, 0, 100, 0, 0]));
     const recipe = controlRecipe(bow, (i) => `c${i + 1}`);
     const laid = { command: 'layAnew', args: { item: 'c', words: 'Re-lay', recipe } } as const;
-    store.dispatch(drawingActions.ordered({ order: laid, stamp: newStamp() }));
+    store.dispatch(drawingActions.commandCalled({ call: laid, stamp: newStamp() }));
     TestBed.tick();
     lossy.ask({ command: 'lowerDegree', args: { item: 'c' } });
     await settled();
@@ -115,7 +115,7 @@ describe('the price of a step', () => {
 
   it('is nothing for a knot that was inserted, and its ghost is the curve that comes', async () => {
     store.dispatch(
-      drawingActions.ordered({ order: { command: 'insertKnot', args: { item: 'c', u: 0.4 } }, stamp: newStamp() }),
+      drawingActions.commandCalled({ call: { command: 'insertKnot', args: { item: 'c', u: 0.4 } }, stamp: newStamp() }),
     );
     TestBed.tick();
     lossy.ask(knot(0.4));
@@ -143,7 +143,7 @@ describe('the price of a step', () => {
   it('is ended by the next edit, also while it is computed', async () => {
     lossy.ask(knot(KR.knots[5]));
     store.dispatch(
-      drawingActions.ordered({ order: { command: 'reverseCurve', args: { item: 'c' } }, stamp: newStamp() }),
+      drawingActions.commandCalled({ call: { command: 'reverseCurve', args: { item: 'c' } }, stamp: newStamp() }),
     );
     TestBed.tick();
     expect(lossy.offer()).toBeNull();

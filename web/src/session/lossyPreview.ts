@@ -26,7 +26,7 @@ import type { BenchState } from '../state/reducers';
 import { selectProject, selectSelectedItem } from '../state/selectors';
 import { HeavyWorkService } from '../work/heavyWorkService';
 
-/** What an order would cost: how far the curve moves, where, and how its curvature changes. */
+/** What a command would cost: how far the curve moves, where, and how its curvature changes. */
 export interface Price {
   readonly deviation: Deviation;
   readonly change: CurvatureChange;
@@ -35,9 +35,9 @@ export interface Price {
   readonly s: number;
 }
 
-/** An order that waits for a decision, with the curve it would leave. */
+/** A command that waits for a decision, with the curve it would leave. */
 export interface Offer {
-  readonly order: CommandCall;
+  readonly call: CommandCall;
   /** The name of the step: 'Remove point 7 of Spout'. */
   readonly name: string;
   readonly before: Curve;
@@ -57,7 +57,7 @@ const BUSY = { lighten: 'Looking for the lightest curve', relay: 'Laying the cur
 const STEP = { lighten: 'Lighten', relay: 'Re-lay' } as const;
 
 /**
- * Where the price of every lossy step is asked. The order is done on the side, its curve is the ghost, and a worker
+ * Where the price of every lossy step is asked. The command is done on the side, its curve is the ghost, and a worker
  * compares the two; nothing is changed before it is applied, and any other change of the drawing ends the offer.
  */
 @Injectable()
@@ -83,10 +83,10 @@ export class LossyPreview {
     });
   }
 
-  /** Asks what an order would cost. */
-  ask(order: CommandCall): void {
+  /** Asks what a command would cost. */
+  ask(call: CommandCall): void {
     this.leave();
-    const offer = this.prepared(order);
+    const offer = this.prepared(call);
     if (!offer) return;
     this.offer.set(offer);
     this.busy.set('Measuring');
@@ -134,7 +134,7 @@ export class LossyPreview {
 
   apply(): void {
     const offer = this.offer();
-    if (offer) this.store.dispatch(drawingActions.ordered({ order: offer.order, stamp: newStamp() }));
+    if (offer) this.store.dispatch(drawingActions.commandCalled({ call: offer.call, stamp: newStamp() }));
     this.leave();
   }
 
@@ -145,12 +145,12 @@ export class LossyPreview {
     this.base = null;
   }
 
-  /** The order done on the side; what cannot be done is said. */
-  private prepared(order: CommandCall): Offer | null {
+  /** The command done on the side; what cannot be done is said. */
+  private prepared(call: CommandCall): Offer | null {
     const project = this.project();
-    if (!project || !('item' in order.args)) return null;
-    const { item } = order.args;
-    const attempted = attempt(project, order);
+    if (!project || !('item' in call.args)) return null;
+    const { item } = call.args;
+    const attempted = attempt(project, call);
     const before = this.curveOf(item);
     if (!attempted.ok) {
       this.say(attempted.failure);
@@ -159,7 +159,7 @@ export class LossyPreview {
     const after = curveIn(attempted.value.project, item);
     if (!before || !after) return null;
     this.base = project;
-    return { order, name: attempted.value.name, before, after, price: null };
+    return { call, name: attempted.value.name, before, after, price: null };
   }
 
   private curveOf(item: Id): Curve | null {

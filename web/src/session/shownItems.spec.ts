@@ -137,7 +137,7 @@ describe('readings', () => {
 
 it('a preview costs no more than what it changes: the rest of the project is not gone through', () => {
   const many = projectWith(...Array.from({ length: 300 }, (_, i) => through(`i${i}`, [i, 0], [i + 5, 5], [i + 9, 0])));
-  const order: CommandCall = { command: 'movePoints', args: { item: 'i7', moves: [{ point: 'p2', to: [1, 2, 0] }] } };
-  const attempted = attempt(many, order);
+  const call: CommandCall = { command: 'movePoints', args: { item: 'i7', moves: [{ point: 'p2', to: [1, 2, 0] }] } };
+  const attempted = attempt(many, call);
   expect(attempted.ok && Object.keys(attempted.value.items)).toEqual(['i7']);
 });

@@ -22,8 +22,8 @@ export class ShownItems {
   /** What the tool would do now, done on the side; null for nothing. */
   private readonly attempted = computed(() => {
     const project = this.editing.project();
-    const { order } = this.hand.preview();
-    return project && order ? attempt(project, order) : null;
+    const { call } = this.hand.preview();
+    return project && call ? attempt(project, call) : null;
   });
 
   /** Why that cannot be done. */

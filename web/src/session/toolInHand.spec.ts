@@ -39,16 +39,16 @@ describe('the tool in hand', () => {
     hand.takeUp('line');
     hand.feed(at('press', 0, 0));
     hand.feed(at('move', 5, 0));
-    const { order } = hand.preview();
-    if (order?.command !== 'drawItems') throw new Error('nothing is shown');
+    const { call } = hand.preview();
+    if (call?.command !== 'drawItems') throw new Error('nothing is shown');
     hand.feed(at('press', 5, 0));
-    expect(editing.selection().items).toEqual([order.args.items[0].id]);
+    expect(editing.selection().items).toEqual([call.args.items[0].id]);
     // The next one gets ids of its own.
     hand.takeUp('line');
     hand.feed(at('press', 1, 1));
     hand.feed(at('move', 5, 5));
-    const next = hand.preview().order;
-    expect(next?.command === 'drawItems' && next.args.items[0].id).not.toBe(order.args.items[0].id);
+    const next = hand.preview().call;
+    expect(next?.command === 'drawItems' && next.args.items[0].id).not.toBe(call.args.items[0].id);
   });
 
   it('undoes inside a drawing place by place, and steps of the log outside of one', () => {
@@ -92,12 +92,12 @@ describe('the tool in hand', () => {
     hand.feed(at('press', 10, 5, { hits }));
     expect(editing.selection()).toEqual(handlesOn('a', [grip.handle]));
     hand.feed(at('move', 12, 9));
-    expect(hand.preview()).toMatchObject({ order: { command: 'movePoints' }, dragged: { to: [12, 9, 0] } });
+    expect(hand.preview()).toMatchObject({ call: { command: 'movePoints' }, dragged: { to: [12, 9, 0] } });
     hand.feed({ type: 'key', key: 'Escape' });
     store.dispatch(drawingActions.stageViewed({ viewed: { stage: 's', name: 'Early', at: '', project: projectWith(through('a', [0, 0], [10, 5], [20, 0])) } })); // prettier-ignore
     hand.feed(at('press', 10, 5, { hits }));
     hand.feed(at('move', 12, 9));
-    expect(hand.preview().order).toBeNull();
+    expect(hand.preview().call).toBeNull();
     expect(state().drawing.notice).toMatch(/only looked at/);
   });
 
@@ -121,9 +121,9 @@ describe('the tool in hand', () => {
     hand.feed(at('press', ...places[0], { reach: 5 }));
     for (const place of places) hand.feed(at('move', ...place, { reach: 5 }));
     hand.feed(at('release', ...places[29], { reach: 5 }));
-    expect(hand.preview().order).toBeNull();
+    expect(hand.preview().call).toBeNull();
     for (let i = 0; i < 3; i++) await settled();
-    expect(hand.preview().order).toMatchObject({ command: 'drawItems' });
+    expect(hand.preview().call).toMatchObject({ command: 'drawItems' });
     expect(hand.facts().map(({ label }) => label)).toEqual(['Deviation', 'Points', 'Stroke']);
   });
 });

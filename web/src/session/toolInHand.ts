@@ -123,13 +123,13 @@ export class ToolInHand {
     };
   }
 
-  private follow({ state, order, select, picture, why }: InHand): void {
+  private follow({ state, call, select, picture, why }: InHand): void {
     // Of what is only looked at nothing is dragged.
-    const changes = this.editing.isOnlyViewing() && toolOf(state.tool).preview(state, this.context()).order !== null;
+    const changes = this.editing.isOnlyViewing() && toolOf(state.tool).preview(state, this.context()).call !== null;
     this.state.set(changes && this.editing.isRefused() ? RESTING : state);
     const id = this.projectId();
     if (id) this.kept.keep(id, toolOf(state.tool).lasting(state));
-    if (order && this.editing.do(order)) this.ids.renew();
+    if (call && this.editing.do(call)) this.ids.renew();
     if (picture) this.tracing.place(picture);
     if (select && !sameSelection(select, this.editing.selection())) this.editing.select(select);
     if (why !== undefined) this.editing.notify(why);

@@ -22,7 +22,7 @@ export const drawingActions = createActionGroup({
     'Could not open': props<{ id: string; why: string; again: boolean }>(),
     Left: emptyProps(),
     /** A change of the drawing: one action for all commands. */
-    Ordered: props<{ order: CommandCall; stamp: Stamp }>(),
+    'Command called': props<{ call: CommandCall; stamp: Stamp }>(),
     Undone: props<{ stamp: Stamp }>(),
     Redone: props<{ stamp: Stamp }>(),
     /** To another place of the history: a step back or forth for each stamp. */
@@ -77,7 +77,7 @@ export const savingActions = createActionGroup({
 
 /** Everything that makes the log longer. */
 export const steppingActions = [
-  drawingActions.ordered,
+  drawingActions.commandCalled,
   drawingActions.undone,
   drawingActions.redone,
   drawingActions.walked,

@@ -8,7 +8,7 @@ import type { BenchState } from './reducers';
 
 const NOTHING_DONE = { undo: { steps: [], more: 0 }, redo: { steps: [], more: 0 } };
 const renamed = (name: string) =>
-  drawingActions.ordered({ order: { command: 'renameProject', args: { name } }, stamp: newStamp() });
+  drawingActions.commandCalled({ call: { command: 'renameProject', args: { name } }, stamp: newStamp() });
 const shown = (drawing: BenchState['drawing']): Project | null => selectProject({ drawing } as BenchState);
 
 describe('looking at a stage', () => {
@@ -32,7 +32,7 @@ describe('looking at a stage', () => {
   });
 
   it.each([
-    ['an order', renamed('Teapot')],
+    ['a command', renamed('Teapot')],
     ['undo', drawingActions.undone({ stamp: newStamp() })],
     ['redo', drawingActions.redone({ stamp: newStamp() })],
     ['a walk', drawingActions.walked({ way: 'undo', stamps: [newStamp()] })],

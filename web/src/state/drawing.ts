@@ -24,7 +24,7 @@ export interface Drawing {
   readonly past: Stacks;
   /** How many steps of each stack the server has below that. */
   readonly more: { readonly undo: number; readonly redo: number };
-  /** Why the last order was not done, or the project could not be opened; null when all is well. */
+  /** Why the last command was not done, or the project could not be opened; null when all is well. */
   readonly notice: string | null;
   /** What is shown in place of the project; null when the project is. */
   readonly viewed: ViewedStage | null;
@@ -65,8 +65,8 @@ export const drawingReducer = createReducer<Drawing>(
   on(drawingActions.couldNotOpen, (_drawing, { why }) => ({ ...CLOSED, notice: why })),
   on(drawingActions.noticeGiven, (drawing, { words }) => ({ ...drawing, notice: words })),
   on(drawingActions.noticeRead, (drawing) => ({ ...drawing, notice: null })),
-  on(drawingActions.ordered, (drawing, { order, stamp }) =>
-    drawing.project ? (onlyViewed(drawing) ?? after(drawing, perform(drawing.project, order, stamp))) : drawing,
+  on(drawingActions.commandCalled, (drawing, { call, stamp }) =>
+    drawing.project ? (onlyViewed(drawing) ?? after(drawing, perform(drawing.project, call, stamp))) : drawing,
   ),
   on(drawingActions.stageViewed, (drawing, { viewed }) => ({ ...drawing, viewed, notice: null })),
   on(drawingActions.stageLeft, (drawing) => ({ ...drawing, viewed: null, notice: null })),
@@ -99,7 +99,7 @@ function onlyViewed(drawing: Drawing): Drawing | null {
 function after(drawing: Drawing, outcome: Outcome): Drawing {
   if (!outcome.ok) return { ...drawing, notice: outcome.failure };
   const { project, step } = outcome.value;
-  // An order that changes nothing leaves no step.
+  // A command that changes nothing leaves no step.
   if (step.patch.length === 0) return { ...drawing, notice: null };
   return { ...drawing, project, log: [...drawing.log, step], notice: null };
 }

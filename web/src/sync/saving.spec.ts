@@ -27,7 +27,7 @@ let http: HttpTestingController;
 
 const read = <T>(selector: (state: BenchState) => T): T => store.selectSignal(selector)();
 const rename = (name: string): CommandCall => ({ command: 'renameProject', args: { name } });
-const order = (given: CommandCall) => store.dispatch(drawingActions.ordered({ order: given, stamp: newStamp() }));
+const called = (given: CommandCall) => store.dispatch(drawingActions.commandCalled({ call: given, stamp: newStamp() }));
 const NO_HISTORY = { undo: { steps: [], more: 0 }, redo: { steps: [], more: 0 } };
 const sent = () => http.expectOne('/api/projects/k/steps');
 
@@ -85,7 +85,7 @@ afterEach(() => {
 describe('keeping', () => {
   it('sends each step at once, on the revision it was made on, and says Kept only after the answer', () => {
     expect(read(selectKeeping)).toMatchObject({ state: 'kept' });
-    order(rename('Pot'));
+    called(rename('Pot'));
     expect(read(selectKeeping)).toEqual({ state: 'keeping' });
     const request = sent();
     expect(request.request.headers.get('If-Match')).toBe('"5"');
@@ -95,10 +95,10 @@ describe('keeping', () => {
   });
 
   it('steps made while one is on its way follow it, in order and none left out', () => {
-    order(rename('One'));
+    called(rename('One'));
     const first = sent();
-    order(rename('Two'));
-    order(rename('Three'));
+    called(rename('Two'));
+    called(rename('Three'));
     http.expectNone('/api/projects/k/steps');
     first.flush({ revision: 6 });
     const second = sent();
@@ -109,7 +109,7 @@ describe('keeping', () => {
   });
 
   it('says why when the server is away, tries again by itself, and sends undo like any step', async () => {
-    order(rename('One'));
+    called(rename('One'));
     sent().error(new ProgressEvent('error'));
     await settled();
     expect(read(selectKeeping)).toEqual({ state: 'away', why: 'the server is away', waiting: 1, stored: true });
@@ -124,14 +124,14 @@ describe('keeping', () => {
 
   it('says once that the browser stores nothing, and goes on', async () => {
     queue.broken = new DOMException('no', 'QuotaExceededError');
-    order(rename('One'));
+    called(rename('One'));
     sent().error(new ProgressEvent('error'));
     await settled();
     expect(read(selectSaving)).toMatchObject({ notStored: 'its storage is full', notStoredTold: false });
     expect(read(selectKeeping)).toMatchObject({ state: 'away', stored: false });
     expect(read(selectSafe)).toBe(false);
     store.dispatch(savingActions.notStoredRead());
-    order(rename('Two'));
+    called(rename('Two'));
     await settled();
     expect(read(selectSaving).notStoredTold).toBe(true);
     sent().flush({ revision: 7 });
@@ -140,12 +140,12 @@ describe('keeping', () => {
   });
 
   it('a change that came too late is neither sent again nor lost, until somebody decides', async () => {
-    order(rename('One'));
+    called(rename('One'));
     sent().flush(tooLate, STALE);
     await settled();
     expect(read(selectKeeping)).toEqual({ state: 'late' });
     expect(read(selectSaving).late).toEqual({ theirs: { count: 2, names: tooLate.names }, mine: null });
-    order(rename('Two'));
+    called(rename('Two'));
     await jest.advanceTimersByTimeAsync(10_000);
     http.expectNone('/api/projects/k/steps');
     expect(queue.stored.map(({ name }) => name)).toEqual(['Rename the project to One', 'Rename the project to Two']);
@@ -153,9 +153,9 @@ describe('keeping', () => {
   });
 
   it('keeps mine as a copy: the steps go on from where they were made', async () => {
-    order(rename('One'));
+    called(rename('One'));
     sent().flush(tooLate, STALE);
-    order(rename('Two'));
+    called(rename('Two'));
     store.dispatch(savingActions.copyWanted());
     const copy = http.expectOne('/api/projects/k/copies');
     expect(copy.request.body).toMatchObject({ revision: 5, steps: [{ kind: 'do' }, { kind: 'do' }] });
@@ -167,7 +167,7 @@ describe('keeping', () => {
   });
 
   it('a copy that fails is said, and can be tried again', async () => {
-    order(rename('One'));
+    called(rename('One'));
     sent().flush(tooLate, STALE);
     store.dispatch(savingActions.copyWanted());
     http.expectOne('/api/projects/k/copies').error(new ProgressEvent('error'));
@@ -179,7 +179,7 @@ describe('keeping', () => {
   });
 
   it('where the project is gone for good, its drawing becomes a new one', async () => {
-    order(rename('One'));
+    called(rename('One'));
     sent().flush({ title: "There is no project 'k'" }, { status: 404, statusText: 'Not Found' });
     store.dispatch(savingActions.copyWanted());
     http.expectOne('/api/projects/k/copies').flush({}, { status: 404, statusText: 'Not Found' });
@@ -190,7 +190,7 @@ describe('keeping', () => {
   });
 
   it('takes theirs: mine are let go and the project is opened anew', async () => {
-    order(rename('One'));
+    called(rename('One'));
     sent().flush(tooLate, STALE);
     store.dispatch(savingActions.theirsTaken());
     await settled();
@@ -246,7 +246,7 @@ describe('opening', () => {
     await settled();
     expect(read(selectSaving).late?.mine).toEqual({ ...batch, window: 'aside' });
     expect(read(selectKeeping)).toMatchObject({ state: 'kept' });
-    order(rename('On theirs'));
+    called(rename('On theirs'));
     const next = sent();
     expect(next.request.headers.get('If-Match')).toBe('"7"');
     next.flush({ revision: 8 });
@@ -259,7 +259,7 @@ describe('opening', () => {
 
 describe('going from one project to another without leaving the bench', () => {
   it('counts nothing that was kept or stored for the one as kept or stored for the other', async () => {
-    order(rename('One'));
+    called(rename('One'));
     const first = sent();
     store.dispatch(drawingActions.entered({ id: 'copy' }));
     await settled();
@@ -269,7 +269,7 @@ describe('going from one project to another without leaving the bench', () => {
     if (!first.cancelled) first.flush({ revision: 6 });
     await settled();
     expect(read(selectSaving)).toMatchObject({ kept: 0, stored: 0 });
-    order(rename('Two'));
+    called(rename('Two'));
     const next = http.expectOne('/api/projects/copy/steps');
     expect(next.request.body.steps).toMatchObject([{ name: 'Rename the project to Two' }]);
     next.flush({ revision: 6 });
@@ -315,7 +315,7 @@ describe('history', () => {
     const history = { undo: { steps: [], more: 0 }, redo: { steps: steps(1), more: 7 } };
     store.dispatch(drawingActions.opened({ ...opened, history }));
     http.expectOne('/api/projects/k/history?revision=5&undo=0&redo=7').flush(history);
-    order(rename('Other'));
+    called(rename('Other'));
     sent().flush({ revision: 6 });
     expect(read(selectHistory)).toMatchObject({ stacks: { redo: [] }, more: { redo: 0 } });
     http.match(() => true);
@@ -323,16 +323,16 @@ describe('history', () => {
 });
 
 describe('the drawing', () => {
-  it('leaves no step for an order that is refused, or that changes nothing', () => {
-    order({ command: 'deleteItem', args: { item: 'lost' } });
+  it('leaves no step for a command that is refused, or that changes nothing', () => {
+    called({ command: 'deleteItem', args: { item: 'lost' } });
     expect(read(selectNotice)).toContain("no curve or point 'lost'");
-    order(rename('Kettle'));
+    called(rename('Kettle'));
     expect(read(selectNotice)).toBeNull();
     expect(read(selectStacks).undo).toEqual([]);
   });
 
   it('forgets a selection that undo has taken away, and knows it again after redo', () => {
-    order({ command: 'drawItems', args: { layer: 'sheet', plane: 'front', word: 'Point', items: [{ id: 'dot', at: [1, 2, 0] }] } }); // prettier-ignore
+    called({ command: 'drawItems', args: { layer: 'sheet', plane: 'front', word: 'Point', items: [{ id: 'dot', at: [1, 2, 0] }] } }); // prettier-ignore
     sent().flush({ revision: 6 });
     store.dispatch(drawingActions.selected({ selection: selectionOf(['dot']) }));
     store.dispatch(drawingActions.undone({ stamp: newStamp() }));

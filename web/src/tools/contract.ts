@@ -180,7 +180,7 @@ export interface ToolState {
 
 /** What a step does to the drawing and the selection, if anything. */
 export interface Effects {
-  readonly order?: CommandCall;
+  readonly call?: CommandCall;
   readonly select?: Selection;
   /** The picture that is traced, laid anew. */
   readonly picture?: TracedPicture;
@@ -218,7 +218,7 @@ export interface Frame {
 /** What is shown of a tool at work. */
 export interface Preview {
   /** What it would do to the drawing now: it is done on the side, and shown. */
-  readonly order: CommandCall | null;
+  readonly call: CommandCall | null;
   /** What is to be minded about what would come of it, or why nothing would. */
   readonly note: string | null;
   /** The place where a click would put a point. */
@@ -241,7 +241,7 @@ export interface Preview {
 }
 
 export const NO_PREVIEW: Preview = {
-  order: null,
+  call: null,
   note: null,
   ghost: null,
   placed: [],

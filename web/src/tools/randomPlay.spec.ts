@@ -66,16 +66,16 @@ class Table {
 
   private stamp = () => ({ id: `step-${++this.serial}`, at: '' });
 
-  /** Follows a transition; false when its order was refused, which leaves all as it was. */
-  follow({ state, order, select }: ReturnType<typeof step>): boolean {
+  /** Follows a transition; false when its command was refused, which leaves all as it was. */
+  follow({ state, call, select }: ReturnType<typeof step>): boolean {
     this.tool = state;
     if (select) this.selection = select;
-    if (!order) return true;
-    const outcome = perform(this.project, order, this.stamp());
+    if (!call) return true;
+    const outcome = perform(this.project, call, this.stamp());
     if (!outcome.ok) return false;
     this.done(outcome);
     if (outcome.value.step.patch.length === 0) return true;
-    this.standing.push(order.command === 'drawItems' ? order.args.items[0].id : null);
+    this.standing.push(call.command === 'drawItems' ? call.args.items[0].id : null);
     this.undone = [];
     return true;
   }
@@ -86,7 +86,7 @@ class Table {
   }
 
   clear(): void {
-    this.follow({ state: this.tool, order: { command: 'deleteItems', args: { items: this.project.itemOrder } } });
+    this.follow({ state: this.tool, call: { command: 'deleteItems', args: { items: this.project.itemOrder } } });
   }
 
   walk(way: 'undo' | 'redo'): boolean {
@@ -217,7 +217,7 @@ describe('random play with the tools', () => {
           ended.add(before.tool);
         }
         if (now < placed && now > 0 && !isTool) expect([placed - now <= 1 || input.type === 'typed' || input.type === 'press', input.type]).toEqual([true, input.type]); // prettier-ignore
-        if (transition.order && !accepted) expect(table.project.itemOrder).toEqual([...was]);
+        if (transition.call && !accepted) expect(table.project.itemOrder).toEqual([...was]);
       }
       preview(table.tool, table.context());
       expect(prompt(table.tool, table.context()).text).not.toBe('');

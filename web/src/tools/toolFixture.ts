@@ -75,15 +75,15 @@ export const pointer = (
 
 export const key = (name: 'Enter' | 'Escape' | 'Backspace' | 'Delete'): ToolInput => ({ type: 'key', key: name });
 
-/** Feeds inputs one after the other; answers the last transition with every order on the way. */
+/** Feeds inputs one after the other; answers the last transition with every command on the way. */
 export function play(state: ToolState, context: ToolContext, ...inputs: readonly ToolInput[]) {
-  const orders: NonNullable<Effects['order']>[] = [];
+  const calls: NonNullable<Effects['call']>[] = [];
   let last: Effects & { readonly state: ToolState } = { state };
   for (const input of inputs) {
     last = step(last.state, input, context);
-    if (last.order) orders.push(last.order);
+    if (last.call) calls.push(last.call);
   }
-  return { ...last, orders };
+  return { ...last, calls };
 }
 
 /** A tool as it is taken up. */

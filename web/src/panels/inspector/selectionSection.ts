@@ -60,9 +60,9 @@ export class SelectionSection {
   protected readonly transforms = TOOLS.filter(({ group }) => group === 'transform');
   protected readonly actions = computed(() => selectionActions(this.editing.project(), this.editing.selection()));
 
-  protected does({ order, select }: SelectionAction): void {
+  protected does({ call, select }: SelectionAction): void {
     this.editing.attempt(() => {
-      this.editing.do(order);
+      this.editing.do(call);
       if (select) this.editing.select(select);
     });
   }

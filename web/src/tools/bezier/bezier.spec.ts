@@ -15,8 +15,8 @@ const anchorsOf = (...inputs: readonly ToolInput[]) => {
   return (state as BezierState).anchors;
 };
 const curveOf = (...inputs: readonly ToolInput[]) => {
-  const [order] = play(started('bezier'), toolContext(), ...inputs).orders;
-  const item = order?.command === 'drawItems' ? order.args.items[0] : null;
+  const [call] = play(started('bezier'), toolContext(), ...inputs).calls;
+  const item = call?.command === 'drawItems' ? call.args.items[0] : null;
   const resolved = item && 'recipe' in item ? resolveRecipe(item.recipe) : null;
   if (!resolved?.ok) throw new Error('no curve');
   return resolved.value.curve;
@@ -63,9 +63,9 @@ describe('drawing a Bézier curve', () => {
   });
 
   it('nothing placed is lost: Escape keeps it, Backspace takes one back, which can come again', () => {
-    expect(play(started('bezier'), toolContext(), ...click(3, 4), key('Escape')).orders[0]).toMatchObject({ args: { word: 'Point', items: [{ at: [3, 4, 0] }] } }); // prettier-ignore
+    expect(play(started('bezier'), toolContext(), ...click(3, 4), key('Escape')).calls[0]).toMatchObject({ args: { word: 'Point', items: [{ at: [3, 4, 0] }] } }); // prettier-ignore
     expect(play(started('bezier'), toolContext(), key('Escape'))).toMatchObject({
-      orders: [],
+      calls: [],
       state: { tool: 'select' },
     });
     const back = play(started('bezier'), toolContext(), ...click(0, 0), ...pull(9, 0, 9, 5), key('Backspace'));
@@ -73,13 +73,13 @@ describe('drawing a Bézier curve', () => {
     expect(play(back.state, toolContext(), { type: 'again' }).state).toMatchObject({
       anchors: [{}, { out: [9, 5, 0] }],
     });
-    expect(takeUp(back.state, 'select', toolContext()).order).toMatchObject({ command: 'drawItems' });
+    expect(takeUp(back.state, 'select', toolContext()).call).toMatchObject({ command: 'drawItems' });
   });
 
   it('shows the curve to the pointer with every handle, and says what a press does', () => {
     const { state } = play(started('bezier'), toolContext(), ...pull(0, 0, 0, 5), pointer('move', 20, 0));
     const shown = preview(state, toolContext());
-    expect(shown.order).toMatchObject({ args: { items: { length: 1 } } });
+    expect(shown.call).toMatchObject({ args: { items: { length: 1 } } });
     expect(shown.stems).toHaveLength(2);
     expect(prompt(state, toolContext()).text).toContain('press and drag for the next anchor');
   });

@@ -184,7 +184,7 @@ function finished({ anchors }: BezierState, closed: boolean, { layer, plane, new
   const word = recipe ? 'Curve' : 'Point';
   return {
     select: selectionOf([id]),
-    order: { command: 'drawItems', args: { layer, plane, word, items: [item] } },
+    call: { command: 'drawItems', args: { layer, plane, word, items: [item] } },
   };
 }
 
@@ -216,7 +216,7 @@ function preview({ anchors, pointer, grabbed, closing }: BezierState, { layer, p
   return {
     ...NO_PREVIEW,
     placed: anchors.map(({ at }) => at),
-    order: recipe && { command: 'drawItems', args: { layer, plane, word: 'Curve', items: [{ id: newId(), recipe }] } },
+    call: recipe && { command: 'drawItems', args: { layer, plane, word: 'Curve', items: [{ id: newId(), recipe }] } },
     stems: anchors.flatMap(({ at, in: before, out }) =>
       [before, out].flatMap((end) => (end ? [[at, end] as const] : [])),
     ),

@@ -47,11 +47,11 @@ describe('drawing freehand', () => {
     const resolved = made && resolveRecipe(made.recipe);
     if (!resolved?.ok) throw new Error('no curve');
     for (const place of stroke) expect(closestPoint(resolved.value.curve, place).distance).toBeLessThanOrEqual(1);
-    expect(preview(answered(state), toolContext()).order).toMatchObject({ command: 'drawItems' });
+    expect(preview(answered(state), toolContext()).call).toMatchObject({ command: 'drawItems' });
     expect(freehand.work?.(answered(state))).toBeNull();
     // An answer to another stroke is none to this one.
     const other = { ...state, stroke: [...state.stroke] };
-    expect(preview(answered(state, other), toolContext()).order).toBeNull();
+    expect(preview(answered(state, other), toolContext()).call).toBeNull();
   });
 
   it('tighter means nearer and heavier, live', () => {
@@ -67,22 +67,22 @@ describe('drawing freehand', () => {
   });
 
   it.each([['Enter'], ['Escape']] as const)('%s keeps the curve as it is', (name) => {
-    const { orders, state } = play(settled(tightness(2)), toolContext(), key(name));
-    expect(orders).toMatchObject([{ command: 'drawItems', args: { word: 'Freehand' } }]);
+    const { calls, state } = play(settled(tightness(2)), toolContext(), key(name));
+    expect(calls).toMatchObject([{ command: 'drawItems', args: { word: 'Freehand' } }]);
     expect(state.tool).toBe('select');
   });
 
   it('a new stroke keeps the one before; Backspace takes one back, which can come again', () => {
-    expect(play(settled(), toolContext(), ...STROKE).orders).toHaveLength(1);
+    expect(play(settled(), toolContext(), ...STROKE).calls).toHaveLength(1);
     const back = play(settled(), toolContext(), key('Backspace'));
-    expect(back).toMatchObject({ orders: [], state: { phase: 'ready', stroke: [] } });
+    expect(back).toMatchObject({ calls: [], state: { phase: 'ready', stroke: [] } });
     expect(play(back.state, toolContext(), { type: 'again' }).state).toMatchObject({ phase: 'settling' });
   });
 
   it('Escape while the pointer is down keeps the stroke so far; a click alone draws nothing', () => {
-    expect(play(started('freehand'), toolContext(), ...STROKE.slice(0, 60), key('Escape')).orders).toHaveLength(1);
+    expect(play(started('freehand'), toolContext(), ...STROKE.slice(0, 60), key('Escape')).calls).toHaveLength(1);
     const click = play(started('freehand'), toolContext(), at('press', first), at('release', first));
-    expect(click).toMatchObject({ orders: [], state: { tool: 'freehand', phase: 'ready' } });
+    expect(click).toMatchObject({ calls: [], state: { tool: 'freehand', phase: 'ready' } });
   });
 
   it('a pen that touches down and lifts leaves no hooks', () => {

@@ -101,7 +101,7 @@ function finished(state: FreehandState, { layer, plane, newId }: ToolContext): E
   const made = isCurrent(state) ? state.made : fittedBy(state, runJob('freehand', askedOf(state), () => undefined)); // prettier-ignore
   if (!made) return {};
   const id = newId();
-  return { order: drawn(id, made, layer, plane), select: selectionOf([id]) };
+  return { call: drawn(id, made, layer, plane), select: selectionOf([id]) };
 }
 
 /** The curve near a stroke, how near, and what it was asked to be. */
@@ -158,7 +158,7 @@ function preview(state: FreehandState, { layer, plane, newId }: ToolContext): Pr
   return {
     ...NO_PREVIEW,
     path,
-    order: drawn(newId(), made, layer, plane),
+    call: drawn(newId(), made, layer, plane),
     note: made.within ? null : 'The stroke is too noisy for that: this is as near as it gets.',
   };
 }

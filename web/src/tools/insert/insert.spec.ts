@@ -10,13 +10,13 @@ describe('adding a point', () => {
     expect(preview(aimed.state, toolContext()).ghost).toEqual([4, 2, 0]);
     expect(prompt(aimed.state, toolContext()).text).toBe('Click to add a point here.');
     const added = play(aimed.state, toolContext(), pointer('press', 4, 2.2, CURVE));
-    expect(added.orders).toEqual([{ command: 'insertFitPoint', args: { item: 'c', u: 0.2, id: 'id1' } }]);
+    expect(added.calls).toEqual([{ command: 'insertFitPoint', args: { item: 'c', u: 0.2, id: 'id1' } }]);
     expect(added.state.tool).toBe('select');
   });
 
   it('does nothing beside a curve or on one that is gone; Escape goes back', () => {
-    expect(play(started('insert'), toolContext(), pointer('press', 50, 50)).orders).toEqual([]);
-    expect(play(started('insert'), toolContext(), pointer('press', 4, 2, NOWHERE)).orders).toEqual([]);
+    expect(play(started('insert'), toolContext(), pointer('press', 50, 50)).calls).toEqual([]);
+    expect(play(started('insert'), toolContext(), pointer('press', 4, 2, NOWHERE)).calls).toEqual([]);
     expect(play(started('insert'), toolContext(), key('Escape')).state.tool).toBe('select');
   });
 });

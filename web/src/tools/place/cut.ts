@@ -50,7 +50,7 @@ export const cut = {
       if (!on || !curve) return NOTHING_THERE;
       // Where a snap caught a place on the curve it is split just there.
       const near = closestPoint(curve, at);
-      return { order: { command: 'splitCurve', args: { item: on.item, u: near.distance < 1e-6 ? near.u : on.u, id: context.newId() } } }; // prettier-ignore
+      return { call: { command: 'splitCurve', args: { item: on.item, u: near.distance < 1e-6 ? near.u : on.u, id: context.newId() } } }; // prettier-ignore
     },
   }),
 
@@ -63,7 +63,7 @@ export const cut = {
     stays: true,
     picks: () => true,
     make: ({ places: [{ on }] }, { newId }) =>
-      on ? { order: { command: 'trimCurve', args: { ...on, by: null, id: newId() } } } : NOTHING_THERE,
+      on ? { call: { command: 'trimCurve', args: { ...on, by: null, id: newId() } } } : NOTHING_THERE,
   }),
 
   extend: placingTool({
@@ -104,11 +104,11 @@ export const cut = {
       const end = nearerEnd(curve, picked.on.u);
       const how = options['how'] as 'own' | 'straight' | 'arc';
       const { value } = to;
-      if (value !== undefined && value < 0) return { order: { command: 'shortenCurve', args: { item, end, length: -value } } }; // prettier-ignore
+      if (value !== undefined && value < 0) return { call: { command: 'shortenCurve', args: { item, end, length: -value } } }; // prettier-ignore
       if (value === 0) return { why: 'A length of 0 changes nothing' };
       const target = to.on?.item ?? (to.caught?.kind === 'curve' || to.caught?.kind === 'symmetry' ? to.caught.item : null); // prettier-ignore
       const reach = value !== undefined ? { length: value } : target && target !== item ? { item: target } : { point: to.at }; // prettier-ignore
-      return { order: { command: 'extendCurve', args: { item, end, how, reach } } };
+      return { call: { command: 'extendCurve', args: { item, end, how, reach } } };
     },
   }),
 
@@ -127,7 +127,7 @@ export const cut = {
           const curve = on && curveOf(context, on.item);
           return on && curve ? nearerEnd(curve, on.u) : 'end';
         });
-        return { order: { command: 'joinCurves', args: { first, firstEnd: ends[0], second, secondEnd: ends[1] } }, select: [first] }; // prettier-ignore
+        return { call: { command: 'joinCurves', args: { first, firstEnd: ends[0], second, secondEnd: ends[1] } }, select: [first] }; // prettier-ignore
       }),
   }),
 
@@ -169,7 +169,7 @@ export const cut = {
       if (!(away > 0)) return { why: 'An offset of no distance is the curve itself' };
       const by = options['both'] === true ? [away, -away] : [side * away];
       const corners = options['corners'] as 'round' | 'sharp';
-      return { order: { command: 'offsetCurve', args: { item: picked.on.item, by, corners, id: context.newId() } } };
+      return { call: { command: 'offsetCurve', args: { item: picked.on.item, by, corners, id: context.newId() } } };
     },
   }),
 
@@ -183,7 +183,7 @@ export const cut = {
     picks: () => true,
     options: [number('radius', 'Radius', 5)],
     make: ({ places, options }, { newId }) =>
-      ofTwo(places, (first, second, near) => ({ order: { command: 'filletCorner', args: { first, second, near, radius: Number(options['radius']), id: newId() } } })), // prettier-ignore
+      ofTwo(places, (first, second, near) => ({ call: { command: 'filletCorner', args: { first, second, near, radius: Number(options['radius']), id: newId() } } })), // prettier-ignore
   }),
 
   chamfer: placingTool({
@@ -196,7 +196,7 @@ export const cut = {
     picks: () => true,
     options: [number('first', 'On the first', 5), number('second', 'On the second', 5)],
     make: ({ places, options }, { newId }) =>
-      ofTwo(places, (first, second, near) => ({ order: { command: 'chamferCorner', args: { first, second, near, setbacks: [Number(options['first']), Number(options['second'])], id: newId() } } })), // prettier-ignore
+      ofTwo(places, (first, second, near) => ({ call: { command: 'chamferCorner', args: { first, second, near, setbacks: [Number(options['first']), Number(options['second'])], id: newId() } } })), // prettier-ignore
   }),
 
   divide: placingTool({
@@ -224,7 +224,7 @@ export const cut = {
     make: ({ places: [{ on }], options }, { newId }) => {
       if (!on) return NOTHING_THERE;
       const into = options['by'] === 'step' ? { step: Number(options['step']) } : { count: Number(options['count']) };
-      return { order: { command: 'divideCurve', args: { item: on.item, into, id: newId() } } };
+      return { call: { command: 'divideCurve', args: { item: on.item, into, id: newId() } } };
     },
   }),
 
@@ -240,7 +240,7 @@ export const cut = {
         const id = newId();
         return first === second
           ? { why: 'Midway needs two curves' }
-          : { order: { command: 'midwayCurve', args: { first, second, id } }, select: [id] };
+          : { call: { command: 'midwayCurve', args: { first, second, id } }, select: [id] };
       }),
   }),
 } as const;

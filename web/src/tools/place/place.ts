@@ -105,8 +105,8 @@ export class Placing implements Tool<PlacingState> {
     const made = this.ahead(state, context);
     const placed = state.places.map(({ at }) => at);
     const { ordered = false, picks } = this.its;
-    const order = made && orderFor(made, context);
-    const path = state.pointer && !order && placed.length > 0 ? [...placed, state.pointer.at] : [];
+    const call = made && orderFor(made, context);
+    const path = state.pointer && !call && placed.length > 0 ? [...placed, state.pointer.at] : [];
     const pickNext = picks?.(placed.length) && !state.pointer?.on;
     // Before the first place nobody has asked for anything yet.
     const why = made && 'why' in made && placed.length > 0 ? made.why : null;
@@ -114,7 +114,7 @@ export class Placing implements Tool<PlacingState> {
       ...NO_PREVIEW,
       placed,
       numbered: ordered,
-      order,
+      call,
       note: why ?? (made && 'note' in made ? (made.note ?? null) : null),
       path,
       ghost: state.closing || pickNext ? null : (state.pointer?.at ?? null),
@@ -282,18 +282,18 @@ function placeOf(at: Vector3, { options }: PlacingState, input?: PointerInput): 
   };
 }
 
-/** The order that makes it; null where nothing is drawn or changed. */
+/** The command that makes it; null where nothing is drawn or changed. */
 function orderFor(made: Made, { layer, plane, newId }: ToolContext): CommandCall | null {
-  if ('order' in made) return made.order;
+  if ('call' in made) return made.call;
   if (!('shapes' in made)) return null;
   return { command: 'drawItems', args: { layer, plane, word: made.word, items: withIds(made.shapes, newId) } };
 }
 
 function effectsOf(made: Exclude<Made, { readonly why: string }>, context: ToolContext): Effects {
   if ('picture' in made) return { picture: made.picture };
-  const order = orderFor(made, context);
-  if (!order) return {};
-  const drawn = order.command === 'drawItems' ? [order.args.items[0].id] : null;
-  const select = 'order' in made ? made.select : drawn;
-  return { order, ...(select && { select: selectionOf(select) }) };
+  const call = orderFor(made, context);
+  if (!call) return {};
+  const drawn = call.command === 'drawItems' ? [call.args.items[0].id] : null;
+  const select = 'call' in made ? made.select : drawn;
+  return { call, ...(select && { select: selectionOf(select) }) };
 }

@@ -29,10 +29,10 @@ export type Shape = { readonly colour?: string } & (
   { readonly recipe: Recipe } | { readonly at: Vector3 } | { readonly guide: Guide }
 );
 
-/** What comes of what was given: things to draw, an order, or why nothing does. */
+/** What comes of what was given: things to draw, a command, or why nothing does. */
 export type Made =
   | { readonly word: string; readonly shapes: readonly Shape[]; readonly note?: string }
-  | { readonly order: CommandCall; readonly select?: readonly Id[]; readonly note?: string }
+  | { readonly call: CommandCall; readonly select?: readonly Id[]; readonly note?: string }
   | { readonly picture: TracedPicture; readonly note?: string }
   | { readonly why: string };
 
@@ -75,6 +75,6 @@ export const firstOptions = ({ options = [] }: PlacingTool): Options =>
 export const mostOf = ({ most }: PlacingTool, options: Options, places: readonly Place[]): number =>
   typeof most === 'function' ? most(options, places) : most;
 
-/** With ids, as an order takes them. */
+/** With ids, as a command takes them. */
 export const withIds = (shapes: readonly Shape[], newId: () => Id): NewItem[] =>
   shapes.map((shape) => ({ id: newId(), ...shape }));

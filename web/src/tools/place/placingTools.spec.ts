@@ -22,10 +22,10 @@ const typed = (x: number, y: number, value: number): ToolInput => ({ type: 'type
 
 /** What a tool draws for inputs, ended by Enter where it does not end by itself. */
 function drawn(tool: PlacingToolName, options: Options, ...inputs: readonly ToolInput[]): readonly NewItem[] {
-  const { orders, why } = play(started(tool, options), toolContext(), ...inputs, key('Enter'));
-  const [order] = orders;
-  if (order?.command !== 'drawItems') throw new Error(why ?? 'nothing was drawn');
-  return order.args.items;
+  const { calls, why } = play(started(tool, options), toolContext(), ...inputs, key('Enter'));
+  const [call] = calls;
+  if (call?.command !== 'drawItems') throw new Error(why ?? 'nothing was drawn');
+  return call.args.items;
 }
 const curvesOf = (items: readonly NewItem[]): Curve[] =>
   items.map((item) => {
@@ -144,7 +144,7 @@ describe('lines and shapes', () => {
     ['parabola', {}, clicks([0, 0], [0, 5]), 'The end must lie beside the vertex and away from it'],
     ['ellipse', {}, clicks([0, 0], [5, 0], [9, 0]), 'An ellipse needs a width'],
   ] as const)('%s of no size is refused in words', (tool, options, inputs, words) => {
-    expect(play(started(tool, options), toolContext(), ...inputs)).toMatchObject({ orders: [], why: words });
+    expect(play(started(tool, options), toolContext(), ...inputs)).toMatchObject({ calls: [], why: words });
   }); // prettier-ignore
 });
 
@@ -184,9 +184,9 @@ const on = (item: string, u: number, x: number, y: number): ToolInput => pointer
 
 /** What the sheet is after a tool was used on it. */
 function used(tool: PlacingToolName, options: Options, selection: Selection, ...inputs: readonly ToolInput[]): Project {
-  const { orders, why } = play(started(tool, options), toolContext(selection, undefined, sheet), ...inputs);
-  if (orders.length === 0) throw new Error(why ?? 'no order');
-  const outcome = perform(sheet, orders[0], { id: 'step-000002', at: '' });
+  const { calls, why } = play(started(tool, options), toolContext(selection, undefined, sheet), ...inputs);
+  if (calls.length === 0) throw new Error(why ?? 'no command');
+  const outcome = perform(sheet, calls[0], { id: 'step-000002', at: '' });
   if (!outcome.ok) throw new Error(outcome.failure);
   return outcome.value.project;
 }

@@ -24,10 +24,10 @@ import { planeOf } from './geometry';
 function carriedBy(context: ToolContext, words: string, copies: number, map: (times: number) => Affine): Made {
   const items = context.selection.items;
   if (items.length === 0) return { why: 'Nothing is selected' };
-  if (copies === 0) return { order: { command: 'carry', args: { items, words, map: map(1) } } };
+  if (copies === 0) return { call: { command: 'carry', args: { items, words, map: map(1) } } };
   const maps = Array.from({ length: copies }, (_, i) => map(i + 1));
   const id = context.newId();
-  return { order: { command: 'copyItems', args: { items, words: `${words} a copy of`, id, maps } } };
+  return { call: { command: 'copyItems', args: { items, words: `${words} a copy of`, id, maps } } };
 }
 
 const copies = (value: number): Option => ({ name: 'copies', label: 'Copies', kind: 'number', value, least: 0, most: 500, whole: true, plain: true }); // prettier-ignore
@@ -165,7 +165,7 @@ export const transform = {
       if (items.length === 0 || steps.length === 0) return { why: 'An array needs a second row or column' };
       if ((dx === 0 && columns > 1) || (dy === 0 && rows > 1)) return { why: 'Rows and columns need a distance' };
       const maps = steps.map(([i, j]) => translation(plane.x.map((x, c) => i * dx * x + j * dy * plane.y[c]) as unknown as Vector3)); // prettier-ignore
-      return { order: { command: 'copyItems', args: { items, words: 'Array', id: context.newId(), maps } } };
+      return { call: { command: 'copyItems', args: { items, words: 'Array', id: context.newId(), maps } } };
     },
   }),
 
@@ -186,7 +186,7 @@ export const transform = {
       const [count, angle] = [Number(options['count']), Number(options['angle'])];
       const step = (angle * RADIANS) / (angle === 360 ? count : count - 1);
       const maps = Array.from({ length: count - 1 }, (_, i) => turned((i + 1) * step, centre.at, context));
-      return { order: { command: 'copyItems', args: { items, words: 'Array', id: context.newId(), maps } } };
+      return { call: { command: 'copyItems', args: { items, words: 'Array', id: context.newId(), maps } } };
     },
   }),
 } as const;
@@ -202,12 +202,12 @@ function mirrored(a: Vector3, b: Vector3, as: string, context: ToolContext): Mad
   if (as === 'live') {
     return curves.length === 0
       ? { why: 'Only curves have live mirrors: take a copy' }
-      : { order: { command: 'mirrorItems', args: { items: curves, id: context.newId(), about } } };
+      : { call: { command: 'mirrorItems', args: { items: curves, id: context.newId(), about } } };
   }
   if (as === 'own') {
     return curves.length !== 1
       ? { why: 'One curve at a time can be made its own mirror' }
-      : { order: { command: 'makeSymmetric', args: { item: curves[0], about } } };
+      : { call: { command: 'makeSymmetric', args: { item: curves[0], about } } };
   }
   return carriedBy(context, 'Mirror', as === 'copy' ? 1 : 0, () => reflection(about));
 }

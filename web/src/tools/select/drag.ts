@@ -54,7 +54,7 @@ const CLEAR = 0.02;
 /** The narrowest and widest that a weight is dragged. */
 const WEIGHTS = [0.01, 1000] as const;
 
-/** What a drag does to the drawing as it stands: one order. Null where there is nothing to do it to. */
+/** What a drag does to the drawing as it stands: one command. Null where there is nothing to do it to. */
 export function orderOf(
   drag: Drag,
   settings: DragSettings,

@@ -3,21 +3,21 @@ import { type Handle, handlesOn, type Id, type CommandCall, pointsOf, type Recip
 import type { Effects, Hit, ToolContext } from '../contract';
 import { legOf } from './dragConstraint';
 
-/** The order that adds a point where the curve already is: a fit point, or a knot where the curve has none. */
+/** The command that adds a point where the curve already is: a fit point, or a knot where the curve has none. */
 export function insertion(item: Id, u: number, { newId, recipeOf }: ToolContext): Effects {
   const recipe = recipeOf(item);
   if (!recipe) return {};
   if ((pointsOf(recipe)?.fit.length ?? 0) === 0) {
-    return { order: { command: 'insertKnot', args: { item, u } }, select: handlesOn(item, [{ kind: 'knot', u }]) };
+    return { call: { command: 'insertKnot', args: { item, u } }, select: handlesOn(item, [{ kind: 'knot', u }]) };
   }
   const id = newId();
   return {
-    order: { command: 'insertFitPoint', args: { item, u, id } },
+    call: { command: 'insertFitPoint', args: { item, u, id } },
     select: handlesOn(item, [{ kind: 'fit', id }]),
   };
 }
 
-/** The order that adds a control point on a leg where it was clicked, without moving the curve. */
+/** The command that adds a control point on a leg where it was clicked, without moving the curve. */
 export function insertionOnLeg({ item, grip }: Extract<Hit, { kind: 'handle' }>, { recipeOf }: ToolContext): Effects {
   const recipe = recipeOf(item);
   if (!recipe || grip.handle.kind !== 'leg') return {};
@@ -25,7 +25,7 @@ export function insertionOnLeg({ item, grip }: Extract<Hit, { kind: 'handle' }>,
   const [from, to] = legOf(recipe, leg);
   const along = subtract(to, from);
   const share = dot(subtract(grip.at, from), along) / dot(along, along);
-  return share > 0 && share < 1 ? { order: { command: 'insertControlPoint', args: { item, leg, share } } } : {};
+  return share > 0 && share < 1 ? { call: { command: 'insertControlPoint', args: { item, leg, share } } } : {};
 }
 
 /** What takes the selected handle out; null where that is not a thing to be taken out. */

@@ -14,8 +14,8 @@ import { key, play, pointer, toolContext, preview, idle } from '../toolFixture';
 import { frameOf, framePartAt } from './frame';
 
 const line = (id: string, from: readonly [number, number], to: readonly [number, number]) => ({ id, recipe: controlRecipe(lineBetween([...from, 0], [...to, 0]), (i) => `c${i}`) }); // prettier-ignore
-const done = (project: Project, order: Parameters<typeof perform>[1]): Project => {
-  const outcome = perform(project, order, { id: 'step-000001', at: '' });
+const done = (project: Project, call: Parameters<typeof perform>[1]): Project => {
+  const outcome = perform(project, call, { id: 'step-000001', at: '' });
   if (!outcome.ok) throw new Error(outcome.failure);
   return outcome.value.project;
 };
@@ -26,7 +26,7 @@ const grouped = done(drawn, { command: 'groupItems', args: { items: ['a', 'b'], 
 const BOTH: Selection = selectionOf(['a', 'b']);
 const context = toolContext(BOTH, undefined, drawn);
 const dragged = (from: readonly [number, number], to: readonly [number, number]) =>
-  play(idle, context, pointer('press', ...from), pointer('move', ...to), pointer('release', ...to)).orders;
+  play(idle, context, pointer('press', ...from), pointer('move', ...to), pointer('release', ...to)).calls;
 
 describe('the frame around several items', () => {
   it('is the box that holds them; one item alone has none', () => {
@@ -49,9 +49,9 @@ describe('the frame around several items', () => {
 
   it('shows what a drag would do, does nothing for a click, and Escape leaves it', () => {
     const { state } = play(idle, context, pointer('press', 10, 0), pointer('move', 10, 7));
-    expect(preview(state, context).order).toMatchObject({ command: 'carry', args: { items: ['a', 'b'] } });
+    expect(preview(state, context).call).toMatchObject({ command: 'carry', args: { items: ['a', 'b'] } });
     expect(dragged([10, 0], [10.1, 0])).toEqual([]);
-    expect(play(state, context, key('Escape'), pointer('release', 10, 7)).orders).toEqual([]);
+    expect(play(state, context, key('Escape'), pointer('release', 10, 7)).calls).toEqual([]);
   });
 
   it('is left out where a factor would be nothing or negative', () => {
@@ -70,8 +70,6 @@ describe('several items', () => {
   });
 
   it('are deleted together', () => {
-    expect(play(idle, context, key('Delete')).orders).toEqual([
-      { command: 'deleteItems', args: { items: ['a', 'b'] } },
-    ]);
+    expect(play(idle, context, key('Delete')).calls).toEqual([{ command: 'deleteItems', args: { items: ['a', 'b'] } }]);
   });
 });

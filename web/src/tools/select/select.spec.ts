@@ -18,7 +18,7 @@ const PULLED = controlRecipe(
   (i) => `c${i + 1}`,
 );
 
-/** What a drag of a handle by (dx, dy) orders. */
+/** What a drag of a handle by (dx, dy) calls. */
 const dragged = (
   hit: ReturnType<typeof grip>,
   dx: number,
@@ -34,7 +34,7 @@ const dragged = (
     pointer('press', x, y, hit),
     pointer('move', x + dx, y + dy),
     pointer('release', x + dx, y + dy),
-  ).orders;
+  ).calls;
 };
 const moves = (...list: readonly [string, readonly number[]][]) => [
   { command: 'movePoints', args: { item: 'c', moves: list.map(([point, to]) => ({ point, to })) } },
@@ -101,21 +101,21 @@ describe('selecting', () => {
 });
 
 describe('dragging', () => {
-  it('becomes one order on release, and keeps the distance to the pointer', () => {
-    const { orders, state } = play(
+  it('becomes one command on release, and keeps the distance to the pointer', () => {
+    const { calls, state } = play(
       idle,
       toolContext(BARE),
       pointer('press', 10.5, 5.25, P2),
       pointer('move', 12, 8),
       pointer('release', 20.5, 15.25),
     );
-    expect(orders).toEqual(moves(['p2', [20, 15, 0]]));
+    expect(calls).toEqual(moves(['p2', [20, 15, 0]]));
     expect(state).toMatchObject({ drag: null });
   });
 
   it('that trembles does not nudge', () => {
     const tremble = [pointer('press', 10, 5, P2), pointer('move', 10.2, 5.1), pointer('release', 10.2, 5.1)];
-    expect(play(idle, toolContext(BARE), ...tremble).orders).toEqual([]);
+    expect(play(idle, toolContext(BARE), ...tremble).calls).toEqual([]);
   });
 
   it('takes all selected points along', () => {
@@ -129,21 +129,19 @@ describe('dragging', () => {
     expect(dragged(P2, 3, 2, free, way({ along: 'y' }))).toEqual(moves(['p2', [10, 7, 0]]));
     const shift = [pointer('press', 10, 5, P2), pointer('move', 13, 7, null, { shift: true })];
     const released = play(idle, free, ...shift, pointer('release', 13, 7, null, { shift: true }));
-    expect(released.orders).toEqual(moves(['p2', [13, 5, 0]]));
+    expect(released.calls).toEqual(moves(['p2', [13, 5, 0]]));
     // The chord to p3 is level, the one to p1 rises by a half.
     expect(dragged(P2, 6, 1, free, way({ along: 'legs' }))).toEqual(moves(['p2', [16, 5, 0]]));
-    const [order] = dragged(P2, 0, 4, free, way({ along: 'normal' }));
-    const by = order.command === 'movePoints' ? order.args.moves[0].to : [0, 0, 0];
+    const [call] = dragged(P2, 0, 4, free, way({ along: 'normal' }));
+    const by = call.command === 'movePoints' ? call.args.moves[0].to : [0, 0, 0];
     // Nearly straight up, where the curve is nearly level.
     expect(Math.hypot(by[0] - 10, by[1] - 5)).toBeLessThan(4);
     expect(by[1]).toBeGreaterThan(7);
   });
 
   it('softly takes the neighbours along by their share', () => {
-    const [order] = dragged(P2, 0, 10, toolContext(BARE), way({ soft: 25 }));
-    const shares = new Map(
-      order.command === 'movePoints' ? order.args.moves.map(({ point, to }) => [point, to[1]]) : [],
-    );
+    const [call] = dragged(P2, 0, 10, toolContext(BARE), way({ soft: 25 }));
+    const shares = new Map(call.command === 'movePoints' ? call.args.moves.map(({ point, to }) => [point, to[1]]) : []);
     expect(shares.get('p2')).toBe(15);
     // (1 − (20/25)²)² of 10 mm, common practice.
     expect(shares.get('p3')).toBeCloseTo(5 + 10 * (1 - 0.64) ** 2, 9);
@@ -158,10 +156,10 @@ describe('dragging', () => {
   it('moves a control point of a curve through points, which the preview shows held', () => {
     const at = hold(ARCH).points[1].at;
     const hit = grip({ kind: 'control', id: 'c2' }, at[0], at[1]);
-    const [order] = dragged(hit, 2, 2);
-    expect(order).toMatchObject({ command: 'movePoints', args: { moves: [{ point: 'c2' }] } });
+    const [call] = dragged(hit, 2, 2);
+    expect(call).toMatchObject({ command: 'movePoints', args: { moves: [{ point: 'c2' }] } });
     const { state } = play(idle, toolContext(BARE), pointer('press', at[0], at[1], hit), pointer('move', 20, 20));
-    expect(preview(state, toolContext(BARE)).order).toMatchObject({ command: 'movePoints' });
+    expect(preview(state, toolContext(BARE)).call).toMatchObject({ command: 'movePoints' });
   });
 
   it('moves a leg with both its points, or along itself about its middle', () => {
@@ -176,11 +174,11 @@ describe('dragging', () => {
   it('slides a knot along the curve, and it stays selected', () => {
     const knots = grip({ kind: 'knot', u: 0.5 }, 30, 15);
     const played = play(idle, toolContext(BARE, PULLED), pointer('press', 30, 15, knots), pointer('move', 36, 12), pointer('release', 36, 12)); // prettier-ignore
-    const [order] = played.orders;
-    if (order.command !== 'moveKnot') throw new Error(order.command);
-    expect(order.args.to).toBeGreaterThan(0.5);
-    expect(order.args.to).toBeLessThan(0.98);
-    expect(played.select).toEqual(selected({ kind: 'knot', u: order.args.to }));
+    const [call] = played.calls;
+    if (call.command !== 'moveKnot') throw new Error(call.command);
+    expect(call.args.to).toBeGreaterThan(0.5);
+    expect(call.args.to).toBeLessThan(0.98);
+    expect(played.select).toEqual(selected({ kind: 'knot', u: call.args.to }));
     // Past its neighbour it stops before it.
     const [far] = dragged(knots, 900, 10, toolContext(BARE, PULLED));
     expect(far).toMatchObject({ args: { to: 0.98 } });
@@ -211,8 +209,8 @@ describe('dragging', () => {
     ]);
     const shift = { shift: true };
     const turned = play(idle, toolContext(BARE), pointer('press', 3, 4, end), pointer('move', 0, 6, null, shift), pointer('release', 0, 6, null, shift)); // prettier-ignore
-    expect(turned.orders).toMatchObject([{ args: { tangent: { direction: [0, 1, 0] } } }]);
-    expect(turned.orders[0]).not.toHaveProperty('args.tangent.strength');
+    expect(turned.calls).toMatchObject([{ args: { tangent: { direction: [0, 1, 0] } } }]);
+    expect(turned.calls[0]).not.toHaveProperty('args.tangent.strength');
     const [stronger] = dragged(end, 3, 4, toolContext(BARE), way({ along: 'legs' }));
     expect(stronger).toMatchObject({
       command: 'holdTangent',
@@ -226,10 +224,10 @@ describe('dragging', () => {
   it('shows what it would do, and Escape puts it back', () => {
     const state = play(idle, toolContext(BARE), pointer('press', 10, 5, P2), pointer('move', 30, 9)).state;
     const shown = preview(state, toolContext(BARE));
-    expect(shown).toMatchObject({ order: moves(['p2', [30, 9, 0]])[0], dragged: { to: [30, 9, 0] } });
+    expect(shown).toMatchObject({ call: moves(['p2', [30, 9, 0]])[0], dragged: { to: [30, 9, 0] } });
     const back = play(state, toolContext(FIT2), key('Escape'), pointer('release', 30, 9));
-    expect(back.orders).toEqual([]);
-    expect(preview(back.state, toolContext(FIT2)).order).toBeNull();
+    expect(back.calls).toEqual([]);
+    expect(preview(back.state, toolContext(FIT2)).call).toBeNull();
   });
 
   it('of a point of its own places it', () => {
@@ -241,17 +239,17 @@ describe('dragging', () => {
       pointer('move', 12, 5),
       pointer('release', 12, 6),
     );
-    expect(played.orders).toEqual([{ command: 'placePoint', args: { item: 'dot', to: [12, 6, 0] } }]);
+    expect(played.calls).toEqual([{ command: 'placePoint', args: { item: 'dot', to: [12, 6, 0] } }]);
   });
 
-  it('of a knot on the knot line is one order when it is let go', () => {
+  it('of a knot on the knot line is one command when it is let go', () => {
     const slide = (to: number, ends: SlideInput['ends']) => ({ type: 'slide', item: 'c', u: 0.5, to, ends }) as const;
     const context = toolContext(BARE, PULLED);
     const going = play(idle, context, slide(0.6, 'not yet'), slide(0.7, 'not yet'));
-    expect(going.orders).toEqual([]);
-    expect(preview(going.state, context).order).toMatchObject({ command: 'moveKnot', args: { to: 0.7 } });
-    expect(preview(play(going.state, context, slide(0.7, 'back')).state, context).order).toBeNull();
-    expect(play(going.state, context, slide(0.7, 'here')).orders).toEqual([
+    expect(going.calls).toEqual([]);
+    expect(preview(going.state, context).call).toMatchObject({ command: 'moveKnot', args: { to: 0.7 } });
+    expect(preview(play(going.state, context, slide(0.7, 'back')).state, context).call).toBeNull();
+    expect(play(going.state, context, slide(0.7, 'here')).calls).toEqual([
       { command: 'moveKnot', args: { item: 'c', u: 0.5, to: 0.7 } },
     ]);
   });
@@ -260,7 +258,7 @@ describe('dragging', () => {
 describe('taking out, adding, taking from another', () => {
   it('Delete takes out the selected handle, else the curve', () => {
     const press = (selection: Selection, recipe = ARCH as Parameters<typeof toolContext>[1]) =>
-      play(idle, toolContext(selection, recipe), key('Delete')).orders;
+      play(idle, toolContext(selection, recipe), key('Delete')).calls;
     expect(press(FIT2)).toEqual([{ command: 'removeFitPoint', args: { item: 'c', point: 'p2' } }]);
     expect(press(selected(C2.grip.handle))).toEqual([
       { command: 'removeControlPoint', args: { item: 'c', point: 'c2' } },
@@ -281,19 +279,19 @@ describe('taking out, adding, taking from another', () => {
   it('a double-click adds a fit point to the selected curve, a knot where it has none', () => {
     const double = pointer('double', 4, 2, CURVE);
     expect(play(idle, toolContext(BARE), double)).toMatchObject({
-      orders: [{ command: 'insertFitPoint', args: { item: 'c', u: 0.1, id: 'id1' } }],
+      calls: [{ command: 'insertFitPoint', args: { item: 'c', u: 0.1, id: 'id1' } }],
       select: selected({ kind: 'fit', id: 'id1' }),
     });
     expect(play(idle, toolContext(BARE, PULLED), double)).toMatchObject({
-      orders: [{ command: 'insertKnot', args: { item: 'c', u: 0.1 } }],
+      calls: [{ command: 'insertKnot', args: { item: 'c', u: 0.1 } }],
       select: selected({ kind: 'knot', u: 0.1 }),
     });
-    expect(play(idle, toolContext(), double).orders).toEqual([]);
+    expect(play(idle, toolContext(), double).calls).toEqual([]);
   });
 
   it('a double-click on a leg adds a control point there', () => {
     const leg = grip({ kind: 'leg', index: 1 }, 15, 20);
-    expect(play(idle, toolContext(BARE, PULLED), pointer('double', 15, 20, [leg, CURVE])).orders).toEqual([
+    expect(play(idle, toolContext(BARE, PULLED), pointer('double', 15, 20, [leg, CURVE])).calls).toEqual([
       { command: 'insertControlPoint', args: { item: 'c', leg: 1, share: 0.25 } },
     ]);
   });
@@ -301,7 +299,7 @@ describe('taking out, adding, taking from another', () => {
   it('a coordinate comes from the point that is clicked next', () => {
     const p4 = grip({ kind: 'fit', id: 'p4' }, 40, 0);
     const taken = play(idle, toolContext(FIT2), take(1), pointer('press', 40, 0, p4));
-    expect(taken.orders).toEqual(moves(['p2', [10, 0, 0]]));
+    expect(taken.calls).toEqual(moves(['p2', [10, 0, 0]]));
     expect(taken.state).toMatchObject({ taking: null, drag: null });
     expect(play(idle, toolContext(FIT2), take(1), key('Escape')).state).toMatchObject({ taking: null });
   });
@@ -309,11 +307,11 @@ describe('taking out, adding, taking from another', () => {
   it("a tangent's direction comes from a leg or a curve, with the sense it has", () => {
     const context = toolContext(FIT2);
     const along = play(idle, context, take('direction'), pointer('press', 4, 2, { ...CURVE, u: 0.1 }));
-    expect(along.orders).toMatchObject([{ command: 'holdTangent', args: { point: 'p2' } }]);
+    expect(along.calls).toMatchObject([{ command: 'holdTangent', args: { point: 'p2' } }]);
     const pulled = selected({ kind: 'tangent', id: 'p2', way: 1 });
     const leg = grip({ kind: 'leg', index: 0 }, 1, 1);
     const fromLeg = play(idle, toolContext(pulled), take('direction'), pointer('press', 1, 1, leg));
-    expect(fromLeg.orders).toHaveLength(1);
+    expect(fromLeg.calls).toHaveLength(1);
   });
 
   it('always has a prompt', () => {

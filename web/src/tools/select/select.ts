@@ -137,8 +137,8 @@ const keysOf = (hits: readonly Hit[]): string =>
 function release(state: SelectState, { at, reach, shift = false }: PointerInput, context: ToolContext): Step {
   const { drag, area, framing } = state;
   if (framing) {
-    const order = near(at, framing.from, reach * DRAG_STARTS) ? null : framed({ ...framing, to: at }, context.selection.items); // prettier-ignore
-    return { state: { ...state, framing: null }, ...(order && { order }) };
+    const call = near(at, framing.from, reach * DRAG_STARTS) ? null : framed({ ...framing, to: at }, context.selection.items); // prettier-ignore
+    return { state: { ...state, framing: null }, ...(call && { call }) };
   }
   if (area) {
     const ended: SelectState = { ...state, area: null };
@@ -164,16 +164,16 @@ function release(state: SelectState, { at, reach, shift = false }: PointerInput,
   return left(released, { ...drag, by: subtract(at, drag.pressedAt), shift }, context);
 }
 
-/** A drag that ended: its order, with the handle still selected where it has gone. */
+/** A drag that ended: its command, with the handle still selected where it has gone. */
 function left(state: SelectState, drag: Drag, context: ToolContext): Step {
-  const order = orderOf(drag, state, context.recipeOf(drag.item), context.normal);
-  if (!order) return { state };
-  return { state, order, ...followed(order, drag.item) };
+  const call = orderOf(drag, state, context.recipeOf(drag.item), context.normal);
+  if (!call) return { state };
+  return { state, call, ...followed(call, drag.item) };
 }
 
 /** A knot is named by its parameter: the selection goes along with it. */
-const followed = (order: CommandCall, item: Id): { select?: Selection } =>
-  order.command === 'moveKnot' ? { select: handlesOn(item, [{ kind: 'knot', u: order.args.to }]) } : {};
+const followed = (call: CommandCall, item: Id): { select?: Selection } =>
+  call.command === 'moveKnot' ? { select: handlesOn(item, [{ kind: 'knot', u: call.args.to }]) } : {};
 
 /** Moves the handles in hand by keys; what holds them by the pointer goes first. */
 function nudge(state: SelectState, by: Vector3, grip: Grip | null, { selection, project }: ToolContext): Step {
@@ -204,9 +204,9 @@ function slide(state: SelectState, input: SlideInput, context: ToolContext): Ste
   if (input.ends === 'not yet') return { state: { ...state, slide: input } };
   if (input.ends === 'back') return { state: { ...state, slide: null } };
   const recipe = context.recipeOf(input.item);
-  const order = recipe && slid(input.item, input.u, input.to, recipe);
+  const call = recipe && slid(input.item, input.u, input.to, recipe);
   const ended: SelectState = { ...state, slide: null };
-  return order ? { state: ended, order, ...followed(order, input.item) } : { state: ended };
+  return call ? { state: ended, call, ...followed(call, input.item) } : { state: ended };
 }
 
 /** The selected points take a coordinate, or the direction of their tangent, from what lies under the pointer. */
@@ -225,7 +225,7 @@ function take(state: SelectState, hit: Hit | null, context: ToolContext): Step {
     if (!direction || (handle?.kind !== 'fit' && handle?.kind !== 'tangent')) return { state: ended };
     const same = dot(direction, tangentAt(recipe, handle.id).direction) >= 0;
     const tangent = { direction: scale(direction, same ? 1 : -1) };
-    return { state: ended, order: { command: 'holdTangent', args: { item, point: handle.id, tangent } } };
+    return { state: ended, call: { command: 'holdTangent', args: { item, point: handle.id, tangent } } };
   }
   const value = (hit.kind === 'handle' ? hit.grip.at : hit.at)[taking];
   const places = pointsOf(recipe)?.places;
@@ -235,9 +235,7 @@ function take(state: SelectState, hit: Hit | null, context: ToolContext): Step {
     if (!point || !at) return [];
     return [{ point, to: at.map((x, c) => (c === taking ? value : x)) as unknown as Vector3 }];
   });
-  return moves.length > 0
-    ? { state: ended, order: { command: 'movePoints', args: { item, moves } } }
-    : { state: ended };
+  return moves.length > 0 ? { state: ended, call: { command: 'movePoints', args: { item, moves } } } : { state: ended };
 }
 
 /** The direction of a leg, or of a curve where it was picked. */
@@ -255,7 +253,7 @@ function directionAt(hit: Hit, { recipeOf }: ToolContext): Vector3 | null {
   return d[3] === 0 && d[4] === 0 && d[5] === 0 ? null : [d[3], d[4], d[5]];
 }
 
-/** What a drag shows: what its order would do. */
+/** What a drag shows: what its command would do. */
 function preview(state: SelectState, context: ToolContext): Preview {
   const { drag, area, framing } = state;
   const resting: Preview = {
@@ -265,7 +263,7 @@ function preview(state: SelectState, context: ToolContext): Preview {
     dragged: drag && { from: drag.from, to: add(drag.from, drag.by) },
   };
   if (area) return { ...resting, area: outlineOf(area, context.view) };
-  return { ...resting, order: orderNow(state, framing && framed(framing, context.selection.items), context) };
+  return { ...resting, call: orderNow(state, framing && framed(framing, context.selection.items), context) };
 }
 
 function orderNow(
@@ -296,11 +294,11 @@ function key(state: SelectState, pressed: string, context: ToolContext): Step {
   if (pressed !== 'Delete' || !item || state.drag) return { state };
   if (handles.length === 0) {
     const items = context.selection.items;
-    const order: CommandCall = items.length > 1 ? { command: 'deleteItems', args: { items } } : { command: 'deleteItem', args: { item } }; // prettier-ignore
-    return { state: { ...state, under: [] }, order, select: NOTHING };
+    const call: CommandCall = items.length > 1 ? { command: 'deleteItems', args: { items } } : { command: 'deleteItem', args: { item } }; // prettier-ignore
+    return { state: { ...state, under: [] }, call, select: NOTHING };
   }
-  const order = removal(item, handles, context.recipeOf(item));
-  return order ? { state, order } : { state };
+  const call = removal(item, handles, context.recipeOf(item));
+  return call ? { state, call } : { state };
 }
 
 const isBusy = ({ drag, area, framing, slide: sliding }: SelectState): boolean =>
