@@ -209,8 +209,9 @@ export interface Accepts {
 
 export const ACCEPTS_NOTHING: Accepts = { places: false, curves: false, strokes: false, drags: null, picks: false };
 
-/** The box around what is selected, in the plane of the view: its lower left corner and the upper right one. */
+/** The box around what is selected along the axes of a plane: its lower left corner and the upper right one in them. */
 export interface Frame {
+  readonly plane: Plane;
   readonly low: Vector3;
   readonly high: Vector3;
 }

@@ -1,9 +1,10 @@
 import { Editing } from '../../session/editing';
 import { ShownItems } from '../../session/shownItems';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import type { Vector3 } from '@pencil-bend/core';
+import { type directionIn, angleIn, type Vector3 } from '@pencil-bend/core';
 import type { Guide } from '@pencil-bend/document';
 import { NumberField } from '../../ui/numberField';
+import { Target } from '../../session/target';
 
 /** A construction line or gauge circle in numbers. */
 @Component({
@@ -49,6 +50,7 @@ import { NumberField } from '../../ui/numberField';
 export class GuideSection {
   protected readonly editing = inject(Editing);
   protected readonly shown = inject(ShownItems);
+  private readonly target = inject(Target);
   protected readonly units = computed(() => this.editing.project()?.units ?? 'mm');
   protected readonly guide = computed((): Guide | null => {
     const item = this.shown.selected()?.item;
@@ -58,9 +60,10 @@ export class GuideSection {
     const guide = this.guide();
     return guide === null ? [0, 0, 0] : guide.kind === 'line' ? guide.at : guide.centre;
   });
+  private readonly plane = computed(() => this.target.planeOf(this.shown.selected()?.item.plane ?? null));
   protected readonly angle = computed(() => {
     const guide = this.guide();
-    return guide?.kind === 'line' ? (Math.atan2(guide.direction[1], guide.direction[0]) * 180) / Math.PI : 0;
+    return guide?.kind === 'line' ? (angleIn(this.plane(), guide.direction) * 180) / Math.PI : 0;
   });
 
   protected set(guide: Guide): void {
@@ -76,8 +79,8 @@ export class GuideSection {
 
   protected turn(degrees: number): void {
     const guide = this.guide();
-    const angle = (degrees * Math.PI) / 180;
-    if (guide?.kind === 'line') this.set({ ...guide, direction: [Math.cos(angle), Math.sin(angle), 0] });
+    const direction = directionIn(this.plane(), (degrees * Math.PI) / 180);
+    if (guide?.kind === 'line') this.set({ ...guide, direction });
   }
 
   protected halve(symmetry: boolean): void {

@@ -3,8 +3,10 @@ import { ToolInHand } from '../../session/toolInHand';
 import { ShownItems } from '../../session/shownItems';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import {
+  angleIn,
   closestPoint,
   curvatureAt,
+  directionIn,
   distance,
   domainOf,
   evaluate,
@@ -24,6 +26,7 @@ import {
   type CommandCall,
 } from '@pencil-bend/document';
 import { NumberField } from '../../ui/numberField';
+import { Target } from '../../session/target';
 
 const AXES = ['x', 'y', 'z'] as const;
 
@@ -39,6 +42,7 @@ export class HandleSection {
   protected readonly editing = inject(Editing);
   protected readonly hand = inject(ToolInHand);
   protected readonly shown = inject(ShownItems);
+  private readonly target = inject(Target);
   protected readonly axes = AXES;
   protected readonly units = computed(() => this.editing.project()?.units ?? 'mm');
 
@@ -76,6 +80,8 @@ export class HandleSection {
     return drawn.points.curve.closing === 'open' && (point.index === 0 || point.index === last);
   });
 
+  private readonly plane = computed(() => this.target.planeOf(this.shown.selected()?.item.plane ?? null));
+
   /** The tangent at the selected fit point as it is, held or not. */
   protected readonly tangent = computed(() => {
     const drawn = this.drawn();
@@ -88,7 +94,7 @@ export class HandleSection {
       const inRatio = held?.strength ? 'ratio' in held.strength : false;
       return {
         direction,
-        angle: (Math.atan2(direction[1], direction[0]) * 180) / Math.PI,
+        angle: (angleIn(this.plane(), direction) * 180) / Math.PI,
         mm,
         chord,
         ratio: mm / chord,
@@ -166,11 +172,7 @@ export class HandleSection {
   protected turn(angle: number): void {
     const tangent = this.tangent();
     if (!tangent) return;
-    const turn = (angle * Math.PI) / 180;
-    this.hold({
-      ...tangent.held,
-      direction: [Number(Math.cos(turn).toFixed(12)), Number(Math.sin(turn).toFixed(12)), 0],
-    });
+    this.hold({ ...tangent.held, direction: directionIn(this.plane(), (angle * Math.PI) / 180) });
   }
 
   protected strengthen(value: number, inRatio: boolean): void {

@@ -1,4 +1,4 @@
-import { lineBetween } from '@pencil-bend/core';
+import { FRONT, lineBetween } from '@pencil-bend/core';
 import {
   controlRecipe,
   emptyProject,
@@ -30,12 +30,12 @@ const dragged = (from: readonly [number, number], to: readonly [number, number])
 
 describe('the frame around several items', () => {
   it('is the box that holds them; one item alone has none', () => {
-    expect(frameOf(drawn, BOTH)).toEqual({ low: [0, 0, 0], high: [20, 10, 0] });
-    expect(frameOf(drawn, selectionOf(['a']))).toBeNull();
+    expect(frameOf(drawn, BOTH, FRONT)).toEqual({ plane: FRONT, low: [0, 0, 0], high: [20, 10, 0] });
+    expect(frameOf(drawn, selectionOf(['a']), FRONT)).toBeNull();
   });
 
   it('is taken by its corners, its knob and its edges, not inside', () => {
-    const frame = { low: [0, 0, 0], high: [20, 10, 0] } as const;
+    const frame = { plane: FRONT, low: [0, 0, 0], high: [20, 10, 0] } as const;
     const part = (x: number, y: number) => framePartAt(frame, [x, y, 0], 1);
     expect([part(20.5, 10.5), part(10, 13), part(10, 0.3), part(10, 5), part(40, 5)]).toEqual([2, 'knob', 'all', null, null]); // prettier-ignore
   });
@@ -49,7 +49,11 @@ describe('the frame around several items', () => {
 
   it('shows what a drag would do, does nothing for a click, and Escape leaves it', () => {
     const { state } = play(idle, context, pointer('press', 10, 0), pointer('move', 10, 7));
-    expect(preview(state, context).call).toMatchObject({ command: 'carry', args: { items: ['a', 'b'] } });
+    expect(preview(state, context)).toMatchObject({
+      call: { command: 'carry', args: { items: ['a', 'b'] } },
+      // The frame goes along.
+      frame: { low: [0, 7, 0], high: [20, 17, 0] },
+    });
     expect(dragged([10, 0], [10.1, 0])).toEqual([]);
     expect(play(state, context, key('Escape'), pointer('release', 10, 7)).calls).toEqual([]);
   });

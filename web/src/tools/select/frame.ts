@@ -1,4 +1,4 @@
-import { type Affine, controlPointsOf, dot, rotation, scale, scaling, subtract, translation, type Vector3, vectorAt } from '@pencil-bend/core'; // prettier-ignore
+import { add, type Affine, angleIn, controlPointsOf, dot, type Plane, normalOf, inPlane, fromPlane, rotation, scale, scaling, subtract, translation, type Vector3, vectorAt } from '@pencil-bend/core'; // prettier-ignore
 import {
   type Id,
   type CommandCall,
@@ -6,6 +6,7 @@ import {
   type Project,
   resolveRecipe,
   type Selection,
+  placed,
 } from '@pencil-bend/document';
 import { type Frame, near } from '../contract';
 
@@ -23,30 +24,35 @@ export interface Framing {
 /** The knob stands so many reaches of a click above the frame. */
 const KNOB = 3;
 
-const known = new WeakMap<Selection, { readonly project: Project; readonly frame: Frame | null }>();
+const known = new WeakMap<
+  Selection,
+  { readonly project: Project; readonly plane: Plane; readonly frame: Frame | null }
+>();
 
 /** The frame of several selected items, computed once; null for one alone, which has its handles. */
-export function frameOf(project: Project | null, selection: Selection): Frame | null {
+export function frameOf(project: Project | null, selection: Selection, plane: Plane): Frame | null {
   if (!project || selection.items.length < 2) return null;
   let found = known.get(selection);
-  if (found?.project !== project) {
-    found = { project, frame: frameAround(selection.items.flatMap((id) => placesIn(project, id))) };
+  if (found?.project !== project || found.plane !== plane) {
+    const places = selection.items.flatMap((id) => placesIn(project, id));
+    found = { project, plane, frame: frameAround(places, plane) };
     known.set(selection, found);
   }
   return found.frame;
 }
 
-function frameAround(places: readonly Vector3[]): Frame | null {
+function frameAround(places: readonly Vector3[], plane: Plane): Frame | null {
   if (places.length === 0) return null;
   const low: [number, number, number] = [Infinity, Infinity, Infinity];
   const high: [number, number, number] = [-Infinity, -Infinity, -Infinity];
   for (const place of places) {
+    const inside = inPlane(plane, place);
     for (let c = 0; c < 3; c++) {
-      low[c] = Math.min(low[c], place[c]);
-      high[c] = Math.max(high[c], place[c]);
+      low[c] = Math.min(low[c], inside[c]);
+      high[c] = Math.max(high[c], inside[c]);
     }
   }
-  return { low, high };
+  return { plane, low, high };
 }
 
 /** Places that an item reaches to: of a curve its control points. */
@@ -64,39 +70,50 @@ export function placesIn(project: Project, id: Id): Vector3[] {
   return Array.from({ length: points.length / 3 }, (_, i) => vectorAt(points, i));
 }
 
-export const cornersOf = ({ low: [x, y, z], high: [X, Y] }: Frame): readonly Vector3[] => [
-  [x, y, z],
-  [X, y, z],
-  [X, Y, z],
-  [x, Y, z],
-];
+export const cornersOf = ({ plane, low: [x, y, z], high: [X, Y] }: Frame): readonly Vector3[] => {
+  const corners: Vector3[] = [[x, y, z], [X, y, z], [X, Y, z], [x, Y, z]]; // prettier-ignore
+  return corners.map((corner) => fromPlane(plane, corner));
+};
 
-export const knobOf = ({ low, high }: Frame, reach: number): Vector3 => [(low[0] + high[0]) / 2, high[1] + KNOB * reach, low[2]]; // prettier-ignore
+export const knobOf = ({ plane, low, high }: Frame, reach: number): Vector3 =>
+  fromPlane(plane, [(low[0] + high[0]) / 2, high[1] + KNOB * reach, low[2]]);
+
+const middleOf = ({ plane, low, high }: Frame): Vector3 => fromPlane(plane, scale(add(low, high), 0.5));
 
 /** What of a frame lies under the pointer: corners and the knob first, then its edges. */
-export function framePartAt(frame: Frame, at: Vector3, reach: number): FramePart | null {
-  const flat: Vector3 = [at[0], at[1], frame.low[2]];
+export function framePartAt(frame: Frame, point: Vector3, reach: number): FramePart | null {
+  const { plane, low, high } = frame;
+  const [x, y] = inPlane(plane, point);
+  const flat = fromPlane(plane, [x, y, low[2]]);
   const corner = cornersOf(frame).findIndex((place) => near(flat, place, reach));
   if (corner >= 0) return corner as 0 | 1 | 2 | 3;
   if (near(flat, knobOf(frame, reach), reach)) return 'knob';
-  const { low, high } = frame;
-  const inside = (by: number) => at[0] >= low[0] - by && at[0] <= high[0] + by && at[1] >= low[1] - by && at[1] <= high[1] + by; // prettier-ignore
+  const inside = (by: number) => x >= low[0] - by && x <= high[0] + by && y >= low[1] - by && y <= high[1] + by;
   const edge = reach / 2;
   return inside(edge) && !inside(-edge) ? 'all' : null;
 }
 
 /** What dragging a frame does to the selection: moving, turning about its middle, scaling about the opposite corner. */
-export function framed({ part, frame, from, to }: Framing, items: readonly Id[]): CommandCall | null {
-  const made = mapOf(part, frame, from, to);
+export function framed(framing: Framing, items: readonly Id[]): CommandCall | null {
+  const made = mapOf(framing);
   return made && { command: 'carry', args: { items, ...made } };
 }
 
-function mapOf(part: FramePart, frame: Frame, from: Vector3, to: Vector3): { words: string; map: Affine } | null {
+/** The frame where it has been dragged to; null while it is turned, when it is no box along the axes any more. */
+export function frameDragged(framing: Framing): Frame | null {
+  const { part, frame } = framing;
+  const made = part === 'knob' ? null : mapOf(framing);
+  if (!made) return null;
+  const [low, , high] = cornersOf(frame).map((corner) => inPlane(frame.plane, placed(made.map, corner)));
+  return { plane: frame.plane, low, high };
+}
+
+function mapOf({ part, frame, from, to }: Framing): { words: string; map: Affine } | null {
   if (part === 'all') return { words: 'Move', map: translation(subtract(to, from)) };
-  const middle = scale([0, 1, 2].map((c) => frame.low[c] + frame.high[c]) as unknown as Vector3, 0.5);
   if (part === 'knob') {
-    const angle = Math.atan2(to[1] - middle[1], to[0] - middle[0]) - Math.PI / 2;
-    return { words: 'Rotate', map: rotation([0, 0, 1], angle, middle) };
+    const middle = middleOf(frame);
+    const angle = angleIn(frame.plane, subtract(to, middle)) - Math.PI / 2;
+    return { words: 'Rotate', map: rotation(normalOf(frame.plane), angle, middle) };
   }
   const corners = cornersOf(frame);
   const fixed = corners[(part + 2) % 4];

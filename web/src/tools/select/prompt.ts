@@ -47,7 +47,7 @@ const REMOVES: Partial<Record<Handle['kind'], string>> = {
 };
 
 export function prompt(state: SelectState, { selection }: ToolContext): Prompt {
-  const { drag, area, along, soft, taking, slide } = state;
+  const { drag, area, along, soft, taking, slide, framing } = state;
   const hover = hoverOf(state);
   if (taking !== null) {
     const text =
@@ -57,6 +57,7 @@ export function prompt(state: SelectState, { selection }: ToolContext): Prompt {
     return { text, keys: [{ key: 'Esc', does: 'leaves it' }] };
   }
   if (area) return { text: 'Release to select what lies inside.', keys: [{ key: 'Esc', does: 'leaves it' }] };
+  if (framing) return { text: 'Release to leave them here.', keys: [{ key: 'Esc', does: 'puts them back' }] };
   const way = `${ALONG[along]}${soft === null ? '' : ', softly'}`;
   if (drag?.byKeys) return { text: `Let the key go to leave it here${way}.`, keys: [PUT_BACK] };
   if (drag?.moving || slide) {

@@ -18,7 +18,7 @@ import {
 } from '@pencil-bend/document';
 import { ACCEPTS_NOTHING, type Grip, type Hit, near, NO_PREVIEW, type PointerInput, type Preview, type SlideInput, type Tool, type ToolContext, type ToolInput, type Transition } from '../contract'; // prettier-ignore
 import { legOf } from './dragConstraint';
-import { framed, frameOf, framePartAt } from './frame';
+import { framed, frameDragged, frameOf, framePartAt } from './frame';
 
 import { type Area, grown, handlesIn, itemsIn, outlineOf } from './area';
 import { type Drag, orderOf, slid } from './drag';
@@ -82,7 +82,7 @@ function press(
 ) {
   const hit = hoverOf(over(state, hits));
   if (state.taking !== null) return take(state, hit, context);
-  const frame = frameOf(context.project, context.selection);
+  const frame = frameOf(context.project, context.selection, context.view);
   const part = frame && framePartAt(frame, at, reach);
   if (frame && part !== null) return { state: { ...state, framing: { part, frame, from: at, to: at } } };
   if (!hit) return { state: { ...state, area: { kind: lasso ? 'lasso' : 'box', path: [at], adds: shift } as Area } };
@@ -259,7 +259,7 @@ function preview(state: SelectState, context: ToolContext): Preview {
   const resting: Preview = {
     ...NO_PREVIEW,
     hover: hoverOf(state)?.item ?? null,
-    frame: frameOf(context.project, context.selection),
+    frame: framing ? frameDragged(framing) : frameOf(context.project, context.selection, context.view),
     dragged: drag && { from: drag.from, to: add(drag.from, drag.by) },
   };
   if (area) return { ...resting, area: outlineOf(area, context.view) };
