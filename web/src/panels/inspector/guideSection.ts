@@ -1,7 +1,7 @@
 import { Editing } from '../../session/editing';
 import { ShownItems } from '../../session/shownItems';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { type directionIn, angleIn, type Vector3 } from '@pencil-bend/core';
+import { angleIn, directionIn, type Vector3 } from '@pencil-bend/core';
 import type { Guide } from '@pencil-bend/document';
 import { NumberField } from '../../ui/numberField';
 import { Target } from '../../session/target';
