@@ -16,8 +16,10 @@ import type { LossyPreview } from '../session/lossyPreview';
 import type { Readings } from '../session/readings';
 import type { Snaps } from '../session/snaps';
 import type { StageView } from '../session/stageView';
+import type { StepHistory } from '../session/stepHistory';
 import type { Target } from '../session/target';
 import type { ToolInHand } from '../session/toolInHand';
+import type { ToolView } from '../session/toolView';
 import { newId } from '../state/ids';
 import type { DragConstraint, KeyInput, Taking } from '../tools/contract';
 import { removal } from '../tools/select/edits';
@@ -32,7 +34,9 @@ export interface Workbench {
   readonly readings: Readings;
   readonly snaps: Snaps;
   readonly stages: StageView;
+  readonly stepHistory: StepHistory;
   readonly target: Target;
+  readonly toolView: ToolView;
   showAll(): void;
   toggleComb(): void;
   toggleHistory(): void;
@@ -125,8 +129,8 @@ const selected =
   };
 
 /** The first choice that the tool in hand offers is set to the next of its values. */
-function nextChoice({ hand }: Workbench): void {
-  const option = hand.options().find(({ kind }) => kind === 'choice');
+function nextChoice({ hand, toolView }: Workbench): void {
+  const option = toolView.options().find(({ kind }) => kind === 'choice');
   if (option?.kind !== 'choice') return;
   const values = option.choices.map(({ value }) => value);
   hand.setOption(option.name, values[(values.indexOf(option.value) + 1) % values.length]);
@@ -135,13 +139,13 @@ function nextChoice({ hand }: Workbench): void {
 /** A second press frees the drag again. */
 const along =
   (constraint: DragConstraint) =>
-  ({ hand }: Workbench): void => {
-    const { drags } = hand.accepts();
+  ({ hand, toolView }: Workbench): void => {
+    const { drags } = toolView.accepts();
     if (drags) hand.feed({ type: 'drag-settings', along: drags.along === constraint ? 'free' : constraint });
   };
 
-function softly({ hand, target }: Workbench): void {
-  const { drags } = hand.accepts();
+function softly({ hand, target, toolView }: Workbench): void {
+  const { drags } = toolView.accepts();
   if (drags) hand.feed({ type: 'drag-settings', soft: drags.soft === null ? target.softReach() : null });
 }
 
@@ -423,8 +427,8 @@ export const BENCH_ACTIONS: readonly BenchAction[] = [
     native: true,
     does: () => undefined,
   },
-  { label: 'Undo', group: 'drawing', keys: ['Ctrl+Z'], does: ({ hand }) => hand.undo() },
-  { label: 'Redo', group: 'drawing', keys: ['Ctrl+Shift+Z'], does: ({ hand }) => hand.redo() },
+  { label: 'Undo', group: 'drawing', keys: ['Ctrl+Z'], does: ({ stepHistory }) => stepHistory.undo() },
+  { label: 'Redo', group: 'drawing', keys: ['Ctrl+Shift+Z'], does: ({ stepHistory }) => stepHistory.redo() },
   { label: 'History and stages', group: 'drawing', keys: ['h'], does: (bench) => bench.toggleHistory() },
 
   { label: 'All in view', group: 'looking', keys: ['a'], inMenu: () => true, does: (bench) => bench.showAll() },

@@ -1,3 +1,4 @@
+import { StepHistory } from '../session/stepHistory';
 import { DatePipe } from '@angular/common';
 import {
   ChangeDetectionStrategy,
@@ -52,6 +53,7 @@ import { Pane } from '../viewport/pane';
 import { BenchContextMenu } from './contextMenu';
 import { Notices } from './notices';
 import { Toolbar } from './toolbar';
+import { ToolView } from '../session/toolView';
 
 /** The main screen: header, outline, sheet over graphs, inspector, prompt line. */
 @Component({
@@ -98,7 +100,9 @@ export class BenchPage implements Workbench {
   readonly readings = inject(Readings);
   readonly snaps = inject(Snaps);
   readonly stages = inject(StageView);
+  readonly stepHistory = inject(StepHistory);
   readonly target = inject(Target);
+  readonly toolView = inject(ToolView);
   private readonly typed = inject(TypedPlace);
   private readonly viewports = inject(Viewports);
   // It works by itself as long as the page is there.
@@ -114,8 +118,8 @@ export class BenchPage implements Workbench {
   /** Where the context menu is asked for. */
   protected readonly menuAt = signal<MouseEvent | null>(null);
 
-  protected readonly undoName = computed(() => this.editing.history().stacks.undo.at(-1)?.name ?? null);
-  protected readonly redoName = computed(() => this.editing.history().stacks.redo.at(-1)?.name ?? null);
+  protected readonly undoName = computed(() => this.stepHistory.stacks().stacks.undo.at(-1)?.name ?? null);
+  protected readonly redoName = computed(() => this.stepHistory.stacks().stacks.redo.at(-1)?.name ?? null);
 
   protected readonly paletteShown = signal(false);
 

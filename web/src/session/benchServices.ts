@@ -5,9 +5,11 @@ import { Readings } from './readings';
 import { ShownItems } from './shownItems';
 import { Snaps } from './snaps';
 import { StageView } from './stageView';
+import { StepHistory } from './stepHistory';
 import { Target } from './target';
 import { ToolInHand } from './toolInHand';
 import { ToolStore } from './toolStore';
+import { ToolView } from './toolView';
 import { ToolWork } from './toolWork';
 import { Tracing } from './tracing';
 import { TypedPlace } from './typedPlace';
@@ -22,9 +24,11 @@ export const BENCH_SERVICES = [
   ShownItems,
   Snaps,
   StageView,
+  StepHistory,
   Target,
   ToolInHand,
   ToolStore,
+  ToolView,
   ToolWork,
   Tracing,
   TypedPlace,

@@ -4,24 +4,25 @@ import { AddedHandles } from './addedHandles';
 import { openBench, projectWith, through } from './bench.fixture';
 import { Editing } from './editing';
 import { LossyPreview } from './lossyPreview';
+import { StepHistory } from './stepHistory';
 
 jest.mock('../work/browserWorker', () => ({ startBrowserWorker: () => null }));
 
 const opened = () => {
   const bench = openBench(projectWith(through('a', [0, 0], [10, 5], [20, 0]), through('b', [0, 9], [20, 9])));
-  return { ...bench, editing: bench.inject(Editing) };
+  return { ...bench, editing: bench.inject(Editing), stepHistory: bench.inject(StepHistory) };
 };
 
 describe('editing', () => {
   it('does a command as one step, and takes it back and forth', () => {
-    const { editing, state } = opened();
+    const { editing, stepHistory, state } = opened();
     expect(editing.do({ command: 'renameItem', args: { item: 'a', name: 'Spout' } })).toBe(true);
     expect(editing.project()?.items['a'].name).toBe('Spout');
-    editing.undo();
+    stepHistory.undo();
     expect(editing.project()?.items['a'].name).toBe('Curve 1');
-    editing.redo();
+    stepHistory.redo();
     expect(state().drawing.log).toHaveLength(3);
-    expect(editing.history().stacks.undo.map(({ name }) => name)).toEqual(['Rename Curve 1 to Spout']);
+    expect(stepHistory.stacks().stacks.undo.map(({ name }) => name)).toEqual(['Rename Curve 1 to Spout']);
   });
 
   it('says why a command cannot be done, and leaves no step', () => {

@@ -15,7 +15,7 @@ import { drawingActions } from '../state/actions';
 import { VIEWED_ONLY } from '../state/drawing';
 import { newStamp } from '../state/ids';
 import type { BenchState } from '../state/reducers';
-import { selectHistory, selectProject, selectSelection, selectViewedStage } from '../state/selectors';
+import { selectProject, selectSelection, selectViewedStage } from '../state/selectors';
 import { AddedHandles } from './addedHandles';
 import { LossyPreview } from './lossyPreview';
 
@@ -32,7 +32,6 @@ export class Editing {
 
   readonly project = this.store.selectSignal(selectProject);
   readonly selection = this.store.selectSignal(selectSelection);
-  readonly history = this.store.selectSignal(selectHistory);
   /** A stage is shown, which nothing changes. */
   private readonly viewed = this.store.selectSignal(selectViewedStage);
   readonly isOnlyViewing = computed(() => this.viewed() !== null);
@@ -80,20 +79,6 @@ export class Editing {
 
   notify(message: string): void {
     this.store.dispatch(drawingActions.noticeGiven({ words: message }));
-  }
-
-  undo(): void {
-    this.store.dispatch(drawingActions.undone({ stamp: newStamp() }));
-  }
-
-  redo(): void {
-    this.store.dispatch(drawingActions.redone({ stamp: newStamp() }));
-  }
-
-  /** Takes back, or does again, so many steps. */
-  walk(way: 'undo' | 'redo', count: number): void {
-    const stamps = Array.from({ length: count }, newStamp);
-    this.store.dispatch(drawingActions.walked({ way, stamps }));
   }
 
   /** Whether nothing can be changed now; that is said. */

@@ -1,3 +1,4 @@
+import { ToolView } from './toolView';
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import {
@@ -23,7 +24,6 @@ import { curveReading, type CurveReading } from '../view/curveReading';
 import { Editing } from './editing';
 import { ShownItems } from './shownItems';
 import { Target } from './target';
-import { ToolInHand } from './toolInHand';
 
 /** What is seen at the shared cursor of sheet and graph. */
 export interface CursorReading {
@@ -42,7 +42,7 @@ const COMB_HEIGHT = 0.13;
 export class Readings {
   private readonly store: Store<BenchState> = inject(Store);
   private readonly editing = inject(Editing);
-  private readonly hand = inject(ToolInHand);
+  private readonly toolView = inject(ToolView);
   private readonly shown = inject(ShownItems);
   private readonly target = inject(Target);
   private readonly settings = this.store.selectSignal(selectComb);
@@ -60,13 +60,13 @@ export class Readings {
 
   /** The curve whose comb and graph are shown: the one being made, else the selected one. */
   readonly curve = computed(() =>
-    this.hand.reads() === 'preview' ? this.shown.drawing() : (this.shown.selected()?.curve ?? null),
+    this.toolView.reads() === 'preview' ? this.shown.drawing() : (this.shown.selected()?.curve ?? null),
   );
 
   /** The normal that gives its curvature its sign; null for a curve that leaves its plane. */
   readonly normal = computed(
     (): Vector3 | null => {
-      const item = this.hand.reads() === 'preview' ? null : this.shown.selected()?.item;
+      const item = this.toolView.reads() === 'preview' ? null : this.shown.selected()?.item;
       return normalAlong(this.curve(), item?.plane ?? null, this.target);
     },
     { equal: (a, b) => a?.join() === b?.join() },
@@ -85,7 +85,7 @@ export class Readings {
 
   /** The kept curve gives the automatic scale, so that the comb does not rescale under a drag. */
   private readonly automaticScale = computed(() => {
-    const curve = (this.hand.reads() === 'selection' && this.keptCurve()) || this.curve();
+    const curve = (this.toolView.reads() === 'selection' && this.keptCurve()) || this.curve();
     if (!curve) return 1;
     const { profile } = curveReading(curve, this.normal(), this.isResting(curve));
     const { least, largest } = controlBox(curve);

@@ -5,6 +5,7 @@ import { openBench, projectWith, through } from './bench.fixture';
 import { Editing } from './editing';
 import { Readings } from './readings';
 import { ShownItems } from './shownItems';
+import { StepHistory } from './stepHistory';
 import { ToolInHand } from './toolInHand';
 
 jest.mock('../work/browserWorker', () => ({ startBrowserWorker: () => null }));
@@ -31,7 +32,7 @@ const opened = () => {
     hand.feed(at('press', 10, 5, { hits: [{ kind: 'handle', item: 'a', grip: P2 }] }));
     hand.feed(at('move', x, y));
   };
-  return { ...bench, editing, hand, shown, drag };
+  return { ...bench, editing, hand, shown, drag, stepHistory: bench.inject(StepHistory) };
 };
 const ids = (items: readonly { readonly id: string }[]) => items.map(({ id }) => id).sort();
 
@@ -54,11 +55,11 @@ describe('shown items', () => {
   });
 
   it('are taken as they are on release: the curve that was seen is the one that is kept', () => {
-    const { shown, hand, drag, editing } = opened();
+    const { shown, hand, drag, stepHistory } = opened();
     drag(12, 9);
     const seen = shown.inHand().find(({ id }) => id === 'a')?.curve;
     hand.feed(at('release', 12, 9));
-    expect(editing.history().stacks.undo.map(({ name }) => name)).toEqual(['Move point 2 of Curve 1']);
+    expect(stepHistory.stacks().stacks.undo.map(({ name }) => name)).toEqual(['Move point 2 of Curve 1']);
     expect(shown.kept().find(({ id }) => id === 'a')?.curve).toBe(seen);
     expect(shown.inHand()).toEqual([]);
   });

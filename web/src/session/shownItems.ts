@@ -1,9 +1,9 @@
+import { ToolView } from './toolView';
 import { computed, inject, Injectable } from '@angular/core';
 import type { Curve } from '@pencil-bend/core';
 import { attempt, type Id, isShown, type Item, plainItem, type Project } from '@pencil-bend/document';
 import { type ShownItem, shownItem } from '../view/shownItem';
 import { Editing } from './editing';
-import { ToolInHand } from './toolInHand';
 
 const NONE: readonly Id[] = [];
 
@@ -11,7 +11,7 @@ const NONE: readonly Id[] = [];
 @Injectable()
 export class ShownItems {
   private readonly editing = inject(Editing);
-  private readonly hand = inject(ToolInHand);
+  private readonly toolView = inject(ToolView);
 
   /** Every shown item as it is kept. */
   readonly kept = computed((): readonly ShownItem[] => {
@@ -22,7 +22,7 @@ export class ShownItems {
   /** What the tool would do now, done on the side; null for nothing. */
   private readonly attempted = computed(() => {
     const project = this.editing.project();
-    const { call } = this.hand.preview();
+    const { call } = this.toolView.preview();
     return project && call ? attempt(project, call) : null;
   });
 

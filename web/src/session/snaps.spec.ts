@@ -1,5 +1,6 @@
 import { openBench, projectWith, through } from './bench.fixture';
 import { Snaps } from './snaps';
+import { ToolView } from './toolView';
 import { ToolInHand } from './toolInHand';
 import { TypedPlace } from './typedPlace';
 
@@ -8,7 +9,8 @@ jest.mock('../work/browserWorker', () => ({ startBrowserWorker: () => null }));
 const FREE = { free: false, straight: false };
 const opened = () => {
   const bench = openBench(projectWith(through('a', [0, 0], [10, 5], [20, 0])));
-  return { ...bench, snaps: bench.inject(Snaps), hand: bench.inject(ToolInHand), typed: bench.inject(TypedPlace) };
+  const [snaps, typed] = [bench.inject(Snaps), bench.inject(TypedPlace)];
+  return { ...bench, snaps, typed, hand: bench.inject(ToolInHand), toolView: bench.inject(ToolView) };
 };
 
 describe('snaps', () => {
@@ -45,14 +47,14 @@ describe('snaps', () => {
 
 describe('a typed place', () => {
   it('is begun by a number while places are taken, and given by Enter', () => {
-    const { typed, hand } = opened();
+    const { typed, hand, toolView } = opened();
     expect(typed.key('3')).toBe(false);
     hand.takeUp('line');
     for (const key of ['3', ',', '4', 'x']) expect(typed.key(key)).toBe(true);
     expect(typed.key('Backspace')).toBe(true);
     expect(typed.text()).toBe('3,4');
     typed.key('Enter');
-    expect([typed.text(), hand.preview().placed]).toEqual([null, [[3, 4, 0]]]);
+    expect([typed.text(), toolView.preview().placed]).toEqual([null, [[3, 4, 0]]]);
   });
 
   it('that is none stays to be mended, and says what is wrong', () => {

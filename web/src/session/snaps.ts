@@ -1,3 +1,4 @@
+import { ToolView } from './toolView';
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import type { Vector3 } from '@pencil-bend/core';
@@ -9,7 +10,6 @@ import type { BenchState } from '../state/reducers';
 import { selectSnapping, selectSnaps } from '../state/selectors';
 import { ShownItems } from './shownItems';
 import { Target } from './target';
-import { ToolInHand } from './toolInHand';
 
 /** So many places that were caught lately can be levelled with. */
 const TRAIL = 3;
@@ -24,7 +24,7 @@ export interface CatchKeys {
 @Injectable()
 export class Snaps {
   private readonly store: Store<BenchState> = inject(Store);
-  private readonly hand = inject(ToolInHand);
+  private readonly toolView = inject(ToolView);
   private readonly shown = inject(ShownItems);
   private readonly target = inject(Target);
   private readonly kinds = this.store.selectSignal(selectSnaps);
@@ -38,7 +38,7 @@ export class Snaps {
 
   /** The place that is caught, or null: for a tool that takes places. */
   catch(at: Vector3, reach: number, keys: CatchKeys): Caught | null {
-    const caught = this.hand.accepts().places ? this.found(at, reach, keys) : null;
+    const caught = this.toolView.accepts().places ? this.found(at, reach, keys) : null;
     if (this.caught() !== caught) this.caught.set(caught);
     return caught;
   }
@@ -60,7 +60,7 @@ export class Snaps {
   }
 
   private found(at: Vector3, reach: number, { free, straight }: CatchKeys): Caught | null {
-    const { placed } = this.hand.preview();
+    const { placed } = this.toolView.preview();
     const last = placed.at(-1) ?? null;
     const plane = this.target.plane();
     const found =

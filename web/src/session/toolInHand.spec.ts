@@ -3,6 +3,8 @@ import { drawingActions } from '../state/actions';
 import type { PointerInput } from '../tools/contract';
 import { openBench, projectWith, settled, through } from './bench.fixture';
 import { Editing } from './editing';
+import { ToolView } from './toolView';
+import { StepHistory } from './stepHistory';
 import { ToolInHand } from './toolInHand';
 import { ToolStore } from './toolStore';
 import { ToolWork } from './toolWork';
@@ -18,16 +20,17 @@ const at = (type: PointerInput['type'], x: number, y: number, more: Partial<Poin
 });
 const opened = () => {
   const bench = openBench(projectWith(through('a', [0, 0], [10, 5], [20, 0])));
-  return { ...bench, hand: bench.inject(ToolInHand), editing: bench.inject(Editing) };
+  const [hand, editing] = [bench.inject(ToolInHand), bench.inject(Editing)];
+  return { ...bench, hand, editing, toolView: bench.inject(ToolView), stepHistory: bench.inject(StepHistory) };
 };
 
 describe('the tool in hand', () => {
   it('draws what it is given as one step, selects it, and is put down', () => {
-    const { hand, editing, state } = opened();
+    const { hand, editing, state, toolView, stepHistory } = opened();
     hand.takeUp('line');
-    expect([hand.name(), hand.reads(), hand.accepts().places]).toEqual(['line', 'preview', true]);
+    expect([hand.name(), toolView.reads(), toolView.accepts().places]).toEqual(['line', 'preview', true]);
     hand.feed(at('press', 0, 0));
-    expect(hand.canUndo()).toBe(true);
+    expect(stepHistory.canUndo()).toBe(true);
     hand.feed(at('press', 5, 0));
     expect(state().drawing.log.map(({ name }) => name)).toEqual(['Draw Line 1']);
     expect(editing.selection().items).toHaveLength(1);
@@ -35,11 +38,11 @@ describe('the tool in hand', () => {
   });
 
   it('previews just what is then kept, with the same ids', () => {
-    const { hand, editing } = opened();
+    const { hand, editing, toolView } = opened();
     hand.takeUp('line');
     hand.feed(at('press', 0, 0));
     hand.feed(at('move', 5, 0));
-    const { call } = hand.preview();
+    const { call } = toolView.preview();
     if (call?.command !== 'drawItems') throw new Error('nothing is shown');
     hand.feed(at('press', 5, 0));
     expect(editing.selection().items).toEqual([call.args.items[0].id]);
@@ -47,34 +50,34 @@ describe('the tool in hand', () => {
     hand.takeUp('line');
     hand.feed(at('press', 1, 1));
     hand.feed(at('move', 5, 5));
-    const next = hand.preview().call;
+    const next = toolView.preview().call;
     expect(next?.command === 'drawItems' && next.args.items[0].id).not.toBe(call.args.items[0].id);
   });
 
   it('undoes inside a drawing place by place, and steps of the log outside of one', () => {
-    const { hand, editing } = opened();
+    const { hand, editing, toolView, stepHistory } = opened();
     editing.do({ command: 'renameItem', args: { item: 'a', name: 'Spout' } });
     hand.takeUp('through');
     hand.feed(at('press', 0, 0));
     hand.feed(at('press', 9, 0));
-    hand.undo();
-    expect(hand.preview().placed).toHaveLength(1);
-    hand.redo();
-    expect(hand.preview().placed).toHaveLength(2);
+    stepHistory.undo();
+    expect(toolView.preview().placed).toHaveLength(1);
+    stepHistory.redo();
+    expect(toolView.preview().placed).toHaveLength(2);
     hand.putDown();
     expect(editing.project()?.itemOrder).toHaveLength(2);
-    hand.undo();
-    hand.undo();
+    stepHistory.undo();
+    stepHistory.undo();
     expect(editing.project()?.items['a'].name).toBe('Curve 1');
   });
 
   it('keeps options for the next time', () => {
-    const { hand } = opened();
+    const { hand, toolView } = opened();
     hand.takeUp('polygon');
     hand.setOption('sides', 8);
     hand.putDown();
     hand.takeUp('polygon');
-    expect(hand.options().find(({ name }) => name === 'sides')?.value).toBe(8);
+    expect(toolView.options().find(({ name }) => name === 'sides')?.value).toBe(8);
   });
 
   it('says what a tool has against what it was given', () => {
@@ -85,19 +88,19 @@ describe('the tool in hand', () => {
   });
 
   it('drags a handle of what is selected; of a viewed stage it drags nothing', () => {
-    const { hand, editing, store, state } = opened();
+    const { hand, editing, store, state, toolView } = opened();
     editing.select(selectionOf(['a']));
     const grip = { handle: { kind: 'fit', id: 'p2' }, at: [10, 5, 0] } as const;
     const hits = [{ kind: 'handle', item: 'a', grip }] as const;
     hand.feed(at('press', 10, 5, { hits }));
     expect(editing.selection()).toEqual(handlesOn('a', [grip.handle]));
     hand.feed(at('move', 12, 9));
-    expect(hand.preview()).toMatchObject({ call: { command: 'movePoints' }, dragged: { to: [12, 9, 0] } });
+    expect(toolView.preview()).toMatchObject({ call: { command: 'movePoints' }, dragged: { to: [12, 9, 0] } });
     hand.feed({ type: 'key', key: 'Escape' });
     store.dispatch(drawingActions.stageViewed({ viewed: { stage: 's', name: 'Early', at: '', project: projectWith(through('a', [0, 0], [10, 5], [20, 0])) } })); // prettier-ignore
     hand.feed(at('press', 10, 5, { hits }));
     hand.feed(at('move', 12, 9));
-    expect(hand.preview().call).toBeNull();
+    expect(toolView.preview().call).toBeNull();
     expect(state().drawing.notice).toMatch(/only looked at/);
   });
 
@@ -114,16 +117,16 @@ describe('the tool in hand', () => {
   });
 
   it('gets what it waits for from the worker', async () => {
-    const { hand, inject } = opened();
+    const { hand, inject, toolView } = opened();
     inject(ToolWork);
     hand.takeUp('freehand');
     const places = Array.from({ length: 30 }, (_, i) => [i, Math.sin(i / 5)] as const);
     hand.feed(at('press', ...places[0], { reach: 5 }));
     for (const place of places) hand.feed(at('move', ...place, { reach: 5 }));
     hand.feed(at('release', ...places[29], { reach: 5 }));
-    expect(hand.preview().call).toBeNull();
+    expect(toolView.preview().call).toBeNull();
     for (let i = 0; i < 3; i++) await settled();
-    expect(hand.preview().call).toMatchObject({ command: 'drawItems' });
-    expect(hand.facts().map(({ label }) => label)).toEqual(['Deviation', 'Points', 'Stroke']);
+    expect(toolView.preview().call).toMatchObject({ command: 'drawItems' });
+    expect(toolView.facts().map(({ label }) => label)).toEqual(['Deviation', 'Points', 'Stroke']);
   });
 });

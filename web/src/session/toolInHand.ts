@@ -2,20 +2,12 @@ import { computed, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
-import { normalOf, type Vector3 } from '@pencil-bend/core';
+import { normalOf } from '@pencil-bend/core';
 import { sameSelection } from '@pencil-bend/document';
 import { drawingActions } from '../state/actions';
 import type { BenchState } from '../state/reducers';
 import { selectProjectId } from '../state/selectors';
-import type {
-  Accepts,
-  NumberMeaning,
-  OptionValue,
-  Options,
-  ToolContext,
-  ToolInput,
-  ToolState,
-} from '../tools/contract';
+import type { OptionValue, Options, ToolContext, ToolInput, ToolState } from '../tools/contract';
 import { type InHand, step, takeUp } from '../tools/hand';
 import { isToolName, RESTING_TOOL, type ToolName, toolOf } from '../tools/table';
 import { Editing } from './editing';
@@ -42,20 +34,9 @@ export class ToolInHand {
   private readonly settings = new Map<string, Options>();
   private readonly ids = new ReservedIds();
 
-  /** Apart from its state, which changes with every move. */
+  /** The state of the tool, which changes with every move. */
+  readonly now = this.state.asReadonly();
   readonly name = computed(() => this.state().tool as ToolName);
-  private readonly tool = computed(() => toolOf(this.name()));
-  /** What inspector, comb and graph are about: what is selected, or what would come of the tool. */
-  readonly reads = computed(() => this.tool().reads);
-  readonly accepts = computed((): Accepts => this.tool().accepts(this.state()));
-  readonly preview = computed(() => this.tool().preview(this.state(), this.context()));
-  readonly prompt = computed(() => this.tool().prompt(this.state(), this.context()));
-  readonly options = computed(() => this.tool().options?.(this.state()) ?? []);
-  readonly facts = computed(() => this.tool().facts?.(this.state()) ?? []);
-  /** Something was given to it that Backspace takes back. */
-  readonly canUndo = computed(() => this.tool().canUndo?.(this.state()) ?? false);
-  readonly canRedo = computed(() => this.tool().canRedo?.(this.state()) ?? false);
-  readonly work = computed(() => this.tool().work?.(this.state()) ?? null);
 
   constructor() {
     inject(Actions)
@@ -83,29 +64,13 @@ export class ToolInHand {
     this.feed({ type: 'option', name, value });
   }
 
-  /** Inside a drawing the last step is the last place. */
-  undo(): void {
-    this.feed({ type: 'settle' });
-    if (this.canUndo()) this.feed({ type: 'key', key: 'Backspace' });
-    else this.editing.undo();
-  }
-
-  redo(): void {
-    if (this.canRedo()) this.feed({ type: 'again' });
-    else this.editing.redo();
-  }
-
   /** What the worker came to, for the state that the tool has by now. */
   answer(merge: (now: ToolState) => ToolState): void {
     this.state.update(merge);
   }
 
-  /** What a single number means that is typed now; null for the length from the last place. */
-  meaning(pointer: Vector3 | null): NumberMeaning | null {
-    return this.tool().meaning?.(this.state(), pointer, this.context()) ?? null;
-  }
-
-  private context(): ToolContext {
+  /** What the tool may know of the bench. */
+  context(): ToolContext {
     const project = this.editing.project();
     const selection = this.editing.selection();
     const [item] = selection.items;

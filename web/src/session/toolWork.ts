@@ -1,3 +1,4 @@
+import { ToolView } from './toolView';
 import { effect, inject, Injectable } from '@angular/core';
 import type { ToolState, Work } from '../tools/contract';
 import { HeavyWorkService } from '../work/heavyWorkService';
@@ -10,12 +11,13 @@ import { ToolInHand } from './toolInHand';
 @Injectable()
 export class ToolWork {
   private readonly hand = inject(ToolInHand);
+  private readonly toolView = inject(ToolView);
   private readonly worker = inject(HeavyWorkService);
   private running = false;
 
   constructor() {
     effect(() => {
-      const work = this.hand.work();
+      const work = this.toolView.work();
       if (work) void this.run(work);
     });
   }

@@ -1,3 +1,4 @@
+import { ToolView } from './toolView';
 import { computed, inject, Injectable, linkedSignal, signal } from '@angular/core';
 import { readPlace } from '../tools/place/typedPlace';
 import { UNIT } from '../ui/length';
@@ -10,6 +11,7 @@ import { Viewports } from './viewports';
 @Injectable()
 export class TypedPlace {
   private readonly editing = inject(Editing);
+  private readonly toolView = inject(ToolView);
   private readonly hand = inject(ToolInHand);
   private readonly target = inject(Target);
   private readonly viewports = inject(Viewports);
@@ -19,13 +21,13 @@ export class TypedPlace {
   /** What is wrong with it. */
   readonly mistake = linkedSignal<string | null, string | null>({ source: this.text, computation: () => null });
   /** What a single number means; null for the length from the last place. */
-  readonly meaning = computed(() => this.hand.meaning(this.viewports.pointer()));
+  readonly meaning = computed(() => this.toolView.meaning(this.viewports.pointer()));
 
   /** A key that belongs to what is typed, or starts it: while places are taken a number is the start of one. */
   key(key: string): boolean {
     const text = this.text();
     if (text === null) {
-      const starts = this.hand.accepts().places && /^[0-9.+=−-]$/.test(key);
+      const starts = this.toolView.accepts().places && /^[0-9.+=−-]$/.test(key);
       if (starts) this.text.set(key === '=' ? '' : key);
       return starts;
     }
@@ -42,7 +44,7 @@ export class TypedPlace {
     const read = readPlace(text, {
       unit: UNIT[this.editing.project()?.units ?? 'mm'],
       plane: this.target.plane(),
-      last: this.hand.preview().placed.at(-1) ?? null,
+      last: this.toolView.preview().placed.at(-1) ?? null,
       pointer: this.viewports.pointer(),
       meaning: this.meaning(),
     });

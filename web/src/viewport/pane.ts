@@ -1,3 +1,4 @@
+import { ToolView } from '../session/toolView';
 import { Editing } from '../session/editing';
 import { LossyPreview } from '../session/lossyPreview';
 import { ToolInHand } from '../session/toolInHand';
@@ -45,6 +46,7 @@ import { PaneKeys } from './paneKeys';
 })
 export class Pane {
   protected readonly editing = inject(Editing);
+  protected readonly toolView = inject(ToolView);
   protected readonly lossy = inject(LossyPreview);
   protected readonly hand = inject(ToolInHand);
   protected readonly shown = inject(ShownItems);
@@ -79,7 +81,7 @@ export class Pane {
     });
   });
   protected readonly area = computed(() => {
-    const { area } = this.hand.preview();
+    const { area } = this.toolView.preview();
     return area.length > 0 ? `${pathOf(area.map((at) => this.pixel(at)))}Z` : '';
   });
   /** The curve that a priced step would leave, and where it would be farthest from the present one. */
@@ -97,20 +99,20 @@ export class Pane {
     return reading && readingTag(reading, this.viewport(), this.editing.project()?.units ?? 'mm');
   });
 
-  private readonly hovered = computed(() => this.hand.preview().hover);
+  private readonly hovered = computed(() => this.toolView.preview().hover);
   private readonly resting = computed(() =>
     restingStrokes(this.shown.resting(), this.editing.selection(), this.hovered()),
   );
   private readonly live = computed(() => {
     const selection = this.editing.selection();
     const selected = this.shown.resting().filter(({ id }) => selection.items.includes(id));
-    return liveStrokes([...selected, ...this.shown.inHand()], selection, this.hand.reads() === 'preview');
+    return liveStrokes([...selected, ...this.shown.inHand()], selection, this.toolView.reads() === 'preview');
   });
   /** Guides, places and handles of what is being drawn, and what was caught, in pixels. */
   protected readonly shapes = computed(() =>
     overlayOf(
       this.shown.all(),
-      this.hand.preview(),
+      this.toolView.preview(),
       this.snaps.caught(),
       this.editing.selection(),
       this.viewport(),
@@ -121,12 +123,12 @@ export class Pane {
   protected readonly keys = new PaneKeys(this.handles, (type, at, on) => this.feedAt(type, at, on, {}, true));
   protected readonly ring = computed(() => {
     const stop = this.keys.stop();
-    return stop && this.hand.accepts().drags ? this.pixel(stop.at) : null;
+    return stop && this.toolView.accepts().drags ? this.pixel(stop.at) : null;
   });
   /** How far a soft drag reaches around what is selected. */
   protected readonly softly = computed(() => {
-    const soft = this.hand.accepts().drags?.soft ?? null;
-    const at = this.hand.preview().dragged?.from ?? this.keys.selected()?.at;
+    const soft = this.toolView.accepts().drags?.soft ?? null;
+    const at = this.toolView.preview().dragged?.from ?? this.keys.selected()?.at;
     return soft !== null && at ? { ...this.pixel(at), r: soft / this.viewport().scale } : null;
   });
   protected readonly activeHandle = computed(() => {
@@ -311,7 +313,7 @@ export class Pane {
   private feed(type: PointerInput['type'], event: MouseEvent): void {
     this.keys.pointsByKeys = false;
     const at = toPoint(this.viewport(), this.pixelOf(event));
-    const drawing = this.hand.accepts().strokes && event instanceof PointerEvent;
+    const drawing = this.toolView.accepts().strokes && event instanceof PointerEvent;
     const samples = drawing ? samplesOf(event, (each) => toPoint(this.viewport(), this.pixelOf(each))) : undefined;
     this.feedAt(type, at, null, { shift: event.shiftKey, lasso: event.altKey, ...(samples && { samples }) }, event.ctrlKey || event.metaKey); // prettier-ignore
   }
@@ -324,7 +326,7 @@ export class Pane {
     free = false,
   ): void {
     const reach = this.viewports.reach();
-    const hits = on ? [on] : this.hand.accepts().curves ? this.pickAt(at) : [];
+    const hits = on ? [on] : this.toolView.accepts().curves ? this.pickAt(at) : [];
     const caught = this.snaps.catch(at, reach, { free, straight: keys.shift === true });
     if (caught) this.viewports.pointer.set(caught.at);
     this.hand.feed({ type, ...(caught ? { at: caught.at, caught } : { at }), hits, reach, ...keys });
@@ -338,7 +340,7 @@ export class Pane {
   /** The shared cursor follows the pointer along the read curve while it is near. */
   private readAt(pixel: Pixel): void {
     const curve = this.readings.curve();
-    const { drags, curves } = this.hand.accepts();
+    const { drags, curves } = this.toolView.accepts();
     if (!curve || !drags || !curves) return this.readings.pointAt(null);
     const { u, distance } = closestPoint(curve, toPoint(this.viewport(), pixel));
     this.readings.pointAt(distance <= 2 * this.viewports.reach() ? u : null);

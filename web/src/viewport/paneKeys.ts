@@ -1,3 +1,4 @@
+import { ToolView } from '../session/toolView';
 import { computed, inject, type Signal, signal } from '@angular/core';
 import { add, scale, type Vector3 } from '@pencil-bend/core';
 import { anchorOf, handlesOn, keyOf, onlyItem } from '@pencil-bend/document';
@@ -19,6 +20,7 @@ type Feed = (type: PointerInput['type'], at: Vector3, on?: Hit | null) => void;
 /** The sheet without a pointer: arrows walk, nudge and place, Enter and Space take. Made where services are injected. */
 export class PaneKeys {
   private readonly editing = inject(Editing);
+  private readonly toolView = inject(ToolView);
   private readonly hand = inject(ToolInHand);
   private readonly lossy = inject(LossyPreview);
   private readonly readings = inject(Readings);
@@ -64,10 +66,10 @@ export class PaneKeys {
     const grid = this.target.grid() * (finely ? 0.1 : 1);
     const { x, y } = this.viewports.viewport().plane;
     const by = add(scale(x, right * grid), scale(y, up * grid));
-    if (!this.hand.accepts().drags) return this.pointBy(by, (right + up) * grid);
+    if (!this.toolView.accepts().drags) return this.pointBy(by, (right + up) * grid);
     if (this.movesByKeys()) {
       this.hand.feed({ type: 'nudge', by, grip: this.selected()?.grip ?? null });
-      const { dragged } = this.hand.preview();
+      const { dragged } = this.toolView.preview();
       if (dragged) this.said.set(placeInWords(dragged.to));
       return true;
     }
@@ -88,7 +90,7 @@ export class PaneKeys {
   /** Where the next point goes: of a tool that works on curves along the one at hand, else by the grid. */
   private pointBy(by: Vector3, along: number): boolean {
     this.pointsByKeys = true;
-    const { curves, places } = this.hand.accepts();
+    const { curves, places } = this.toolView.accepts();
     let at: Vector3;
     if (curves && !places && this.readings.curve()) {
       this.readings.cursor.update((s) => Math.max(0, (s ?? 0) + along));
@@ -111,7 +113,7 @@ export class PaneKeys {
   private take(key: string): boolean {
     // What Enter would take first is the price that is offered.
     if (this.lossy.offer()) return false;
-    const { drags, picks } = this.hand.accepts();
+    const { drags, picks } = this.toolView.accepts();
     if (drags) return this.takeStop(picks);
     const at = this.viewports.pointer();
     if (!this.pointsByKeys || !at || key !== ' ') return false;

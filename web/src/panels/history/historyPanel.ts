@@ -1,4 +1,4 @@
-import { Editing } from '../../session/editing';
+import { StepHistory } from '../../session/stepHistory';
 import { ToolInHand } from '../../session/toolInHand';
 import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, output, signal, untracked } from '@angular/core';
@@ -35,7 +35,7 @@ interface Place {
 })
 export class HistoryPanel {
   readonly closed = output();
-  protected readonly editing = inject(Editing);
+  protected readonly stepHistory = inject(StepHistory);
   protected readonly hand = inject(ToolInHand);
   protected readonly api = inject(ProjectsApi);
   protected readonly stageView = inject(StageView);
@@ -50,16 +50,16 @@ export class HistoryPanel {
 
   /** The newest place first; what was undone stands above where the drawing is now. */
   protected readonly places = computed((): readonly Place[] => {
-    const { undo, redo } = this.editing.history().stacks;
+    const { undo, redo } = this.stepHistory.stacks().stacks;
     const place = ({ id, name, at }: Step, away: number): Place => ({ id, name, at, away });
     return [
       ...redo.map((step, i) => place(step, redo.length - i)),
       ...undo.map((step, i) => place(step, i - undo.length + 1)).reverse(),
     ];
   });
-  protected readonly earlier = computed(() => this.editing.history().more.undo);
+  protected readonly earlier = computed(() => this.stepHistory.stacks().more.undo);
   /** Steps back to the drawing as it was before all of them. */
-  protected readonly toStart = computed(() => this.editing.history().stacks.undo.length);
+  protected readonly toStart = computed(() => this.stepHistory.stacks().stacks.undo.length);
 
   constructor() {
     effect(() => {
@@ -71,7 +71,7 @@ export class HistoryPanel {
     this.stageView.leave();
     // Points that are being placed become a curve of their own first.
     this.hand.putDown();
-    if (away !== 0) this.editing.walk(away < 0 ? 'undo' : 'redo', Math.abs(away));
+    if (away !== 0) this.stepHistory.walk(away < 0 ? 'undo' : 'redo', Math.abs(away));
   }
 
   protected wantEarlier(): void {

@@ -1,3 +1,4 @@
+import { ToolView } from '../../session/toolView';
 import { Editing } from '../../session/editing';
 import { ToolInHand } from '../../session/toolInHand';
 import { Target } from '../../session/target';
@@ -67,6 +68,7 @@ const SLIDING: readonly string[] = ['knot', 'seam', 'weight'];
 })
 export class DragConstraints {
   protected readonly editing = inject(Editing);
+  protected readonly toolView = inject(ToolView);
   protected readonly hand = inject(ToolInHand);
   protected readonly target = inject(Target);
   protected readonly constraints = DRAG_CONSTRAINTS.map((along) => ({ along, ...SIGNS[along] }));
@@ -77,7 +79,7 @@ export class DragConstraints {
     () => {
       const kind = this.editing.selection().handles[0]?.kind;
       // What only slides along the curve, or weighs, has no way of its own.
-      return !kind || SLIDING.includes(kind) ? null : this.hand.accepts().drags;
+      return !kind || SLIDING.includes(kind) ? null : this.toolView.accepts().drags;
     },
     { equal: (a, b) => a?.along === b?.along && a?.soft === b?.soft },
   );

@@ -1,3 +1,4 @@
+import { ToolView } from '../../session/toolView';
 import { Editing } from '../../session/editing';
 import { LossyPreview } from '../../session/lossyPreview';
 import { ToolInHand } from '../../session/toolInHand';
@@ -45,6 +46,7 @@ import { TraceSection } from './traceSection';
 })
 export class Inspector {
   protected readonly editing = inject(Editing);
+  protected readonly toolView = inject(ToolView);
   protected readonly lossy = inject(LossyPreview);
   protected readonly hand = inject(ToolInHand);
   protected readonly shown = inject(ShownItems);

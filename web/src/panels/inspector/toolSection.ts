@@ -1,3 +1,4 @@
+import { ToolView } from '../../session/toolView';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Editing } from '../../session/editing';
 import { ShownItems } from '../../session/shownItems';
@@ -23,6 +24,7 @@ const WIDE = 28;
 })
 export class ToolSection {
   private readonly editing = inject(Editing);
+  protected readonly toolView = inject(ToolView);
   private readonly shown = inject(ShownItems);
   protected readonly hand = inject(ToolInHand);
   protected readonly snaps = inject(Snaps);
@@ -30,12 +32,12 @@ export class ToolSection {
   protected readonly units = computed(() => this.editing.project()?.units ?? 'mm');
   protected readonly icon = computed(() => entryOf(this.hand.name()).icon);
   protected readonly label = computed(() => entryOf(this.hand.name()).label);
-  protected readonly takesPlaces = computed(() => this.hand.accepts().places);
-  protected readonly note = computed(() => this.hand.preview().note ?? this.shown.refusal());
+  protected readonly takesPlaces = computed(() => this.toolView.accepts().places);
+  protected readonly note = computed(() => this.toolView.preview().note ?? this.shown.refusal());
 
   /** Places given so far, where they can be put in another order. */
   protected readonly places = computed(() => {
-    const { placed, numbered } = this.hand.preview();
+    const { placed, numbered } = this.toolView.preview();
     return numbered
       ? placed.map((at) => `${lengthShown(at[0], this.units(), 2)}, ${lengthShown(at[1], this.units(), 2)}`)
       : null;

@@ -1,5 +1,6 @@
+import { StepHistory } from '../../session/stepHistory';
+import { ToolView } from '../../session/toolView';
 import { Editing } from '../../session/editing';
-import { ToolInHand } from '../../session/toolInHand';
 import { Target } from '../../session/target';
 import { Viewports } from '../../session/viewports';
 import { TypedPlace } from '../../session/typedPlace';
@@ -128,7 +129,8 @@ const VIEWED: Prompt = {
 })
 export class PromptLine {
   protected readonly editing = inject(Editing);
-  protected readonly hand = inject(ToolInHand);
+  protected readonly stepHistory = inject(StepHistory);
+  protected readonly toolView = inject(ToolView);
   protected readonly target = inject(Target);
   protected readonly viewports = inject(Viewports);
   protected readonly typed = inject(TypedPlace);
@@ -137,10 +139,10 @@ export class PromptLine {
   protected readonly notice = this.store.selectSignal(selectNotice);
   private readonly field = viewChild<ElementRef<HTMLInputElement>>('place');
   protected readonly prompt = computed(() =>
-    this.editing.isOnlyViewing() ? VIEWED : this.lossy.offer() ? OFFERED : this.hand.prompt(),
+    this.editing.isOnlyViewing() ? VIEWED : this.lossy.offer() ? OFFERED : this.toolView.prompt(),
   );
   protected readonly asks = computed(
-    () => this.typed.meaning()?.label ?? (this.hand.canUndo() ? 'Length or place' : 'Place'),
+    () => this.typed.meaning()?.label ?? (this.stepHistory.canUndo() ? 'Length or place' : 'Place'),
   );
 
   constructor() {

@@ -1,0 +1,27 @@
+import { computed, inject, Injectable } from '@angular/core';
+import type { Vector3 } from '@pencil-bend/core';
+import type { Accepts, NumberMeaning } from '../tools/contract';
+import { toolOf } from '../tools/table';
+import { ToolInHand } from './toolInHand';
+
+/** What the tool in hand takes, shows and says in its present state. */
+@Injectable()
+export class ToolView {
+  private readonly hand = inject(ToolInHand);
+  private readonly tool = computed(() => toolOf(this.hand.name()));
+
+  /** What inspector, comb and graph are about: what is selected, or what would come of the tool. */
+  readonly reads = computed(() => this.tool().reads);
+  readonly accepts = computed((): Accepts => this.tool().accepts(this.hand.now()));
+  readonly preview = computed(() => this.tool().preview(this.hand.now(), this.hand.context()));
+  readonly prompt = computed(() => this.tool().prompt(this.hand.now(), this.hand.context()));
+  readonly options = computed(() => this.tool().options?.(this.hand.now()) ?? []);
+  readonly facts = computed(() => this.tool().facts?.(this.hand.now()) ?? []);
+  /** What it waits for the worker to compute. */
+  readonly work = computed(() => this.tool().work?.(this.hand.now()) ?? null);
+
+  /** What a single number means that is typed now; null for the length from the last place. */
+  meaning(pointer: Vector3 | null): NumberMeaning | null {
+    return this.tool().meaning?.(this.hand.now(), pointer, this.hand.context()) ?? null;
+  }
+}
