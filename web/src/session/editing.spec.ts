@@ -1,6 +1,5 @@
 import { NOTHING, selectionOf } from '@pencil-bend/document';
 import { drawingActions } from '../state/actions';
-import { AddedHandles } from './addedHandles';
 import { openBench, projectWith, through } from './bench.fixture';
 import { Editing } from './editing';
 import { LossyPreview } from './lossyPreview';
@@ -48,15 +47,6 @@ describe('editing', () => {
     expect(editing.do({ command: 'removeFitPoint', args: { item: 'a', point: 'p2' } })).toBe(true);
     expect(state().drawing.log).toEqual([]);
     expect(inject(LossyPreview).offer()?.name).toBe('Remove point 2 of Curve 1');
-  });
-
-  it('remembers which handles the last step added, until the next one', () => {
-    const { editing, inject } = opened();
-    editing.do({ command: 'insertFitPoint', args: { item: 'a', u: 0.3, id: 'new' } });
-    expect(inject(AddedHandles).keys()).toContain('fit:new');
-    expect(inject(AddedHandles).keys()).not.toContain('fit:p1');
-    editing.do({ command: 'renameItem', args: { item: 'a', name: 'Spout' } });
-    expect(inject(AddedHandles).keys().size).toBe(0);
   });
 
   it('changes nothing while a stage is viewed, and says so', () => {

@@ -3,7 +3,6 @@ import { newStamp } from '../state/ids';
 import type { PointerInput } from '../tools/contract';
 import { openBench, projectWith, through } from './bench.fixture';
 import { Editing } from './editing';
-import { Readings } from './readings';
 import { ShownItems } from './shownItems';
 import { StepHistory } from './stepHistory';
 import { ToolInHand } from './toolInHand';
@@ -93,46 +92,6 @@ describe('shown items', () => {
     const [a] = shown.inHand().filter(({ id }) => id === 'a');
     expect(a.curve).toBe(shown.kept().find(({ id }) => id === 'a')?.curve);
     expect(a.item.kind === 'curve' && resolveRecipe(a.item.recipe).ok).toBe(false);
-  });
-});
-
-describe('readings', () => {
-  it('of items are proven at rest and sampled in a drag, each curve read once', () => {
-    const { shown, drag, inject } = opened();
-    const readings = inject(Readings);
-    const resting = readings.of(['a', 'b', 'm-1', 'gone']);
-    expect([...resting.keys()].sort()).toEqual(['a', 'b', 'm-1']);
-    expect([...resting.values()].every(({ exact }) => exact)).toBe(true);
-    expect(readings.of(['a']).get('a')).toBe(resting.get('a'));
-    drag(12, 9);
-    const moving = readings.of(['a', 'b']);
-    expect([moving.get('a')?.exact, moving.get('b')?.exact]).toEqual([false, true]);
-    expect(moving.get('b')).toBe(resting.get('b'));
-    expect(moving.get('a')?.curve).toBe(shown.selected()?.curve);
-  });
-
-  it('of the selected curve follow the drag; the comb keeps its scale', () => {
-    const { drag, inject, editing } = opened();
-    const readings = inject(Readings);
-    editing.select(selectionOf(['a']));
-    const scale = readings.combScale();
-    const before = readings.reading()?.tightest?.kappa;
-    drag(10, 15);
-    expect(readings.reading()?.tightest?.kappa).not.toBe(before);
-    expect(readings.combScale()).toBe(scale);
-    expect(readings.comb()?.comb).toBeDefined();
-  });
-
-  it('at the shared cursor: length and parameter of the read curve', () => {
-    const { inject, editing } = opened();
-    const readings = inject(Readings);
-    expect(readings.atCursor()).toBeNull();
-    editing.select(selectionOf(['b']));
-    // A straight line of 20 mm: its length at the middle is 10 mm.
-    readings.cursor.set(10);
-    expect(readings.atCursor()).toMatchObject({ s: 10, at: [expect.closeTo(10, 9), expect.closeTo(30, 9), 0] });
-    readings.pointAt(null);
-    expect(readings.cursorParameter()).toBeNull();
   });
 });
 

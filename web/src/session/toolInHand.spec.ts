@@ -1,13 +1,11 @@
 import { handlesOn, selectionOf } from '@pencil-bend/document';
 import { drawingActions } from '../state/actions';
 import type { PointerInput } from '../tools/contract';
-import { openBench, projectWith, settled, through } from './bench.fixture';
+import { openBench, projectWith, through } from './bench.fixture';
 import { Editing } from './editing';
 import { ToolView } from './toolView';
 import { StepHistory } from './stepHistory';
 import { ToolInHand } from './toolInHand';
-import { ToolStore } from './toolStore';
-import { ToolWork } from './toolWork';
 
 jest.mock('../work/browserWorker', () => ({ startBrowserWorker: () => null }));
 
@@ -54,23 +52,6 @@ describe('the tool in hand', () => {
     expect(next?.command === 'drawItems' && next.args.items[0].id).not.toBe(call.args.items[0].id);
   });
 
-  it('undoes inside a drawing place by place, and steps of the log outside of one', () => {
-    const { hand, editing, toolView, stepHistory } = opened();
-    editing.do({ command: 'renameItem', args: { item: 'a', name: 'Spout' } });
-    hand.takeUp('through');
-    hand.feed(at('press', 0, 0));
-    hand.feed(at('press', 9, 0));
-    stepHistory.undo();
-    expect(toolView.preview().placed).toHaveLength(1);
-    stepHistory.redo();
-    expect(toolView.preview().placed).toHaveLength(2);
-    hand.putDown();
-    expect(editing.project()?.itemOrder).toHaveLength(2);
-    stepHistory.undo();
-    stepHistory.undo();
-    expect(editing.project()?.items['a'].name).toBe('Curve 1');
-  });
-
   it('keeps options for the next time', () => {
     const { hand, toolView } = opened();
     hand.takeUp('polygon');
@@ -102,31 +83,5 @@ describe('the tool in hand', () => {
     hand.feed(at('move', 12, 9));
     expect(toolView.preview().call).toBeNull();
     expect(state().drawing.notice).toMatch(/only looked at/);
-  });
-
-  it('outlives a reload with what it has placed, not with where the pointer is', async () => {
-    const { hand, inject } = opened();
-    hand.takeUp('through');
-    hand.feed(at('press', 3, 4));
-    hand.feed(at('move', 9, 9));
-    await settled();
-    expect(await inject(ToolStore).take('k')).toMatchObject({ tool: 'through', places: [{ at: [3, 4, 0] }], pointer: null }); // prettier-ignore
-    hand.putDown();
-    await settled();
-    expect(await inject(ToolStore).take('k')).toBeNull();
-  });
-
-  it('gets what it waits for from the worker', async () => {
-    const { hand, inject, toolView } = opened();
-    inject(ToolWork);
-    hand.takeUp('freehand');
-    const places = Array.from({ length: 30 }, (_, i) => [i, Math.sin(i / 5)] as const);
-    hand.feed(at('press', ...places[0], { reach: 5 }));
-    for (const place of places) hand.feed(at('move', ...place, { reach: 5 }));
-    hand.feed(at('release', ...places[29], { reach: 5 }));
-    expect(toolView.preview().call).toBeNull();
-    for (let i = 0; i < 3; i++) await settled();
-    expect(toolView.preview().call).toMatchObject({ command: 'drawItems' });
-    expect(toolView.facts().map(({ label }) => label)).toEqual(['Deviation', 'Points', 'Stroke']);
   });
 });

@@ -1,0 +1,75 @@
+import { TestBed } from '@angular/core/testing';
+import { NOTHING, type Project, selectionOf } from '@pencil-bend/document';
+import { openBench, projectWith, through } from '../../session/bench.fixture';
+import { Editing } from '../../session/editing';
+import { StepHistory } from '../../session/stepHistory';
+import { ToolInHand } from '../../session/toolInHand';
+import { Inspector } from './inspector';
+
+jest.mock('../../work/browserWorker', () => ({ startBrowserWorker: () => null }));
+
+const CURVES = projectWith(through('a', [0, 0], [10, 5], [20, 0]), through('b', [0, 30], [20, 30]));
+
+/** The inspector beside a bench, with what it says as one text. */
+const opened = (project: Project = CURVES) => {
+  const bench = openBench(project);
+  const fixture = TestBed.createComponent(Inspector);
+  const element: HTMLElement = fixture.nativeElement;
+  const said = () => {
+    TestBed.tick();
+    fixture.detectChanges();
+    return element.textContent?.replace(/\s+/g, ' ') ?? '';
+  };
+  const press = (label: string) => {
+    said();
+    const found = [...element.querySelectorAll('button')].find((button) => (button.getAttribute('aria-label') ?? button.textContent?.trim()) === label); // prettier-ignore
+    if (!found) throw new Error(`there is no button ${label}`);
+    found.click();
+  };
+  return { ...bench, element, said, press, editing: bench.inject(Editing), hand: bench.inject(ToolInHand) };
+};
+
+describe('the inspector', () => {
+  it('is about the sheet when nothing is selected, about a curve, or about several', () => {
+    const { said, editing } = opened();
+    expect(said()).toContain('Nothing is selected.');
+    editing.select(selectionOf(['a']));
+    expect(said()).toMatch(/Curve 1Through points, open/);
+    expect(said()).toMatch(/Points3 fit, 5 control/);
+    editing.select(selectionOf(['a', 'b']));
+    expect(said()).toContain('2 selected');
+    editing.select(NOTHING);
+    expect(said()).toContain('Nothing is selected.');
+  });
+
+  it('reads a curve: the length of a straight one is that of its chord', () => {
+    const { said, editing } = opened();
+    editing.select(selectionOf(['b']));
+    expect(said()).toMatch(/Length20\.00 mm/);
+    expect(said()).toMatch(/Smallest radiusstraight/);
+    expect(said()).toMatch(/Inflections0/);
+  });
+
+  it('changes the curve by what its buttons say, one step each', () => {
+    const { press, editing, inject } = opened();
+    editing.select(selectionOf(['a']));
+    press('Raise the degree');
+    press('reverse');
+    expect(
+      inject(StepHistory)
+        .stacks()
+        .stacks.undo.map(({ name }) => name),
+    ).toEqual(['Raise the degree of Curve 1', 'Reverse Curve 1']);
+  });
+
+  it('is about the tool while one is in hand that makes something', () => {
+    const { said, hand, press } = opened();
+    hand.takeUp('rectangle');
+    expect(said()).toMatch(/RectangleFrom ?corner ?centre/);
+    press('centre');
+    expect(said()).toContain('Snaps on');
+    hand.takeUp('freehand');
+    expect(said()).toMatch(/Freehand ?Tightness ?draw first ?Corners ?kept/);
+    expect(said()).not.toContain('Snaps');
+  });
+});
