@@ -4,7 +4,6 @@ import {
   fitPointsOf,
   handlesOn,
   isClosed,
-  onlyItem,
   type CommandCall,
   pointOf,
   pointsOf,
@@ -100,7 +99,7 @@ const knotOf = (bench: Workbench) => {
 const give =
   (callFor: (bench: Workbench) => { readonly command: CommandCall['command']; readonly args?: object } | null) =>
   (bench: Workbench): void => {
-    const item = onlyItem(bench.editing.selection());
+    const item = bench.editing.onlySelected();
     const given = item === null ? null : callFor(bench);
     if (given) bench.editing.do({ command: given.command, args: { item, ...given.args } } as CommandCall);
   };

@@ -37,6 +37,7 @@ describe('editing', () => {
     expect(editing.doToSelected('reverseCurve', {})).toBe(true);
     editing.select(selectionOf(['a', 'b']));
     expect(editing.doToSelected('reverseCurve', {})).toBe(false);
+    expect(state().drawing.notice).toBe('this is done to one curve: select it alone');
     editing.select(NOTHING);
     expect(editing.doToSelected('reverseCurve', {})).toBe(false);
     expect(state().drawing.log.map(({ name }) => name)).toEqual(['Reverse Curve 1']);

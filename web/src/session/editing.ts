@@ -59,8 +59,14 @@ export class Editing {
 
   /** Does a command to the curve that is selected alone. */
   doToSelected<Name extends CurveCommand['command']>(command: Name, args: OfCurve<Name>): boolean {
-    const item = onlyItem(this.selection());
+    const item = this.onlySelected();
     return item !== null && this.do({ command, args: { item, ...args } } as unknown as CommandCall);
+  }
+
+  /** The item that is selected alone; that there are several is said. */
+  onlySelected(): Id | null {
+    if (this.selection().items.length > 1) this.notify('this is done to one curve: select it alone');
+    return onlyItem(this.selection());
   }
 
   select(selection: Selection): void {

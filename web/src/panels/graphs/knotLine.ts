@@ -169,13 +169,11 @@ export class KnotLine {
   }
 
   protected evenOut(): void {
-    const [item] = this.editing.selection().items;
-    if (item) this.editing.do({ command: 'evenKnots', args: { item } });
+    this.editing.doToSelected('evenKnots', {});
   }
 
   protected setRange(first: number, last: number): void {
-    const [item] = this.editing.selection().items;
-    if (item) this.editing.do({ command: 'setRange', args: { item, first, last } });
+    this.editing.doToSelected('setRange', { first, last });
   }
 
   private slide(u: number, to: number, ends: SlideInput['ends']): void {

@@ -3,7 +3,7 @@ import { ShownItems } from '../../session/shownItems';
 import { Readings } from '../../session/readings';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { controlPointsOf, lightness, radiusOf, straightStretches } from '@pencil-bend/core';
-import { fitPointsOf, isClosed, MOST_THROUGH_POINTS, type CommandCall, type Recipe } from '@pencil-bend/document';
+import { fitPointsOf, isClosed, MOST_THROUGH_POINTS, type Recipe } from '@pencil-bend/document';
 import { counted, radiusInWords } from '../../ui/labels';
 import { lengthInWords } from '../../ui/length';
 import { NumberField } from '../../ui/numberField';
@@ -143,17 +143,14 @@ export class CurveFacts {
   protected give(
     command: 'lowerDegree' | 'raiseDegree' | 'makeLive' | 'holdSpacing' | 'closeCurve' | 'reverseCurve',
   ): void {
-    const [item] = this.editing.selection().items;
-    if (item) this.editing.do({ command, args: { item } } as CommandCall);
+    this.editing.doToSelected(command, {});
   }
 
   protected fitAnew(degree: number): void {
-    const [item] = this.editing.selection().items;
-    if (item) this.editing.do({ command: 'fitDegree', args: { item, degree } });
+    this.editing.doToSelected('fitDegree', { degree });
   }
 
   protected open(): void {
-    const [item] = this.editing.selection().items;
-    if (item) this.editing.do({ command: 'openCurve', args: { item, id: newId() } });
+    this.editing.doToSelected('openCurve', { id: newId() });
   }
 }

@@ -67,8 +67,7 @@ export class GuideSection {
   });
 
   protected set(guide: Guide): void {
-    const [item] = this.editing.selection().items;
-    if (item) this.editing.do({ command: 'setGuide', args: { item, guide } });
+    this.editing.doToSelected('setGuide', { guide });
   }
 
   protected move(axis: number, value: number): void {

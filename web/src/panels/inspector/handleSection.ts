@@ -1,4 +1,4 @@
-import { type CurveCommand, Editing } from '../../session/editing';
+import { Editing } from '../../session/editing';
 import { ToolInHand } from '../../session/toolInHand';
 import { ShownItems } from '../../session/shownItems';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
@@ -23,7 +23,6 @@ import {
   pointOf,
   pointsOf,
   handlesOn,
-  type CommandCall,
 } from '@pencil-bend/document';
 import { NumberField } from '../../ui/numberField';
 import { Target } from '../../session/target';
@@ -139,7 +138,7 @@ export class HandleSection {
     const point = this.point();
     if (!point) return;
     const to = point.at.map((x, c) => (c === axis ? value : x)) as unknown as Vector3;
-    this.give('movePoints', { moves: [{ point: point.id, to }] });
+    this.editing.doToSelected('movePoints', { moves: [{ point: point.id, to }] });
   }
 
   protected isPinned(axis: number): boolean {
@@ -148,25 +147,29 @@ export class HandleSection {
 
   protected pin(axis: number): void {
     const point = this.point();
-    if (point) this.give('pinPoints', { points: [point.id], axis, pinned: !this.isPinned(axis) });
+    if (point) this.editing.doToSelected('pinPoints', { points: [point.id], axis: axis as Axis, pinned: !this.isPinned(axis) });
   }
 
   protected pinAll(axis: number, pinned: boolean): void {
-    this.give('pinPoints', { points: this.handles().flatMap((handle) => pointOf(handle) ?? []), axis, pinned });
+    this.editing.doToSelected('pinPoints', {
+      points: this.handles().flatMap((handle) => pointOf(handle) ?? []),
+      axis: axis as Axis,
+      pinned,
+    });
   }
 
   protected kink(point: FitPoint): void {
-    this.give('setKink', { point: point.id, kink: !point.kink });
+    this.editing.doToSelected('setKink', { point: point.id, kink: !point.kink });
   }
 
   protected weigh(weight: number): void {
     const point = this.point();
-    if (point) this.give('setWeights', { weights: [{ point: point.id, weight }] });
+    if (point) this.editing.doToSelected('setWeights', { weights: [{ point: point.id, weight }] });
   }
 
   protected hold(tangent: TangentHold | null): void {
     const point = this.point();
-    if (point) this.give('holdTangent', { point: point.id, tangent });
+    if (point) this.editing.doToSelected('holdTangent', { point: point.id, tangent });
   }
 
   protected turn(angle: number): void {
@@ -187,7 +190,7 @@ export class HandleSection {
 
   protected holdRadius(radius: number | null): void {
     const point = this.point();
-    if (point) this.give('holdRadius', { point: point.id, radius });
+    if (point) this.editing.doToSelected('holdRadius', { point: point.id, radius });
   }
 
   protected legLength(mm: number): void {
@@ -195,25 +198,20 @@ export class HandleSection {
     if (!leg) return;
     const [fixed, moves] = leg.atEnd ? [leg.to, leg.from] : [leg.from, leg.to];
     this.editing.attempt(() =>
-      this.give('movePoints', { moves: [{ point: moves.id, to: legTo(fixed.at, moves.at, mm) }] }),
+      this.editing.doToSelected('movePoints', { moves: [{ point: moves.id, to: legTo(fixed.at, moves.at, mm) }] }),
     );
   }
 
   protected moveKnot(to: number): void {
     const knot = this.knot();
     if (!knot) return;
-    this.give('moveKnot', { u: knot.u, to });
+    this.editing.doToSelected('moveKnot', { u: knot.u, to });
     const [item] = this.editing.selection().items;
     this.editing.select(handlesOn(item, [{ kind: 'knot', u: to }]));
   }
 
   protected moreKnots(more: boolean): void {
     const knot = this.knot();
-    if (knot) this.give(more ? 'insertKnot' : 'removeKnot', { u: knot.u });
-  }
-
-  private give(command: CurveCommand['command'], args: object): void {
-    const [item] = this.editing.selection().items;
-    if (item) this.editing.do({ command, args: { item, ...args } } as CommandCall);
+    if (knot) this.editing.doToSelected(more ? 'insertKnot' : 'removeKnot', { u: knot.u });
   }
 }
