@@ -147,7 +147,8 @@ export class HandleSection {
 
   protected pin(axis: number): void {
     const point = this.point();
-    if (point) this.editing.doToSelected('pinPoints', { points: [point.id], axis: axis as Axis, pinned: !this.isPinned(axis) });
+    if (point)
+      this.editing.doToSelected('pinPoints', { points: [point.id], axis: axis as Axis, pinned: !this.isPinned(axis) });
   }
 
   protected pinAll(axis: number, pinned: boolean): void {
