@@ -173,7 +173,7 @@ test('the focus can be seen on everything that Tab comes to', async ({ page }) =
         const { outlineStyle, outlineWidth, boxShadow } = getComputedStyle(part);
         return (outlineStyle !== 'none' && parseFloat(outlineWidth) > 0) || boxShadow !== 'none';
       });
-      const { opacity } = getComputedStyle(element.closest('.deeds') ?? document.body);
+      const { opacity } = getComputedStyle(element.closest('.buttons') ?? document.body);
       return shows && Number(opacity) > 0.5 ? null : element.outerHTML.slice(0, 120);
     });
     if (seen) unseen.push(seen);

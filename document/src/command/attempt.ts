@@ -35,18 +35,18 @@ export type Attempted = Result<Attempt, string>;
 /** As the schema of steps allows. */
 const LONGEST_NAME = 300;
 
-const latest = new WeakMap<Project, { readonly order: CommandCall; readonly attempted: Attempted }>();
+const latest = new WeakMap<Project, { readonly call: CommandCall; readonly attempted: Attempted }>();
 
 /**
  * Does a command to a project on the side: what it would lead to, or why it cannot be done, in words. The arguments are
  * taken as right, and the project it leads to is not checked: `perform` does both. The latest attempt on a project is
  * remembered, so that what was previewed is taken as it is when it is performed.
  */
-export function attempt(project: Project, order: CommandCall): Attempted {
+export function attempt(project: Project, call: CommandCall): Attempted {
   const known = latest.get(project);
-  if (known && equal(known.order, order)) return known.attempted;
-  const attempted = tried(project, order);
-  latest.set(project, { order, attempted });
+  if (known && equal(known.call, call)) return known.attempted;
+  const attempted = tried(project, call);
+  latest.set(project, { call, attempted });
   return attempted;
 }
 

@@ -30,13 +30,13 @@ export type Outcome = Result<Performed, string>;
  * Does a command to a project: checks its arguments, applies its command, and checks the project it leads to.
  * Numbers come out without minus zero, which JSON would not bring back.
  */
-export function perform(project: Project, order: CommandCall, stamp: Stamp): Outcome {
-  const { schema, adds } = commands[order.command] as Command<unknown>;
-  const given = schemaProblems(schema, order.args);
-  if (given.length > 0) return failed(inWords(withPlaces(given, order.args)));
-  const tooMany = adds ? itemCountProblem(adds(order.args)) : null;
+export function perform(project: Project, call: CommandCall, stamp: Stamp): Outcome {
+  const { schema, adds } = commands[call.command] as Command<unknown>;
+  const given = schemaProblems(schema, call.args);
+  if (given.length > 0) return failed(inWords(withPlaces(given, call.args)));
+  const tooMany = adds ? itemCountProblem(adds(call.args)) : null;
   if (tooMany !== null) return failed(tooMany);
-  const attempted = attempt(project, order);
+  const attempted = attempt(project, call);
   if (!attempted.ok) return attempted;
   const { name, project: changed, difference } = attempted.value;
   const problems = checkProject(changed);

@@ -20,7 +20,7 @@ import { selectDrawing, selectSaving } from '../state/selectors';
         <p>
           <b>{{ late.title }}</b> {{ late.words }}
         </p>
-        <p class="deeds">
+        <p class="buttons">
           <button pButton type="button" size="small" (click)="keepMine()">Keep mine as a copy</button>
           @if (!late.gone) {
             <button pButton type="button" size="small" severity="secondary" [outlined]="true" (click)="takeTheirs()">
@@ -36,7 +36,7 @@ import { selectDrawing, selectSaving } from '../state/selectors';
           <b>You look at the stage ‘{{ viewed.name }}’</b> of {{ viewed.at | date: 'd MMM, HH:mm' }}. The drawing is as
           you left it.
         </p>
-        <p class="deeds">
+        <p class="buttons">
           <button pButton type="button" size="small" (click)="stageView.leave()">Back to the drawing</button>
           <button
             pButton
@@ -57,7 +57,7 @@ import { selectDrawing, selectSaving } from '../state/selectors';
           <b>This browser does not store your changes: {{ why }}.</b> Drawing goes on, and the server keeps each change
           as before. While the server is away, changes live in this window only.
         </p>
-        <p class="deeds">
+        <p class="buttons">
           <button pButton type="button" size="small" severity="secondary" [outlined]="true" (click)="read()">
             Understood
           </button>
@@ -83,7 +83,7 @@ import { selectDrawing, selectSaving } from '../state/selectors';
       color: var(--ochre);
       font-weight: 600;
     }
-    .deeds {
+    .buttons {
       display: flex;
       flex: none;
       gap: 8px;

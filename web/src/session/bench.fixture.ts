@@ -2,7 +2,15 @@ import { TestBed } from '@angular/core/testing';
 import { EMPTY } from 'rxjs';
 import { Actions } from '@ngrx/effects';
 import { provideStore, Store } from '@ngrx/store';
-import { emptyProject, fitRecipe, type NewItem, type CommandCall, perform, type Project } from '@pencil-bend/document';
+import {
+  emptyProject,
+  fitRecipe,
+  type NewItem,
+  type CommandCall,
+  perform,
+  type Project,
+  selectionOf,
+} from '@pencil-bend/document';
 import { ProjectsApi } from '../api/projectsApi';
 import { drawingActions } from '../state/actions';
 import { newStamp } from '../state/ids';
@@ -11,6 +19,12 @@ import { SyncQueue } from '../sync/syncQueue';
 import { HeavyWorkService } from '../work/heavyWorkService';
 import { type Asked, type JobKind, runJob } from '../work/jobs';
 import { BENCH_SERVICES } from './benchServices';
+import type { PointerInput } from '../tools/contract';
+import { Editing } from './editing';
+import { ShownItems } from './shownItems';
+import { StepHistory } from './stepHistory';
+import { ToolInHand } from './toolInHand';
+import { ToolView } from './toolView';
 
 type Place = readonly [x: number, y: number];
 
@@ -69,8 +83,39 @@ export function openBench(project: Project) {
     store,
     state: store.selectSignal((all) => all),
     inject: TestBed.inject.bind(TestBed),
+    editing: TestBed.inject(Editing),
+    hand: TestBed.inject(ToolInHand),
+    stepHistory: TestBed.inject(StepHistory),
+    toolView: TestBed.inject(ToolView),
   };
 }
+
+/** A bench with one curve, 'a', through three points. */
+export const openArch = () => openBench(projectWith(through('a', [0, 0], [10, 5], [20, 0])));
+
+/** A bench with a curve 'a', its mirror 'm-1', and a straight one, 'b', with a drag of the second point of 'a'. */
+export function openMirrored() {
+  const drawn = projectWith(through('a', [0, 0], [10, 5], [20, 0]), through('b', [0, 30], [20, 30]));
+  const about = { at: [0, 0, 0], across: [1, 0, 0] } as const;
+  const mirrored = perform(drawn, { command: 'mirrorItems', args: { items: ['a'], id: 'm', about } }, newStamp());
+  if (!mirrored.ok) throw new Error(mirrored.failure);
+  const bench = openBench(mirrored.value.project);
+  const grip = { handle: { kind: 'fit', id: 'p2' }, at: [10, 5, 0] } as const;
+  const drag = (x: number, y: number) => {
+    bench.editing.select(selectionOf(['a']));
+    bench.hand.feed(at('press', 10, 5, { hits: [{ kind: 'handle', item: 'a', grip }] }));
+    bench.hand.feed(at('move', x, y));
+  };
+  return { ...bench, shown: TestBed.inject(ShownItems), drag };
+}
+
+/** The pointer at a place. */
+export const at = (
+  type: PointerInput['type'],
+  x: number,
+  y: number,
+  more: Partial<PointerInput> = {},
+): PointerInput => ({ type, at: [x, y, 0], hits: [], reach: 1, ...more });
 
 /** Lets promises and effects run. */
 export async function settled(): Promise<void> {

@@ -5,7 +5,6 @@ import {
   isLossy,
   onlyItem,
   type CommandCall,
-  perform,
   plainRecipe,
   type Recipe,
   CommandError,
@@ -15,7 +14,7 @@ import { drawingActions } from '../state/actions';
 import { VIEWED_ONLY } from '../state/drawing';
 import { newStamp } from '../state/ids';
 import type { BenchState } from '../state/reducers';
-import { selectProject, selectSelection, selectViewedStage } from '../state/selectors';
+import { selectNotice, selectProject, selectSelection, selectViewedStage } from '../state/selectors';
 import { AddedHandles } from './addedHandles';
 import { LossyPreview } from './lossyPreview';
 
@@ -34,6 +33,8 @@ export class Editing {
   readonly selection = this.store.selectSignal(selectSelection);
   /** A stage is shown, which nothing changes. */
   private readonly viewed = this.store.selectSignal(selectViewedStage);
+  /** Why the last command was not done. */
+  private readonly notice = this.store.selectSignal(selectNotice);
   readonly isOnlyViewing = computed(() => this.viewed() !== null);
 
   /**
@@ -41,20 +42,13 @@ export class Editing {
    * first; where it cannot be done, that is said, and nothing changes.
    */
   do(call: CommandCall): boolean {
-    const project = this.project();
-    if (!project || this.isRefused()) return false;
+    if (!this.project() || this.isRefused()) return false;
     if (isLossy(call.command)) {
       this.lossy.ask(call);
       return true;
     }
-    const stamp = newStamp();
-    const outcome = perform(project, call, stamp);
-    if (!outcome.ok) {
-      this.notify(outcome.failure);
-      return false;
-    }
-    this.added.during(call, () => this.store.dispatch(drawingActions.commandCalled({ call, stamp })));
-    return true;
+    this.added.during(call, () => this.store.dispatch(drawingActions.commandCalled({ call, stamp: newStamp() })));
+    return this.notice() === null;
   }
 
   /** Does a command to the curve that is selected alone. */

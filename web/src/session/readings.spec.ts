@@ -1,43 +1,12 @@
-import { perform, selectionOf } from '@pencil-bend/document';
-import { newStamp } from '../state/ids';
-import type { PointerInput } from '../tools/contract';
-import { openBench, projectWith, through } from './bench.fixture';
-import { Editing } from './editing';
+import { selectionOf } from '@pencil-bend/document';
+import { openMirrored } from './bench.fixture';
 import { Readings } from './readings';
-import { ShownItems } from './shownItems';
-import { StepHistory } from './stepHistory';
-import { ToolInHand } from './toolInHand';
 
 jest.mock('../work/browserWorker', () => ({ startBrowserWorker: () => null }));
 
-const at = (type: PointerInput['type'], x: number, y: number, more: Partial<PointerInput> = {}): PointerInput => ({
-  type,
-  at: [x, y, 0],
-  hits: [],
-  reach: 1,
-  ...more,
-});
-const P2 = { handle: { kind: 'fit', id: 'p2' }, at: [10, 5, 0] } as const;
-
-/** A curve, its mirror, and another one. */
-const opened = () => {
-  const drawn = projectWith(through('a', [0, 0], [10, 5], [20, 0]), through('b', [0, 30], [20, 30]));
-  const about = { at: [0, 0, 0], across: [1, 0, 0] } as const;
-  const mirrored = perform(drawn, { command: 'mirrorItems', args: { items: ['a'], id: 'm', about } }, newStamp());
-  if (!mirrored.ok) throw new Error(mirrored.failure);
-  const bench = openBench(mirrored.value.project);
-  const [editing, hand, shown] = [bench.inject(Editing), bench.inject(ToolInHand), bench.inject(ShownItems)];
-  const drag = (x: number, y: number) => {
-    editing.select(selectionOf(['a']));
-    hand.feed(at('press', 10, 5, { hits: [{ kind: 'handle', item: 'a', grip: P2 }] }));
-    hand.feed(at('move', x, y));
-  };
-  return { ...bench, editing, hand, shown, drag, stepHistory: bench.inject(StepHistory) };
-};
-
 describe('readings', () => {
   it('of items are proven at rest and sampled in a drag, each curve read once', () => {
-    const { shown, drag, inject } = opened();
+    const { shown, drag, inject } = openMirrored();
     const readings = inject(Readings);
     const resting = readings.of(['a', 'b', 'm-1', 'gone']);
     expect([...resting.keys()].sort()).toEqual(['a', 'b', 'm-1']);
@@ -51,7 +20,7 @@ describe('readings', () => {
   });
 
   it('of the selected curve follow the drag; the comb keeps its scale', () => {
-    const { drag, inject, editing } = opened();
+    const { drag, inject, editing } = openMirrored();
     const readings = inject(Readings);
     editing.select(selectionOf(['a']));
     const scale = readings.combScale();
@@ -63,7 +32,7 @@ describe('readings', () => {
   });
 
   it('at the shared cursor: length and parameter of the read curve', () => {
-    const { inject, editing } = opened();
+    const { inject, editing } = openMirrored();
     const readings = inject(Readings);
     expect(readings.atCursor()).toBeNull();
     editing.select(selectionOf(['b']));

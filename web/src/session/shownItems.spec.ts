@@ -1,43 +1,13 @@
-import { attempt, type CommandCall, perform, resolveRecipe, selectionOf } from '@pencil-bend/document';
-import { newStamp } from '../state/ids';
-import type { PointerInput } from '../tools/contract';
-import { openBench, projectWith, through } from './bench.fixture';
-import { Editing } from './editing';
-import { ShownItems } from './shownItems';
-import { StepHistory } from './stepHistory';
-import { ToolInHand } from './toolInHand';
+import { attempt, type CommandCall, resolveRecipe } from '@pencil-bend/document';
+import { at, openMirrored, projectWith, through } from './bench.fixture';
 
 jest.mock('../work/browserWorker', () => ({ startBrowserWorker: () => null }));
 
-const at = (type: PointerInput['type'], x: number, y: number, more: Partial<PointerInput> = {}): PointerInput => ({
-  type,
-  at: [x, y, 0],
-  hits: [],
-  reach: 1,
-  ...more,
-});
-const P2 = { handle: { kind: 'fit', id: 'p2' }, at: [10, 5, 0] } as const;
-
-/** A curve, its mirror, and another one. */
-const opened = () => {
-  const drawn = projectWith(through('a', [0, 0], [10, 5], [20, 0]), through('b', [0, 30], [20, 30]));
-  const about = { at: [0, 0, 0], across: [1, 0, 0] } as const;
-  const mirrored = perform(drawn, { command: 'mirrorItems', args: { items: ['a'], id: 'm', about } }, newStamp());
-  if (!mirrored.ok) throw new Error(mirrored.failure);
-  const bench = openBench(mirrored.value.project);
-  const [editing, hand, shown] = [bench.inject(Editing), bench.inject(ToolInHand), bench.inject(ShownItems)];
-  const drag = (x: number, y: number) => {
-    editing.select(selectionOf(['a']));
-    hand.feed(at('press', 10, 5, { hits: [{ kind: 'handle', item: 'a', grip: P2 }] }));
-    hand.feed(at('move', x, y));
-  };
-  return { ...bench, editing, hand, shown, drag, stepHistory: bench.inject(StepHistory) };
-};
 const ids = (items: readonly { readonly id: string }[]) => items.map(({ id }) => id).sort();
 
 describe('shown items', () => {
   it('rest until something is dragged: then what changes is in hand, with the mirrors that follow it', () => {
-    const { shown, drag } = opened();
+    const { shown, drag } = openMirrored();
     expect([shown.resting(), shown.inHand()]).toEqual([shown.kept(), []]);
     drag(12, 9);
     expect(ids(shown.resting())).toEqual(['b']);
@@ -46,7 +16,7 @@ describe('shown items', () => {
   });
 
   it('rest in the same array as long as a drag goes on', () => {
-    const { shown, hand, drag } = opened();
+    const { shown, hand, drag } = openMirrored();
     drag(12, 9);
     const before = shown.resting();
     hand.feed(at('move', 13, 9));
@@ -54,7 +24,7 @@ describe('shown items', () => {
   });
 
   it('are taken as they are on release: the curve that was seen is the one that is kept', () => {
-    const { shown, hand, drag, stepHistory } = opened();
+    const { shown, hand, drag, stepHistory } = openMirrored();
     drag(12, 9);
     const seen = shown.inHand().find(({ id }) => id === 'a')?.curve;
     hand.feed(at('release', 12, 9));
@@ -64,7 +34,7 @@ describe('shown items', () => {
   });
 
   it('that are being made are there with those that would change', () => {
-    const { shown, hand, editing } = opened();
+    const { shown, hand, editing } = openMirrored();
     hand.takeUp('offset');
     hand.feed(at('press', 10, 30, { hits: [{ kind: 'curve', item: 'b', at: [10, 30, 0], u: 0.5 }] }));
     hand.feed(at('move', 10, 34));
@@ -75,7 +45,7 @@ describe('shown items', () => {
   });
 
   it('say why what is asked for cannot be done', () => {
-    const { shown, hand } = opened();
+    const { shown, hand } = openMirrored();
     hand.takeUp('fillet');
     const on = (item: string, x: number, y: number) => ({
       hits: [{ kind: 'curve', item, at: [x, y, 0], u: 0.5 }] as const,
@@ -87,7 +57,7 @@ describe('shown items', () => {
   });
 
   it('while a dragged point lies on its neighbour the last curve stays, with its points where they are', () => {
-    const { shown, drag } = opened();
+    const { shown, drag } = openMirrored();
     drag(20, 0);
     const [a] = shown.inHand().filter(({ id }) => id === 'a');
     expect(a.curve).toBe(shown.kept().find(({ id }) => id === 'a')?.curve);

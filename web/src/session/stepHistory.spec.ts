@@ -1,28 +1,10 @@
-import type { PointerInput } from '../tools/contract';
-import { openBench, projectWith, through } from './bench.fixture';
-import { Editing } from './editing';
-import { ToolView } from './toolView';
-import { StepHistory } from './stepHistory';
-import { ToolInHand } from './toolInHand';
+import { at, openArch } from './bench.fixture';
 
 jest.mock('../work/browserWorker', () => ({ startBrowserWorker: () => null }));
 
-const at = (type: PointerInput['type'], x: number, y: number, more: Partial<PointerInput> = {}): PointerInput => ({
-  type,
-  at: [x, y, 0],
-  hits: [],
-  reach: 1,
-  ...more,
-});
-const opened = () => {
-  const bench = openBench(projectWith(through('a', [0, 0], [10, 5], [20, 0])));
-  const [hand, editing] = [bench.inject(ToolInHand), bench.inject(Editing)];
-  return { ...bench, hand, editing, toolView: bench.inject(ToolView), stepHistory: bench.inject(StepHistory) };
-};
-
 describe('undo and redo', () => {
   it('go inside a drawing place by place, and outside of one by the steps of the log', () => {
-    const { hand, editing, toolView, stepHistory } = opened();
+    const { hand, editing, toolView, stepHistory } = openArch();
     editing.do({ command: 'renameItem', args: { item: 'a', name: 'Spout' } });
     hand.takeUp('through');
     hand.feed(at('press', 0, 0));
@@ -39,7 +21,7 @@ describe('undo and redo', () => {
   });
 
   it('go to any place of the log at once', () => {
-    const { editing, stepHistory } = opened();
+    const { editing, stepHistory } = openArch();
     for (const name of ['One', 'Two', 'Three']) editing.do({ command: 'renameProject', args: { name } });
     stepHistory.walk('undo', 2);
     expect([editing.project()?.name, stepHistory.stacks().stacks.redo.length]).toEqual(['One', 2]);

@@ -1,30 +1,12 @@
 import { handlesOn, selectionOf } from '@pencil-bend/document';
 import { drawingActions } from '../state/actions';
-import type { PointerInput } from '../tools/contract';
-import { openBench, projectWith, through } from './bench.fixture';
-import { Editing } from './editing';
-import { ToolView } from './toolView';
-import { StepHistory } from './stepHistory';
-import { ToolInHand } from './toolInHand';
+import { at, openArch, projectWith, through } from './bench.fixture';
 
 jest.mock('../work/browserWorker', () => ({ startBrowserWorker: () => null }));
 
-const at = (type: PointerInput['type'], x: number, y: number, more: Partial<PointerInput> = {}): PointerInput => ({
-  type,
-  at: [x, y, 0],
-  hits: [],
-  reach: 1,
-  ...more,
-});
-const opened = () => {
-  const bench = openBench(projectWith(through('a', [0, 0], [10, 5], [20, 0])));
-  const [hand, editing] = [bench.inject(ToolInHand), bench.inject(Editing)];
-  return { ...bench, hand, editing, toolView: bench.inject(ToolView), stepHistory: bench.inject(StepHistory) };
-};
-
 describe('the tool in hand', () => {
   it('draws what it is given as one step, selects it, and is put down', () => {
-    const { hand, editing, state, toolView, stepHistory } = opened();
+    const { hand, editing, state, toolView, stepHistory } = openArch();
     hand.takeUp('line');
     expect([hand.name(), toolView.reads(), toolView.accepts().places]).toEqual(['line', 'preview', true]);
     hand.feed(at('press', 0, 0));
@@ -36,7 +18,7 @@ describe('the tool in hand', () => {
   });
 
   it('previews just what is then kept, with the same ids', () => {
-    const { hand, editing, toolView } = opened();
+    const { hand, editing, toolView } = openArch();
     hand.takeUp('line');
     hand.feed(at('press', 0, 0));
     hand.feed(at('move', 5, 0));
@@ -53,7 +35,7 @@ describe('the tool in hand', () => {
   });
 
   it('keeps options for the next time', () => {
-    const { hand, toolView } = opened();
+    const { hand, toolView } = openArch();
     hand.takeUp('polygon');
     hand.setOption('sides', 8);
     hand.putDown();
@@ -62,14 +44,14 @@ describe('the tool in hand', () => {
   });
 
   it('says what a tool has against what it was given', () => {
-    const { hand, state } = opened();
+    const { hand, state } = openArch();
     hand.takeUp('move');
     hand.feed(at('press', 0, 0));
     expect(state().drawing.notice).toMatch(/select a curve first/);
   });
 
   it('drags a handle of what is selected; of a viewed stage it drags nothing', () => {
-    const { hand, editing, store, state, toolView } = opened();
+    const { hand, editing, store, state, toolView } = openArch();
     editing.select(selectionOf(['a']));
     const grip = { handle: { kind: 'fit', id: 'p2' }, at: [10, 5, 0] } as const;
     const hits = [{ kind: 'handle', item: 'a', grip }] as const;

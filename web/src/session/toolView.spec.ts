@@ -1,28 +1,10 @@
-import type { PointerInput } from '../tools/contract';
-import { openBench, projectWith, through } from './bench.fixture';
-import { Editing } from './editing';
-import { ToolView } from './toolView';
-import { StepHistory } from './stepHistory';
-import { ToolInHand } from './toolInHand';
+import { at, openArch } from './bench.fixture';
 
 jest.mock('../work/browserWorker', () => ({ startBrowserWorker: () => null }));
 
-const at = (type: PointerInput['type'], x: number, y: number, more: Partial<PointerInput> = {}): PointerInput => ({
-  type,
-  at: [x, y, 0],
-  hits: [],
-  reach: 1,
-  ...more,
-});
-const opened = () => {
-  const bench = openBench(projectWith(through('a', [0, 0], [10, 5], [20, 0])));
-  const [hand, editing] = [bench.inject(ToolInHand), bench.inject(Editing)];
-  return { ...bench, hand, editing, toolView: bench.inject(ToolView), stepHistory: bench.inject(StepHistory) };
-};
-
 describe('what the tool in hand shows', () => {
   it('follows its state: what it accepts, says and would do', () => {
-    const { hand, toolView } = opened();
+    const { hand, toolView } = openArch();
     expect([toolView.reads(), toolView.preview().call, toolView.accepts().places]).toEqual(['selection', null, false]);
     hand.takeUp('bezier');
     expect([toolView.reads(), toolView.accepts().places]).toEqual(['preview', true]);
@@ -37,7 +19,7 @@ describe('what the tool in hand shows', () => {
   });
 
   it("what a number means is the tool's own", () => {
-    const { hand, toolView } = opened();
+    const { hand, toolView } = openArch();
     hand.takeUp('conic');
     expect(toolView.meaning([0, 0, 0])).toBeNull();
     for (const [x, y] of [

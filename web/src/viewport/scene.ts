@@ -17,7 +17,7 @@ export interface Picture {
   readonly viewport: Viewport;
   /** Distance of the grid's fine lines in mm. */
   readonly grid: number;
-  /** Curves that rest: as long as this is the same array they are not laid anew. */
+  /** Curves that rest: as long as this is the same array they are not written anew. */
   readonly resting: readonly Stroke[];
   /** Curves in hand, drawn on top. */
   readonly live: readonly Stroke[];
@@ -27,7 +27,7 @@ export interface Picture {
 const GRID = '#efe8d9';
 const GRID_STRONG = '#e0d7c3';
 
-/** Curves that rest are laid in tiles of so many pixels, each with an origin of its own. */
+/** Curves that rest are written in tiles of so many pixels, each with an origin of its own. */
 const TILE_PIXELS = 20_000;
 
 /** The sheet's drawing on the graphics card: grid, curves and comb. */

@@ -12,7 +12,7 @@ if (!fit.ok) throw new Error(fit.failure.kind);
 const profile = curvatureProfile(fit.value.curve, { normal: [0, 0, 1] });
 const frame = graphFrame(profile, 800, 150);
 
-describe('the strip', () => {
+describe('the graph', () => {
   it('goes from length to pixel and back, and stays on the curve beyond its ends', () => {
     for (const share of [0, 0.3, 1]) {
       expect(lengthAtX(frame, xOf(frame, share * profile.length))).toBeCloseTo(share * profile.length, 9);

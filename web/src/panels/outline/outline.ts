@@ -49,7 +49,7 @@ export class Outline {
   protected readonly dragged = signal<{ readonly item?: Id; readonly layer?: Id } | null>(null);
   protected readonly graphite = GRAPHITE;
 
-  /** A long list is laid in portions, so that the sheet can be used before its end is there. */
+  /** A long list is put up in portions, so that the sheet can be used before its end is there. */
   private readonly rows = signal(ROWS_AT_ONCE);
   private readonly complete = computed(() => this.rows() >= (this.editing.project()?.itemOrder.length ?? 0));
 

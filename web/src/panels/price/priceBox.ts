@@ -11,14 +11,14 @@ import { priceInWords } from './priceText';
       <p role="status">
         <b>{{ offer.name }}:</b> {{ words() }}
       </p>
-      <p class="deeds">
+      <p class="buttons">
         <button type="button" class="apply" (click)="lossy.apply()">Apply</button>
         <button type="button" (click)="lossy.leave()">Leave</button>
         <span class="quiet"><kbd>Enter</kbd> <kbd>Esc</kbd></span>
       </p>
     } @else if (lossy.busy(); as busy) {
       <p role="status">{{ busy }} …</p>
-      <p class="deeds"><button type="button" (click)="lossy.leave()">Leave</button></p>
+      <p class="buttons"><button type="button" (click)="lossy.leave()">Leave</button></p>
     }
   `,
   styles: `
@@ -32,7 +32,7 @@ import { priceInWords } from './priceText';
       color: var(--ochre);
       line-height: 1.4;
     }
-    .deeds {
+    .buttons {
       display: flex;
       gap: 14px;
       align-items: baseline;
