@@ -1,6 +1,7 @@
 import type { Vector3 } from '@pencil-bend/core';
 import { perform } from './command/perform';
 import type { CommandCall } from './command/registry';
+import type { Shape } from './command/shapes';
 import type { NewItem } from './command/sheetCommands';
 import type { Step } from './history/history';
 import { emptyProject, type FitPoint, fitRecipe, type Project } from './project/project';
@@ -25,10 +26,10 @@ export function performed(project: Project, ...orders: readonly CommandCall[]): 
 }
 
 /** Draws one item on the first layer. */
-export const drawing = (word: string, item: NewItem) =>
-  ({ command: 'drawItems', args: { layer: 'sheet', plane: 'front', word, items: [item] } }) as const;
+export const drawing = (shape: Shape, item: NewItem) =>
+  ({ command: 'drawItems', args: { layer: 'sheet', plane: 'front', shape, items: [item] } }) as const;
 
-export const drawArch: CommandCall = drawing('Curve', {
+export const drawArch: CommandCall = drawing('curve', {
   id: 'arch',
   recipe: fitRecipe(points([0, 0, 0], [30, 20, 0], [60, 0, 0]), false),
 });

@@ -1,11 +1,14 @@
 // What a project is and everything that can be done to it.
-export { controlIds, pointName } from './command/items';
-export type { Pasted } from './command/carryCommands';
+export { controlIds } from './command/items';
+export type { Pasted, TransformKind } from './command/transformCommands';
 export { edgeOf, edgeOfGuide, type ToReach } from './command/lengths';
 export type { NewItem } from './command/sheetCommands';
 export { addsHandles, type CommandCall, commands, type CommandName, isLossy } from './command/registry';
 export { type Attempt, attempt, type Attempted } from './command/attempt';
 export { type Outcome, perform, type Performed, redo, type Stamp, undo } from './command/perform';
+export { FIRST_NAMES, type Shape } from './command/shapes';
+export { titleOf } from './command/titleOf';
+export { migrateStep, type StepTitle } from './history/stepTitle';
 export { NO_STACKS, type Stacks, stacksOf, type Step } from './history/history';
 export { stepProblems } from './history/stepProblems';
 export { LARGEST_STEP } from './history/stepSize';

@@ -5,7 +5,7 @@ import { checkProject } from './project/check';
 
 const project = performed(archProject(), {
   command: 'drawItems',
-  args: { layer: 'sheet', plane: 'front', word: 'Nut', items: [{ id: 'nut', at: [1, 2, 0] }] },
+  args: { layer: 'sheet', plane: 'front', shape: 'point', items: [{ id: 'nut', at: [1, 2, 0] }] },
 }).project;
 
 describe('a place in words', () => {
@@ -16,7 +16,7 @@ describe('a place in words', () => {
     ['/items/arch/recipe/points/0/at/0', 'the curve Curve 1, point 1, x'],
     ['/items/arch/recipe', 'the curve Curve 1'],
     ['/items/arch', 'the curve Curve 1'],
-    ['/items/nut/at/2', 'the point Nut 1, z'],
+    ['/items/nut/at/2', 'the point Point 1, z'],
     ['/items/lost/colour', 'the item lost, colour'],
     ['/layers/sheet/visible', 'the layer Sheet, visible'],
     ['/planes/front/x', 'the work plane Front, x'],

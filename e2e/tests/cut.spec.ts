@@ -167,5 +167,5 @@ test('copied curves are pasted beside themselves, and into another project', asy
   await user.focusSheet();
   await page.keyboard.press('Control+v');
   await expect(user.curve('Line 2')).toBeVisible();
-  await user.lastStepIs('Paste 2 items');
+  await user.lastStepIs('Paste Line 1 and Line 2');
 });

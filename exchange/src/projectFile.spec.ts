@@ -8,7 +8,7 @@ function withCurve(coordinates: readonly number[]): Project {
     emptyProject('Kettle'),
     {
       command: 'drawItems',
-      args: { layer: 'sheet', plane: 'front', word: 'Curve', items: [{ id: 'c', recipe: fitRecipe(points, false) }] },
+      args: { layer: 'sheet', plane: 'front', shape: 'curve', items: [{ id: 'c', recipe: fitRecipe(points, false) }] },
     },
     { id: 'step-0001', at: '2026-11-23T12:00:00.000Z' },
   );
@@ -33,11 +33,11 @@ describe('project files', () => {
     ['[]', '/format', "This is not a project file: its format is not 'pencil-bend-project'"],
     ['null', '/format', 'This is not a project file'],
     [
-      '{"format":"pencil-bend-project","version":4}',
+      '{"format":"pencil-bend-project","version":5}',
       '/version',
-      'made by a newer Pencil Bend (file version 4; this one reads up to 3)',
+      'made by a newer Pencil Bend (file version 5; this one reads up to 4)',
     ],
-    ['{"format":"pencil-bend-project","version":3}', '', "must have required property 'name'"],
+    ['{"format":"pencil-bend-project","version":4}', '', "must have required property 'name'"],
   ])('refuses %s and says what and where', (text, path, message) => {
     const read = readProjectFile(text);
     expect(read.ok).toBe(false);

@@ -98,7 +98,7 @@ export const draw = (id: string, y = 7): CommandCall => ({
   args: {
     layer: 'sheet',
     plane: 'front',
-    word: 'Curve',
+    shape: 'curve',
     items: [{ id, recipe: fitRecipe([{ id: 'a', at: [0, 0, 0] }, { id: 'b', at: [0.1 + 0.2, y, 0] }], false) }], // prettier-ignore
   },
 });

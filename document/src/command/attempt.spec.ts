@@ -3,6 +3,7 @@ import { emptyProject, fitRecipe, type Project } from '../project/project';
 import { plainItem } from '../project/mirrors';
 import { resolveRecipe } from '../recipe/resolve';
 import { attempt } from './attempt';
+import { titleOf } from './titleOf';
 import { perform } from './perform';
 import type { CommandCall } from './registry';
 
@@ -30,8 +31,8 @@ describe('a command done on the side', () => {
   it('leaves the project as it was, and says which items become what', () => {
     const project = archProject();
     const before = JSON.stringify(project);
-    const { changed, items, name } = attempted(project, moved([31, 25, 0]));
-    expect([changed, Object.keys(items), name]).toEqual([['arch'], ['arch'], 'Move point 2 of Curve 1']);
+    const { changed, items, title } = attempted(project, moved([31, 25, 0]));
+    expect([changed, Object.keys(items), titleOf(title)]).toEqual([['arch'], ['arch'], 'Move point 2 of Curve 1']);
     expect(JSON.stringify(project)).toBe(before);
   });
 
@@ -66,7 +67,7 @@ describe('a command done on the side', () => {
     const empty = emptyProject('Side');
     expect(attempt(empty, moved([0, 0, 0]))).toMatchObject({ ok: false });
     const line = fitRecipe([{ id: 'a', at: [0, 0, 0] }, { id: 'b', at: [9, 0, 0] }], false); // prettier-ignore
-    const draw = drawing('Line', { id: 'new', recipe: line });
+    const draw = drawing('line', { id: 'new', recipe: line });
     expect(attempted(empty, draw)).toMatchObject({ changed: ['new'], items: { new: { name: 'Line 1' } } });
     const { project } = done(empty, draw);
     expect(attempt(project, draw)).toMatchObject({ ok: false, failure: "The id 'new' is taken" });

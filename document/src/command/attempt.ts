@@ -1,9 +1,9 @@
 import { failed, type Result, success } from '@pencil-bend/core';
 import equal from 'fast-deep-equal';
 import { type Draft, type Patch as ImmerPatch, produceWithPatches } from 'immer';
+import type { StepTitle } from '../history/stepTitle';
 import { changedItems } from '../history/stepSize';
 import { fromImmer, type Patch } from '../history/patch';
-import { shortened } from '../name';
 import type { Id, Item, Project } from '../project/project';
 import { withFollowers } from '../project/mirrors';
 import { CommandError } from '../commandError';
@@ -15,8 +15,8 @@ import { withoutMinusZero } from './withoutMinusZero';
 
 /** A project with a command done on the side. */
 export interface Attempt extends Changes {
-  /** The name of the step. */
-  readonly name: string;
+  /** What its step tells. */
+  readonly title: StepTitle;
 }
 
 interface Changes {
@@ -31,9 +31,6 @@ interface Changes {
 }
 
 export type Attempted = Result<Attempt, string>;
-
-/** As the schema of steps allows. */
-const LONGEST_NAME = 300;
 
 const latest = new WeakMap<Project, { readonly call: CommandCall; readonly attempted: Attempted }>();
 
@@ -51,15 +48,15 @@ export function attempt(project: Project, call: CommandCall): Attempted {
 }
 
 function tried(project: Project, { command, args: given }: CommandCall): Attempted {
-  const { change, stepName } = commands[command] as Command<unknown>;
+  const { change, facts } = commands[command] as Command<unknown>;
   const args = withoutMinusZero<unknown>(given);
   try {
-    const name = shortened(stepName(project, args), LONGEST_NAME);
+    const title = { command, ...facts(project, args) };
     const changes =
       typeof change === 'function'
         ? drafted(project, (draft) => change(draft, args))
         : withItems(project, change.items(project, args));
-    return success(Object.assign(changes, { name }));
+    return success(Object.assign(changes, { title }));
   } catch (error) {
     if (error instanceof CommandError) return failed(error.message);
     throw error;

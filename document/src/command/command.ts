@@ -1,5 +1,6 @@
 import type { Draft } from 'immer';
 import type { Id, Item, Project } from '../project/project';
+import type { StepFacts } from '../history/stepTitle';
 import type { SchemaName } from '../schemaProblems';
 
 /**
@@ -8,8 +9,10 @@ import type { SchemaName } from '../schemaProblems';
  */
 export interface Command<Args> {
   readonly schema: SchemaName;
-  /** The readable name of the step, told of the project as it was before. */
-  readonly stepName: (project: Project, args: Args) => string;
+  /** What its step tells, of the project as it was before. Throws a `CommandError` for what is not there. */
+  readonly facts: (project: Project, args: Args) => StepFacts;
+  /** The title of its step, of these facts. */
+  readonly title: (facts: FactsInWords) => string;
   /** How it is done. Throws a `CommandError`, which leaves the project as it was. */
   readonly change: Change<Args>;
   /** How many items it adds, where its arguments tell: too many are refused before it begins. */
@@ -18,6 +21,17 @@ export interface Command<Args> {
   readonly lossy?: true;
   /** It adds points or knots to its curve. */
   readonly addsHandles?: true;
+}
+
+/** The facts of a step as people read them; what a step does not tell is empty. */
+export interface FactsInWords {
+  readonly how: string;
+  /** 'Lid', 'Lid and Knob', 'Lid and 3 more'. */
+  readonly items: string;
+  /** 'point 4', 'control point 2', '3 points'. */
+  readonly points: string;
+  readonly to: string;
+  readonly numbers: readonly number[];
 }
 
 /** By changing a draft; or, of a command that adds and changes items and does nothing else, by what they become. */

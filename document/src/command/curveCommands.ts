@@ -16,8 +16,9 @@ import { corners, pulledByCorners, throughCorners } from '../recipe/corners';
 import { keepSymmetry, makeSymmetric } from '../recipe/symmetry';
 import { tangentsAsTheyAre } from '../recipe/tangentsAsTheyAre';
 import { reflection, transformed } from '../recipe/transformed';
+import type { StepFacts } from '../history/stepTitle';
 import { type Command, command } from './command';
-import { curveItemOf, openCurveOf, openItemOf, pointName } from './items';
+import { curveItemOf, namedAs, namedPoint, namedPoints, openCurveOf, openItemOf } from './items';
 
 interface OfCurve {
   readonly item: Id;
@@ -35,14 +36,18 @@ type Edit<Args> = (recipe: Recipe, args: Args, project: Pick<Project, 'tolerance
  */
 function edit<Args extends OfCurve>(
   schema: Command<Args>['schema'],
-  words: (item: PlainCurve, args: Args) => string,
+  title: Command<Args>['title'],
   change: Edit<Args>,
-  kind?: 'lossy' | 'adds handles',
+  { facts, ...more }: Partial<Pick<Command<Args>, 'lossy' | 'addsHandles'>> & { facts?: Facts<Args> } = {},
 ): Command<Args> {
   const symmetric: Edit<Args> = (recipe, args, project) => keepSymmetry(recipe, change(recipe, args, project));
   return command<Args>({
     schema,
-    stepName: (project, args) => words(openCurveOf(project, args.item), args),
+    facts: (project, args) => {
+      const item = openCurveOf(project, args.item);
+      return { items: namedAs([item.name]), ...facts?.(args, item) };
+    },
+    title,
     change: {
       items: (project, args) => {
         const { recipe } = openCurveOf(project, args.item);
@@ -53,194 +58,216 @@ function edit<Args extends OfCurve>(
         return { changed: { [id]: { ...curveItemOf(project, id), recipe: back } } };
       },
     },
-    ...(kind === 'lossy' && { lossy: true }),
-    ...(kind === 'adds handles' && { addsHandles: true }),
+    ...more,
   });
 }
+
+/** What the step tells besides the name of its curve. */
+type Facts<Args> = (args: Args, curve: PlainCurve) => StepFacts;
+
+const ofPoint: Facts<OfPoint> = ({ point }, { name, recipe }) => ({ points: namedPoint(name, recipe, point) });
 
 /** What can be done to one curve, in the designer's own terms. */
 export const curveCommands = {
   movePoints: edit<OfCurve & { moves: readonly Move[] }>(
     'movePoints',
-    (item, { moves }) =>
-      moves.length === 1
-        ? `Move ${pointName(item.name, item.recipe, moves[0].point)} of ${item.name}`
-        : `Move ${moves.length} points of ${item.name}`,
+    ({ points, items }) => `Move ${points} of ${items}`,
     (recipe, { moves }) => movePoints(recipe, moves),
+    {
+      facts: ({ moves }, { name, recipe }) => ({
+        points: namedPoints(
+          name,
+          recipe,
+          moves.map(({ point }) => point),
+        ),
+      }),
+    },
   ),
   bendAt: edit<OfCurve & { u: number; to: Vector3 }>(
     'bendAt',
-    ({ name }) => `Bend ${name}`,
+    ({ items }) => `Bend ${items}`,
     (recipe, { u, to }) => bendAt(recipe, u, to),
   ),
   pinPoints: edit<OfCurve & { points: readonly Id[]; axis: Axis; pinned: boolean }>(
     'pinPoints',
-    ({ name }, { axis, pinned }) => `${pinned ? 'Pin' : 'Unpin'} ${'xyz'[axis]} in ${name}`,
+    ({ how, numbers: [axis], items }) => `${how === 'pin' ? 'Pin' : 'Unpin'} ${'xyz'[axis]} in ${items}`,
     (recipe, { points, axis, pinned }) => pinPoints(recipe, points, axis, pinned),
+    { facts: ({ axis, pinned }) => ({ how: pinned ? 'pin' : 'unpin', numbers: [axis] }) },
   ),
   setPoints: edit<OfCurve & { which: 'fit' | 'control'; rows: readonly Row[] }>(
     'setPoints',
-    ({ name }, { rows }) => `Give ${name} a table of ${rows.length} points`,
+    ({ points, items }) => `Give ${items} a table of ${points}`,
     (recipe, { which, rows }) => setPoints(recipe, which, rows),
+    { facts: ({ rows }) => ({ points: { kind: 'several', count: rows.length } }) },
   ),
 
   insertFitPoint: edit<OfCurve & { u: number; id: Id }>(
     'insertFitPoint',
-    ({ name }) => `Add a point to ${name}`,
+    ({ items }) => `Add a point to ${items}`,
     (recipe, { u, id }) => insertFitPoint(recipe, u, id),
-    'adds handles',
+    { addsHandles: true },
   ),
   removeFitPoint: edit<OfPoint>(
     'removeFitPoint',
-    (item, { point }) => `Remove ${pointName(item.name, item.recipe, point)} of ${item.name}`,
+    ({ points, items }) => `Remove ${points} of ${items}`,
     (recipe, { point }) => removeFitPoint(recipe, point),
-    'lossy',
+    { lossy: true, facts: ofPoint },
   ),
   setKink: edit<OfPoint & { kink: boolean }>(
     'setKink',
-    (item, { point, kink }) =>
-      `Make ${pointName(item.name, item.recipe, point)} of ${item.name} ${kink ? 'a kink' : 'smooth'}`,
+    ({ how, points, items }) => `Make ${points} of ${items} ${how === 'kink' ? 'a kink' : 'smooth'}`,
     (recipe, { point, kink }) => setKink(recipe, point, kink),
+    { facts: (args, curve) => ({ ...ofPoint(args, curve), how: args.kink ? 'kink' : 'smooth' }) },
   ),
-  holdTangent: edit<OfPoint & { tangent: TangentHold | null }>(
-    'holdTangent',
-    (item, { point, tangent }) =>
-      `${tangent ? 'Hold' : 'Free'} the tangent at ${pointName(item.name, item.recipe, point)} of ${item.name}`,
+  setTangent: edit<OfPoint & { tangent: TangentHold | null }>(
+    'setTangent',
+    ({ how, points, items }) => `${how === 'hold' ? 'Hold' : 'Free'} the tangent at ${points} of ${items}`,
     (recipe, { point, tangent }) => holdTangent(recipe, point, tangent),
+    { facts: (args, curve) => ({ ...ofPoint(args, curve), how: args.tangent ? 'hold' : 'free' }) },
   ),
-  holdRadius: edit<OfPoint & { radius: number | null }>(
-    'holdRadius',
-    (item, { point, radius }) =>
-      `${radius ? 'Hold' : 'Free'} the radius at ${pointName(item.name, item.recipe, point)} of ${item.name}`,
+  setRadius: edit<OfPoint & { radius: number | null }>(
+    'setRadius',
+    ({ how, points, items }) => `${how === 'hold' ? 'Hold' : 'Free'} the radius at ${points} of ${items}`,
     (recipe, { point, radius }) => holdRadius(recipe, point, radius),
+    { facts: (args, curve) => ({ ...ofPoint(args, curve), how: args.radius ? 'hold' : 'free' }) },
   ),
 
   insertControlPoint: edit<OfCurve & { leg: number; share: number }>(
     'insertControlPoint',
-    ({ name }, { leg }) => `Add a control point after ${leg + 1} to ${name}`,
+    ({ numbers: [before], items }) => `Add a control point after ${before} to ${items}`,
     (recipe, { leg, share }) => insertControlPoint(recipe, leg, share),
-    'adds handles',
+    { addsHandles: true, facts: ({ leg }) => ({ numbers: [leg + 1] }) },
   ),
   removeControlPoint: edit<OfPoint>(
     'removeControlPoint',
-    (item, { point }) => `Remove ${pointName(item.name, item.recipe, point)} of ${item.name}`,
+    ({ points, items }) => `Remove ${points} of ${items}`,
     (recipe, { point }) => removeControlPoint(recipe, point),
-    'lossy',
+    { lossy: true, facts: ofPoint },
   ),
   setWeights: edit<OfCurve & { weights: readonly { point: Id; weight: number }[] }>(
     'setWeights',
-    (item, { weights }) => `Weigh ${weights.map(({ point }) => pointName(item.name, item.recipe, point)).join(', ')} of ${item.name}`, // prettier-ignore
+    ({ points, items }) => `Weigh ${points} of ${items}`,
     (recipe, { weights }) => setWeights(recipe, weights),
+    {
+      facts: ({ weights }, { name, recipe }) => ({
+        points: namedPoints(
+          name,
+          recipe,
+          weights.map(({ point }) => point),
+        ),
+      }),
+    },
   ),
   straighten: edit<OfCurve & { points: readonly Id[] }>(
     'straighten',
-    ({ name }) => `Make a stretch of ${name} straight`,
+    ({ items }) => `Make a stretch of ${items} straight`,
     (recipe, { points }) => straighten(recipe, points),
-    'lossy',
+    { lossy: true },
   ),
 
   insertKnot: edit<OfCurve & { u: number }>(
     'insertKnot',
-    ({ name }) => `Add a knot to ${name}`,
+    ({ items }) => `Add a knot to ${items}`,
     (recipe, { u }) => insertKnot(recipe, u),
-    'adds handles',
+    { addsHandles: true },
   ),
   removeKnot: edit<OfCurve & { u: number }>(
     'removeKnot',
-    ({ name }) => `Remove a knot of ${name}`,
+    ({ items }) => `Remove a knot of ${items}`,
     (recipe, { u }) => removeKnot(recipe, u),
-    'lossy',
+    { lossy: true },
   ),
   moveKnot: edit<OfCurve & { u: number; to: number }>(
     'moveKnot',
-    ({ name }) => `Move a knot of ${name}`,
+    ({ items }) => `Move a knot of ${items}`,
     (recipe, { u, to }) => moveKnot(recipe, u, to),
   ),
   evenKnots: edit<OfCurve>(
     'evenKnots',
-    ({ name }) => `Even out the knots of ${name}`,
+    ({ items }) => `Even out the knots of ${items}`,
     (recipe) => evenKnots(recipe),
-    'lossy',
+    { lossy: true },
   ),
   setRange: edit<OfCurve & { first: number; last: number }>(
     'setRange',
-    ({ name }, { first, last }) => `Let the parameter of ${name} run from ${first} to ${last}`,
+    ({ items, numbers: [first, last] }) => `Let the parameter of ${items} run from ${first} to ${last}`,
     (recipe, { first, last }) => setRange(recipe, first, last),
+    { facts: ({ first, last }) => ({ numbers: [first, last] }) },
   ),
 
-  holdSpacing: edit<OfCurve>(
-    'holdSpacing',
-    ({ name }) => `Hold the spacing of ${name}`,
+  fixSpacing: edit<OfCurve>(
+    'fixSpacing',
+    ({ items }) => `Hold the spacing of ${items}`,
     (recipe) => hold(recipe),
   ),
   makeLive: edit<OfCurve>(
     'makeLive',
-    ({ name }) => `Make the spacing of ${name} live`,
+    ({ items }) => `Make the spacing of ${items} live`,
     (recipe) => makeLive(recipe),
-    'lossy',
+    { lossy: true },
   ),
   raiseDegree: edit<OfCurve>(
     'raiseDegree',
-    ({ name }) => `Raise the degree of ${name}`,
+    ({ items }) => `Raise the degree of ${items}`,
     (recipe) => raiseDegree(recipe),
-    'adds handles',
+    { addsHandles: true },
   ),
   lowerDegree: edit<OfCurve>(
     'lowerDegree',
-    ({ name }) => `Lower the degree of ${name}`,
+    ({ items }) => `Lower the degree of ${items}`,
     (recipe) => lowerDegree(recipe),
-    'lossy',
+    { lossy: true },
   ),
   fitDegree: edit<OfCurve & { degree: number }>(
     'fitDegree',
-    ({ name }, { degree }) => `Fit ${name} anew in degree ${degree}`,
+    ({ items, numbers: [degree] }) => `Fit ${items} anew in degree ${degree}`,
     (recipe, { degree }) => fitDegree(recipe, degree),
-    'lossy',
+    { lossy: true, facts: ({ degree }) => ({ numbers: [degree] }) },
   ),
-  layAnew: edit<OfCurve & { words: string; recipe: ControlRecipe }>(
-    'layAnew',
-    ({ name }, { words }) => `${words} ${name}`,
+  refit: edit<OfCurve & { how: 'lighten' | 'relay'; recipe: ControlRecipe }>(
+    'refit',
+    ({ how, items }) => `${how === 'lighten' ? 'Lighten' : 'Re-lay'} ${items}`,
     (_old, { recipe }) => recipe,
-    'lossy',
+    { lossy: true, facts: ({ how }) => ({ how }) },
   ),
 
   closeCurve: edit<OfCurve>(
     'closeCurve',
-    ({ name }) => `Close ${name}`,
+    ({ items }) => `Close ${items}`,
     (recipe, _args, { tolerance }) => closeCurve(recipe, tolerance),
   ),
   openCurve: edit<OfCurve & { id: Id }>(
     'openCurve',
-    ({ name }) => `Open ${name}`,
+    ({ items }) => `Open ${items}`,
     (recipe, { id }) => openCurve(recipe, id),
   ),
   reverseCurve: edit<OfCurve>(
     'reverseCurve',
-    ({ name }) => `Reverse ${name}`,
+    ({ items }) => `Reverse ${items}`,
     (recipe) => reverseCurve(recipe),
   ),
   moveSeam: edit<OfCurve & { u: number }>(
     'moveSeam',
-    ({ name }) => `Move the seam of ${name}`,
+    ({ items }) => `Move the seam of ${items}`,
     (recipe, { u }) => moveSeam(recipe, u),
   ),
 
   throughCorners: edit<OfCurve>(
     'throughCorners',
-    ({ name, recipe }) => `Lay ${name} through its ${corners(recipe).length} corners`,
+    ({ items, numbers: [count] }) => `Lay ${items} through its ${count} corners`,
     (recipe) => throughCorners(recipe),
-    'lossy',
+    { lossy: true, facts: (_args, { recipe }) => ({ numbers: [corners(recipe).length] }) },
   ),
   pulledByCorners: edit<OfCurve & { degree: number }>(
     'pulledByCorners',
-    ({ name, recipe }) => `Let ${name} be pulled by its ${corners(recipe).length} corners`,
+    ({ items, numbers: [count] }) => `Let ${items} be pulled by its ${count} corners`,
     (recipe, { degree }) => pulledByCorners(recipe, degree),
-    'lossy',
+    { lossy: true, facts: (_args, { recipe }) => ({ numbers: [corners(recipe).length] }) },
   ),
   makeSymmetric: edit<OfCurve & { about: MirrorPlane }>(
     'makeSymmetric',
-    ({ name }) => `Make ${name} its own mirror`,
+    ({ items }) => `Make ${items} its own mirror`,
     (recipe, { about }) => makeSymmetric(recipe, about),
-    'lossy',
+    { lossy: true },
   ),
 } as const;

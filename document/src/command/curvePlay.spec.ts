@@ -23,8 +23,8 @@ import { curveCommands } from './curveCommands';
 import type { CommandCall } from './registry';
 
 /** What says that it keeps the curve where it is. */
-const EXACT: readonly string[] = ['pinPoints', 'insertControlPoint', 'insertKnot', 'setRange', 'holdSpacing', 'raiseDegree', 'openCurve', 'reverseCurve']; // prettier-ignore
-const NAMES = Object.keys(curveCommands).filter((name) => name !== 'layAnew') as CommandCall['command'][];
+const EXACT: readonly string[] = ['pinPoints', 'insertControlPoint', 'insertKnot', 'setRange', 'fixSpacing', 'raiseDegree', 'openCurve', 'reverseCurve']; // prettier-ignore
+const NAMES = Object.keys(curveCommands).filter((name) => name !== 'refit') as CommandCall['command'][];
 
 function orders(seed: number) {
   const { below, oneOf } = randomly(seed);
@@ -41,7 +41,8 @@ function orders(seed: number) {
     const knot = oneOf(breaksOf(curve)).u;
     const u = below(3) === 0 ? knot : first + (last - first) * (below(1000) / 999);
     const item = 'curve';
-    if (recipe.kind === 'fit' && recipe.symmetry && below(20) === 0) return { command: 'letGo', args: { item } };
+    if (recipe.kind === 'fit' && recipe.symmetry && below(20) === 0)
+      return { command: 'releaseMirror', args: { item } };
     // A curve that is its own mirror takes fewer of them, so that it stays one for a while.
     const command = recipe.kind === 'fit' && recipe.symmetry && below(3) > 0 ? oneOf(ON_BOTH_SIDES) : oneOf(NAMES);
     const args: Record<string, unknown> = {
@@ -55,8 +56,8 @@ function orders(seed: number) {
       insertFitPoint: { u, id: fresh() },
       removeFitPoint: { point: anyFit },
       setKink: { point: anyFit, kink: below(3) > 0 },
-      holdTangent: { point: anyFit, tangent: below(3) === 0 ? null : { direction: place(), ...(below(2) && { strength: { ratio: 0.5 + below(3) } }) } }, // prettier-ignore
-      holdRadius: { point: anyFit, radius: below(2) === 0 ? null : 5 + below(50) },
+      setTangent: { point: anyFit, tangent: below(3) === 0 ? null : { direction: place(), ...(below(2) && { strength: { ratio: 0.5 + below(3) } }) } }, // prettier-ignore
+      setRadius: { point: anyFit, radius: below(2) === 0 ? null : 5 + below(50) },
       insertControlPoint: { leg: below(controls.length), share: (1 + below(8)) / 10 },
       removeControlPoint: { point: oneOf(controls) },
       setWeights: { weights: [{ point: oneOf(controls), weight: (1 + below(30)) / 10 }] },
@@ -75,7 +76,7 @@ function orders(seed: number) {
   };
 }
 
-const ON_BOTH_SIDES = ['movePoints', 'insertFitPoint', 'removeFitPoint', 'setKink', 'holdTangent', 'holdRadius', 'reverseCurve'] as const; // prettier-ignore
+const ON_BOTH_SIDES = ['movePoints', 'insertFitPoint', 'removeFitPoint', 'setKink', 'setTangent', 'setRadius', 'reverseCurve'] as const; // prettier-ignore
 
 /** A curve pulled by the points. */
 const plain = (rows: readonly { at: Vector3 }[]) =>
@@ -106,7 +107,7 @@ describe('random play with one curve', () => {
     const points = [[0, 0, 0], [20, 30, 0], [50, 35, 0], [80, 10, 0], [100, -20, 0]].map((at, i) => ({ id: `p${i}`, at: at as never })); // prettier-ignore
     let { project } = performed(
       emptyProject('Play'),
-      drawing('Curve', { id: 'curve', recipe: fitRecipe(points, seed % 2 === 0) }),
+      drawing('curve', { id: 'curve', recipe: fitRecipe(points, seed % 2 === 0) }),
     );
     const start = project;
     let stacks: Stacks = NO_STACKS;
@@ -118,7 +119,7 @@ describe('random play with one curve', () => {
       // A curve that was raised and cut again and again says little more; it begins anew.
       if (controlIds(recipe).length > 40 || curveOf(recipe).curve.degree > 6) {
         const rows = points.map(({ at }) => ({ at }));
-        const anew = { command: 'layAnew', args: { item: 'curve', words: 'Re-lay', recipe: plain(rows) } } as const;
+        const anew = { command: 'refit', args: { item: 'curve', how: 'relay', recipe: plain(rows) } } as const;
         const begun = performed(project, anew);
         log.push(...begun.log);
         stacks = stacksOf(begun.log, stacks);

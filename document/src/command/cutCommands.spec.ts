@@ -4,13 +4,14 @@ import { emptyProject, type Project } from '../project/project';
 import { plainItem } from '../project/mirrors';
 import { controlRecipe, curveOf } from '../recipe/hold';
 import { fitPointsOf } from '../recipe/makeLive';
+import { titleOf } from './titleOf';
 import { perform } from './perform';
 import type { CommandCall } from './registry';
 
 const sheet = { layer: 'sheet', plane: 'front' } as const;
 const draw = (id: string, curve: Curve): CommandCall => ({
   command: 'drawItems',
-  args: { ...sheet, word: id, items: [{ id, recipe: controlRecipe(curve, (i) => `c${i + 1}`) }] },
+  args: { ...sheet, shape: 'curve', items: [{ id, recipe: controlRecipe(curve, (i) => `c${i + 1}`) }] },
 });
 const line = (id: string, from: Vector3, to: Vector3) => draw(id, lineBetween(from, to));
 const recipeIn = (project: Project, id: string) => {
@@ -65,11 +66,11 @@ describe('cutting', () => {
 
   it('says when nothing crosses, and changes nothing', () => {
     const project = done(line('low', [0, 0, 0], [100, 0, 0]), line('far', [0, 9, 0], [100, 9, 0]));
-    expect(refusal(project, { command: 'trimCurve', args: { item: 'low', u: 0.5, by: null, id: 'x' } })).toBe('Nothing crosses low 1 there'); // prettier-ignore
-    expect(refusal(project, { command: 'extendCurve', args: { item: 'low', end: 'end', how: 'straight', reach: { item: 'far' } } })).toBe('The continuation of low 1 never meets far 1'); // prettier-ignore
-    expect(refusal(project, { command: 'shortenCurve', args: { item: 'low', end: 'end', length: 100 } })).toBe('low 1 is 100 mm long: 100 mm cannot be taken off'); // prettier-ignore
+    expect(refusal(project, { command: 'trimCurve', args: { item: 'low', u: 0.5, by: null, id: 'x' } })).toBe('Nothing crosses Curve 1 there'); // prettier-ignore
+    expect(refusal(project, { command: 'extendCurve', args: { item: 'low', end: 'end', how: 'straight', reach: { item: 'far' } } })).toBe('The continuation of Curve 1 never meets Curve 2'); // prettier-ignore
+    expect(refusal(project, { command: 'shortenCurve', args: { item: 'low', end: 'end', length: 100 } })).toBe('Curve 1 is 100 mm long: 100 mm cannot be taken off'); // prettier-ignore
     expect(refusal(project, { command: 'joinCurves', args: { first: 'low', firstEnd: 'end', second: 'far', secondEnd: 'start' } })).toMatch(/^The ends lie 100 mm apart/); // prettier-ignore
-    expect(refusal(project, { command: 'filletCorner', args: { first: 'low', second: 'far', near: [0, 0, 0], radius: 5, id: 'x' } })).toBe('low 1 and far 1 do not meet: the nearest end lies 9 mm away'); // prettier-ignore
+    expect(refusal(project, { command: 'filletCorner', args: { first: 'low', second: 'far', near: [0, 0, 0], radius: 5, id: 'x' } })).toBe('Curve 1 and Curve 2 do not meet: the nearest end lies 9 mm away'); // prettier-ignore
   });
 
   it('extends three ways to another curve, and ends on it', () => {
@@ -157,16 +158,19 @@ describe('mirrors', () => {
     const { project, log } = performed(mirrored, order);
     expect(isMirror(project)).toBe(false);
     expect(curveIn(project, 'm-1').points).toEqual(curveIn(mirrored, 'm-1').points);
-    expect(log[0].name).toContain('Curve, mirror 1 is a mirror no longer');
+    expect(titleOf(log[0].title)).toContain('Curve, mirror 1 is a mirror no longer');
   });
 
   it('go along when the original is carried, and are let go when carried alone', () => {
     const map = { x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1], origin: [0, 7, 0] } as const;
-    const along = performed(mirrored, { command: 'carry', args: { items: ['arch', 'm-1'], words: 'Move', map } });
+    const along = performed(mirrored, {
+      command: 'transformItems',
+      args: { items: ['arch', 'm-1'], how: 'move', map },
+    });
     expect(isMirror(along.project)).toBe(true);
     expect(evaluate(curveIn(along.project, 'm-1'), 0)[1]).toBe(7);
-    const alone = performed(mirrored, { command: 'carry', args: { items: ['m-1'], words: 'Move', map } });
-    expect(alone.log[0].name).toContain('no longer a mirror');
+    const alone = performed(mirrored, { command: 'transformItems', args: { items: ['m-1'], how: 'move', map } });
+    expect(titleOf(alone.log[0].title)).toContain('is a mirror no longer');
     expect(isMirror(alone.project)).toBe(false);
   });
 
@@ -181,7 +185,7 @@ describe('mirrors', () => {
     for (const order of [
       { command: 'movePoints', args: { item: 'm-1', moves: [{ point: 'p1', to: [-5, -2, 0] }] } },
       { command: 'deleteItem', args: { item: 'arch' } },
-      { command: 'carry', args: { items: ['arch'], words: 'Move', map: { x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1], origin: [0, 7, 0] } } }, // prettier-ignore
+      { command: 'transformItems', args: { items: ['arch'], how: 'move', map: { x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1], origin: [0, 7, 0] } } }, // prettier-ignore
       { command: 'splitCurve', args: { item: 'arch', u: 0.5, id: 'x' } },
     ] as CommandCall[]) {
       expect(refusal(project, order)).toBe(words);

@@ -20,13 +20,15 @@ import { CommandError } from '../commandError';
 import type { CurveItem, Id, Project, Recipe } from '../project/project';
 import { reverseCurve } from '../recipe/editEnds';
 import { controlRecipe, curveOf } from '../recipe/hold';
+import type { StepFacts } from '../history/stepTitle';
 import { command } from './command';
 import { type CornerCut, cutCorner } from './corner';
 import { namesIn } from './freeNames';
-import { addItem, andFrees, curveItemOf, freeMirrors, named, newItem, openCurveOf, setRecipe } from './items';
+import { addItem, curveItemOf, freed, freeMirrors, named, newItem, openCurveOf, setRecipe } from './items';
 import { joined } from './joined';
 import { extended, shortened, type ToReach, trimmed } from './lengths';
 import { partOf } from './parts';
+import { FIRST_NAMES, type Shape } from './shapes';
 import { cornerInWords, offsetInWords } from './words';
 
 interface OfCurve {
@@ -43,7 +45,8 @@ export const cutCommands = {
   /** `id` is that of the second part. A closed curve is opened where it is cut. */
   splitCurve: command<OfCurve & { u: number; id: Id }>({
     schema: 'splitCurve',
-    stepName: (project, { item }) => `Split ${openCurveOf(project, item).name}${cutFrees(project, item)}`,
+    facts: (project, { item }) => cutFacts(project, item),
+    title: ({ items }) => `Split ${items}`,
     change: (draft, { item, u, id }) => {
       const { project, recipe, name } = taken(draft, item);
       const parts = split(curveOf(recipe).curve, within(recipe, u, name));
@@ -55,7 +58,8 @@ export const cutCommands = {
   /** Takes away the stretch around `u` between the nearest places where other curves cross; all shown ones when `by` is null. */
   trimCurve: command<OfCurve & { u: number; by: readonly Id[] | null; id: Id }>({
     schema: 'trimCurve',
-    stepName: (project, { item }) => `Trim ${openCurveOf(project, item).name}${cutFrees(project, item)}`,
+    facts: (project, { item }) => cutFacts(project, item),
+    title: ({ items }) => `Trim ${items}`,
     change: (draft, { item, u, by, id }) => {
       const { project, recipe, name } = taken(draft, item);
       const left = trimmed(project, item, curveOf(recipe).curve, within(recipe, u, name), by);
@@ -65,7 +69,8 @@ export const cutCommands = {
 
   shortenCurve: command<OfCurve & { end: End; length: number }>({
     schema: 'shortenCurve',
-    stepName: (project, { item }) => `Shorten ${openCurveOf(project, item).name}${cutFrees(project, item)}`,
+    facts: (project, { item }) => cutFacts(project, item),
+    title: ({ items }) => `Shorten ${items}`,
     change: (draft, { item, end, length }) => {
       const { project, recipe, name } = taken(draft, item);
       const part = shortened(curveOf(recipe).curve, end, length, name);
@@ -76,7 +81,8 @@ export const cutCommands = {
   /** By a length, to a place, or to another curve. */
   extendCurve: command<OfCurve & { end: End; how: Continuation; reach: ToReach }>({
     schema: 'extendCurve',
-    stepName: (project, { item }) => `Extend ${openCurveOf(project, item).name}${cutFrees(project, item)}`,
+    facts: (project, { item }) => cutFacts(project, item),
+    title: ({ items }) => `Extend ${items}`,
     change: (draft, { item, end, how, reach }) => {
       const { project, recipe, name } = taken(draft, item);
       const longer = extended(project, curveOf(recipe).curve, end, how, reach, name);
@@ -87,8 +93,11 @@ export const cutCommands = {
   /** The second curve becomes part of the first. */
   joinCurves: command<OfTwo & { firstEnd: End; secondEnd: End }>({
     schema: 'joinCurves',
-    stepName: (project, { first, second }) =>
-      `Join ${openCurveOf(project, first).name} and ${openCurveOf(project, second).name}${cutFrees(project, first, second)}`, // prettier-ignore
+    facts: (project, { first, second }) => ({
+      ...cutFacts(project, first, second),
+      items: named(project, [first, second]),
+    }),
+    title: ({ items }) => `Join ${items}`,
     change: (draft, { first, second, firstEnd, secondEnd }) => {
       const { project, recipe, name } = taken(draft, first);
       const other = openCurveOf(project, second);
@@ -104,7 +113,8 @@ export const cutCommands = {
   /** Distances in mm, positive to the left of the curve; `id` begins the ids of the new curves. */
   offsetCurve: command<OfCurve & { by: readonly number[]; corners: 'round' | 'sharp'; id: Id }>({
     schema: 'offsetCurve',
-    stepName: (project, { item }) => `Offset ${curveItemOf(project, item).name}`,
+    facts: (project, { item }) => ({ items: named(project, [item]) }),
+    title: ({ items }) => `Offset ${items}`,
     change: (draft, { item: of, by, corners, id }) => {
       const { project, recipe, name, plane } = read(draft, of);
       const { colour, layer, plane: drawnOn } = curveItemOf(project, of);
@@ -113,30 +123,33 @@ export const cutCommands = {
         if (!made.ok) throw new CommandError(offsetInWords(made.failure, name, project.tolerance));
         return made.value.curves;
       });
-      curves.forEach((curve, i) => added(draft, `${id}-${i + 1}`, 'Offset', layer, drawnOn, curve, colour));
+      curves.forEach((curve, i) => added(draft, `${id}-${i + 1}`, 'offset', layer, drawnOn, curve, colour));
     },
   }),
 
   /** Rounds the corner that two curves make, or one curve at a kink. */
   filletCorner: command<OfTwo & { near: Vector3; radius: number; id: Id }>({
     schema: 'filletCorner',
-    stepName: (project, { first, second }) => `Fillet ${inBoth(project, first, second)}`,
+    facts: (project, { first, second }) => cutFacts(project, first, second),
+    title: ({ items }) => `Fillet ${items}`,
     change: (draft, { first, second, near, radius, id }) =>
-      corner(draft, { first, second, near, id }, 'Fillet', (a, b, plane, options) => fillet(a, b, radius, plane, options)), // prettier-ignore
+      corner(draft, { first, second, near, id }, 'fillet', (a, b, plane, options) => fillet(a, b, radius, plane, options)), // prettier-ignore
   }),
 
   /** Cuts it straight, so far from the corner along each, in mm. */
   chamferCorner: command<OfTwo & { near: Vector3; setbacks: readonly [number, number]; id: Id }>({
     schema: 'chamferCorner',
-    stepName: (project, { first, second }) => `Chamfer ${inBoth(project, first, second)}`,
+    facts: (project, { first, second }) => cutFacts(project, first, second),
+    title: ({ items }) => `Chamfer ${items}`,
     change: (draft, { first, second, near, setbacks, id }) =>
-      corner(draft, { first, second, near, id }, 'Chamfer', (a, b, plane, options) => chamfer(a, b, setbacks, plane, options)), // prettier-ignore
+      corner(draft, { first, second, near, id }, 'chamfer', (a, b, plane, options) => chamfer(a, b, setbacks, plane, options)), // prettier-ignore
   }),
 
   /** Into a count of equal lengths, or every so many mm; `id` begins the ids of the points. */
   divideCurve: command<OfCurve & { into: { count: number } | { step: number }; id: Id }>({
     schema: 'divideCurve',
-    stepName: (project, { item }) => `Divide ${curveItemOf(project, item).name}`,
+    facts: (project, { item }) => ({ items: named(project, [item]) }),
+    title: ({ items }) => `Divide ${items}`,
     change: (draft, { item: of, into, id }) => {
       const { recipe, name, project } = read(draft, of);
       const { layer, plane } = curveItemOf(project, of);
@@ -148,7 +161,7 @@ export const cutCommands = {
       points.forEach((at, i) =>
         addItem(draft, `${id}-${i + 1}`, {
           kind: 'point',
-          ...newItem(draft, namesIn(draft).next('Point'), layer, plane),
+          ...newItem(draft, namesIn(draft).next(FIRST_NAMES.point), layer, plane),
           at,
         }),
       );
@@ -157,8 +170,8 @@ export const cutCommands = {
 
   midwayCurve: command<OfTwo & { id: Id }>({
     schema: 'midwayCurve',
-    stepName: (project, { first, second }) =>
-      `Draw midway between ${curveItemOf(project, first).name} and ${curveItemOf(project, second).name}`,
+    facts: (project, { first, second }) => ({ items: named(project, [first, second]) }),
+    title: ({ items }) => `Draw midway between ${items}`,
     change: (draft, { first, second, id }) => {
       if (first === second) throw new CommandError('Midway needs two curves');
       const { project, recipe } = read(draft, first);
@@ -166,7 +179,7 @@ export const cutCommands = {
       const [a, b] = [curveOf(recipe).curve, curveOf(other).curve];
       const { layer, plane } = curveItemOf(project, first);
       const { curve } = midwayByLength(a, alongWith(a, b, other), project.tolerance);
-      added(draft, id, 'Midway', layer, plane, curve);
+      added(draft, id, 'midway', layer, plane, curve);
     },
   }),
 } as const;
@@ -191,10 +204,10 @@ function read(draft: Draft<Project>, id: Id) {
 const openRecipe = (project: Project, item: CurveItem, id: Id): Recipe =>
   item.recipe.kind === 'mirror' ? openCurveOf(project, id).recipe : item.recipe;
 
-function added(draft: Draft<Project>, id: Id, word: string, layer: Id, plane: Id, curve: Curve, colour?: string): void {
+function added(draft: Draft<Project>, id: Id, shape: Shape, layer: Id, plane: Id, curve: Curve, colour?: string): void {
   addItem(draft, id, {
     kind: 'curve',
-    ...newItem(draft, namesIn(draft).next(word), layer, plane),
+    ...newItem(draft, namesIn(draft).next(FIRST_NAMES[shape]), layer, plane),
     ...(colour !== undefined && { colour }),
     recipe: controlRecipe(curve, (i) => `c${i + 1}`),
   });
@@ -209,17 +222,13 @@ function replaced(draft: Draft<Project>, project: Project, item: Id, parts: read
   addItem(draft, id, { ...like, name: namesIn(draft).next(name.replace(/ \d+$/, '')), recipe: parts[1] });
 }
 
-/** What else a cut changes, for the name of its step: mirrors become curves of their own. */
-function cutFrees(project: Project, ...ids: readonly Id[]): string {
+/** What a cut tells: mirrors that are cut, and those of curves that are, become curves of their own. */
+function cutFacts(project: Project, ...both: readonly Id[]): StepFacts {
+  const ids = [...new Set(both)];
+  ids.forEach((id) => openCurveOf(project, id));
   const own = ids.filter((id) => curveItemOf(project, id).recipe.kind === 'mirror');
-  const loose = own.length > 0 ? `; ${named(project, own)} ${own.length === 1 ? 'is' : 'are'} mirrored no longer` : '';
-  return `${loose}${andFrees(project, ids)}`;
+  return { items: named(project, ids), ...freed(project, ids, own) };
 }
-
-const inBoth = (project: Project, first: Id, second: Id): string => {
-  const names = [first, second].map((id) => openCurveOf(project, id).name);
-  return first === second ? names[0] : `${names[0]} and ${names[1]}${cutFrees(project, first, second)}`;
-};
 
 /** Throws a `CommandError` for a parameter outside the curve. */
 function within(recipe: Recipe, u: number, name: string): number {
@@ -231,7 +240,7 @@ function within(recipe: Recipe, u: number, name: string): number {
 function corner(
   draft: Draft<Project>,
   { first, second, near, id }: OfTwo & { near: Vector3; id: Id },
-  word: string,
+  shape: 'fillet' | 'chamfer',
   cut: CornerCut,
 ): void {
   const { project, recipe, name } = taken(draft, first);
@@ -239,14 +248,14 @@ function corner(
   const { plane: drawnOn, layer, colour } = curveItemOf(project, first);
   const plane = project.planes[drawnOn];
   const made = cutCorner(recipe, first === second ? null : other.recipe, near, plane, cut);
-  if (!made.ok) throw new CommandError(cornerInWords(made.failure, word, name, other.name));
+  if (!made.ok) throw new CommandError(cornerInWords(made.failure, shape, name, other.name));
   freeMirrors(draft, project, [first, second]);
   const { whole, parts, between } = made.value;
   if (whole) setRecipe(draft, first, whole);
   else {
     setRecipe(draft, first, parts[0]);
     setRecipe(draft, second, parts[1]);
-    added(draft, id, word, layer, drawnOn, between, colour);
+    added(draft, id, shape, layer, drawnOn, between, colour);
   }
 }
 

@@ -5,6 +5,7 @@ import { mirrorsOf, plainRecipe } from '../project/mirrors';
 import { namesIn } from './freeNames';
 import { fitPointsOf } from '../recipe/makeLive';
 import { controlIdsOf, curveOf } from '../recipe/hold';
+import type { NamedItems, NamedPoints, StepFacts } from '../history/stepTitle';
 import { become } from './become';
 import { withoutMinusZero } from './withoutMinusZero';
 
@@ -41,13 +42,19 @@ export function openCurveOf(project: Project, id: Id): CurveItem & { readonly re
   return { ...item, recipe: plainRecipe(project, item) };
 }
 
-/** 'point 4', 'control point 2': a point of a curve as people call it. Throws a `CommandError` where there is none. */
-export function pointName(name: string, recipe: Recipe, point: Id): string {
+/** A point of a curve by its number, for the title of a step. Throws a `CommandError` where there is none. */
+export function namedPoint(name: string, recipe: Recipe, point: Id): NamedPoints {
   const fit = fitPointsOf(recipe).findIndex(({ id }) => id === point);
-  if (fit >= 0) return `point ${fit + 1}`;
+  if (fit >= 0) return { kind: 'fit', number: fit + 1 };
   const control = controlIds(recipe).indexOf(point);
-  if (control >= 0) return `control point ${control + 1}`;
+  if (control >= 0) return { kind: 'control', number: control + 1 };
   throw new CommandError(`${name} has no point '${point}'`);
+}
+
+/** Points of a curve for the title of a step: one by its number, several by their count. */
+export function namedPoints(name: string, recipe: Recipe, points: readonly Id[]): NamedPoints {
+  const [first] = points.map((point) => namedPoint(name, recipe, point));
+  return points.length === 1 ? first : { kind: 'several', count: points.length };
 }
 
 /** The ids of the control points of any curve, whether its spacing is held yet or not. */
@@ -59,12 +66,15 @@ export function controlIds(recipe: Recipe): readonly Id[] {
   return Array.from({ length: count }, (_, i) => idOf(i));
 }
 
-/** 'Lid', 'Lid and Knob', 'Lid and 3 more'. */
-export function named(project: Project, ids: readonly Id[]): string {
-  const [first, second] = ids.slice(0, 2).map((id) => itemOf(project, id).name);
-  if (ids.length <= 1) return first ?? 'nothing';
-  return ids.length === 2 ? `${first} and ${second}` : `${first} and ${ids.length - 1} more`;
-}
+/** Items by their names, for the title of a step. Throws a `CommandError` for one that is not there. */
+export const named = (project: Project | Draft<Project>, ids: readonly Id[]): NamedItems =>
+  namedAs(ids.slice(0, 2).map((id) => itemOf(project as Project, id).name), ids.length); // prettier-ignore
+
+/** The first names of so many items. */
+export const namedAs = (names: readonly string[], count = names.length): NamedItems => ({
+  names: names.slice(0, count > 2 ? 1 : 2),
+  count,
+});
 
 export function addItem(project: Draft<Project>, id: Id, item: Item): void {
   if (Object.hasOwn(project.items, id)) throw new CommandError(`The id '${id}' is taken`);
@@ -93,9 +103,8 @@ export function freeMirrors(draft: Draft<Project>, project: Project, ids: readon
   for (const [id, item] of mirrorsOf(project, ids)) setRecipe(draft, id, plainRecipe(project, item));
 }
 
-/** '; Wall, left is free now': what becomes of the mirrors of these curves, for the name of a step. */
-export function andFrees(project: Project, ids: readonly Id[]): string {
-  const mirrors = mirrorsOf(project, ids).map(([id]) => id);
-  if (mirrors.length === 0) return '';
-  return `; ${named(project, mirrors)} ${mirrors.length === 1 ? 'is a mirror' : 'are mirrors'} no longer`;
+/** What becomes of the mirrors of these curves when they are gone or cut, and of other mirrors, for the title of a step. */
+export function freed(project: Project, ids: readonly Id[], others: readonly Id[] = []): Pick<StepFacts, 'freed'> {
+  const mirrors = [...new Set([...others, ...mirrorsOf(project, ids).map(([id]) => id)])];
+  return mirrors.length === 0 ? {} : { freed: named(project, mirrors) };
 }

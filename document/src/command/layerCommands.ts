@@ -3,7 +3,7 @@ import { CommandError } from '../commandError';
 import { type Id, type Layer, newLayer, type Project } from '../project/project';
 import { plainItem } from '../project/mirrors';
 import { command } from './command';
-import { addItem, itemOf, named, openItemOf } from './items';
+import { addItem, itemOf, named, namedAs, openItemOf } from './items';
 
 type Names = Readonly<Record<Id, { readonly name: string }>>;
 
@@ -16,20 +16,32 @@ function nameOf(kind: 'layer' | 'group', names: Names, id: Id): string {
 const layerName = ({ layers }: Project | Draft<Project>, id: Id) => nameOf('layer', layers, id);
 const groupName = ({ groups }: Project | Draft<Project>, id: Id) => nameOf('group', groups, id);
 
-/** How a change of a layer is called. */
-function changed(name: string, set: Partial<Layer>): string {
-  if (set.name !== undefined) return `Rename the layer ${name} to ${set.name}`;
-  if (set.visible !== undefined) return `${set.visible ? 'Show' : 'Hide'} the layer ${name}`;
-  if (set.locked !== undefined) return `${set.locked ? 'Lock' : 'Unlock'} the layer ${name}`;
-  if (set.reference !== undefined) return `Make the layer ${name} ${set.reference ? 'a reference' : 'part of the drawing'}`; // prettier-ignore
-  return `Colour the layer ${name}`;
+/** What a change of a layer sets first. */
+function changeOf(set: Partial<Layer>): keyof typeof LAYER_TITLES {
+  if (set.name !== undefined) return 'rename';
+  if (set.visible !== undefined) return set.visible ? 'show' : 'hide';
+  if (set.locked !== undefined) return set.locked ? 'lock' : 'unlock';
+  if (set.reference !== undefined) return set.reference ? 'reference' : 'drawing';
+  return 'colour';
 }
+
+const LAYER_TITLES = {
+  rename: (layer: string, to: string) => `Rename the layer ${layer} to ${to}`,
+  show: (layer: string) => `Show the layer ${layer}`,
+  hide: (layer: string) => `Hide the layer ${layer}`,
+  lock: (layer: string) => `Lock the layer ${layer}`,
+  unlock: (layer: string) => `Unlock the layer ${layer}`,
+  reference: (layer: string) => `Make the layer ${layer} a reference`,
+  drawing: (layer: string) => `Make the layer ${layer} part of the drawing`,
+  colour: (layer: string) => `Colour the layer ${layer}`,
+} as const;
 
 /** What can be done to layers, groups and the order of the list. */
 export const layerCommands = {
   addLayer: command<{ id: Id; name: string }>({
     schema: 'addLayer',
-    stepName: (_project, { name }) => `Add the layer ${name}`,
+    facts: (_project, { name }) => ({ to: name }),
+    title: ({ to }) => `Add the layer ${to}`,
     change: (project, { id, name }) => {
       if (Object.hasOwn(project.layers, id)) throw new CommandError(`The id '${id}' is taken`);
       project.layers[id] = newLayer(name);
@@ -39,7 +51,14 @@ export const layerCommands = {
 
   setLayer: command<{ layer: Id } & Partial<Layer>>({
     schema: 'setLayer',
-    stepName: (project, { layer, ...set }) => changed(layerName(project, layer), set),
+    facts: (project, { layer, ...set }) => ({
+      how: changeOf(set),
+      items: namedAs([layerName(project, layer)]),
+      ...(set.name !== undefined && { to: set.name }),
+    }),
+    title: ({ how, items, to }) =>
+      (LAYER_TITLES as Partial<typeof LAYER_TITLES>)[how as keyof typeof LAYER_TITLES]?.(items, to) ??
+      `Change the layer ${items}`,
     change: (project, { layer, ...set }) => {
       layerName(project, layer);
       Object.assign(project.layers[layer], set);
@@ -49,7 +68,8 @@ export const layerCommands = {
   /** To a place of the list, counted without it. */
   moveLayer: command<{ layer: Id; to: number }>({
     schema: 'moveLayer',
-    stepName: (project, { layer }) => `Move the layer ${layerName(project, layer)}`,
+    facts: (project, { layer }) => ({ items: namedAs([layerName(project, layer)]) }),
+    title: ({ items }) => `Move the layer ${items}`,
     change: (project, { layer, to }) => {
       const order = project.layerOrder.filter((id) => id !== layer);
       project.layerOrder = order.toSpliced(Math.min(to, order.length), 0, layer);
@@ -58,7 +78,8 @@ export const layerCommands = {
 
   deleteLayer: command<{ layer: Id }>({
     schema: 'deleteLayer',
-    stepName: (project, { layer }) => `Delete the layer ${layerName(project, layer)}`,
+    facts: (project, { layer }) => ({ items: namedAs([layerName(project, layer)]) }),
+    title: ({ items }) => `Delete the layer ${items}`,
     change: (project, { layer }) => {
       const name = layerName(project, layer);
       const lying = Object.values(project.items).filter((item) => item.layer === layer).length;
@@ -72,7 +93,8 @@ export const layerCommands = {
   /** Onto a layer, before another item of the list, or at its end. */
   arrange: command<{ items: readonly Id[]; layer: Id; before: Id | null }>({
     schema: 'arrange',
-    stepName: (project, { items, layer }) => `Move ${named(project, items)} to the layer ${layerName(project, layer)}`,
+    facts: (project, { items, layer }) => ({ items: named(project, items), to: layerName(project, layer) }),
+    title: ({ items, to }) => `Move ${items} to the layer ${to}`,
     change: (project, { items, layer, before }) => {
       layerName(project, layer);
       for (const id of items) openItemOf(project, id).layer = layer;
@@ -87,7 +109,8 @@ export const layerCommands = {
   copyAsReference: command<{ items: readonly Id[]; id: Id; layer: Id; name: string }>({
     schema: 'copyAsReference',
     adds: ({ items }) => items.length,
-    stepName: (project, { items, name }) => `Copy ${named(project, items)} to ${name} as reference`,
+    facts: (project, { items, name }) => ({ items: named(project, items), to: name }),
+    title: ({ items, to }) => `Copy ${items} to ${to} as reference`,
     change: (draft, { items, id, layer, name }) => {
       const project = original(draft) as Project;
       if (Object.hasOwn(draft.layers, layer)) layerName(project, layer);
@@ -104,7 +127,8 @@ export const layerCommands = {
 
   groupItems: command<{ items: readonly Id[]; id: Id; name: string }>({
     schema: 'groupItems',
-    stepName: (project, { items, name }) => `Group ${named(project, items)} as ${name}`,
+    facts: (project, { items, name }) => ({ items: named(project, items), to: name }),
+    title: ({ items, to }) => `Group ${items} as ${to}`,
     change: (project, { items, id, name }) => {
       if (Object.hasOwn(project.groups, id)) throw new CommandError(`The id '${id}' is taken`);
       project.groups[id] = { name };
@@ -115,7 +139,8 @@ export const layerCommands = {
 
   ungroup: command<{ group: Id }>({
     schema: 'ungroup',
-    stepName: (project, { group }) => `Ungroup ${groupName(project, group)}`,
+    facts: (project, { group }) => ({ items: namedAs([groupName(project, group)]) }),
+    title: ({ items }) => `Ungroup ${items}`,
     change: (project, { group }) => {
       groupName(project, group);
       for (const item of Object.values(project.items)) if (item.group === group) delete item.group;
@@ -125,7 +150,8 @@ export const layerCommands = {
 
   renameGroup: command<{ group: Id; name: string }>({
     schema: 'renameGroup',
-    stepName: (project, { group, name }) => `Rename the group ${groupName(project, group)} to ${name}`,
+    facts: (project, { group, name }) => ({ items: namedAs([groupName(project, group)]), to: name }),
+    title: ({ items, to }) => `Rename the group ${items} to ${to}`,
     change: (project, { group, name }) => {
       groupName(project, group);
       project.groups[group].name = name;

@@ -6,6 +6,7 @@ import { checkProject } from '../project/check';
 import { emptyProject, type Project } from '../project/project';
 import { controlRecipe } from '../recipe/hold';
 import { schemaProblems } from '../schemaProblems';
+import { titleOf } from './titleOf';
 import { perform, redo, undo } from './perform';
 import { commands, type CommandName, type CommandCall } from './registry';
 import { STORY_OF_ITEMS } from './story.fixture';
@@ -16,18 +17,18 @@ const uniformLine = () => makeCurve(2, uniformKnots(2, 4), homogeneous([0, 0, 0,
 const on = { item: 'arch' };
 const STORY: readonly CommandCall[] = [
   drawArch,
-  drawing('Point', { id: 'dot', at: [5, 5, 0] }),
+  drawing('point', { id: 'dot', at: [5, 5, 0] }),
   { command: 'movePoints', args: { ...on, moves: [{ point: 'p2', to: [31, 25, 0] }] } },
   { command: 'placePoint', args: { item: 'dot', to: [6, 5, 0] } },
   { command: 'insertFitPoint', args: { ...on, u: 0.2, id: 'new' } },
-  { command: 'holdTangent', args: { ...on, point: 'p1', tangent: { direction: [1, 2, 0], strength: { ratio: 1.2 } } } },
-  { command: 'holdRadius', args: { ...on, point: 'p2', radius: 40 } },
+  { command: 'setTangent', args: { ...on, point: 'p1', tangent: { direction: [1, 2, 0], strength: { ratio: 1.2 } } } },
+  { command: 'setRadius', args: { ...on, point: 'p2', radius: 40 } },
   { command: 'setKink', args: { ...on, point: 'new', kink: true } },
   { command: 'setKink', args: { ...on, point: 'new', kink: false } },
   { command: 'pinPoints', args: { ...on, points: ['p2'], axis: 0, pinned: true } },
   { command: 'fitDegree', args: { ...on, degree: 4 } },
   { command: 'reverseCurve', args: on },
-  { command: 'holdSpacing', args: on },
+  { command: 'fixSpacing', args: on },
   { command: 'bendAt', args: { ...on, u: 0.4, to: [30, 30, 0] } },
   { command: 'insertControlPoint', args: { ...on, leg: 1, share: 0.4 } },
   { command: 'setWeights', args: { ...on, weights: [{ point: 'c2', weight: 2 }] } },
@@ -46,7 +47,7 @@ const STORY: readonly CommandCall[] = [
   { command: 'moveSeam', args: { ...on, u: 0.3 } },
   { command: 'openCurve', args: { ...on, id: 'end' } },
   { command: 'removeFitPoint', args: { ...on, point: 'p1' } },
-  { command: 'layAnew', args: { ...on, words: 'Re-lay', recipe: controlRecipe(uniformLine(), (i) => `c${i + 1}`) } },
+  { command: 'refit', args: { ...on, how: 'relay', recipe: controlRecipe(uniformLine(), (i) => `c${i + 1}`) } },
   { command: 'renameItem', args: { ...on, name: 'Spout' } },
   { command: 'colourItem', args: { ...on, colour: '#2f5d8a' } },
   { command: 'showItem', args: { ...on, visible: false } },
@@ -66,7 +67,7 @@ describe('commands', () => {
   it('are all told in the story, each with a readable name', () => {
     expect(new Set(STORY.map(({ command }) => command))).toEqual(new Set(Object.keys(commands) as CommandName[]));
     const { log } = performed(emptyProject('Test'), ...STORY);
-    expect(log.map(({ name }) => name)).toEqual([
+    expect(log.map(({ title }) => titleOf(title))).toEqual([
       'Draw Curve 1',
       'Draw Point 1',
       'Move point 2 of Curve 1',
@@ -154,7 +155,7 @@ describe('commands', () => {
       'a layer that is not there',
       {
         command: 'drawItems',
-        args: { layer: 'attic', plane: 'front', word: 'Point', items: [{ id: 'b', at: [0, 0, 0] }] },
+        args: { layer: 'attic', plane: 'front', shape: 'point', items: [{ id: 'b', at: [0, 0, 0] }] },
       },
       "There is no layer 'attic'",
     ],
@@ -265,10 +266,14 @@ describe('undo and redo', () => {
     const outcome = undo(project, stacksOf(log), stamp());
     if (!outcome.ok) throw new Error(outcome.failure);
     const undone: Step[] = [...log, outcome.value.step];
-    expect(stacksOf(undone).redo.map(({ name }) => name)).toEqual(['Move point 2 of Curve 1']);
+    expect(stacksOf(undone).redo.map(({ title }) => titleOf(title))).toEqual(['Move point 2 of Curve 1']);
     const next = performed(outcome.value.project, { command: 'renameProject', args: { name: 'New' } });
     const stacks = stacksOf([...undone, ...next.log]);
     expect(stacks.redo).toEqual([]);
-    expect(stacks.undo.map(({ name }) => name)).toEqual(['Draw Curve 1', 'Draw Point 1', 'Rename the project to New']);
+    expect(stacks.undo.map(({ title }) => titleOf(title))).toEqual([
+      'Draw Curve 1',
+      'Draw Point 1',
+      'Rename the project to New',
+    ]);
   });
 });

@@ -38,13 +38,13 @@ export function perform(project: Project, call: CommandCall, stamp: Stamp): Outc
   if (tooMany !== null) return failed(tooMany);
   const attempted = attempt(project, call);
   if (!attempted.ok) return attempted;
-  const { name, project: changed, difference } = attempted.value;
+  const { title, project: changed, difference } = attempted.value;
   const problems = checkProject(changed);
   if (problems.length > 0) return failed(withPlaces(problems, changed).map(said).join('; '));
   const way = difference();
   const tooLarge = stepSizeProblem(way);
   if (tooLarge !== null) return failed(tooLarge);
-  return success({ project: changed, step: { ...stamp, kind: 'do', of: null, name, ...way } });
+  return success({ project: changed, step: { ...stamp, kind: 'do', of: null, title, ...way } });
 }
 
 /** A sentence stands by itself; what a schema says needs its place beside it. */

@@ -135,10 +135,10 @@ function orders(seed: number) {
           ? { command: 'restoreStage', args: { name: 'Stage', drawing: oneOf(stages) } }
           : { command: 'movePoints', args: { item: id, moves: [{ point, to: place() }] } };
       case 10:
-        return drawing('Point', { id: drawn, at: place() });
+        return drawing('point', { id: drawn, at: place() });
       default: {
         const points = Array.from({ length: 2 + below(5) }, fresh);
-        return drawing('Curve', { id: drawn, recipe: fitRecipe(points, below(3) === 0) });
+        return drawing('curve', { id: drawn, recipe: fitRecipe(points, below(3) === 0) });
       }
     }
   };

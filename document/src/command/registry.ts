@@ -1,5 +1,5 @@
 import type { Command } from './command';
-import { carryCommands } from './carryCommands';
+import { transformCommands } from './transformCommands';
 import { curveCommands } from './curveCommands';
 import { cutCommands } from './cutCommands';
 import { layerCommands } from './layerCommands';
@@ -10,7 +10,7 @@ export const commands = {
   ...sheetCommands,
   ...layerCommands,
   ...curveCommands,
-  ...carryCommands,
+  ...transformCommands,
   ...cutCommands,
 } as const;
 

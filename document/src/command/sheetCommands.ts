@@ -5,7 +5,8 @@ import { type Guide, type Id, type Item, type Project, type Recipe } from '../pr
 import { become } from './become';
 import { command } from './command';
 import { FreeNames } from './freeNames';
-import { andFrees, freeMirrors, itemOf, named, newItem, openItemOf } from './items';
+import { freed, freeMirrors, itemOf, named, namedAs, newItem, openItemOf } from './items';
+import { FIRST_NAMES, type Shape } from './shapes';
 
 /** A curve, point or guide that is drawn: with its own colour, or that of its layer. */
 export type NewItem = { readonly id: Id; readonly colour?: string } & (
@@ -14,16 +15,27 @@ export type NewItem = { readonly id: Id; readonly colour?: string } & (
 
 /** What can be done to a project and its items as a whole. */
 export const sheetCommands = {
-  drawItems: command<{ layer: Id; plane: Id; word: string; items: readonly NewItem[] }>({
+  drawItems: command<{ layer: Id; plane: Id; shape: Shape; items: readonly NewItem[] }>({
     schema: 'drawItems',
     adds: ({ items }) => items.length,
-    stepName: (project, { word, items }) =>
-      items.length === 1 ? `Draw ${new FreeNames(project).next(word)}` : `Draw ${items.length} items: ${word}`,
+    facts: (project, { shape, items }) => {
+      const names = new FreeNames(project);
+      return {
+        items: namedAs(
+          items.slice(0, 2).map(() => names.next(FIRST_NAMES[shape])),
+          items.length,
+        ),
+      };
+    },
+    title: ({ items }) => `Draw ${items}`,
     change: {
-      items: (project, { layer, plane, word, items }) => {
+      items: (project, { layer, plane, shape, items }) => {
         const names = new FreeNames(project);
         const drawn = items.map(({ id, colour, ...made }): [Id, Item] => {
-          const base = { ...newItem(project, names.next(word), layer, plane), ...(colour !== undefined && { colour }) };
+          const base = {
+            ...newItem(project, names.next(FIRST_NAMES[shape]), layer, plane),
+            ...(colour !== undefined && { colour }),
+          };
           if ('recipe' in made) return [id, { kind: 'curve', ...base, recipe: made.recipe }];
           if ('at' in made) return [id, { kind: 'point', ...base, at: made.at }];
           return [id, { kind: 'guide', ...base, guide: made.guide }];
@@ -35,7 +47,8 @@ export const sheetCommands = {
 
   placePoint: command<{ item: Id; to: Vector3 }>({
     schema: 'placePoint',
-    stepName: (project, { item }) => `Move ${itemOf(project, item).name}`,
+    facts: (project, { item }) => ({ items: named(project, [item]) }),
+    title: ({ items }) => `Move ${items}`,
     change: {
       items: (project, { item, to }) => {
         const it = openItemOf(project, item);
@@ -47,7 +60,8 @@ export const sheetCommands = {
 
   setGuide: command<{ item: Id; guide: Guide }>({
     schema: 'setGuide',
-    stepName: (project, { item }) => `Change ${itemOf(project, item).name}`,
+    facts: (project, { item }) => ({ items: named(project, [item]) }),
+    title: ({ items }) => `Change ${items}`,
     change: {
       items: (project, { item, guide }) => {
         const it = openItemOf(project, item);
@@ -59,7 +73,8 @@ export const sheetCommands = {
 
   renameItem: command<{ item: Id; name: string }>({
     schema: 'renameItem',
-    stepName: (project, { item, name }) => `Rename ${itemOf(project, item).name} to ${name}`,
+    facts: (project, { item, name }) => ({ items: named(project, [item]), to: name }),
+    title: ({ items, to }) => `Rename ${items} to ${to}`,
     change: (project, { item, name }) => {
       itemOf(project, item).name = name;
     },
@@ -67,7 +82,8 @@ export const sheetCommands = {
 
   colourItem: command<{ item: Id; colour: string }>({
     schema: 'colourItem',
-    stepName: (project, { item }) => `Colour ${itemOf(project, item).name}`,
+    facts: (project, { item }) => ({ items: named(project, [item]) }),
+    title: ({ items }) => `Colour ${items}`,
     change: (project, { item, colour }) => {
       itemOf(project, item).colour = colour;
     },
@@ -75,7 +91,8 @@ export const sheetCommands = {
 
   showItem: command<{ item: Id; visible: boolean }>({
     schema: 'showItem',
-    stepName: (project, { item, visible }) => `${visible ? 'Show' : 'Hide'} ${itemOf(project, item).name}`,
+    facts: (project, { item, visible }) => ({ how: visible ? 'show' : 'hide', items: named(project, [item]) }),
+    title: ({ how, items }) => `${how === 'show' ? 'Show' : 'Hide'} ${items}`,
     change: (project, { item, visible }) => {
       itemOf(project, item).visible = visible;
     },
@@ -83,25 +100,29 @@ export const sheetCommands = {
 
   deleteItem: command<{ item: Id }>({
     schema: 'deleteItem',
-    stepName: (project, { item }) => `Delete ${itemOf(project, item).name}${andFrees(project, [item])}`,
+    facts: (project, { item }) => ({ items: named(project, [item]), ...freed(project, [item]) }),
+    title: ({ items }) => `Delete ${items}`,
     change: (project, { item }) => remove(project, [item]),
   }),
 
   deleteItems: command<{ items: readonly Id[] }>({
     schema: 'deleteItems',
-    stepName: (project, { items }) => `Delete ${named(project, items)}${andFrees(project, items)}`,
+    facts: (project, { items }) => ({ items: named(project, items), ...freed(project, items) }),
+    title: ({ items }) => `Delete ${items}`,
     change: (project, { items }) => remove(project, items),
   }),
 
   restoreStage: command<{ name: string; drawing: Project }>({
     schema: 'restoreStage',
-    stepName: (_project, { name }) => `Restore the stage ${name}`,
+    facts: (_project, { name }) => ({ to: name }),
+    title: ({ to }) => `Restore the stage ${to}`,
     change: (project, { drawing }) => become(project, drawing),
   }),
 
   renameProject: command<{ name: string }>({
     schema: 'renameProject',
-    stepName: (_project, { name }) => `Rename the project to ${name}`,
+    facts: (_project, { name }) => ({ to: name }),
+    title: ({ to }) => `Rename the project to ${to}`,
     change: (project, { name }) => {
       project.name = name;
     },
@@ -109,7 +130,8 @@ export const sheetCommands = {
 
   setUp: command<Partial<Pick<Project, 'units' | 'tolerance' | 'grid'>>>({
     schema: 'setUp',
-    stepName: (_project, set) => `Set ${Object.keys(set).join(', ')}`,
+    facts: (_project, set) => ({ how: Object.keys(set).join('-') }),
+    title: ({ how }) => `Set ${how.replaceAll('-', ', ')}`,
     change: (project, set) => void Object.assign(project, set),
   }),
 } as const;

@@ -15,7 +15,7 @@ export const STORY_OF_ITEMS: readonly (readonly [CommandCall, string])[] = [
       command: 'drawItems',
       args: {
         ...sheet,
-        word: 'Line',
+        shape: 'line',
         items: [
           { id: 'low', recipe: line([100, 0, 0], [160, 0, 0]) },
           { id: 'steep', recipe: line([130, -20, 0], [130, 40, 0]) },
@@ -23,10 +23,10 @@ export const STORY_OF_ITEMS: readonly (readonly [CommandCall, string])[] = [
         ],
       },
     },
-    'Draw 3 items: Line',
+    'Draw Line 1 and 2 more',
   ],
   [
-    { command: 'drawItems', args: { ...sheet, word: 'Gauge circle', items: [{ id: 'gauge', guide: { kind: 'circle', centre: [0, 0, 0], radius: 5 } }] } }, // prettier-ignore
+    { command: 'drawItems', args: { ...sheet, shape: 'gauge-circle', items: [{ id: 'gauge', guide: { kind: 'circle', centre: [0, 0, 0], radius: 5 } }] } }, // prettier-ignore
     'Draw Gauge circle 1',
   ],
   [{ command: 'setGuide', args: { item: 'gauge', guide: { kind: 'circle', centre: [0, 0, 0], radius: 6 } } }, 'Change Gauge circle 1'], // prettier-ignore
@@ -41,14 +41,14 @@ export const STORY_OF_ITEMS: readonly (readonly [CommandCall, string])[] = [
   [{ command: 'offsetCurve', args: { item: 'far', by: [3, -3], corners: 'round', id: 'o' } }, 'Offset Line 3'],
   [{ command: 'divideCurve', args: { item: 'far', into: { count: 3 }, id: 'd' } }, 'Divide Line 3'],
   [{ command: 'midwayCurve', args: { first: 'far', second: 'o-1', id: 'mid' } }, 'Draw midway between Line 3 and Offset 1'], // prettier-ignore
-  [{ command: 'carry', args: { items: ['far', 'gauge'], words: 'Move', map: translation([1, 2, 0]) } }, 'Move Line 3 and Gauge circle 1'], // prettier-ignore
-  [{ command: 'copyItems', args: { items: ['far'], words: 'Copy', id: 'k', maps: [translation([5, 0, 0]), translation([9, 0, 0])] } }, 'Copy Line 3, 2 times'], // prettier-ignore
-  [{ command: 'drawItems', args: { ...sheet, word: 'Lid', items: [{ id: 'lid', recipe: fit([-30, 0, 0], [0, 12, 0], [31, 1, 0]) }] } }, 'Draw Lid 1'], // prettier-ignore
-  [{ command: 'makeSymmetric', args: { item: 'lid', about: axis } }, 'Make Lid 1 its own mirror'],
-  [{ command: 'letGo', args: { item: 'lid' } }, 'Let Lid 1 go its own way'],
-  [{ command: 'drawItems', args: { ...sheet, word: 'Leg', items: [{ id: 'leg', recipe: line([0, 0, 0], [5, 5, 0]) }] } }, 'Draw Leg 1'], // prettier-ignore
-  [{ command: 'pulledByCorners', args: { item: 'leg', degree: 3 } }, 'Let Leg 1 be pulled by its 2 corners'],
-  [{ command: 'throughCorners', args: { item: 'leg' } }, 'Lay Leg 1 through its 2 corners'],
+  [{ command: 'transformItems', args: { items: ['far', 'gauge'], how: 'move', map: translation([1, 2, 0]) } }, 'Move Line 3 and Gauge circle 1'], // prettier-ignore
+  [{ command: 'copyItems', args: { items: ['far'], how: 'copy', id: 'k', maps: [translation([5, 0, 0]), translation([9, 0, 0])] } }, 'Copy Line 3, 2 times'], // prettier-ignore
+  [{ command: 'drawItems', args: { ...sheet, shape: 'freehand', items: [{ id: 'lid', recipe: fit([-30, 0, 0], [0, 12, 0], [31, 1, 0]) }] } }, 'Draw Freehand 1'], // prettier-ignore
+  [{ command: 'makeSymmetric', args: { item: 'lid', about: axis } }, 'Make Freehand 1 its own mirror'],
+  [{ command: 'releaseMirror', args: { item: 'lid' } }, 'Let Freehand 1 go its own way'],
+  [{ command: 'drawItems', args: { ...sheet, shape: 'polyline', items: [{ id: 'leg', recipe: line([0, 0, 0], [5, 5, 0]) }] } }, 'Draw Polyline 1'], // prettier-ignore
+  [{ command: 'pulledByCorners', args: { item: 'leg', degree: 3 } }, 'Let Polyline 1 be pulled by its 2 corners'],
+  [{ command: 'throughCorners', args: { item: 'leg' } }, 'Lay Polyline 1 through its 2 corners'],
   [
     {
       command: 'paste',

@@ -12,7 +12,12 @@ export function offsetInWords(failure: OffsetFailure, name: string, tolerance: n
 
 type CornerFailure = FilletFailure | ChamferFailure | { readonly kind: 'no-kink' };
 
-export function cornerInWords(failure: CornerFailure, word: string, first: string, second: string): string {
+export function cornerInWords(
+  failure: CornerFailure,
+  shape: 'fillet' | 'chamfer',
+  first: string,
+  second: string,
+): string {
   switch (failure.kind) {
     case 'no-kink':
       return `${first} has no corner`;
@@ -25,6 +30,6 @@ export function cornerInWords(failure: CornerFailure, word: string, first: strin
     case 'does-not-fit':
       return `No arc of radius ${inMm(failure.radius)} mm fits into the corner of ${first} and ${second}`;
     case 'too-long':
-      return `A ${word.toLowerCase()} of ${inMm(failure.setback)} mm is longer than the ${inMm(failure.length)} mm of ${failure.which === 'first' ? first : second}`; // prettier-ignore
+      return `A ${shape} of ${inMm(failure.setback)} mm is longer than the ${inMm(failure.length)} mm of ${failure.which === 'first' ? first : second}`; // prettier-ignore
   }
 }

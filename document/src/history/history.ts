@@ -1,4 +1,5 @@
 import type { Patch } from './patch';
+import type { StepTitle } from './stepTitle';
 
 /** One step of the log: what was done, with what takes it back. Undo and redo are steps too. */
 export interface Step {
@@ -6,8 +7,7 @@ export interface Step {
   readonly kind: 'do' | 'undo' | 'redo';
   /** The 'do' step that is undone or redone; null for 'do' itself. */
   readonly of: string | null;
-  /** Readable: 'Move point 4 of Spout'. */
-  readonly name: string;
+  readonly title: StepTitle;
   /** ISO 8601 time. */
   readonly at: string;
   readonly patch: Patch;

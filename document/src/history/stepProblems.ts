@@ -1,6 +1,8 @@
+import { commands } from '../command/registry';
 import type { Problem } from '../problem';
 import { schemaProblems } from '../schemaProblems';
 import type { Step } from './history';
+import { EARLIER } from './stepTitle';
 import { changedItems, itemCountProblem, stepSizeProblem } from './stepSize';
 
 /**
@@ -11,6 +13,10 @@ export function stepProblems(value: unknown, { isShort = false } = {}): Problem[
   const problems = schemaProblems('step', value);
   if (problems.length > 0) return problems;
   const step = value as Step;
+  const { command } = step.title;
+  if (command !== EARLIER && !Object.hasOwn(commands, command)) {
+    return [{ path: '/title/command', message: `there is no command '${command}'` }];
+  }
   if (!Number.isFinite(Date.parse(step.at))) {
     return [{ path: '/at', message: 'must be a time, such as 2026-11-28T09:30:00Z' }];
   }

@@ -3,6 +3,7 @@ import { migrate } from './migrate';
 import { emptyProject } from './project';
 
 const { groups: _groups, ...today } = emptyProject('Old');
+const third = { ...emptyProject('Old'), version: 3, layers: { sheet: { name: 'Sheet', visible: false, colour: null, locked: false, reference: false } } }; // prettier-ignore
 const second = { ...today, version: 2, layers: { sheet: { name: 'Sheet', visible: false } } };
 const { grid: _grid, ...first } = { ...second, version: 1 };
 
@@ -10,11 +11,11 @@ describe('migrate', () => {
   it.each([
     ['first', first],
     ['second', second],
+    ['third', third],
   ])('makes the %s version one of today, with all that was in it', (_which, old) => {
-    // prettier-ignore
     const project = migrate(old);
     expect(checkProject(project)).toEqual([]);
-    expect(project).toMatchObject({ version: 3, grid: null, groups: {}, layers: { sheet: { name: 'Sheet', visible: false, colour: null, locked: false, reference: false } } }); // prettier-ignore
+    expect(project).toMatchObject({ version: 4, grid: null, groups: {}, layers: { sheet: { name: 'Sheet', visible: false, colour: null, locked: false, reference: false } } }); // prettier-ignore
   });
 
   it('leaves alone what it does not know', () => {

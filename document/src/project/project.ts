@@ -4,7 +4,7 @@ import type { Closing, Parameterisation, TangentHold, Vector3 } from '@pencil-be
 export type Id = string;
 
 export const FORMAT = 'pencil-bend-project';
-export const VERSION = 3;
+export const VERSION = 4;
 
 /** What a project is: one JSON value, checked by schema/project.schema.json. Lengths in mm. */
 export interface Project {

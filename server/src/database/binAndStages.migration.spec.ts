@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { emptyProject } from '@pencil-bend/document';
+import { emptyProject, titleOf } from '@pencil-bend/document';
 import { DataSource } from 'typeorm';
 import { ProjectStore } from '../projects/store';
 import { done, draw } from '../testServer.fixture';
@@ -29,7 +29,7 @@ it('takes over a database of the first version: nothing is lost, and the list co
     step.id,
     'do',
     null,
-    step.name,
+    titleOf(step.title),
     now,
     ...texts,
   ]);
@@ -41,7 +41,7 @@ it('takes over a database of the first version: nothing is lost, and the list co
   expect(await store.open('k')).toMatchObject({
     project,
     view: { camera: null },
-    history: { undo: { steps: [{ ...step, at: now }] } },
+    history: { undo: { steps: [{ ...step, title: { command: 'earlier', text: 'Draw Curve 1' }, at: now }] } },
   });
   expect((await checkDatabase(source.manager)).wrong).toEqual([]);
   await source.destroy();

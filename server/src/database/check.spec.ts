@@ -41,6 +41,16 @@ describe('checking a database', () => {
       `UPDATE "step" SET "inverse" = "patch" WHERE "revision" = 12`,
       'taking it back leads to another drawing',
     ],
+    [
+      'a step whose title is no JSON',
+      `UPDATE "step" SET "title" = 'Move' WHERE "revision" = 3`,
+      'step 3: what is kept',
+    ],
+    [
+      'a step of no known command',
+      `UPDATE "step" SET "title" = '{"command":"fly"}' WHERE "revision" = 3`,
+      "no command 'fly'",
+    ],
     ['a step of no known kind', `UPDATE "step" SET "kind" = 'guess' WHERE "revision" = 3`, 'must be one of'],
     [
       'a snapshot that the log does not lead to',

@@ -3,13 +3,15 @@ import {
   applyPatch,
   checkProject,
   inWords,
-  type Patch,
   type Project,
+  type Step,
   stepProblems,
+  titleOf,
   withPlaces,
 } from '@pencil-bend/document';
 import { type EntityManager, MoreThan } from 'typeorm';
 import { inverseProblem } from '../projects/inverse';
+import { stepOfRow } from './stepRow';
 import { ProjectEntity, type ProjectRow, SnapshotEntity, StageEntity, StepEntity, type StepRow } from './entities';
 
 /** What a look through the whole database found. */
@@ -67,10 +69,11 @@ async function wrongInProject(manager: EntityManager, row: ProjectRow): Promise<
       take: STEPS_AT_ONCE,
     });
     for (const step of rows) {
-      const where = `step ${step.revision} ('${step.name}')`;
+      const read = stepIn(step);
+      const where = `step ${step.revision}${read ? ` ('${titleOf(read.title)}')` : ''}`;
       if (step.revision !== revision + 1) return [...wrong, `${where} follows step ${revision}`];
       revision = step.revision;
-      const after = afterStep(project, step);
+      const after = read ? afterStep(project, read) : 'what is kept of it is no JSON';
       if (typeof after === 'string') return [...wrong, `${where}: ${after}`];
       project = after;
       if (at.has(revision) && !isDeepStrictEqual(await snapshotAt(revision), project)) {
@@ -90,9 +93,17 @@ async function wrongInProject(manager: EntityManager, row: ProjectRow): Promise<
   return wrong;
 }
 
+/** The step of a row; null where its texts are no JSON. */
+function stepIn(row: StepRow): Step | null {
+  try {
+    return stepOfRow(row);
+  } catch {
+    return null;
+  }
+}
+
 /** The drawing after a step, or what is wrong with the step. */
-function afterStep(project: Project, { projectId: _project, revision: _revision, ...row }: StepRow): Project | string {
-  const step = { ...row, patch: JSON.parse(row.patch) as Patch, inverse: JSON.parse(row.inverse) as Patch };
+function afterStep(project: Project, step: Step): Project | string {
   const problems = stepProblems(step);
   if (problems.length > 0) return inWords(problems);
   const after = applyPatch(project, step.patch);

@@ -6,6 +6,7 @@ import { TracedPictures } from './tracedPictures.migration';
 import { FirstTables } from './firstTables.migration';
 import { DrawingsOfFormat3 } from './drawingsOfFormat3.migration';
 import { NamesAndTimes } from './namesAndTimes.migration';
+import { StepTitles } from './stepTitles.migration';
 import { BinAndStages } from './binAndStages.migration';
 import { sqliteErrorInWords } from './sqliteErrors';
 import { DrawingsOfFormat2 } from './drawingsOfFormat2.migration';
@@ -19,7 +20,15 @@ type Options = Partial<Extract<DataSourceOptions, { type: 'better-sqlite3' }>>;
 
 /** For writing: migrated as needed, and safe. */
 const WRITING: Options = {
-  migrations: [FirstTables, BinAndStages, DrawingsOfFormat2, DrawingsOfFormat3, TracedPictures, NamesAndTimes],
+  migrations: [
+    FirstTables,
+    BinAndStages,
+    DrawingsOfFormat2,
+    DrawingsOfFormat3,
+    TracedPictures,
+    NamesAndTimes,
+    StepTitles,
+  ],
   migrationsRun: true,
   prepareDatabase: (database: { pragma(statement: string): unknown }) => {
     database.pragma('journal_mode = WAL');

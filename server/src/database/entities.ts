@@ -25,7 +25,8 @@ export interface StepRow {
   id: string;
   kind: string;
   of: string | null;
-  name: string;
+  /** The facts its title is made of, as JSON. */
+  title: string;
   at: string;
   patch: string;
   inverse: string;
@@ -84,7 +85,7 @@ export const StepEntity = new EntitySchema<StepRow & { project: ProjectRow }>({
     id: { type: 'text' },
     kind: { type: 'text' },
     of: { type: 'text', nullable: true },
-    name: { type: 'text' },
+    title: { type: 'text' },
     at: { type: 'text' },
     patch: { type: 'text' },
     inverse: { type: 'text' },

@@ -1,6 +1,7 @@
 import { done, draw, TestServer } from '../testServer.fixture';
-import { emptyProject } from '@pencil-bend/document';
+import { emptyProject, type Step, titleOf } from '@pencil-bend/document';
 import { checkDatabase } from './check';
+import { asFormatThree } from './formatThree.fixture';
 
 it('mends names and times that were taken before there was a rule; the log still leads to its snapshots', async () => {
   const server = await TestServer.start();
@@ -11,6 +12,7 @@ it('mends names and times that were taken before there was a rule; the log still
   await server.request.post(`/api/projects/${id}/stages`).send({ name: 'Early', revision: 2 }).expect(201);
   const before = await server.opened(id);
 
+  await asFormatThree(server.source);
   // As an older server may have kept them: half a pair of surrogates, an override, a bell, and no time.
   const spoil = (table: string, column: string, word: string, by: string) =>
     server.source.query(`UPDATE "${table}" SET "${column}" = replace("${column}", ?, ?)`, [word, by]);
@@ -22,13 +24,13 @@ it('mends names and times that were taken before there was a rule; the log still
   await spoil('stage', 'name', 'Early', '\u200B');
   await server.source.query(`UPDATE "step" SET "at" = 'soon' WHERE "revision" = 2`);
   await server.source.query(`DELETE FROM "migrations" WHERE "name" LIKE 'NamesAndTimes%'`);
-  expect((await checkDatabase(server.source.manager)).wrong).not.toEqual([]);
-
   await server.restart();
   expect((await checkDatabase(server.source.manager)).wrong).toEqual([]);
   const after = await server.opened(id);
   expect(after.project).toEqual(before.project);
-  expect(after.history.undo.steps[0]).toEqual(before.history.undo.steps[0]);
+  expect(after.history.undo.steps.map(({ title, patch }: Step) => [titleOf(title), patch])).toEqual(
+    before.history.undo.steps.map(({ title, patch }: Step) => [titleOf(title), patch]),
+  );
   expect(Date.parse(after.history.undo.steps[1].at)).not.toBeNaN();
   const [stage] = (await server.request.get(`/api/projects/${id}/stages`)).body;
   expect(stage.name).toBe('Unnamed');

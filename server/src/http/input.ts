@@ -1,4 +1,12 @@
-import { LARGEST_STEP, nameProblem, type Problem, pointer, type Step, stepProblems } from '@pencil-bend/document';
+import {
+  LARGEST_STEP,
+  migrateStep,
+  nameProblem,
+  type Problem,
+  pointer,
+  type Step,
+  stepProblems,
+} from '@pencil-bend/document';
 import { Failure } from '../projects/failure';
 import { MOST_PARTS, type Uploads } from '../projects/uploads';
 import { refuseMisleading } from './jsonBody';
@@ -63,7 +71,9 @@ export function stepsFrom(
   least: number,
   most = STEPS_AT_ONCE,
 ): Step[] {
-  const { steps, isShort } = sent(uploads, project, body);
+  const { steps: given, isShort } = sent(uploads, project, body);
+  // A window that was opened before the format changed still sends the older one.
+  const steps: unknown = Array.isArray(given) ? given.map(migrateStep) : given;
   if (!Array.isArray(steps) || steps.length < least || steps.length > most) {
     throw new Failure(400, `The body must hold ${least} to ${most} steps`, [
       { path: '/steps', message: `must be an array of ${least} to ${most} steps` },

@@ -137,7 +137,7 @@ describe('a large step', () => {
       emptyProject('Kettle'),
       {
         command: 'drawItems',
-        args: { layer: 'sheet', plane: 'front', word: 'Curve', items: items.map((item) => ({ id: item, recipe: recipe as never })) }, // prettier-ignore
+        args: { layer: 'sheet', plane: 'front', shape: 'curve', items: items.map((item) => ({ id: item, recipe: recipe as never })) }, // prettier-ignore
       },
       stamp(),
     );

@@ -1,6 +1,7 @@
-import { type Patch, type Stacks, stacksOf, type Step } from '@pencil-bend/document';
+import { type Stacks, stacksOf, type Step } from '@pencil-bend/document';
 import { type EntityManager, In } from 'typeorm';
 import { StepEntity, type StepRow } from '../database/entities';
+import { stepOfRow } from '../database/stepRow';
 
 /** The upper part of a stack, the next step last, and how many lie below. */
 export interface StackPart {
@@ -51,7 +52,7 @@ async function part(
   }
   const told = revisions.slice(first);
   const rows = await manager.findBy(StepEntity, { projectId, revision: In(told) });
-  const byRevision = new Map(rows.map((row) => [row.revision, stepFrom(row)]));
+  const byRevision = new Map(rows.map((row) => [row.revision, stepOfRow(row)]));
   return { more: end - told.length, steps: told.flatMap((revision) => byRevision.get(revision) ?? []) };
 }
 
@@ -69,13 +70,3 @@ async function sizesOf(
     .getRawMany();
   return new Map(rows.map(({ revision, characters }) => [revision, characters]));
 }
-
-const stepFrom = ({ id, kind, of, name, at, patch, inverse }: StepRow): Step => ({
-  id,
-  kind: kind as Step['kind'],
-  of,
-  name,
-  at,
-  patch: JSON.parse(patch) as Patch,
-  inverse: JSON.parse(inverse) as Patch,
-});

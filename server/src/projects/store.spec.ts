@@ -83,7 +83,7 @@ describe('a copy', () => {
     const mine = done(drawings[2], draw('mine'));
     await server.append(id, 2, [theirs]).expect(200);
     const { body } = await server.append(id, 2, [mine.step]).expect(412);
-    expect(body).toMatchObject({ revision: 3, count: 1, names: ['Draw Curve 3'] });
+    expect(body).toMatchObject({ revision: 3, count: 1, titles: [{ command: 'drawItems', items: { names: ['Curve 3'], count: 1 } }] });
     const copy = (await post(`${id}/copies`, { revision: 2, steps: [mine.step] }).expect(201)).body;
     expect((await server.opened(copy.id)).project.itemOrder).toEqual(['c0', 'c1', 'mine']);
     expect((await server.opened(id)).project.itemOrder).toEqual(['c0', 'c1', 'theirs']);
@@ -142,7 +142,7 @@ describe('a project', () => {
     expect(body).toMatchObject({ name: 'Teapot', revision: 1 });
     const { project, history } = await server.opened(id);
     expect(project.name).toBe('Teapot');
-    expect(history.undo.steps).toMatchObject([{ name: 'Rename the project to Teapot' }]);
+    expect(history.undo.steps).toMatchObject([{ title: { command: 'renameProject', to: 'Teapot' } }]);
     await server.request.patch(`/api/projects/${id}`).send({ name: 'Teapot' }).expect(200);
     expect((await server.opened(id)).revision).toBe(1);
     await server.request.patch(`/api/projects/${id}`).send({ name: ' ' }).expect(400);

@@ -10,11 +10,14 @@ import {
   type Project,
   shortened,
   type Step,
+  type StepTitle,
+  titleOf,
   withPlaces,
 } from '@pencil-bend/document';
 import { Between, type EntityManager, In, IsNull, LessThan, Not } from 'typeorm';
-import { ProjectEntity, type ProjectRow, StepEntity, type StepRow } from '../database/entities';
+import { ProjectEntity, type ProjectRow, StepEntity } from '../database/entities';
 import type { DatabaseLock } from '../database/databaseLock';
+import { rowOfStep } from '../database/stepRow';
 import { Failure } from './failure';
 import { drawingAt, type Head, HeadCache } from './headCache';
 import { historyAt, type HistoryPart } from './history';
@@ -42,8 +45,8 @@ export interface OpenedProject extends Head {
 /** Whatever was put into the bin longer ago than this is gone. */
 export const BIN_DAYS = 30;
 
-/** Names told to a window whose change came too late. */
-const NAMES_TOLD = 5;
+/** Steps told to a window whose change came too late. */
+const TITLES_TOLD = 5;
 
 /** Keeps projects. Every answer is given after the commit; every drawing it holds has passed `checkProject`. */
 export class ProjectStore {
@@ -102,16 +105,16 @@ export class ProjectStore {
     const head = await this.database.write(async (manager) => {
       const row = await rowOf(manager, id);
       const since = await manager.find(StepEntity, {
-        where: { projectId: id, revision: Between(base + 1, base + Math.max(steps.length, NAMES_TOLD)) },
-        select: { id: true, name: true },
+        where: { projectId: id, revision: Between(base + 1, base + Math.max(steps.length, TITLES_TOLD)) },
+        select: { id: true, title: true },
         order: { revision: 'ASC' },
       });
       let kept = 0;
       while (kept < steps.length && since[kept]?.id === steps[kept].id) kept++;
       if (kept === steps.length) return { revision: base + kept, project: null };
       if (base + kept !== row.revision) {
-        const names = since.slice(kept, kept + NAMES_TOLD).map(({ name }) => name);
-        const theirs = { revision: row.revision, count: Math.max(0, row.revision - base - kept), names };
+        const titles = since.slice(kept, kept + TITLES_TOLD).map(({ title }) => JSON.parse(title) as StepTitle);
+        const theirs = { revision: row.revision, count: Math.max(0, row.revision - base - kept), titles };
         throw new Failure(412, 'The project was changed elsewhere since', [], theirs);
       }
       return this.appendTo(manager, row, steps.slice(kept), kept);
@@ -218,13 +221,7 @@ export class ProjectStore {
     await refuseKnownIds(manager, id, steps);
     const project = await replayed(head.project, steps, offset);
     const revision = row.revision + steps.length;
-    const rows = steps.map((step, index): StepRow => ({
-      ...step,
-      projectId: id,
-      revision: row.revision + index + 1,
-      patch: JSON.stringify(step.patch),
-      inverse: JSON.stringify(step.inverse),
-    }));
+    const rows = steps.map((step, index) => rowOfStep(id, row.revision + index + 1, step));
     for (let at = 0; at < rows.length; at += ROWS_AT_ONCE) {
       await setImmediate();
       await manager.insert(StepEntity, rows.slice(at, at + ROWS_AT_ONCE));
@@ -265,14 +262,16 @@ async function replayed(project: Project, steps: readonly Step[], offset: number
     const applied = applyPatch(changed, step.patch);
     if (!applied.ok) {
       const { path, message } = applied.failure;
-      throw new Failure(422, `The step '${step.name}' does not fit the drawing`, [{ path: at + path, message }]);
+      throw new Failure(422, `The step '${titleOf(step.title)}' does not fit the drawing`, [
+        { path: at + path, message },
+      ]);
     }
     await letOthersIn();
     const problems = checkProject(applied.value);
     if (problems.length > 0) {
       throw new Failure(
         422,
-        `The step '${step.name}' would leave a drawing that is not valid`,
+        `The step '${titleOf(step.title)}' would leave a drawing that is not valid`,
         withPlaces(problems, applied.value),
       );
     }
@@ -280,7 +279,9 @@ async function replayed(project: Project, steps: readonly Step[], offset: number
     const wrong = inverseProblem(changed, applied.value, step.inverse);
     if (wrong) {
       const { path, message } = wrong;
-      throw new Failure(422, `The step '${step.name}' does not say how it is undone`, [{ path: at + path, message }]);
+      throw new Failure(422, `The step '${titleOf(step.title)}' does not say how it is undone`, [
+        { path: at + path, message },
+      ]);
     }
     changed = applied.value;
   }
@@ -297,7 +298,7 @@ async function refuseKnownIds(manager: EntityManager, projectId: string, steps: 
 
 /** What a copy takes over up to its revision. */
 const COPIED = [
-  ['step', ['revision', 'id', 'kind', 'of', 'name', 'at', 'patch', 'inverse']],
+  ['step', ['revision', 'id', 'kind', 'of', 'title', 'at', 'patch', 'inverse']],
   ['snapshot', ['revision', 'project']],
   ['stage', ['revision', 'id', 'name', 'at']],
   ['picture', ['id', 'type', 'bytes']],

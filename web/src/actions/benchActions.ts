@@ -172,7 +172,7 @@ const direct = (direction: readonly [number, number, number]) =>
     const now = tangentAt(recipe, point.id).direction;
     const sign = now[0] * direction[0] + now[1] * direction[1] < 0 ? -1 : 1;
     return {
-      command: 'holdTangent',
+      command: 'setTangent',
       args: { point: point.id, tangent: { direction: direction.map((x) => sign * x + 0) } },
     };
   });
@@ -237,7 +237,7 @@ export const BENCH_ACTIONS: readonly BenchAction[] = [
       if (!point || !recipe) return null;
       const { direction, mm } = tangentAt(recipe, point.id);
       const tangent = point.tangent ? null : { direction, strength: { mm } };
-      return { command: 'holdTangent', args: { point: point.id, tangent } };
+      return { command: 'setTangent', args: { point: point.id, tangent } };
     }),
   },
   { label: 'Tangent horizontal', group: 'point', keys: ['-'], inMenu: (bench) => fitPoint(bench) !== null, does: direct([1, 0, 0]) }, // prettier-ignore
@@ -254,7 +254,7 @@ export const BENCH_ACTIONS: readonly BenchAction[] = [
       if (!point || !curve) return null;
       const kappa = Math.abs(curvatureAt(curve, closestPoint(curve, point.at).u).kappa);
       const radius = point.radius === undefined && kappa > 1e-9 ? Number((1 / kappa).toPrecision(6)) : null;
-      return { command: 'holdRadius', args: { point: point.id, radius } };
+      return { command: 'setRadius', args: { point: point.id, radius } };
     }),
   },
   {
@@ -385,7 +385,7 @@ export const BENCH_ACTIONS: readonly BenchAction[] = [
     group: 'curve',
     keys: ['v'],
     inMenu: hasFit,
-    does: give((bench) => (hasFit(bench) ? { command: recipeOf(bench)?.kind === 'fit' ? 'holdSpacing' : 'makeLive' } : null)), // prettier-ignore
+    does: give((bench) => (hasFit(bench) ? { command: recipeOf(bench)?.kind === 'fit' ? 'fixSpacing' : 'makeLive' } : null)), // prettier-ignore
   },
   {
     label: 'Lighten within the tolerance of the sheet',

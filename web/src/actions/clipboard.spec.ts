@@ -16,7 +16,7 @@ const project = [
     args: {
       layer: 'sheet',
       plane: 'front',
-      word: 'Wall',
+      shape: 'curve',
       items: [
         { id: 'arch', recipe: arch },
         { id: 'ring', recipe: controlRecipe(circle(FRONT, [0, 0, 0], 3), (i) => `c${i}`) },
@@ -38,14 +38,14 @@ describe('the clipboard', () => {
   it('brings curves, points and guides into another project where they were', () => {
     const text = copied(project, ['arch', 'ring', 'gauge'], 'here');
     const items = Object.values(paste(text, emptyProject('Other')).items);
-    expect(items.map(({ name }) => name)).toEqual(['Wall 1', 'Wall 2', 'Wall 3']);
+    expect(items.map(({ name }) => name)).toEqual(['Curve 1', 'Curve 2', 'Curve 3']);
     expect(items[0]).toMatchObject({ recipe: { points: arch.points } });
   });
 
   it('lays copies of the same project aside, under names of their own', () => {
     const after = paste(copied(project, ['arch'], 'here'), project, { source: 'here' });
     const made = after.items[after.itemOrder.at(-1) ?? ''];
-    expect(made).toMatchObject({ name: 'Wall 4', recipe: { points: [{ at: [15, -10, 0] }, {}, {}] } });
+    expect(made).toMatchObject({ name: 'Curve 4', recipe: { points: [{ at: [15, -10, 0] }, {}, {}] } });
   });
 
   it('keeps a mirror that comes with its original, and makes a curve of one that comes alone', () => {

@@ -16,7 +16,7 @@ import { COMPARED } from '../tools/place/curves';
 
 /** Something that can be done to what is selected as a whole, by one command. */
 export interface SelectionAction {
-  readonly kind: 'group' | 'ungroup' | 'reference' | 'letGo' | 'throughCorners' | 'pulledByCorners' | 'compare';
+  readonly kind: 'group' | 'ungroup' | 'reference' | 'releaseMirror' | 'throughCorners' | 'pulledByCorners' | 'compare';
   readonly label: string;
   readonly call: CommandCall;
   readonly select?: Selection;
@@ -64,9 +64,9 @@ function ofOne(project: Project, item: Id): SelectionAction[] {
     ...(isMirror
       ? [
           {
-            kind: 'letGo' as const,
+            kind: 'releaseMirror' as const,
             label: 'let it go its own way',
-            call: { command: 'letGo', args: { item } } as const,
+            call: { command: 'releaseMirror', args: { item } } as const,
           },
         ]
       : []),
@@ -102,5 +102,5 @@ function compared(project: Project, id: Id): SelectionAction[] {
       ? { id: newId(), colour: COMPARED.pulled, recipe: pulledBy(places, 3, closed) }
       : { id: newId(), colour: COMPARED.through, recipe: fitRecipe(places.map((at, i) => ({ id: `p${i + 1}`, at })), closed) }; // prettier-ignore
   const label = fit.length > 0 ? 'compare: pulled by its points' : 'compare: through its points';
-  return [{ kind: 'compare', label, call: { command: 'drawItems', args: { layer: item.layer, plane: item.plane, word: 'Compare', items: [other] } } }]; // prettier-ignore
+  return [{ kind: 'compare', label, call: { command: 'drawItems', args: { layer: item.layer, plane: item.plane, shape: 'compare', items: [other] } } }]; // prettier-ignore
 }

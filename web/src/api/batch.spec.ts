@@ -5,7 +5,7 @@ const step = (id: string, characters = 1): Step => ({
   id,
   kind: 'do',
   of: null,
-  name: 'x'.repeat(characters),
+  title: { command: 'earlier', text: 'x'.repeat(characters) },
   at: '',
   patch: [],
   inverse: [],

@@ -8,7 +8,7 @@ const step = (characters: number): Step => ({
   id: 'step-000001',
   kind: 'do',
   of: null,
-  name: 'Long',
+  title: { command: 'renameProject' },
   at: '2026-11-28T12:00:00.000Z',
   patch: [{ op: 'replace', path: '/name', value: '\u{1F9FF}'.repeat(characters / 2) }],
   inverse: [],

@@ -2,7 +2,7 @@ import type { KeptView } from './keptView';
 import { GONE, type Theirs } from './conflict';
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import { inWords, type Problem, type Project, type Step } from '@pencil-bend/document';
+import { inWords, type Problem, type Project, type Step, type StepTitle } from '@pencil-bend/document';
 import { concatMap, last, type Observable, range, switchMap } from 'rxjs';
 import { charactersOf, MOST_CHARACTERS } from './batch';
 
@@ -188,7 +188,7 @@ interface ProblemBody {
   readonly title?: string;
   readonly problems?: readonly Problem[];
   readonly count?: number;
-  readonly names?: readonly string[];
+  readonly titles?: readonly StepTitle[];
 }
 
 export function explain(error: unknown): Explained {
@@ -196,9 +196,9 @@ export function explain(error: unknown): Explained {
   if (error.status === 0) return { why: 'the server is away', again: true, theirs: null };
   const body = error.error as ProblemBody | string | null;
   const parsed = typeof body === 'string' ? parse(body) : body;
-  const { title = `the server answered ${error.status}`, problems = [], count = 0, names = [] } = parsed ?? {};
+  const { title = `the server answered ${error.status}`, problems = [], count = 0, titles = [] } = parsed ?? {};
   const details = inWords(problems.slice(0, 3));
-  const theirs = error.status === 412 ? { count, names } : error.status === 404 ? GONE : null;
+  const theirs = error.status === 412 ? { count, titles } : error.status === 404 ? GONE : null;
   return { why: details ? `${title}: ${details}` : title, again: error.status >= 500, theirs };
 }
 

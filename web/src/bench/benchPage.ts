@@ -16,7 +16,7 @@ import { Title } from '@angular/platform-browser';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { scale, subtract } from '@pencil-bend/core';
-import { selectionOf } from '@pencil-bend/document';
+import { selectionOf, type Step, titleOf } from '@pencil-bend/document';
 import { ButtonDirective } from 'primeng/button';
 import { Tooltip } from 'primeng/tooltip';
 import type { Workbench } from '../actions/benchActions';
@@ -118,8 +118,8 @@ export class BenchPage implements Workbench {
   /** Where the context menu is asked for. */
   protected readonly menuAt = signal<MouseEvent | null>(null);
 
-  protected readonly undoName = computed(() => this.stepHistory.stacks().stacks.undo.at(-1)?.name ?? null);
-  protected readonly redoName = computed(() => this.stepHistory.stacks().stacks.redo.at(-1)?.name ?? null);
+  protected readonly undoTitle = computed(() => lastTitle(this.stepHistory.stacks().stacks.undo));
+  protected readonly redoTitle = computed(() => lastTitle(this.stepHistory.stacks().stacks.redo));
 
   protected readonly paletteShown = signal(false);
 
@@ -264,4 +264,10 @@ function isTyping({ target, key, ctrlKey, metaKey }: KeyboardEvent): boolean {
   if (!isField(target)) return false;
   const undoes = (ctrlKey || metaKey) && key.toLowerCase() === 'z';
   return !(undoes && target instanceof HTMLInputElement && target.classList.contains('number') && !('typed' in target.dataset)); // prettier-ignore
+}
+
+/** The title of the step that comes next. */
+function lastTitle(steps: readonly Step[]): string | null {
+  const step = steps.at(-1);
+  return step ? titleOf(step.title) : null;
 }

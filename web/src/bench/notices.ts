@@ -1,5 +1,6 @@
 import { ToolInHand } from '../session/toolInHand';
 import { GONE } from '../api/conflict';
+import { titleOf } from '@pencil-bend/document';
 import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
@@ -122,8 +123,8 @@ export class Notices {
         take: '',
       };
     }
-    const rest = theirs.count > theirs.names.length ? ' and more' : '';
-    const did = theirs.names.map((name) => `\u2018${name}\u2019`).join(', ') + rest;
+    const rest = theirs.count > theirs.titles.length ? ' and more' : '';
+    const did = theirs.titles.map((title) => `\u2018${titleOf(title)}\u2019`).join(', ') + rest;
     return mine
       ? {
           gone: false,

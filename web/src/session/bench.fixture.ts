@@ -58,7 +58,7 @@ export const through = (id: string, ...places: readonly Place[]): NewItem => ({
 export function projectWith(...items: readonly NewItem[]): Project {
   const project = emptyProject('Bench');
   if (items.length === 0) return project;
-  const draw: CommandCall = { command: 'drawItems', args: { layer: 'sheet', plane: 'front', word: 'Curve', items } };
+  const draw: CommandCall = { command: 'drawItems', args: { layer: 'sheet', plane: 'front', shape: 'curve', items } };
   const outcome = perform(project, draw, newStamp());
   if (!outcome.ok) throw new Error(outcome.failure);
   return outcome.value.project;

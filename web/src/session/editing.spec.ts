@@ -1,4 +1,4 @@
-import { NOTHING, selectionOf } from '@pencil-bend/document';
+import { NOTHING, selectionOf, titleOf } from '@pencil-bend/document';
 import { drawingActions } from '../state/actions';
 import { openBench, projectWith, through } from './bench.fixture';
 import { Editing } from './editing';
@@ -21,7 +21,7 @@ describe('editing', () => {
     expect(editing.project()?.items['a'].name).toBe('Curve 1');
     stepHistory.redo();
     expect(state().drawing.log).toHaveLength(3);
-    expect(stepHistory.stacks().stacks.undo.map(({ name }) => name)).toEqual(['Rename Curve 1 to Spout']);
+    expect(stepHistory.stacks().stacks.undo.map(({ title }) => titleOf(title))).toEqual(['Rename Curve 1 to Spout']);
   });
 
   it('says why a command cannot be done, and leaves no step', () => {
@@ -40,14 +40,14 @@ describe('editing', () => {
     expect(state().drawing.notice).toBe('this is done to one curve: select it alone');
     editing.select(NOTHING);
     expect(editing.doToSelected('reverseCurve', {})).toBe(false);
-    expect(state().drawing.log.map(({ name }) => name)).toEqual(['Reverse Curve 1']);
+    expect(state().drawing.log.map(({ title }) => titleOf(title))).toEqual(['Reverse Curve 1']);
   });
 
   it('asks the price of a lossy command before it is done', () => {
     const { editing, state, inject } = opened();
     expect(editing.do({ command: 'removeFitPoint', args: { item: 'a', point: 'p2' } })).toBe(true);
     expect(state().drawing.log).toEqual([]);
-    expect(inject(LossyPreview).offer()?.name).toBe('Remove point 2 of Curve 1');
+    expect(inject(LossyPreview).offer()?.title).toMatchObject({ command: 'removeFitPoint', points: { number: 2 } });
   });
 
   it('changes nothing while a stage is viewed, and says so', () => {

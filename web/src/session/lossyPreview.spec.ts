@@ -84,7 +84,7 @@ describe('the price of a step', () => {
     [1 / 9, 0.74969],
   ])('is the proven deviation: the knot at %f of check KR', async (u, known) => {
     lossy.ask(knot(KR.knots.find((each) => Math.abs(each - u) < 1e-12) ?? u));
-    expect(lossy.offer()).toMatchObject({ name: 'Remove a knot of Wave', price: null });
+    expect(lossy.offer()).toMatchObject({ title: { command: 'removeKnot', items: { names: ['Wave'] } }, price: null });
     await settled();
     const price = lossy.offer()?.price;
     expect(price?.deviation.certified).toBe(true);
@@ -97,7 +97,7 @@ describe('the price of a step', () => {
   it('is half the height of a parabola that becomes its chord', async () => {
     const bow = makeCurve(2, uniformKnots(2, 3), homogeneous([0, 0, 0, 50, 10, 0, 100, 0, 0]));
     const recipe = controlRecipe(bow, (i) => `c${i + 1}`);
-    const laid = { command: 'layAnew', args: { item: 'c', words: 'Re-lay', recipe } } as const;
+    const laid = { command: 'refit', args: { item: 'c', how: 'relay', recipe } } as const;
     store.dispatch(drawingActions.commandCalled({ call: laid, stamp: newStamp() }));
     TestBed.tick();
     lossy.ask({ command: 'lowerDegree', args: { item: 'c' } });

@@ -18,6 +18,7 @@ import {
   plainRecipe,
   type Project,
   resolveRecipe,
+  type StepTitle,
 } from '@pencil-bend/document';
 import { Store } from '@ngrx/store';
 import { drawingActions } from '../state/actions';
@@ -38,8 +39,7 @@ export interface Price {
 /** A command that waits for a decision, with the curve it would leave. */
 export interface Offer {
   readonly call: CommandCall;
-  /** The name of the step: 'Remove point 7 of Spout'. */
-  readonly name: string;
+  readonly title: StepTitle;
   readonly before: Curve;
   readonly after: Curve;
   /** Null until it is computed. */
@@ -53,8 +53,6 @@ export type RelayTarget =
 
 /** What is said while it is computed. */
 const BUSY = { lighten: 'Looking for the lightest curve', relay: 'Laying the curve anew' } as const;
-/** The name of the step. */
-const STEP = { lighten: 'Lighten', relay: 'Re-lay' } as const;
 
 /**
  * Where the price of every lossy step is asked. The command is done on the side, its curve is the ghost, and a worker
@@ -125,7 +123,7 @@ export class LossyPreview {
         }
         const { deviation, change } = answer.value;
         const recipe = controlRecipe(unpackCurve(answer.value.curve), (i) => `c${i + 1}`);
-        const offer = this.prepared({ command: 'layAnew', args: { item, words: STEP[target.kind], recipe } });
+        const offer = this.prepared({ command: 'refit', args: { item, how: target.kind, recipe } });
         if (offer) this.offer.set({ ...offer, price: priced(before, { deviation, change }) });
       },
       (error: unknown) => this.failed(error),
@@ -159,7 +157,7 @@ export class LossyPreview {
     const after = curveIn(attempted.value.project, item);
     if (!before || !after) return null;
     this.base = project;
-    return { call, name: attempted.value.name, before, after, price: null };
+    return { call, title: attempted.value.title, before, after, price: null };
   }
 
   private curveOf(item: Id): Curve | null {

@@ -1,4 +1,4 @@
-import { attempt, type CommandCall, resolveRecipe } from '@pencil-bend/document';
+import { attempt, type CommandCall, resolveRecipe, titleOf } from '@pencil-bend/document';
 import { at, openMirrored, projectWith, through } from './bench.fixture';
 
 jest.mock('../work/browserWorker', () => ({ startBrowserWorker: () => null }));
@@ -28,7 +28,7 @@ describe('shown items', () => {
     drag(12, 9);
     const seen = shown.inHand().find(({ id }) => id === 'a')?.curve;
     hand.feed(at('release', 12, 9));
-    expect(stepHistory.stacks().stacks.undo.map(({ name }) => name)).toEqual(['Move point 2 of Curve 1']);
+    expect(stepHistory.stacks().stacks.undo.map(({ title }) => titleOf(title))).toEqual(['Move point 2 of Curve 1']);
     expect(shown.kept().find(({ id }) => id === 'a')?.curve).toBe(seen);
     expect(shown.inHand()).toEqual([]);
   });

@@ -1,6 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import { of } from 'rxjs';
-import { emptyProject, selectionOf } from '@pencil-bend/document';
+import { emptyProject, selectionOf, titleOf } from '@pencil-bend/document';
 import { ProjectsApi } from '../api/projectsApi';
 import { openBench, projectWith, through } from './bench.fixture';
 import { Editing } from './editing';
@@ -52,7 +52,7 @@ describe('a stage', () => {
     expect(
       inject(StepHistory)
         .stacks()
-        .stacks.undo.map(({ name }) => name),
+        .stacks.undo.map(({ title }) => titleOf(title)),
     ).toEqual(['Restore the stage Early']);
     inject(StepHistory).undo();
     expect(editing.project()?.itemOrder).toEqual(['a']);

@@ -1,4 +1,4 @@
-import { handlesOn, selectionOf } from '@pencil-bend/document';
+import { handlesOn, selectionOf, titleOf } from '@pencil-bend/document';
 import { drawingActions } from '../state/actions';
 import { at, openArch, projectWith, through } from './bench.fixture';
 
@@ -12,7 +12,7 @@ describe('the tool in hand', () => {
     hand.feed(at('press', 0, 0));
     expect(stepHistory.canUndo()).toBe(true);
     hand.feed(at('press', 5, 0));
-    expect(state().drawing.log.map(({ name }) => name)).toEqual(['Draw Line 1']);
+    expect(state().drawing.log.map(({ title }) => titleOf(title))).toEqual(['Draw Line 1']);
     expect(editing.selection().items).toHaveLength(1);
     expect(hand.name()).toBe('select');
   });

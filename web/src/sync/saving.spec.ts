@@ -3,7 +3,7 @@ import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
 import { Router } from '@angular/router';
-import { emptyProject, type CommandCall, perform, selectionOf, type Step } from '@pencil-bend/document';
+import { emptyProject, type CommandCall, perform, selectionOf, type Step, titleOf } from '@pencil-bend/document';
 import { provideEffects } from '@ngrx/effects';
 import { provideStore, Store } from '@ngrx/store';
 import { SyncQueue } from './syncQueue';
@@ -56,7 +56,8 @@ const router = { navigate: jest.fn() };
 /** Promises settle between the store's actions. */
 const settled = () => jest.advanceTimersByTimeAsync(0);
 const opened = { id: 'k', revision: 5, changedAt: '2026-11-23T12:00:00Z', project: emptyProject('Kettle'), view: {} };
-const tooLate = { title: 'The project was changed elsewhere since', count: 2, names: ['Draw Curve 1', 'Hide Lid'] };
+const TITLES = [{ command: 'deleteItem', items: { names: ['Lid'], count: 1 } }];
+const tooLate = { title: 'The project was changed elsewhere since', count: 2, titles: TITLES };
 const STALE = { status: 412, statusText: 'Precondition Failed' };
 
 beforeEach(() => {
@@ -89,7 +90,7 @@ describe('keeping', () => {
     expect(read(selectKeeping)).toEqual({ state: 'keeping' });
     const request = sent();
     expect(request.request.headers.get('If-Match')).toBe('"5"');
-    expect(request.request.body.steps).toMatchObject([{ name: 'Rename the project to Pot', kind: 'do' }]);
+    expect(request.request.body.steps).toMatchObject([{ title: { command: 'renameProject', to: 'Pot' }, kind: 'do' }]);
     request.flush({ revision: 6 });
     expect(read(selectKeeping)).toMatchObject({ state: 'kept' });
   });
@@ -144,11 +145,14 @@ describe('keeping', () => {
     sent().flush(tooLate, STALE);
     await settled();
     expect(read(selectKeeping)).toEqual({ state: 'late' });
-    expect(read(selectSaving).late).toEqual({ theirs: { count: 2, names: tooLate.names }, mine: null });
+    expect(read(selectSaving).late).toEqual({ theirs: { count: 2, titles: TITLES }, mine: null });
     called(rename('Two'));
     await jest.advanceTimersByTimeAsync(10_000);
     http.expectNone('/api/projects/k/steps');
-    expect(queue.stored.map(({ name }) => name)).toEqual(['Rename the project to One', 'Rename the project to Two']);
+    expect(queue.stored.map(({ title }) => titleOf(title))).toEqual([
+      'Rename the project to One',
+      'Rename the project to Two',
+    ]);
     expect(read(selectProject)?.name).toBe('Two');
   });
 
@@ -203,7 +207,15 @@ describe('keeping', () => {
 });
 
 describe('opening', () => {
-  const step: Step = { id: 's1', kind: 'do', of: null, name: 'Late', at: '', patch: [], inverse: [] };
+  const step: Step = {
+    id: 's1',
+    kind: 'do',
+    of: null,
+    title: { command: 'earlier', text: 'Late' },
+    at: '',
+    patch: [],
+    inverse: [],
+  };
   const batch: QueuedBatch = { project: 'k', window: 'old', base: 5, steps: [step] };
 
   it('first sends what waits from an earlier visit', async () => {
@@ -271,10 +283,10 @@ describe('going from one project to another without leaving the bench', () => {
     expect(read(selectSaving)).toMatchObject({ kept: 0, stored: 0 });
     called(rename('Two'));
     const next = http.expectOne('/api/projects/copy/steps');
-    expect(next.request.body.steps).toMatchObject([{ name: 'Rename the project to Two' }]);
+    expect(next.request.body.steps).toMatchObject([{ title: { command: 'renameProject', to: 'Two' } }]);
     next.flush({ revision: 6 });
     await settled();
-    expect(queue.stored.map(({ name }) => name)).toContain('Rename the project to Two');
+    expect(queue.stored.map(({ title }) => titleOf(title))).toContain('Rename the project to Two');
     expect(read(selectKeeping)).toMatchObject({ state: 'kept' });
   });
 });
@@ -332,7 +344,7 @@ describe('the drawing', () => {
   });
 
   it('forgets a selection that undo has taken away, and knows it again after redo', () => {
-    called({ command: 'drawItems', args: { layer: 'sheet', plane: 'front', word: 'Point', items: [{ id: 'dot', at: [1, 2, 0] }] } }); // prettier-ignore
+    called({ command: 'drawItems', args: { layer: 'sheet', plane: 'front', shape: 'point', items: [{ id: 'dot', at: [1, 2, 0] }] } }); // prettier-ignore
     sent().flush({ revision: 6 });
     store.dispatch(drawingActions.selected({ selection: selectionOf(['dot']) }));
     store.dispatch(drawingActions.undone({ stamp: newStamp() }));

@@ -2,11 +2,19 @@
 import { toolOf } from '../tools/table';
 import 'fake-indexeddb/auto';
 import { IDBFactory } from 'fake-indexeddb';
-import type { Step } from '@pencil-bend/document';
+import { type Step, titleOf } from '@pencil-bend/document';
 import { SyncQueue } from './syncQueue';
 
-const step = (id: string): Step => ({ id, kind: 'do', of: null, name: id, at: '', patch: [], inverse: [] });
-const names = (steps: readonly Step[]) => steps.map(({ name }) => name);
+const step = (id: string): Step => ({
+  id,
+  kind: 'do',
+  of: null,
+  title: { command: 'earlier', text: id },
+  at: '',
+  patch: [],
+  inverse: [],
+});
+const names = (steps: readonly Step[]) => steps.map(({ title }) => titleOf(title));
 
 /** A browser with several windows: each has its own session storage, all share locks and IndexedDB. */
 class Browser {

@@ -2,7 +2,7 @@ import { StepHistory } from '../../session/stepHistory';
 import { ToolInHand } from '../../session/toolInHand';
 import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, output, signal, untracked } from '@angular/core';
-import type { Step } from '@pencil-bend/document';
+import { type Step, titleOf } from '@pencil-bend/document';
 import { Store } from '@ngrx/store';
 import { ButtonDirective } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
@@ -19,7 +19,7 @@ import { StageView } from '../../session/stageView';
 /** A place in the history: the drawing after a step. */
 interface Place {
   readonly id: string;
-  readonly name: string;
+  readonly title: string;
   readonly at: string;
   /** How it is reached from here: so many steps back (negative) or forth. */
   readonly away: number;
@@ -51,7 +51,7 @@ export class HistoryPanel {
   /** The newest place first; what was undone stands above where the drawing is now. */
   protected readonly places = computed((): readonly Place[] => {
     const { undo, redo } = this.stepHistory.stacks().stacks;
-    const place = ({ id, name, at }: Step, away: number): Place => ({ id, name, at, away });
+    const place = ({ id, title, at }: Step, away: number): Place => ({ id, title: titleOf(title), at, away });
     return [
       ...redo.map((step, i) => place(step, redo.length - i)),
       ...undo.map((step, i) => place(step, i - undo.length + 1)).reverse(),

@@ -57,7 +57,7 @@ import { newId } from '../../state/ids';
             <button type="button" [attr.aria-pressed]="!held()" [disabled]="!held()" (click)="give('makeLive')">
               live
             </button>
-            <button type="button" [attr.aria-pressed]="held()" [disabled]="held()" (click)="give('holdSpacing')">
+            <button type="button" [attr.aria-pressed]="held()" [disabled]="held()" (click)="give('fixSpacing')">
               held
             </button>
           </span>
@@ -141,7 +141,7 @@ export class CurveFacts {
   });
 
   protected give(
-    command: 'lowerDegree' | 'raiseDegree' | 'makeLive' | 'holdSpacing' | 'closeCurve' | 'reverseCurve',
+    command: 'lowerDegree' | 'raiseDegree' | 'makeLive' | 'fixSpacing' | 'closeCurve' | 'reverseCurve',
   ): void {
     this.editing.doToSelected(command, {});
   }

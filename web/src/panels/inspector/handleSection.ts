@@ -170,7 +170,7 @@ export class HandleSection {
 
   protected hold(tangent: TangentHold | null): void {
     const point = this.point();
-    if (point) this.editing.doToSelected('holdTangent', { point: point.id, tangent });
+    if (point) this.editing.doToSelected('setTangent', { point: point.id, tangent });
   }
 
   protected turn(angle: number): void {
@@ -191,7 +191,7 @@ export class HandleSection {
 
   protected holdRadius(radius: number | null): void {
     const point = this.point();
-    if (point) this.editing.doToSelected('holdRadius', { point: point.id, radius });
+    if (point) this.editing.doToSelected('setRadius', { point: point.id, radius });
   }
 
   protected legLength(mm: number): void {

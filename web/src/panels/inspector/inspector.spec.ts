@@ -1,5 +1,5 @@
 import { TestBed } from '@angular/core/testing';
-import { NOTHING, type Project, selectionOf } from '@pencil-bend/document';
+import { NOTHING, type Project, selectionOf, titleOf } from '@pencil-bend/document';
 import { openBench, projectWith, through } from '../../session/bench.fixture';
 import { Editing } from '../../session/editing';
 import { StepHistory } from '../../session/stepHistory';
@@ -58,7 +58,7 @@ describe('the inspector', () => {
     expect(
       inject(StepHistory)
         .stacks()
-        .stacks.undo.map(({ name }) => name),
+        .stacks.undo.map(({ title }) => titleOf(title)),
     ).toEqual(['Raise the degree of Curve 1', 'Reverse Curve 1']);
   });
 

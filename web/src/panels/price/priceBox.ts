@@ -1,6 +1,7 @@
 import { Editing } from '../../session/editing';
 import { LossyPreview } from '../../session/lossyPreview';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { titleOf } from '@pencil-bend/document';
 import { priceInWords } from './priceText';
 
 /** What the step in question costs, with Apply and Leave. */
@@ -9,7 +10,7 @@ import { priceInWords } from './priceText';
   template: `
     @if (lossy.offer(); as offer) {
       <p role="status">
-        <b>{{ offer.name }}:</b> {{ words() }}
+        <b>{{ titleOf(offer.title) }}:</b> {{ words() }}
       </p>
       <p class="buttons">
         <button type="button" class="apply" (click)="lossy.apply()">Apply</button>
@@ -60,6 +61,7 @@ import { priceInWords } from './priceText';
 export class PriceBox {
   protected readonly editing = inject(Editing);
   protected readonly lossy = inject(LossyPreview);
+  protected readonly titleOf = titleOf;
   protected readonly words = computed(() => {
     const offer = this.lossy.offer();
     const units = this.editing.project()?.units ?? 'mm';

@@ -63,7 +63,7 @@ describe('drawing a Bézier curve', () => {
   });
 
   it('nothing placed is lost: Escape keeps it, Backspace takes one back, which can come again', () => {
-    expect(play(started('bezier'), toolContext(), ...click(3, 4), key('Escape')).calls[0]).toMatchObject({ args: { word: 'Point', items: [{ at: [3, 4, 0] }] } }); // prettier-ignore
+    expect(play(started('bezier'), toolContext(), ...click(3, 4), key('Escape')).calls[0]).toMatchObject({ args: { shape: 'point', items: [{ at: [3, 4, 0] }] } }); // prettier-ignore
     expect(play(started('bezier'), toolContext(), key('Escape'))).toMatchObject({
       calls: [],
       state: { tool: 'select' },

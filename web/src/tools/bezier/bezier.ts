@@ -181,10 +181,10 @@ function finished({ anchors }: BezierState, closed: boolean, { layer, plane, new
   const recipe = bezierRecipe(anchors, closed);
   const id = newId();
   const item: NewItem = recipe ? { id, recipe } : { id, at: anchors[0].at };
-  const word = recipe ? 'Curve' : 'Point';
+  const shape = recipe ? 'curve' : 'point';
   return {
     select: selectionOf([id]),
-    call: { command: 'drawItems', args: { layer, plane, word, items: [item] } },
+    call: { command: 'drawItems', args: { layer, plane, shape, items: [item] } },
   };
 }
 
@@ -216,7 +216,7 @@ function preview({ anchors, pointer, grabbed, closing }: BezierState, { layer, p
   return {
     ...NO_PREVIEW,
     placed: anchors.map(({ at }) => at),
-    call: recipe && { command: 'drawItems', args: { layer, plane, word: 'Curve', items: [{ id: newId(), recipe }] } },
+    call: recipe && { command: 'drawItems', args: { layer, plane, shape: 'curve', items: [{ id: newId(), recipe }] } },
     stems: anchors.flatMap(({ at, in: before, out }) =>
       [before, out].flatMap((end) => (end ? [[at, end] as const] : [])),
     ),

@@ -68,7 +68,7 @@ describe('drawing freehand', () => {
 
   it.each([['Enter'], ['Escape']] as const)('%s keeps the curve as it is', (name) => {
     const { calls, state } = play(settled(tightness(2)), toolContext(), key(name));
-    expect(calls).toMatchObject([{ command: 'drawItems', args: { word: 'Freehand' } }]);
+    expect(calls).toMatchObject([{ command: 'drawItems', args: { shape: 'freehand' } }]);
     expect(state.tool).toBe('select');
   });
 

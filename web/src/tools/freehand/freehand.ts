@@ -165,7 +165,7 @@ function preview(state: FreehandState, { layer, plane, newId }: ToolContext): Pr
 
 const drawn = (id: Id, { recipe }: FittedStroke, layer: Id, plane: Id): CommandCall => ({
   command: 'drawItems',
-  args: { layer, plane, word: 'Freehand', items: [{ id, recipe }] },
+  args: { layer, plane, shape: 'freehand', items: [{ id, recipe }] },
 });
 
 function prompt(state: FreehandState): Prompt {

@@ -41,8 +41,8 @@ export const curves = {
     closes: 3,
     options: [{ name: 'goesOn', label: 'Goes on from end', kind: 'toggle', value: true }],
     make: ({ places, closed, options }) => ({
-      word: 'Curve',
-      shapes: [{ recipe: fitRecipe(fitPoints(places, options['goesOn'] === true && !closed), closed) }],
+      shape: 'curve',
+      items: [{ recipe: fitRecipe(fitPoints(places, options['goesOn'] === true && !closed), closed) }],
       ...(options['goesOn'] && !closed && places[0].caught?.ahead && { note: 'Goes on from the end where it starts.' }),
     }),
   }),
@@ -58,7 +58,7 @@ export const curves = {
     make: (given) => {
       const degree = Number(given.options['degree']);
       const note = lowerFor(degree, given.places.length);
-      return { word: 'Curve', shapes: [{ recipe: pulledBy(placesOf(given), degree, given.closed) }], ...(note && { note }) }; // prettier-ignore
+      return { shape: 'curve', items: [{ recipe: pulledBy(placesOf(given), degree, given.closed) }], ...(note && { note }) }; // prettier-ignore
     },
   }),
 
@@ -71,8 +71,8 @@ export const curves = {
     closes: 3,
     options: [DEGREE],
     make: (given) => ({
-      word: 'Compare',
-      shapes: [
+      shape: 'compare',
+      items: [
         { recipe: fitRecipe(fitPoints(given.places, false), given.closed), colour: COMPARED.through },
         { recipe: pulledBy(placesOf(given), Number(given.options['degree']), given.closed), colour: COMPARED.pulled },
       ],
@@ -94,7 +94,7 @@ export const curves = {
     options: [{ name: 'closed', label: 'Closed', kind: 'toggle', value: false }],
     make: ({ places, options }) => {
       const closed = options['closed'] === true && places.length > 2;
-      return { word: 'Curve', shapes: [{ recipe: fitRecipe(fitPoints(places, false), closed) }] };
+      return { shape: 'curve', items: [{ recipe: fitRecipe(fitPoints(places, false), closed) }] };
     },
   }),
 } as const;

@@ -1,13 +1,13 @@
 import { add, type Curve, FRONT, type Plane, scale, type Vector3 } from '@pencil-bend/core';
 import { controlRecipe } from '@pencil-bend/document';
 import type { ToolContext } from '../contract';
-import type { Shape } from './placingTool';
+import type { ItemToDraw } from './placingTool';
 
-/** What the tools' shapes share. */
+/** What the tools' items share. */
 
 export const planeOf = ({ project, plane }: ToolContext): Plane => project?.planes[plane] ?? FRONT;
 
 /** A curve as it is, by its control points. */
-export const exact = (curve: Curve): Shape => ({ recipe: controlRecipe(curve, (i) => `c${i + 1}`) });
+export const exact = (curve: Curve): ItemToDraw => ({ recipe: controlRecipe(curve, (i) => `c${i + 1}`) });
 
 export const middle = (a: Vector3, b: Vector3): Vector3 => scale(add(a, b), 0.5);

@@ -42,7 +42,7 @@ function chain(places: readonly Place[], closed: boolean): Made {
   const legs = legsOf(around);
   if (!legs) return { why: 'Click where the arc ends' };
   const made = polyline(places[0].at, legs, places[0].caught?.ahead ?? null);
-  return made.ok ? { word: 'Polyline', shapes: [exact(made.value)] } : { why: legInWords(made.failure) };
+  return made.ok ? { shape: 'polyline', items: [exact(made.value)] } : { why: legInWords(made.failure) };
 }
 
 export const lines = {
@@ -53,7 +53,7 @@ export const lines = {
     least: 2,
     most: 2,
     make: ({ places: [a, b] }) =>
-      distance(a.at, b.at) > 0 ? { word: 'Line', shapes: [exact(lineBetween(a.at, b.at))] } : { why: 'A line of no length' }, // prettier-ignore
+      distance(a.at, b.at) > 0 ? { shape: 'line', items: [exact(lineBetween(a.at, b.at))] } : { why: 'A line of no length' }, // prettier-ignore
   }),
 
   polyline: placingTool({
@@ -112,7 +112,7 @@ export const lines = {
       const low: Vector3 = [Math.min(other[0], q[0]), Math.min(other[1], q[1]), p[2]];
       const [width, height] = [Math.abs(q[0] - other[0]), Math.abs(q[1] - other[1])];
       if (!(width > 0 && height > 0)) return { why: 'A rectangle needs a width and a height' };
-      return { word: 'Rectangle', shapes: [exact(rectangle(plane, fromPlane(plane, low), width, height))] };
+      return { shape: 'rectangle', items: [exact(rectangle(plane, fromPlane(plane, low), width, height))] };
     },
   }),
 
@@ -145,13 +145,13 @@ export const lines = {
       if (!(size > 0)) return { why: 'A polygon needs a size' };
       const plane = planeOf(context);
       if (options['by'] === 'edge')
-        return { word: 'Polygon', shapes: [exact(polygonOnEdge(plane, a.at, b.at, sides))] };
+        return { shape: 'polygon', items: [exact(polygonOnEdge(plane, a.at, b.at, sides))] };
       const towards = planeTowards(plane, a.at, b.at);
-      if (options['by'] === 'corners') return { word: 'Polygon', shapes: [exact(regularPolygon(towards, a.at, sides, size))] }; // prettier-ignore
+      if (options['by'] === 'corners') return { shape: 'polygon', items: [exact(regularPolygon(towards, a.at, sides, size))] }; // prettier-ignore
       const half = Math.PI / sides;
       const [c, s] = [Math.cos(half), Math.sin(half)];
       const turned = { origin: a.at, x: add(scale(towards.x, c), scale(towards.y, s)), y: add(scale(towards.x, -s), scale(towards.y, c)) }; // prettier-ignore
-      return { word: 'Polygon', shapes: [exact(regularPolygon(turned, a.at, sides, size, 'sides'))] };
+      return { shape: 'polygon', items: [exact(regularPolygon(turned, a.at, sides, size, 'sides'))] };
     },
   }),
 } as const;

@@ -32,7 +32,7 @@ describe('giving places', () => {
     const { state, calls, select } = play(start, toolContext(), ...THREE, end);
     expect(state.tool).toBe('select');
     expect(calls).toHaveLength(1);
-    expect(calls[0]).toMatchObject({ command: 'drawItems', args: { word: 'Curve', layer: 'sheet', plane: 'front' } });
+    expect(calls[0]).toMatchObject({ command: 'drawItems', args: { shape: 'curve', layer: 'sheet', plane: 'front' } });
     expect(isClosed(calls)).toBe(false);
     expect(placesOf(calls)).toEqual([[0, 0, 0], [10, 5, 0], [20, 0, 0]]); // prettier-ignore
     expect(select).toEqual(selectionOf([(calls[0].command === 'drawItems' && calls[0].args.items[0].id) || '']));
@@ -60,7 +60,7 @@ describe('giving places', () => {
 
   it('Escape keeps a lone place as a point, and with none goes back to bending', () => {
     const one = play(start, toolContext(), THREE[0], key('Escape'));
-    expect(one.calls[0]).toMatchObject({ args: { word: 'Point', items: [{ at: [0, 0, 0] }] } });
+    expect(one.calls[0]).toMatchObject({ args: { shape: 'point', items: [{ at: [0, 0, 0] }] } });
     expect(play(start, toolContext(), key('Escape'))).toMatchObject({ calls: [], state: { tool: 'select' } });
   });
 

@@ -232,7 +232,7 @@ export class Placing implements Tool<PlacingState> {
   /** Places of a shape that is not complete stay on the sheet as points; picks of a tool that draws nothing do not. */
   private keptAsPoints({ places }: PlacingState, context: ToolContext): Effects {
     if (!draws(this.its)) return {};
-    return effectsOf({ word: 'Point', shapes: places.map(({ at }) => ({ at })) }, context);
+    return effectsOf({ shape: 'point', items: places.map(({ at }) => ({ at })) }, context);
   }
 
   private completed(state: PlacingState, closed: boolean, context: ToolContext): Step {
@@ -249,7 +249,7 @@ export class Placing implements Tool<PlacingState> {
   private attempted(given: Given, context: ToolContext): Made {
     try {
       const made = this.its.make(given, context);
-      for (const shape of 'shapes' in made ? made.shapes : []) {
+      for (const shape of 'items' in made ? made.items : []) {
         const resolved = 'recipe' in shape ? resolveRecipe(shape.recipe) : null;
         if (resolved && !resolved.ok) return { why: resolved.failure.message };
       }
@@ -285,8 +285,8 @@ function placeOf(at: Vector3, { options }: PlacingState, input?: PointerInput): 
 /** The command that makes it; null where nothing is drawn or changed. */
 function orderFor(made: Made, { layer, plane, newId }: ToolContext): CommandCall | null {
   if ('call' in made) return made.call;
-  if (!('shapes' in made)) return null;
-  return { command: 'drawItems', args: { layer, plane, word: made.word, items: withIds(made.shapes, newId) } };
+  if (!('items' in made)) return null;
+  return { command: 'drawItems', args: { layer, plane, shape: made.shape, items: withIds(made.items, newId) } };
 }
 
 function effectsOf(made: Exclude<Made, { readonly why: string }>, context: ToolContext): Effects {

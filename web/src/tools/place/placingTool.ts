@@ -1,6 +1,6 @@
 import type { TracedPicture } from '../../api/keptView';
 import type { Vector3 } from '@pencil-bend/core';
-import type { Guide, Id, NewItem, CommandCall, Recipe } from '@pencil-bend/document';
+import type { Guide, Id, NewItem, CommandCall, Recipe, Shape } from '@pencil-bend/document';
 import type { Caught } from '../../snap/caught';
 import type { NumberMeaning, Option, Options, ToolContext, ToolGroup } from '../contract';
 
@@ -25,13 +25,13 @@ export interface Given {
 }
 
 /** What is drawn, without its id. */
-export type Shape = { readonly colour?: string } & (
+export type ItemToDraw = { readonly colour?: string } & (
   { readonly recipe: Recipe } | { readonly at: Vector3 } | { readonly guide: Guide }
 );
 
 /** What comes of what was given: things to draw, a command, or why nothing does. */
 export type Made =
-  | { readonly word: string; readonly shapes: readonly Shape[]; readonly note?: string }
+  | { readonly shape: Shape; readonly items: readonly ItemToDraw[]; readonly note?: string }
   | { readonly call: CommandCall; readonly select?: readonly Id[]; readonly note?: string }
   | { readonly picture: TracedPicture; readonly note?: string }
   | { readonly why: string };
@@ -76,5 +76,5 @@ export const mostOf = ({ most }: PlacingTool, options: Options, places: readonly
   typeof most === 'function' ? most(options, places) : most;
 
 /** With ids, as a command takes them. */
-export const withIds = (shapes: readonly Shape[], newId: () => Id): NewItem[] =>
-  shapes.map((shape) => ({ id: newId(), ...shape }));
+export const withIds = (items: readonly ItemToDraw[], newId: () => Id): NewItem[] =>
+  items.map((shape) => ({ id: newId(), ...shape }));

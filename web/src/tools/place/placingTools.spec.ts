@@ -51,7 +51,7 @@ const areaOf = (of: Curve): number => {
   return area.value.area;
 };
 
-describe('round shapes are exact', () => {
+describe('round items are exact', () => {
   it.each([
     ['by centre and a place', {}, clicks([10, 5], [13, 9])],
     ['by centre and a typed radius', {}, [pointer('press', 10, 5), typed(15, 5, 5)]],
@@ -110,7 +110,7 @@ describe('round shapes are exact', () => {
   });
 });
 
-describe('lines and shapes', () => {
+describe('lines and items', () => {
   it('a polyline of a leg, an arc that goes on from it, and an arc through a place', () => {
     const leg = (name: string): ToolInput => ({ type: 'option', name: 'leg', value: name });
     const made = curve('polyline', {}, ...clicks([0, 0], [10, 0]), leg('on'), ...clicks([14, 4]), leg('through'), ...clicks([10, 8], [6, 4])); // prettier-ignore
@@ -176,7 +176,7 @@ const sheet = ((): Project => {
     exact('b', lineBetween([40, 0, 0], [40, 30, 0])),
     exact('o', circle(FRONT, [100, 0, 0], 10)),
   ];
-  const outcome = perform(emptyProject('Cut'), { command: 'drawItems', args: { layer: 'sheet', plane: 'front', word: 'Line', items } }, { id: 'step-000001', at: '' }); // prettier-ignore
+  const outcome = perform(emptyProject('Cut'), { command: 'drawItems', args: { layer: 'sheet', plane: 'front', shape: 'line', items } }, { id: 'step-000001', at: '' }); // prettier-ignore
   if (!outcome.ok) throw new Error(outcome.failure);
   return outcome.value.project;
 })();

@@ -10,7 +10,7 @@ export const pointsAndGuides = {
     least: 1,
     most: 1,
     stays: true,
-    make: ({ places: [{ at }] }) => ({ word: 'Point', shapes: [{ at }] }),
+    make: ({ places: [{ at }] }) => ({ shape: 'point', items: [{ at }] }),
   }),
 
   row: placingTool({
@@ -23,10 +23,10 @@ export const pointsAndGuides = {
     make: ({ places: [a, b], options }) => {
       if (!(distance(a.at, b.at) > 0)) return { why: 'A row needs two different ends' };
       const count = Number(options['count']);
-      const shapes = Array.from({ length: count }, (_, i) => ({
+      const items = Array.from({ length: count }, (_, i) => ({
         at: a.at.map((x, c) => (i === count - 1 ? b.at[c] : x + ((b.at[c] - x) * i) / (count - 1))) as unknown as Vector3, // prettier-ignore
       }));
-      return { word: 'Point', shapes };
+      return { shape: 'point', items };
     },
   }),
 
@@ -41,7 +41,7 @@ export const pointsAndGuides = {
       const direction = directionTo(a.at, b.at);
       if (!direction) return { why: 'A line needs two different places' };
       const symmetry = options['symmetry'] === true;
-      return { word: symmetry ? 'Symmetry line' : 'Line guide', shapes: [{ guide: { kind: 'line', at: a.at, direction, symmetry } }] }; // prettier-ignore
+      return { shape: symmetry ? 'symmetry-line' : 'line-guide', items: [{ guide: { kind: 'line', at: a.at, direction, symmetry } }] }; // prettier-ignore
     },
   }),
 
@@ -54,7 +54,7 @@ export const pointsAndGuides = {
     make: ({ places: [{ at: centre }, { at }] }) => {
       const radius = distance(centre, at);
       if (!(radius > 0)) return { why: 'A circle needs a radius' };
-      return { word: 'Gauge circle', shapes: [{ guide: { kind: 'circle', centre, radius } }], note: `Radius ${Number(radius.toFixed(3))} mm.` }; // prettier-ignore
+      return { shape: 'gauge-circle', items: [{ guide: { kind: 'circle', centre, radius } }], note: `Radius ${Number(radius.toFixed(3))} mm.` }; // prettier-ignore
     },
   }),
 } as const;

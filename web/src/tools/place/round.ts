@@ -15,8 +15,8 @@ export function arcInWords(failure: ArcFailure): string {
   }
 }
 
-const asArc = (made: Result<Curve, ArcFailure>, word = 'Arc'): Made =>
-  made.ok ? { word, shapes: [exact(made.value)] } : { why: arcInWords(made.failure) };
+const asArc = (made: Result<Curve, ArcFailure>): Made =>
+  made.ok ? { shape: 'arc', items: [exact(made.value)] } : { why: arcInWords(made.failure) };
 
 const inMm = (mm: number): string => String(Number(mm.toFixed(3)));
 
@@ -24,7 +24,7 @@ const inMm = (mm: number): string => String(Number(mm.toFixed(3)));
 function circleFrom(plane: Plane, centre: Vector3, radius: number, from: Vector3): Made {
   if (!(radius > 0)) return { why: 'A circle needs a radius' };
   const towards = planeTowards(plane, centre, from);
-  return { word: 'Circle', shapes: [exact(circle(towards, centre, radius))], note: `Radius ${inMm(radius)} mm.` };
+  return { shape: 'circle', items: [exact(circle(towards, centre, radius))], note: `Radius ${inMm(radius)} mm.` };
 }
 
 /** The circle through three places, with its radius as a note. */
@@ -32,7 +32,7 @@ function circleOf(plane: Plane, a: Vector3, b: Vector3, c: Vector3): Made {
   const made = circleThrough(plane, a, b, c);
   if (!made.ok) return { why: arcInWords(made.failure) };
   const radius = distance(arcCentre(made.value) ?? a, a);
-  return { word: 'Circle', shapes: [exact(made.value)], note: `Radius ${inMm(radius)} mm.` };
+  return { shape: 'circle', items: [exact(made.value)], note: `Radius ${inMm(radius)} mm.` };
 }
 
 const choice = (name: string, label: string, ...choices: readonly (readonly [string, string])[]) =>
@@ -141,7 +141,7 @@ export const round = {
       const towards = planeTowards(planeOf(context), centre, end);
       const [x, y] = [distance(centre, end), Math.abs(dot(subtract(beside, centre), towards.y))];
       if (!(y > 0)) return { why: 'An ellipse needs a width' };
-      return { word: 'Ellipse', shapes: [exact(ellipticArc({ centre, x: scale(towards.x, x), y: scale(towards.y, y) }))] }; // prettier-ignore
+      return { shape: 'ellipse', items: [exact(ellipticArc({ centre, x: scale(towards.x, x), y: scale(towards.y, y) }))] }; // prettier-ignore
     },
   }),
 
@@ -164,7 +164,7 @@ export const round = {
       if (value !== undefined && !(value > 0 && value < 1)) return { why: `A fullness lies between 0 and 1, not at ${value}` }; // prettier-ignore
       const rho = value ?? (at ? rhoNear(start, apex, end, at) : 0.5);
       const kind = Math.abs(rho - 0.5) < 5e-4 ? 'a parabola' : rho < 0.5 ? 'an ellipse' : 'a hyperbola';
-      return { word: 'Conic', shapes: [exact(conic(start, apex, end, rho))], note: `Fullness ${rho.toFixed(3)}: part of ${kind}.` }; // prettier-ignore
+      return { shape: 'conic', items: [exact(conic(start, apex, end, rho))], note: `Fullness ${rho.toFixed(3)}: part of ${kind}.` }; // prettier-ignore
     },
   }),
 
@@ -179,7 +179,7 @@ export const round = {
       const axis = options['axis'] === 'level' ? 'x' : 'y';
       const made = parabolaThrough(planeOf(context), vertex.at, end.at, { axis, half: options['half'] === true });
       if (!made) return { why: 'The end must lie beside the vertex and away from it' };
-      return { word: 'Parabola', shapes: [exact(made.curve)], note: `Focal length ${inMm(made.focalLength)} mm.` };
+      return { shape: 'parabola', items: [exact(made.curve)], note: `Focal length ${inMm(made.focalLength)} mm.` };
     },
   }),
 } as const;

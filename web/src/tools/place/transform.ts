@@ -13,7 +13,7 @@ import {
   translation,
   type Vector3,
 } from '@pencil-bend/core';
-import { placed, reflection } from '@pencil-bend/document';
+import { placed, reflection, type TransformKind } from '@pencil-bend/document';
 import type { ToolContext } from '../contract';
 import { placingTool, type Made } from './placingTool';
 import { planeOf } from './geometry';
@@ -21,13 +21,13 @@ import { planeOf } from './geometry';
 /** Carrying what is selected: moving, turning, scaling, mirroring it, or copies of it. */
 
 /** The items themselves carried, or so many copies, each by the map of its turn. */
-function carriedBy(context: ToolContext, words: string, copies: number, map: (times: number) => Affine): Made {
+function transformedBy(context: ToolContext, how: TransformKind, copies: number, map: (times: number) => Affine): Made {
   const items = context.selection.items;
   if (items.length === 0) return { why: 'Nothing is selected' };
-  if (copies === 0) return { call: { command: 'carry', args: { items, words, map: map(1) } } };
+  if (copies === 0) return { call: { command: 'transformItems', args: { items, how, map: map(1) } } };
   const maps = Array.from({ length: copies }, (_, i) => map(i + 1));
   const id = context.newId();
-  return { call: { command: 'copyItems', args: { items, words: `${words} a copy of`, id, maps } } };
+  return { call: { command: 'copyItems', args: { items, how, id, maps } } };
 }
 
 const copies = (value: number): Option => ({ name: 'copies', label: 'Copies', kind: 'number', value, least: 0, most: 500, whole: true, plain: true }); // prettier-ignore
@@ -53,7 +53,7 @@ const move = (label: string, times: number) =>
     make: ({ places: [a, b], options }, context) => {
       const by = subtract(b.at, a.at);
       if (!(distance(a.at, b.at) > 0)) return { why: 'A move of no length changes nothing' };
-      return carriedBy(context, 'Move', Number(options['copies']), (k) => translation(by.map((x) => k * x) as unknown as Vector3)); // prettier-ignore
+      return transformedBy(context, 'move', Number(options['copies']), (k) => translation(by.map((x) => k * x) as unknown as Vector3)); // prettier-ignore
     },
   });
 
@@ -77,7 +77,7 @@ export const transform = {
       const angle = to.value === undefined ? angleAbout(centre.at, from.at, to.at, context) : to.value * RADIANS;
       if (distance(centre.at, from.at) === 0) return { why: 'The place to turn by must lie away from the centre' };
       return {
-        ...carriedBy(context, 'Rotate', Number(options['copies']), (k) => turned(k * angle, centre.at, context)),
+        ...transformedBy(context, 'rotate', Number(options['copies']), (k) => turned(k * angle, centre.at, context)),
         note: `${Number((angle / RADIANS).toFixed(3))} degrees.`,
       };
     },
@@ -116,7 +116,7 @@ export const transform = {
       const factor = to.value ?? after / before;
       if (!(factor > 0 && Number.isFinite(factor))) return { why: 'A factor above 0 is needed: scale by a place away from the one that stays' }; // prettier-ignore
       const map = (k: number) => scaling(along === 'all' ? factor ** k : [axis === 0 ? factor ** k : 1, axis === 1 ? factor ** k : 1, 1], centre.at); // prettier-ignore
-      return { ...carriedBy(context, 'Scale', Number(options['copies']), map), note: `Factor ${Number(factor.toFixed(4))}.` }; // prettier-ignore
+      return { ...transformedBy(context, 'scale', Number(options['copies']), map), note: `Factor ${Number(factor.toFixed(4))}.` }; // prettier-ignore
     },
   }),
 
@@ -165,7 +165,7 @@ export const transform = {
       if (items.length === 0 || steps.length === 0) return { why: 'An array needs a second row or column' };
       if ((dx === 0 && columns > 1) || (dy === 0 && rows > 1)) return { why: 'Rows and columns need a distance' };
       const maps = steps.map(([i, j]) => translation(plane.x.map((x, c) => i * dx * x + j * dy * plane.y[c]) as unknown as Vector3)); // prettier-ignore
-      return { call: { command: 'copyItems', args: { items, words: 'Array', id: context.newId(), maps } } };
+      return { call: { command: 'copyItems', args: { items, how: 'array', id: context.newId(), maps } } };
     },
   }),
 
@@ -186,7 +186,7 @@ export const transform = {
       const [count, angle] = [Number(options['count']), Number(options['angle'])];
       const step = (angle * RADIANS) / (angle === 360 ? count : count - 1);
       const maps = Array.from({ length: count - 1 }, (_, i) => turned((i + 1) * step, centre.at, context));
-      return { call: { command: 'copyItems', args: { items, words: 'Array', id: context.newId(), maps } } };
+      return { call: { command: 'copyItems', args: { items, how: 'array', id: context.newId(), maps } } };
     },
   }),
 } as const;
@@ -209,5 +209,5 @@ function mirrored(a: Vector3, b: Vector3, as: string, context: ToolContext): Mad
       ? { why: 'One curve at a time can be made its own mirror' }
       : { call: { command: 'makeSymmetric', args: { item: curves[0], about } } };
   }
-  return carriedBy(context, 'Mirror', as === 'copy' ? 1 : 0, () => reflection(about));
+  return transformedBy(context, 'mirror', as === 'copy' ? 1 : 0, () => reflection(about));
 }

@@ -205,5 +205,5 @@ function tangentTurned(
   const strength = inRatio ? { ratio: mm / chordAt(recipe, index) } : { mm };
   const turned: TangentHold = { direction, strength };
   const alone: TangentHold = held?.strength ? { direction, strength: held.strength } : { direction };
-  return { command: 'holdTangent', args: { item: drag.item, point: id, tangent: drag.shift ? alone : turned } };
+  return { command: 'setTangent', args: { item: drag.item, point: id, tangent: drag.shift ? alone : turned } };
 }

@@ -41,7 +41,7 @@ export function removal(item: Id, handles: readonly Handle[], recipe: Recipe | n
     case 'on':
       return { command: 'removeKnot', args: { item, u: handle.u } };
     case 'tangent':
-      return { command: 'holdTangent', args: { item, point: handle.id, tangent: null } };
+      return { command: 'setTangent', args: { item, point: handle.id, tangent: null } };
     case 'weight':
       return { command: 'setWeights', args: { item, weights: [{ point: handle.id, weight: 1 }] } };
     default:

@@ -20,7 +20,7 @@ const done = (project: Project, call: Parameters<typeof perform>[1]): Project =>
   return outcome.value.project;
 };
 const items = [line('a', [0, 0], [20, 0]), line('b', [0, 10], [20, 10]), { id: 'dot', at: [50, 50, 0] as const }];
-const drawn = done(emptyProject('Frame'), { command: 'drawItems', args: { layer: 'sheet', plane: 'front', word: 'Line', items } }); // prettier-ignore
+const drawn = done(emptyProject('Frame'), { command: 'drawItems', args: { layer: 'sheet', plane: 'front', shape: 'line', items } }); // prettier-ignore
 const grouped = done(drawn, { command: 'groupItems', args: { items: ['a', 'b'], id: 'g', name: 'Pair' } });
 
 const BOTH: Selection = selectionOf(['a', 'b']);
@@ -41,16 +41,16 @@ describe('the frame around several items', () => {
   });
 
   it('moves, turns and scales what is selected, as one step', () => {
-    expect(dragged([10, 0], [13, 4])).toMatchObject([{ command: 'carry', args: { items: ['a', 'b'], words: 'Move', map: { origin: [3, 4, 0] } } }]); // prettier-ignore
-    expect(dragged([20, 10], [40, 20])).toMatchObject([{ args: { words: 'Scale', map: { x: [2, 0, 0], y: [0, 2, 0] } } }]); // prettier-ignore
+    expect(dragged([10, 0], [13, 4])).toMatchObject([{ command: 'transformItems', args: { items: ['a', 'b'], how: 'move', map: { origin: [3, 4, 0] } } }]); // prettier-ignore
+    expect(dragged([20, 10], [40, 20])).toMatchObject([{ args: { how: 'scale', map: { x: [2, 0, 0], y: [0, 2, 0] } } }]); // prettier-ignore
     const [turn] = dragged([10, 13], [2, 5]);
-    expect(turn).toMatchObject({ args: { words: 'Rotate', map: { x: [expect.closeTo(0, 12), 1, 0] } } });
+    expect(turn).toMatchObject({ args: { how: 'rotate', map: { x: [expect.closeTo(0, 12), 1, 0] } } });
   });
 
   it('shows what a drag would do, does nothing for a click, and Escape leaves it', () => {
     const { state } = play(idle, context, pointer('press', 10, 0), pointer('move', 10, 7));
     expect(preview(state, context)).toMatchObject({
-      call: { command: 'carry', args: { items: ['a', 'b'] } },
+      call: { command: 'transformItems', args: { items: ['a', 'b'] } },
       // The frame goes along.
       frame: { low: [0, 7, 0], high: [20, 17, 0] },
     });

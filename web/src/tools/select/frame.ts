@@ -7,6 +7,7 @@ import {
   resolveRecipe,
   type Selection,
   placed,
+  type TransformKind,
 } from '@pencil-bend/document';
 import { type Frame, near } from '../contract';
 
@@ -96,7 +97,7 @@ export function framePartAt(frame: Frame, point: Vector3, reach: number): FrameP
 /** What dragging a frame does to the selection: moving, turning about its middle, scaling about the opposite corner. */
 export function framed(framing: Framing, items: readonly Id[]): CommandCall | null {
   const made = mapOf(framing);
-  return made && { command: 'carry', args: { items, ...made } };
+  return made && { command: 'transformItems', args: { items, ...made } };
 }
 
 /** The frame where it has been dragged to; null while it is turned, when it is no box along the axes any more. */
@@ -108,16 +109,16 @@ export function frameDragged(framing: Framing): Frame | null {
   return { plane: frame.plane, low, high };
 }
 
-function mapOf({ part, frame, from, to }: Framing): { words: string; map: Affine } | null {
-  if (part === 'all') return { words: 'Move', map: translation(subtract(to, from)) };
+function mapOf({ part, frame, from, to }: Framing): { how: TransformKind; map: Affine } | null {
+  if (part === 'all') return { how: 'move', map: translation(subtract(to, from)) };
   if (part === 'knob') {
     const middle = middleOf(frame);
     const angle = angleIn(frame.plane, subtract(to, middle)) - Math.PI / 2;
-    return { words: 'Rotate', map: rotation(normalOf(frame.plane), angle, middle) };
+    return { how: 'rotate', map: rotation(normalOf(frame.plane), angle, middle) };
   }
   const corners = cornersOf(frame);
   const fixed = corners[(part + 2) % 4];
   const diagonal = subtract(corners[part], fixed);
   const factor = dot(subtract(to, fixed), diagonal) / dot(diagonal, diagonal);
-  return factor > 1e-6 && Number.isFinite(factor) ? { words: 'Scale', map: scaling(factor, fixed) } : null;
+  return factor > 1e-6 && Number.isFinite(factor) ? { how: 'scale', map: scaling(factor, fixed) } : null;
 }

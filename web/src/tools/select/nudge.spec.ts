@@ -27,7 +27,7 @@ describe('nudging by keys', () => {
     expect(along.calls).toEqual(moved(10, 6, 0));
     const tangent = grip({ kind: 'tangent', id: 'p1', way: 1 }, 3, 3).grip;
     const turned = play(idle, toolContext(selected(tangent.handle)), nudge(0, 1, tangent), SETTLE);
-    expect(turned.calls).toMatchObject([{ command: 'holdTangent' }]);
+    expect(turned.calls).toMatchObject([{ command: 'setTangent' }]);
     const weight = grip({ kind: 'weight', id: 'c2' }, 3, 3, [0, 2, 0]).grip;
     expect(play(idle, toolContext(selected(weight.handle)), nudge(0, 2, weight), SETTLE).calls).toMatchObject([
       { command: 'setWeights', args: { weights: [{ point: 'c2', weight: 2 }] } },

@@ -203,7 +203,7 @@ describe('dragging', () => {
     const end = grip({ kind: 'tangent', id: 'p1', way: 1 }, 3, 4);
     expect(dragged(end, -3, 2)).toEqual([
       {
-        command: 'holdTangent',
+        command: 'setTangent',
         args: { item: 'c', point: 'p1', tangent: { direction: [0, 1, 0], strength: { mm: 12 } } },
       },
     ]);
@@ -213,7 +213,7 @@ describe('dragging', () => {
     expect(turned.calls[0]).not.toHaveProperty('args.tangent.strength');
     const [stronger] = dragged(end, 3, 4, toolContext(BARE), way({ along: 'legs' }));
     expect(stronger).toMatchObject({
-      command: 'holdTangent',
+      command: 'setTangent',
       args: { tangent: { strength: { mm: expect.any(Number) } } },
     });
     // Held as a ratio it stays one.
@@ -307,7 +307,7 @@ describe('taking out, adding, taking from another', () => {
   it("a tangent's direction comes from a leg or a curve, with the sense it has", () => {
     const context = toolContext(FIT2);
     const along = play(idle, context, take('direction'), pointer('press', 4, 2, { ...CURVE, u: 0.1 }));
-    expect(along.calls).toMatchObject([{ command: 'holdTangent', args: { point: 'p2' } }]);
+    expect(along.calls).toMatchObject([{ command: 'setTangent', args: { point: 'p2' } }]);
     const pulled = selected({ kind: 'tangent', id: 'p2', way: 1 });
     const leg = grip({ kind: 'leg', index: 0 }, 1, 1);
     const fromLeg = play(idle, toolContext(pulled), take('direction'), pointer('press', 1, 1, leg));

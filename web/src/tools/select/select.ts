@@ -225,7 +225,7 @@ function take(state: SelectState, hit: Hit | null, context: ToolContext): Step {
     if (!direction || (handle?.kind !== 'fit' && handle?.kind !== 'tangent')) return { state: ended };
     const same = dot(direction, tangentAt(recipe, handle.id).direction) >= 0;
     const tangent = { direction: scale(direction, same ? 1 : -1) };
-    return { state: ended, call: { command: 'holdTangent', args: { item, point: handle.id, tangent } } };
+    return { state: ended, call: { command: 'setTangent', args: { item, point: handle.id, tangent } } };
   }
   const value = (hit.kind === 'handle' ? hit.grip.at : hit.at)[taking];
   const places = pointsOf(recipe)?.places;

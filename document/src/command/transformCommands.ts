@@ -1,44 +1,62 @@
 import { type Affine, length, type Vector3 } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
 import type { Guide, Id, Item, MirrorPlane, Project } from '../project/project';
+import type { StepFacts } from '../history/stepTitle';
 import { plainItem, type PlainItem, plainRecipe } from '../project/mirrors';
 import { directed, placed, similarityOf, transformed } from '../recipe/transformed';
 import { command } from './command';
 import { FreeNames } from './freeNames';
-import { curveItemOf, itemOf, named, openItemOf } from './items';
+import { curveItemOf, freed, itemOf, named, namedAs, openItemOf } from './items';
 
 interface OfItems {
   readonly items: readonly Id[];
 }
 
-/** What can be done to items as they are: carried elsewhere, copied, mirrored. */
-export const carryCommands = {
-  carry: command<OfItems & { words: string; map: Affine }>({
-    schema: 'carry',
-    stepName: (project, { items, words }) => `${words} ${named(project, items)}${released(project, items)}`,
+const VERBS = {
+  move: 'Move',
+  rotate: 'Rotate',
+  scale: 'Scale',
+  mirror: 'Mirror',
+  copy: 'Copy',
+  array: 'Array',
+} as const;
+
+/** What people call a map. */
+export type TransformKind = 'move' | 'rotate' | 'scale' | 'mirror';
+
+const verbOf = (how: string): string => (VERBS as Readonly<Record<string, string>>)[how] ?? 'Transform';
+
+/** What can be done to items as they are: moved, copied, mirrored. */
+export const transformCommands = {
+  transformItems: command<OfItems & { how: TransformKind; map: Affine }>({
+    schema: 'transformItems',
+    facts: (project, { items, how }) => ({ how, items: named(project, items), ...freedAlone(project, items) }),
+    title: ({ how, items }) => `${verbOf(how)} ${items}`,
     change: {
       items: (project, { items, map }) => {
         const all = new Set(items);
-        // A mirror goes where its original is carried.
+        // A mirror goes where its original goes.
         const moving = items.filter((id) => openItemOf(project, id) && !followsOneOf(project, id, all));
         return {
-          changed: Object.fromEntries(moving.map((id) => [id, carried(plainItem(project, itemOf(project, id)), map)])),
+          changed: Object.fromEntries(moving.map((id) => [id, movedBy(plainItem(project, itemOf(project, id)), map)])),
         };
       },
     },
   }),
 
   /** One copy for each map; `id` begins the ids of the copies. */
-  copyItems: command<OfItems & { words: string; id: Id; maps: readonly Affine[] }>({
+  copyItems: command<OfItems & { how: TransformKind | 'copy' | 'array'; id: Id; maps: readonly Affine[] }>({
     schema: 'copyItems',
     adds: ({ items, maps }) => items.length * maps.length,
-    stepName: (project, { items, words, maps }) => `${words} ${named(project, items)}${maps.length > 1 ? `, ${maps.length} times` : ''}`, // prettier-ignore
+    facts: (project, { items, how, maps }) => ({ how, items: named(project, items), numbers: [maps.length] }),
+    title: ({ how, items, numbers: [times = 1] }) =>
+      `${verbOf(how)} ${how === 'copy' || how === 'array' ? '' : 'a copy of '}${items}${times > 1 ? `, ${times} times` : ''}`,
     change: {
       items: (project, { items, id, maps }) => {
         const names = new FreeNames(project);
         const copies = maps.flatMap((map) =>
           items.map((each) => {
-            const { group: _group, ...single } = carried(plainItem(project, itemOf(project, each)), map);
+            const { group: _group, ...single } = movedBy(plainItem(project, itemOf(project, each)), map);
             return { ...single, name: names.next(wordOf(single.name)) };
           }),
         );
@@ -51,7 +69,8 @@ export const carryCommands = {
   mirrorItems: command<OfItems & { id: Id; about: MirrorPlane }>({
     schema: 'mirrorItems',
     adds: ({ items }) => items.length,
-    stepName: (project, { items }) => `Mirror ${named(project, items)}`,
+    facts: (project, { items }) => ({ items: named(project, items) }),
+    title: ({ items }) => `Mirror ${items}`,
     change: {
       items: (project, { items, id, about }) => {
         const names = new FreeNames(project);
@@ -66,9 +85,10 @@ export const carryCommands = {
   }),
 
   /** Of a mirror a curve of its own, of a curve that is its own mirror an ordinary one; nothing moves. */
-  letGo: command<{ item: Id }>({
-    schema: 'letGo',
-    stepName: (project, { item }) => `Let ${itemOf(project, item).name} go its own way`,
+  releaseMirror: command<{ item: Id }>({
+    schema: 'releaseMirror',
+    facts: (project, { item }) => ({ items: named(project, [item]) }),
+    title: ({ items }) => `Let ${items} go its own way`,
     change: {
       items: (project, { item: id }) => {
         openItemOf(project, id);
@@ -87,7 +107,8 @@ export const carryCommands = {
   paste: command<{ id: Id; layer: Id; plane: Id; map: Affine; items: readonly Pasted[] }>({
     schema: 'paste',
     adds: ({ items }) => items.length,
-    stepName: (_project, { items }) => `Paste ${items.length === 1 ? items[0].item.name : `${items.length} items`}`,
+    facts: (_project, { items }) => ({ items: namedAs(items.map(({ item }) => item.name)) }),
+    title: ({ items }) => `Paste ${items}`,
     change: {
       items: (project, { id, layer, plane, map, items }) => {
         const idOf = new Map(items.map(({ from }, i) => [from, `${id}-${i + 1}`]));
@@ -97,7 +118,7 @@ export const carryCommands = {
           const mirror = item.kind === 'curve' && item.recipe.kind === 'mirror' ? item.recipe : null;
           const of = mirror && idOf.get(mirror.of);
           if (mirror && !of) throw new CommandError(`${item.name} is a mirror of a curve that was not copied with it`);
-          const image = mirror ? single : carried(single as PlainItem, map);
+          const image = mirror ? single : movedBy(single as PlainItem, map);
           const about = mirror && {
             at: placed(map, mirror.about.at),
             across: unit(directed(map, mirror.about.across)),
@@ -128,19 +149,19 @@ export interface Pasted {
   readonly item: Item;
 }
 
-/** An item as a map carries it. Throws a `CommandError` for a gauge circle that would be none any more. */
-function carried(item: PlainItem, map: Affine): PlainItem {
+/** An item as a map takes it elsewhere. Throws a `CommandError` for a gauge circle that would be none any more. */
+function movedBy(item: PlainItem, map: Affine): PlainItem {
   switch (item.kind) {
     case 'curve':
       return { ...item, recipe: transformed(item.recipe, map) };
     case 'point':
       return { ...item, at: placed(map, item.at) };
     case 'guide':
-      return { ...item, guide: guideCarried(item.guide, map, item.name) };
+      return { ...item, guide: guideMovedBy(item.guide, map, item.name) };
   }
 }
 
-function guideCarried(guide: Guide, map: Affine, name: string): Guide {
+function guideMovedBy(guide: Guide, map: Affine, name: string): Guide {
   if (guide.kind === 'line') {
     return { ...guide, at: placed(map, guide.at), direction: unit(directed(map, guide.direction)) };
   }
@@ -163,14 +184,14 @@ function followsOneOf({ items }: Project, id: Id, ids: ReadonlySet<Id>): boolean
   return false;
 }
 
-/** Mirrors that are carried without their originals become curves of their own. */
-function released(project: Project, ids: readonly Id[]): string {
+/** Mirrors that are transformed without their originals become curves of their own. */
+function freedAlone(project: Project, ids: readonly Id[]): Pick<StepFacts, 'freed'> {
   const all = new Set(ids);
-  const free = ids.filter((id) => {
+  const alone = ids.filter((id) => {
     const item = itemOf(project, id);
     return item.kind === 'curve' && item.recipe.kind === 'mirror' && !followsOneOf(project, id, all);
   });
-  return free.length === 0 ? '' : `; ${named(project, free)} no longer a mirror`;
+  return freed(project, [], alone);
 }
 
 /** 'Wall' of 'Wall 2'. */

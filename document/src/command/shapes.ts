@@ -1,0 +1,26 @@
+/** What something new is called until it is renamed, before its number. */
+export const FIRST_NAMES = {
+  point: 'Point',
+  line: 'Line',
+  polyline: 'Polyline',
+  rectangle: 'Rectangle',
+  polygon: 'Polygon',
+  circle: 'Circle',
+  arc: 'Arc',
+  ellipse: 'Ellipse',
+  conic: 'Conic',
+  parabola: 'Parabola',
+  curve: 'Curve',
+  freehand: 'Freehand',
+  compare: 'Compare',
+  offset: 'Offset',
+  fillet: 'Fillet',
+  chamfer: 'Chamfer',
+  midway: 'Midway',
+  'line-guide': 'Line guide',
+  'symmetry-line': 'Symmetry line',
+  'gauge-circle': 'Gauge circle',
+} as const;
+
+/** What was drawn. */
+export type Shape = keyof typeof FIRST_NAMES;

@@ -1,0 +1,38 @@
+import { EARLIER, type NamedItems, type NamedPoints, type StepTitle } from '../history/stepTitle';
+import { shortened } from '../name';
+import type { Command } from './command';
+import { commands } from './registry';
+
+/** Names can be long, and a line is not. */
+const LONGEST_TITLE = 300;
+
+/** The title of a step as people read it: 'Move point 4 of Spout'. */
+export function titleOf({ command, text = '', ...facts }: StepTitle): string {
+  if (command === EARLIER || !Object.hasOwn(commands, command)) return text || 'A change';
+  const { how = '', items, points, to = '', numbers = [], freed } = facts;
+  const { title } = (commands as Readonly<Record<string, Command<never>>>)[command];
+  const words = title({ how, items: itemsInWords(items), points: pointsInWords(points), to, numbers });
+  return shortened(words + freedInWords(freed), LONGEST_TITLE);
+}
+
+/** 'Lid', 'Lid and Knob', 'Lid and 3 more'. */
+function itemsInWords({ names, count }: NamedItems = { names: [], count: 0 }): string {
+  const [first = 'nothing', second] = names;
+  if (count <= 1) return first;
+  return count === 2 && second !== undefined ? `${first} and ${second}` : `${first} and ${count - 1} more`;
+}
+
+function pointsInWords(points?: NamedPoints): string {
+  if (!points) return '';
+  switch (points.kind) {
+    case 'fit':
+      return `point ${points.number}`;
+    case 'control':
+      return `control point ${points.number}`;
+    case 'several':
+      return `${points.count} points`;
+  }
+}
+
+const freedInWords = (freed?: NamedItems): string =>
+  freed ? `; ${itemsInWords(freed)} ${freed.count === 1 ? 'is a mirror' : 'are mirrors'} no longer` : '';
