@@ -4,7 +4,7 @@ export type { Pasted, TransformKind } from './command/transformCommands';
 export { edgeOf, edgeOfGuide, type ToReach } from './command/lengths';
 export type { NewItem } from './command/sheetCommands';
 export { addsHandles, type CommandCall, commands, type CommandName, isLossy } from './command/registry';
-export { type Attempt, attempt, type Attempted } from './command/attempt';
+export { type Attempt, attempt, type Attempted, preview } from './command/attempt';
 export { type Outcome, perform, type Performed, redo, type Stamp, undo } from './command/perform';
 export { FIRST_NAMES, type Shape } from './command/shapes';
 export { titleOf } from './command/titleOf';

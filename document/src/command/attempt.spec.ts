@@ -1,11 +1,14 @@
 import { archProject, drawing, performed, stamp } from '../fixture';
-import { emptyProject, fitRecipe, type Project } from '../project/project';
+import { type CurveItem, emptyProject, fitRecipe, type FitRecipe, type Project } from '../project/project';
 import { plainItem } from '../project/mirrors';
 import { resolveRecipe } from '../recipe/resolve';
-import { attempt } from './attempt';
+import { attempt, preview } from './attempt';
 import { titleOf } from './titleOf';
 import { perform } from './perform';
-import type { CommandCall } from './registry';
+import type { Command } from './command';
+import { type CommandCall, commands } from './registry';
+
+type MovePoints = Extract<CommandCall, { command: 'movePoints' }>['args'];
 
 const moved = (to: readonly [number, number, number]): CommandCall => ({
   command: 'movePoints',
@@ -26,6 +29,48 @@ const curveOf = (project: Project, id: string) => {
   const resolved = item.kind === 'curve' && resolveRecipe(item.recipe);
   return resolved && resolved.ok ? resolved.value.curve : null;
 };
+
+describe('a command with a final solve', () => {
+  const solved: number[] = [];
+  const { change } = commands.movePoints as Command<MovePoints>;
+  if (typeof change === 'function') throw new Error('movePoints tells what items become');
+  // The stand-in goes to whole millimetres; the final solve counts how often it runs.
+  const rounded = ({ item, moves }: MovePoints): MovePoints => ({
+    item,
+    moves: moves.map(({ point, to: [x, y, z] }) => ({ point, to: [Math.round(x), Math.round(y), Math.round(z)] })),
+  });
+  const slow: Partial<Command<MovePoints>> = {
+    quick: { items: (project, args) => change.items(project, rounded(args)) },
+    change: { items: (project, args) => (solved.push(solved.length), change.items(project, args)) },
+  };
+  beforeAll(() => void Object.assign(commands.movePoints, slow));
+  afterAll(() => {
+    Object.assign(commands.movePoints, { change });
+    delete (commands.movePoints as { quick?: unknown }).quick;
+  });
+  const p2 = (project: Project) => (project.items['arch'] as CurveItem & { recipe: FitRecipe }).recipe.points[1].at;
+
+  it('shows its stand-in while it is moved, and is solved once, for what is kept', () => {
+    const project = archProject();
+    for (const x of [30.2, 30.4, 31.4]) {
+      const shown = preview(project, moved([x, 25, 0]));
+      expect(shown.ok && p2(shown.value.project)).toEqual([Math.round(x), 25, 0]);
+    }
+    expect(solved).toEqual([]);
+    expect(p2(done(project, moved([31.4, 25, 0])).project)).toEqual([31.4, 25, 0]);
+    expect(solved).toHaveLength(1);
+    // A price is that of what would be kept, so it is the same solve.
+    const priced = attempted(archProject(), moved([3.3, 25, 0]));
+    expect(p2(priced.project)).toEqual([3.3, 25, 0]);
+  });
+
+  it('without a stand-in is shown as it is kept', () => {
+    const project = archProject();
+    const reversed: CommandCall = { command: 'reverseCurve', args: { item: 'arch' } };
+    const shown = preview(project, reversed);
+    expect(shown.ok && shown.value.project).toBe(done(project, reversed).project);
+  });
+});
 
 describe('a command done on the side', () => {
   it('leaves the project as it was, and says which items become what', () => {

@@ -8,7 +8,7 @@ import type { Id, Item, Project } from '../project/project';
 import { withFollowers } from '../project/mirrors';
 import { CommandError } from '../commandError';
 import { become } from './become';
-import type { ChangedItems, Command } from './command';
+import type { Change, ChangedItems, Command } from './command';
 import { addItem } from './items';
 import { commands, type CommandCall } from './registry';
 import { withoutMinusZero } from './withoutMinusZero';
@@ -32,26 +32,41 @@ interface Changes {
 
 export type Attempted = Result<Attempt, string>;
 
-const latest = new WeakMap<Project, { readonly call: CommandCall; readonly attempted: Attempted }>();
+/** The latest attempt on each project. */
+type Latest = WeakMap<Project, { readonly call: CommandCall; readonly attempted: Attempted }>;
+
+const latest: Latest = new WeakMap();
+const latestQuick: Latest = new WeakMap();
 
 /**
  * Does a command to a project on the side: what it would lead to, or why it cannot be done, in words. The arguments are
  * taken as right, and the project it leads to is not checked: `perform` does both. The latest attempt on a project is
  * remembered, so that what was previewed is taken as it is when it is performed.
  */
-export function attempt(project: Project, call: CommandCall): Attempted {
-  const known = latest.get(project);
+export const attempt = (project: Project, call: CommandCall): Attempted =>
+  remembered(latest, project, call, commandOf(call).change);
+
+/** The same as it is shown while it is moved about: of a command that has one, its quick stand-in. */
+export function preview(project: Project, call: CommandCall): Attempted {
+  const { quick } = commandOf(call);
+  return quick ? remembered(latestQuick, project, call, quick) : attempt(project, call);
+}
+
+const commandOf = ({ command }: CommandCall) => commands[command] as Command<unknown>;
+
+function remembered(among: Latest, project: Project, call: CommandCall, change: Change<unknown>): Attempted {
+  const known = among.get(project);
   if (known && equal(known.call, call)) return known.attempted;
-  const attempted = tried(project, call);
-  latest.set(project, { call, attempted });
+  const attempted = tried(project, call, change);
+  among.set(project, { call, attempted });
   return attempted;
 }
 
-function tried(project: Project, { command, args: given }: CommandCall): Attempted {
-  const { change, facts } = commands[command] as Command<unknown>;
+function tried(project: Project, call: CommandCall, change: Change<unknown>): Attempted {
+  const { command, args: given } = call;
   const args = withoutMinusZero<unknown>(given);
   try {
-    const title = { command, ...facts(project, args) };
+    const title = { command, ...commandOf(call).facts(project, args) };
     const changes =
       typeof change === 'function'
         ? drafted(project, (draft) => change(draft, args))

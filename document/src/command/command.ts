@@ -15,6 +15,11 @@ export interface Command<Args> {
   readonly title: (facts: FactsInWords) => string;
   /** How it is done. Throws a `CommandError`, which leaves the project as it was. */
   readonly change: Change<Args>;
+  /**
+   * A quick stand-in that is shown while a tool or a slider is moved, where `change` takes too long for that: what was
+   * seen is then no longer what is kept, but close to it. It refuses what `change` refuses, as far as it can tell.
+   */
+  readonly quick?: Change<Args>;
   /** How many items it adds, where its arguments tell: too many are refused before it begins. */
   readonly adds?: (args: Args) => number;
   /** It changes the shape by an amount nobody can foresee, so its price is shown before it is done. */

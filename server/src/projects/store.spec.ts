@@ -83,7 +83,11 @@ describe('a copy', () => {
     const mine = done(drawings[2], draw('mine'));
     await server.append(id, 2, [theirs]).expect(200);
     const { body } = await server.append(id, 2, [mine.step]).expect(412);
-    expect(body).toMatchObject({ revision: 3, count: 1, titles: [{ command: 'drawItems', items: { names: ['Curve 3'], count: 1 } }] });
+    expect(body).toMatchObject({
+      revision: 3,
+      count: 1,
+      titles: [{ command: 'drawItems', items: { names: ['Curve 3'], count: 1 } }],
+    });
     const copy = (await post(`${id}/copies`, { revision: 2, steps: [mine.step] }).expect(201)).body;
     expect((await server.opened(copy.id)).project.itemOrder).toEqual(['c0', 'c1', 'mine']);
     expect((await server.opened(id)).project.itemOrder).toEqual(['c0', 'c1', 'theirs']);

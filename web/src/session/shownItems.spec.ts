@@ -1,4 +1,4 @@
-import { attempt, type CommandCall, resolveRecipe, titleOf } from '@pencil-bend/document';
+import { attempt, type CommandCall, commands, resolveRecipe, titleOf } from '@pencil-bend/document';
 import { at, openMirrored, projectWith, through } from './bench.fixture';
 
 jest.mock('../work/browserWorker', () => ({ startBrowserWorker: () => null }));
@@ -31,6 +31,18 @@ describe('shown items', () => {
     expect(stepHistory.stacks().stacks.undo.map(({ title }) => titleOf(title))).toEqual(['Move point 2 of Curve 1']);
     expect(shown.kept().find(({ id }) => id === 'a')?.curve).toBe(seen);
     expect(shown.inHand()).toEqual([]);
+  });
+
+  it('of a command with a final solve are its stand-in, and what is kept is solved on release', () => {
+    const { shown, hand, drag, editing } = openMirrored();
+    const movePoints = commands.movePoints as { change: unknown; quick?: unknown };
+    const standIn = editing.project()?.items['a'];
+    movePoints.quick = { items: () => ({ changed: { a: { ...standIn, name: 'Stand-in' } } }) };
+    drag(12, 9);
+    expect(shown.inHand().map(({ item }) => item.name)).toContain('Stand-in');
+    hand.feed(at('release', 12, 9));
+    delete movePoints.quick;
+    expect(editing.project()?.items['a']).toMatchObject({ name: 'Curve 1', recipe: { points: [{}, { at: [12, 9, 0] }, {}] } }); // prettier-ignore
   });
 
   it('that are being made are there with those that would change', () => {

@@ -1,7 +1,7 @@
 import { ToolView } from './toolView';
 import { computed, inject, Injectable } from '@angular/core';
 import type { Curve } from '@pencil-bend/core';
-import { attempt, type Id, isShown, type Item, plainItem, type Project } from '@pencil-bend/document';
+import { type Id, isShown, type Item, plainItem, preview, type Project } from '@pencil-bend/document';
 import { type ShownItem, shownItem } from '../view/shownItem';
 import { Editing } from './editing';
 
@@ -23,7 +23,7 @@ export class ShownItems {
   private readonly attempted = computed(() => {
     const project = this.editing.project();
     const { call } = this.toolView.preview();
-    return project && call ? attempt(project, call) : null;
+    return project && call ? preview(project, call) : null;
   });
 
   /** Why that cannot be done. */
