@@ -135,14 +135,14 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
     [() => core.throughPoints(FOUR, { ends: 'free' as 'natural' }), 'ends: one of natural, not-a-knot'],
     [() => core.throughPoints(FOUR, { kinks: [0] }), 'kinks: a whole number from 1 to 2 is needed, not 0'],
     [
-      () => core.throughPoints(FOUR, { holds: [{ at: 4 }] }),
+      () => core.throughPoints(FOUR, { holds: [{ index: 4 }] }),
       'holds[0].at: a whole number from 0 to 3 is needed, not 4',
     ],
-    [() => core.throughPoints(FOUR, { holds: [{ at: 1 }, { at: 1 }] }), 'holds[1].at: point 1 is held twice'],
-    [() => core.throughPoints(FOUR, { holds: [{ at: 1, side: 'before' }] }), 'holds[0].side: point 1 is no kink'],
-    [() => core.throughPoints(FOUR, { holds: [{ at: 1, tangent: { direction: NONE } }] }), 'holds[0].tangent.direction: a direction'], // prettier-ignore
-    [() => core.throughPoints(FOUR, { holds: [{ at: 1, tangent: { direction: [1, 0, 0], strength: { mm: 0 } } }] }), 'holds[0].tangent.strength above 0'], // prettier-ignore
-    [() => core.throughPoints(FOUR, { holds: [{ at: 1, curvature: { radius: NaN } }] }), 'holds[0].curvature: a radius above 0 is needed, not NaN'], // prettier-ignore
+    [() => core.throughPoints(FOUR, { holds: [{ index: 1 }, { index: 1 }] }), 'holds[1].at: point 1 is held twice'],
+    [() => core.throughPoints(FOUR, { holds: [{ index: 1, side: 'before' }] }), 'holds[0].side: point 1 is no kink'],
+    [() => core.throughPoints(FOUR, { holds: [{ index: 1, tangent: { direction: NONE } }] }), 'holds[0].tangent.direction: a direction'], // prettier-ignore
+    [() => core.throughPoints(FOUR, { holds: [{ index: 1, tangent: { direction: [1, 0, 0], strength: { mm: 0 } } }] }), 'holds[0].tangent.strength above 0'], // prettier-ignore
+    [() => core.throughPoints(FOUR, { holds: [{ index: 1, curvature: { radius: NaN } }] }), 'holds[0].curvature: a radius above 0 is needed, not NaN'], // prettier-ignore
   ],
   fitDataOf: [[() => core.fitDataOf(CURVE, core.packSites([{ u: 3, order: 0 }])), 'parameter 3 lies outside']],
   fromFitData: [

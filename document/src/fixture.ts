@@ -11,7 +11,7 @@ import { emptyProject, type FitPoint, fitRecipe, type Project } from './project/
 export const points = (...places: readonly Vector3[]): FitPoint[] => places.map((at, i) => ({ id: `p${i + 1}`, at }));
 
 let serial = 0;
-export const stamp = () => ({ id: `step-${String(++serial).padStart(6, '0')}`, at: '2026-11-23T12:00:00.000Z' });
+export const stamp = () => ({ id: `step-${String(++serial).padStart(6, '0')}`, time: '2026-11-23T12:00:00.000Z' });
 
 /** Does orders one after the other; throws for one that is refused. */
 export function performed(project: Project, ...orders: readonly CommandCall[]): { project: Project; log: Step[] } {

@@ -10,7 +10,7 @@ function withCurve(coordinates: readonly number[]): Project {
       command: 'drawItems',
       args: { layer: 'sheet', plane: 'front', shape: 'curve', items: [{ id: 'c', recipe: fitRecipe(points, false) }] },
     },
-    { id: 'step-0001', at: '2026-11-23T12:00:00.000Z' },
+    { id: 'step-0001', time: '2026-11-23T12:00:00.000Z' },
   );
   if (!outcome.ok) throw new Error(outcome.failure);
   return outcome.value.project;

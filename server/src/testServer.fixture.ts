@@ -85,7 +85,7 @@ export class TestServer {
 }
 
 let serial = 0;
-export const stamp = () => ({ id: `step-${String(++serial).padStart(6, '0')}`, at: new Date().toISOString() });
+export const stamp = () => ({ id: `step-${String(++serial).padStart(6, '0')}`, time: new Date().toISOString() });
 
 export function done(project: Project, order: CommandCall): { project: Project; step: Step } {
   const outcome = perform(project, order, stamp());

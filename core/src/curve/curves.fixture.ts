@@ -114,7 +114,7 @@ export function valueOf<Value>(result: Result<Value, unknown>): Value {
 export const checked = ({ degree, knots, points, closing }: Curve): Curve => makeCurve(degree, knots, points, closing);
 
 /** The parameter at a share of the domain. */
-export function at(curve: Curve, share: number): number {
+export function parameterAtShare(curve: Curve, share: number): number {
   const [first, last] = domainOf(curve);
   return Math.min(last, first + share * (last - first));
 }

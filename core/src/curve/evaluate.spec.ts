@@ -2,7 +2,7 @@ import { Bezier } from 'bezier-js';
 import fc from 'fast-check';
 import { Vector4 } from 'three';
 import { NURBSCurve } from 'three/examples/jsm/curves/NURBSCurve.js';
-import { anyCurve, at, sizeOf } from './curves.fixture';
+import { anyCurve, parameterAtShare, sizeOf } from './curves.fixture';
 import { toNurbs, toVerb, verb } from './witnesses.fixture';
 import { findSpan } from './basis';
 import { type Curve, countOf, domainOf, homogeneous, makeCurve } from './curve';
@@ -128,7 +128,7 @@ describe('evaluate', () => {
   it('agrees with two NURBS libraries in place, and with what they have of derivatives', () => {
     fc.assert(
       fc.property(curves, fraction, (curve, t) => {
-        const u = at(curve, t);
+        const u = parameterAtShare(curve, t);
         const d = derivatives(curve, u, 3);
         const first = verb.Eval.rationalCurveDerivatives(toVerb(curve), u, 3);
         const second = toNurbs(curve);
@@ -144,7 +144,7 @@ describe('evaluate', () => {
   it('is true to 1e-12 of the size at degree 9, against exact fractions', () => {
     fc.assert(
       fc.property(anyCurve({ degrees: [9, 9] }), fraction, (curve, t) => {
-        const u = at(curve, t);
+        const u = parameterAtShare(curve, t);
         const exact = exactPoint(curve, u);
         const found = evaluate(curve, u);
         const inBatch = evaluateAll(curve, [u]);

@@ -252,13 +252,13 @@ function derivativesRun(
   const first = coefficientsOf(curve, polynomials, span);
   const origin = 3 * (span - curve.degree);
   const { degree, knots } = curve;
-  for (let i = from, at = offset; i < to; i++, at += stride) {
-    if (degree === 3 && !rational) cubic(coefficients, first, parameters[i] - knots[span], order, out, at);
-    else horner(coefficients, first, degree, knots, span, parameters, i, rational, order, out, at);
+  for (let i = from, index = offset; i < to; i++, index += stride) {
+    if (degree === 3 && !rational) cubic(coefficients, first, parameters[i] - knots[span], order, out, index);
+    else horner(coefficients, first, degree, knots, span, parameters, i, rational, order, out, index);
     // Places are computed about an origin nearby; derivatives do not change with it.
-    out[at] += origins[origin];
-    out[at + 1] += origins[origin + 1];
-    out[at + 2] += origins[origin + 2];
+    out[index] += origins[origin];
+    out[index + 1] += origins[origin + 1];
+    out[index + 2] += origins[origin + 2];
   }
   return out;
 }
@@ -313,12 +313,12 @@ function cubic(
   offset: number,
 ): void {
   for (let c = 0; c < 3; c++) {
-    const at = first + c;
+    const index = first + c;
     const to = offset + c;
-    const c1 = coefficients[at + 4];
-    const c2 = coefficients[at + 8];
-    const c3 = coefficients[at + 12];
-    out[to] = ((c3 * t + c2) * t + c1) * t + coefficients[at];
+    const c1 = coefficients[index + 4];
+    const c2 = coefficients[index + 8];
+    const c3 = coefficients[index + 12];
+    out[to] = ((c3 * t + c2) * t + c1) * t + coefficients[index];
     if (order > 0) out[to + 3] = (3 * c3 * t + 2 * c2) * t + c1;
     if (order > 1) out[to + 6] = 6 * c3 * t + 2 * c2;
     if (order > 2) out[to + 9] = 6 * c3;

@@ -63,12 +63,12 @@ function lookedUp(curve: Curve): SpanPolynomials | null {
  */
 export function coefficientsOf(curve: Curve, polynomials: SpanPolynomials, span: number): number {
   const { degree } = curve;
-  const at = (span - degree) * (degree + 1) * 4;
-  if (polynomials.ready[span - degree] === 0) fill(curve, polynomials, span, at);
-  return at;
+  const index = (span - degree) * (degree + 1) * 4;
+  if (polynomials.ready[span - degree] === 0) fill(curve, polynomials, span, index);
+  return index;
 }
 
-function fill(curve: Curve, { coefficients, origins, ready }: SpanPolynomials, span: number, at: number): void {
+function fill(curve: Curve, { coefficients, origins, ready }: SpanPolynomials, span: number, index: number): void {
   const { degree, knots, points } = curve;
   const width = degree + 1;
   const start = 4 * (span - degree);
@@ -83,7 +83,7 @@ function fill(curve: Curve, { coefficients, origins, ready }: SpanPolynomials, s
       for (let j = 0, i = start; j < width; j++, i += 4) {
         sum += basisScratch[k * width + j] * (points[i + c] - origin * points[i + 3]);
       }
-      coefficients[at + 4 * k + c] = sum / factorial;
+      coefficients[index + 4 * k + c] = sum / factorial;
     }
   }
   ready[span - degree] = 1;

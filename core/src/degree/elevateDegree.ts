@@ -52,7 +52,7 @@ function raisedPoints(source: Spline, target: Float64Array, count: number): Floa
   const { degree, knots, points } = source;
   const last = points.length / 4 - 1;
   const out = new Float64Array(4 * count);
-  let at = 0;
+  let index = 0;
   for (let i = 0; i < count; i++) {
     // Knots target[i + 1] .. target[i + degree + 1]; equal ones give equal blossoms.
     for (let j = 0; j <= degree;) {
@@ -60,9 +60,9 @@ function raisedPoints(source: Spline, target: Float64Array, count: number): Floa
       let times = 1;
       while (j + times <= degree && target[i + 1 + j + times] === dropped) times++;
       for (let k = 0; k < degree; k++) args[k] = target[i + 1 + (k < j ? k : k + 1)];
-      while (at > 0 && knots[at] > args[0]) at--;
-      while (at < knots.length - 1 && knots[at + 1] <= args[0]) at++;
-      blossom(knots, points, degree, spanAt(knots, degree, last, at), args, 0, value, 0);
+      while (index > 0 && knots[index] > args[0]) index--;
+      while (index < knots.length - 1 && knots[index + 1] <= args[0]) index++;
+      blossom(knots, points, degree, spanAt(knots, degree, last, index), args, 0, value, 0);
       const share = times / (degree + 1);
       for (let c = 0; c < 4; c++) out[4 * i + c] += share * value[c];
       j += times;

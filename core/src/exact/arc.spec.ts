@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { at, checked, fraction, valueOf } from '../curve/curves.fixture';
+import { parameterAtShare, checked, fraction, valueOf } from '../curve/curves.fixture';
 import { cross, distance, dot, length, scale, type Vector3 } from '../linear/vector';
 import { type Curve } from '../curve/curve';
 import { derivatives, evaluate } from '../curve/evaluate';
@@ -13,7 +13,7 @@ import { arcAbout, arcAlong, arcOfRadius, arcThrough, circle, ellipse, ellipseFr
 /** A plane that lies askew. */
 const ASKEW: Plane = { origin: [0, 0, 0], x: [0.6, 0.8, 0], y: [-0.48, 0.36, 0.8] };
 const everywhere = (curve: Curve, check: (point: Vector3) => void) => {
-  for (let i = 0; i <= 97; i++) check(evaluate(curve, at(curve, i / 97)));
+  for (let i = 0; i <= 97; i++) check(evaluate(curve, parameterAtShare(curve, i / 97)));
 };
 
 describe('circles and ellipses', () => {

@@ -1,4 +1,4 @@
-import { at } from '../curve/curves.fixture';
+import { parameterAtShare } from '../curve/curves.fixture';
 import { length, type Vector3 } from '../linear/vector';
 import { type Curve } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
@@ -6,7 +6,7 @@ import { arcLength } from '../measure/arcLength';
 import { FRONT } from '../plane/plane';
 import { conic, parabola } from './conic';
 const everywhere = (curve: Curve, check: (point: Vector3) => void) => {
-  for (let i = 0; i <= 97; i++) check(evaluate(curve, at(curve, i / 97)));
+  for (let i = 0; i <= 97; i++) check(evaluate(curve, parameterAtShare(curve, i / 97)));
 };
 
 describe('conics', () => {

@@ -30,11 +30,15 @@ export function parabola(plane: Plane, vertex: Vector3, focalLength: number, fro
   if (!(Number.isFinite(from) && Number.isFinite(to) && from < to)) {
     throw new RangeError(`from ${from} to ${to} is no range`);
   }
-  const at = (x: number, y: number): Vector3 => add(vertex, add(scale(plane.x, x), scale(plane.y, y)));
+  const pointAt = (x: number, y: number): Vector3 => add(vertex, add(scale(plane.x, x), scale(plane.y, y)));
   const height = (x: number) => (x * x) / (4 * focalLength);
   // The tangents at the ends meet in the middle, at the height f'(from) (middle − from) + f(from).
-  const middle = at((from + to) / 2, (from * to) / (4 * focalLength));
-  return makeCurve(2, [0, 0, 0, 1, 1, 1], homogeneous([...at(from, height(from)), ...middle, ...at(to, height(to))]));
+  const middle = pointAt((from + to) / 2, (from * to) / (4 * focalLength));
+  return makeCurve(
+    2,
+    [0, 0, 0, 1, 1, 1],
+    homogeneous([...pointAt(from, height(from)), ...middle, ...pointAt(to, height(to))]),
+  );
 }
 
 /**

@@ -1,4 +1,4 @@
-import { at, checked, valueOf } from '../curve/curves.fixture';
+import { parameterAtShare, checked, valueOf } from '../curve/curves.fixture';
 import { distance, type Vector3 } from '../linear/vector';
 import { type Curve, domainOf } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
@@ -10,7 +10,7 @@ import { polyline, rectangle, regularPolygon } from './polyline';
 /** A plane that lies askew. */
 const ASKEW: Plane = { origin: [0, 0, 0], x: [0.6, 0.8, 0], y: [-0.48, 0.36, 0.8] };
 const everywhere = (curve: Curve, check: (point: Vector3) => void) => {
-  for (let i = 0; i <= 97; i++) check(evaluate(curve, at(curve, i / 97)));
+  for (let i = 0; i <= 97; i++) check(evaluate(curve, parameterAtShare(curve, i / 97)));
 };
 
 describe('lines and chains of legs', () => {

@@ -109,12 +109,12 @@ export function collocate(space: SplineSpace, sites: Sites, values: ArrayLike<nu
   const right = new Float64Array(3 * count);
   const stride = 2 * lower + upper;
   for (let i = 0; i < count; i++) {
-    const at = rowAt(i);
+    const index = rowAt(i);
     for (let j = 0; j < width; j++) {
       const value = entries[i * width + j];
-      if (value !== 0) matrix.values[at * stride + lower + columnAt(firsts[i] + j)] += value;
+      if (value !== 0) matrix.values[index * stride + lower + columnAt(firsts[i] + j)] += value;
     }
-    for (let c = 0; c < 3; c++) right[3 * at + c] = values[3 * i + c] * scales[i];
+    for (let c = 0; c < 3; c++) right[3 * index + c] = values[3 * i + c] * scales[i];
   }
   if (!solveBanded(matrix, right, 3)) return null;
   // What is nearly undetermined may leave what a drawing can hold, or all numbers.

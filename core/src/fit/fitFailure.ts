@@ -13,9 +13,9 @@ export type FitFailure =
 export type HoldFailure =
   | FitFailure
   /** A tangent needs degree 2, a curvature degree 3; the points at hand may allow less than was asked for. */
-  | { readonly kind: 'degree-too-low'; readonly at: number; readonly degree: number; readonly needed: number }
+  | { readonly kind: 'degree-too-low'; readonly index: number; readonly degree: number; readonly needed: number }
   /** A radius is held where the curve is straight, or a curvature along the tangent: it has no side to bend to. */
-  | { readonly kind: 'no-side'; readonly at: number }
+  | { readonly kind: 'no-side'; readonly index: number }
   /** What is held contradicts itself. */
   | { readonly kind: 'unsolvable'; readonly degree: number; readonly points: number };
 

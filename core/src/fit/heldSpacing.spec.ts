@@ -22,7 +22,7 @@ describe('held spacing', () => {
   it.each(cases.filter(({ closed, kinks }) => closed || !kinks.includes(0)))(
     'is one to one between fit data and control points: %o',
     ({ degree, closed, kinks }) => {
-      for (const holds of [[], [{ at: 1, tangent: { direction: [1, 1, 0] as Vector3 } }]]) {
+      for (const holds of [[], [{ index: 1, tangent: { direction: [1, 1, 0] as Vector3 } }]]) {
         if (degree === 1 && holds.length > 0) continue;
         const { curve, sites } = valueOf(throughPoints(points, { degree, closed, kinks, holds }));
         const data = fitDataOf(curve, sites);

@@ -4,7 +4,7 @@ import { mustBeAbove0, mustBeDirection, mustBeOneOf, mustBePoint, mustBeWhole } 
 /** What is held at a fit point besides its place. */
 export interface PointHold {
   /** Index of the fit point. */
-  readonly at: number;
+  readonly index: number;
   /** At a kink: the stretch that ends there or the one that begins there; both when left out. */
   readonly side?: 'before' | 'after';
   readonly tangent?: TangentHold;
@@ -25,13 +25,14 @@ export interface TangentHold {
 /** Throws a RangeError that says which hold is wrong, and how. */
 export function checkHolds(holds: readonly PointHold[], count: number, kinks: readonly number[]): void {
   const seen = new Set<string>();
-  holds.forEach(({ at, side, tangent, curvature }, i) => {
-    mustBeWhole(at, 0, count - 1, `holds[${i}].at`);
+  holds.forEach(({ index, side, tangent, curvature }, i) => {
+    mustBeWhole(index, 0, count - 1, `holds[${i}].index`);
     if (side) mustBeOneOf(side, ['before', 'after'], `holds[${i}].side`);
-    if (side && !kinks.includes(at)) throw new RangeError(`holds[${i}].side: point ${at} is no kink and has one side`);
+    if (side && !kinks.includes(index))
+      throw new RangeError(`holds[${i}].side: point ${index} is no kink and has one side`);
     for (const which of side ? [side] : ['before', 'after']) {
-      if (seen.has(`${at} ${which}`)) throw new RangeError(`holds[${i}].at: point ${at} is held twice`);
-      seen.add(`${at} ${which}`);
+      if (seen.has(`${index} ${which}`)) throw new RangeError(`holds[${i}].index: point ${index} is held twice`);
+      seen.add(`${index} ${which}`);
     }
     if (tangent) {
       mustBeDirection(tangent.direction, `holds[${i}].tangent.direction`);

@@ -100,12 +100,12 @@ class Rows {
 
   put(u: number, order: number, point: number, left: boolean, natural: boolean): void {
     const { sites, points } = this.laid;
-    const at = this.next++;
-    sites.parameters[at] = u;
-    sites.orders[at] = order;
-    sites.left[at] = left ? 1 : 0;
-    points[at] = point;
-    this.laid.natural[at] = natural ? 1 : 0;
+    const index = this.next++;
+    sites.parameters[index] = u;
+    sites.orders[index] = order;
+    sites.left[index] = left ? 1 : 0;
+    points[index] = point;
+    this.laid.natural[index] = natural ? 1 : 0;
   }
 }
 

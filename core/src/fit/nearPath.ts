@@ -9,7 +9,7 @@ import { parametersOf } from './parameters';
 
 /** A smooth path that is no curve of ours: a place for every parameter. */
 export interface Path {
-  readonly at: (t: number) => Vector3;
+  readonly pointAt: (t: number) => Vector3;
   /** Increasing; between neighbours the path is smooth to every order that matters. */
   readonly breaks: readonly number[];
   /** The path ends where it begins, smoothly. */
@@ -59,25 +59,25 @@ export function nearPath(path: Path, tolerance: number, degree: number): NearPat
 
 /** A path that hardly leads anywhere, as the line between its ends. */
 function standing(path: Path, first: number, last: number): NearPath {
-  const curve = reparameterise(lineBetween(path.at(first), path.at(last)), first, last);
+  const curve = reparameterise(lineBetween(path.pointAt(first), path.pointAt(last)), first, last);
   return { curve, error: errorOf(path, curve, FIRST_SAMPLES) };
 }
 
 /** Places of the path at so many parameters of each span, neighbours apart. */
-function samplesOf({ at, breaks, closed }: Path, perSpan: number): Float64Array {
+function samplesOf({ pointAt, breaks, closed }: Path, perSpan: number): Float64Array {
   const places: number[] = [];
   for (let s = 0; s + 1 < breaks.length; s++) {
-    for (let i = 0; i < perSpan; i++) places.push(...at(breaks[s] + ((breaks[s + 1] - breaks[s]) * i) / perSpan));
+    for (let i = 0; i < perSpan; i++) places.push(...pointAt(breaks[s] + ((breaks[s + 1] - breaks[s]) * i) / perSpan));
   }
-  if (!closed) places.push(...at(breaks[breaks.length - 1]));
+  if (!closed) places.push(...pointAt(breaks[breaks.length - 1]));
   return Float64Array.from(apartFrom(places).flatMap((i) => places.slice(3 * i, 3 * i + 3)));
 }
 
-function errorOf({ at, breaks }: Path, curve: Curve, perSpan: number): number {
+function errorOf({ pointAt, breaks }: Path, curve: Curve, perSpan: number): number {
   let error = 0;
   for (let s = 0; s + 1 < breaks.length; s++) {
     for (let i = 0; i < perSpan; i++) {
-      const place = at(breaks[s] + ((breaks[s + 1] - breaks[s]) * (i + 0.5)) / perSpan);
+      const place = pointAt(breaks[s] + ((breaks[s + 1] - breaks[s]) * (i + 0.5)) / perSpan);
       error = Math.max(error, distance(closestPoint(curve, place).point, place));
     }
   }

@@ -34,7 +34,7 @@ describe('a curve near points', () => {
         expect(max).toBeLessThanOrEqual(0.1);
         expect(fit.max).toBe(max);
         expect(fit.mean).toBeCloseTo(sum / 400, 12);
-        expect(closestPoint(fit.curve, vectorAt(points, fit.at)).distance).toBe(max);
+        expect(closestPoint(fit.curve, vectorAt(points, fit.index)).distance).toBe(max);
       }
     },
   );

@@ -7,7 +7,7 @@ export interface Nearness {
   readonly max: number;
   readonly mean: number;
   /** Index of the point that lies farthest off. */
-  readonly at: number;
+  readonly index: number;
   /** Whether every point lies within the tolerance. */
   readonly within: boolean;
   /** Indices of the points that do not. */
@@ -20,5 +20,5 @@ export interface Nearness {
 export function nearnessOf(points: Float64Array, curve: Curve, tolerance: number, reachable: number): Nearness {
   const { max, mean, index, distances } = pointsDeviation(points, curve);
   const outliers = [...distances.keys()].filter((i) => distances[i] > tolerance);
-  return { max, mean, at: index, within: outliers.length === 0, outliers, reachable: Math.min(max, reachable) };
+  return { max, mean, index: index, within: outliers.length === 0, outliers, reachable: Math.min(max, reachable) };
 }

@@ -85,8 +85,8 @@ export function leastSquaresPoints(
       right[3 * row] += share * x;
       right[3 * row + 1] += share * y;
       right[3 * row + 2] += share * z;
-      const at = row * width - a;
-      for (let b = a; b <= degree; b++) matrix[at + b] += share * basis[b];
+      const index = row * width - a;
+      for (let b = a; b <= degree; b++) matrix[index + b] += share * basis[b];
     }
   }
   return solved();
@@ -182,8 +182,8 @@ function addCubic(
       dy += d * y;
       dz += d * z;
     }
-    const at = 4 * (span - 3);
-    [aa, ab, ac, ad, bb, bc, bd, 0, cc, cd, 0, 0, dd].forEach((sum, k) => (matrix[at + k] += sum));
+    const index = 4 * (span - 3);
+    [aa, ab, ac, ad, bb, bc, bd, 0, cc, cd, 0, 0, dd].forEach((sum, k) => (matrix[index + k] += sum));
     [ax, ay, az, bx, by, bz, cx, cy, cz, dx, dy, dz].forEach((sum, k) => (right[3 * (span - 3) + k] += sum));
   }
 }

@@ -28,25 +28,25 @@ type Held = readonly Vector3[];
 
 /** The smooth curve through a run of points with what is held there. */
 export function smoothRun(run: Run): Result<SmoothRun, HoldFailure> {
-  for (const { at, tangent, curvature } of run.holds) {
+  for (const { index, tangent, curvature } of run.holds) {
     const needed = curvature ? 3 : tangent ? 2 : 1;
-    if (run.degree < needed) return failed({ kind: 'degree-too-low', at, degree: run.degree, needed });
+    if (run.degree < needed) return failed({ kind: 'degree-too-low', index, degree: run.degree, needed });
   }
   const held = new Map<number, Held>();
-  for (const { at, tangent } of run.holds) if (tangent) held.set(at, [heldDerivative(run, at, tangent)]);
+  for (const { index, tangent } of run.holds) if (tangent) held.set(index, [heldDerivative(run, index, tangent)]);
   const bent = run.holds.filter(({ curvature }) => curvature);
   if (bent.length > 0) {
     // Tangents and speeds that are not held are those of the curve without the held curvatures.
     const free = solve(run, held);
     if (!free.ok) return free;
-    for (const { at, curvature } of bent) {
-      const d = derivatives(free.value.curve, siteAt(run, free.value.curve, at), 2, at === 0 ? 'right' : 'left');
-      const first = held.get(at)?.[0] ?? ([d[3], d[4], d[5]] as const);
+    for (const { index, curvature } of bent) {
+      const d = derivatives(free.value.curve, siteAt(run, free.value.curve, index), 2, index === 0 ? 'right' : 'left');
+      const first = held.get(index)?.[0] ?? ([d[3], d[4], d[5]] as const);
       const second: Vector3 = [d[6], d[7], d[8]];
       const kappa = curvature && 'radius' in curvature ? radiusVector(first, second, curvature.radius) : curvature;
       const held2 = kappa && length(first) > 0 ? secondFor(first, kappa, second) : null;
-      if (!held2) return failed({ kind: 'no-side', at });
-      held.set(at, [first, held2]);
+      if (!held2) return failed({ kind: 'no-side', index });
+      held.set(index, [first, held2]);
     }
   }
   return solve(run, held);
@@ -74,9 +74,9 @@ function solve(run: Run, held: ReadonlyMap<number, Held>): Result<SmoothRun, Hol
   const layout = closed
     ? closedLayout(parameters, run.degree, heldAt)
     : openLayout(parameters, run.degree, run.ends, heldAt);
-  for (const [at, { length: needed }] of held) {
+  for (const [index, { length: needed }] of held) {
     if (layout.degree < needed + 1)
-      return failed({ kind: 'degree-too-low', at, degree: layout.degree, needed: needed + 1 });
+      return failed({ kind: 'degree-too-low', index, degree: layout.degree, needed: needed + 1 });
   }
   const { degree, knots, count, sites } = layout;
   const values = new Float64Array(3 * count);

@@ -23,10 +23,10 @@ export const sShape: Shape = (s) => [200 * s, 20 * Math.sin(2 * Math.PI * s), 0]
 export const bend: Shape = (s) => {
   const [leg, radius] = [60, 12.7];
   const arc = (Math.PI / 2) * radius;
-  const at = s * (2 * leg + arc);
-  if (at < leg) return [at, 0, 0];
-  if (at > leg + arc) return [leg + radius, radius + at - leg - arc, 0];
-  const turn = (at - leg) / radius;
+  const along = s * (2 * leg + arc);
+  if (along < leg) return [along, 0, 0];
+  if (along > leg + arc) return [leg + radius, radius + along - leg - arc, 0];
+  const turn = (along - leg) / radius;
   return [leg + radius * Math.sin(turn), radius * (1 - Math.cos(turn)), 0];
 };
 

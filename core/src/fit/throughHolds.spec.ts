@@ -109,7 +109,7 @@ describe('what is held at a fit point', () => {
   it('turns the tangent there and leaves the curve as smooth as before', () => {
     for (const degree of [3, 4, 5]) {
       for (const point of [0, 2, 4]) {
-        const fit = fitted(WALL, { degree, holds: [{ at: point, tangent: { direction: [3, 1, 0] } }] });
+        const fit = fitted(WALL, { degree, holds: [{ index: point, tangent: { direction: [3, 1, 0] } }] });
         expect(angleBetween(at(fit, point)?.tangent ?? up, [3, 1, 0])).toBeLessThan(1e-12);
         expect(kinksOf(fit.curve)).toEqual([]);
         expect(
@@ -127,7 +127,7 @@ describe('what is held at a fit point', () => {
   it('gives the tangent a strength in mm or as a ratio of the chord', () => {
     const chord = distance(vectorAt(WALL, 0), vectorAt(WALL, 1));
     for (const strength of [{ mm: 2 * chord }, { ratio: 2 }]) {
-      const { curve, parameters } = fitted(WALL, { holds: [{ at: 0, tangent: { direction: up, strength } }] });
+      const { curve, parameters } = fitted(WALL, { holds: [{ index: 0, tangent: { direction: up, strength } }] });
       const speed = length(vectorAt(derivatives(curve, 0, 1), 1));
       expect(speed * parameters[1]).toBeCloseTo(2 * chord, 9);
     }
@@ -136,8 +136,8 @@ describe('what is held at a fit point', () => {
   it('without a strength two tangents of a quarter circle give its best-known cubic', () => {
     // Common practice: handles of 4/3 tan(θ/4) R, 0.5522847 R for a quarter turn.
     const holds: PointHold[] = [
-      { at: 0, tangent: { direction: up } },
-      { at: 1, tangent: { direction: [-1, 0, 0] } },
+      { index: 0, tangent: { direction: up } },
+      { index: 1, tangent: { direction: [-1, 0, 0] } },
     ];
     const { curve } = fitted(flat([25, 0], [0, 25]), { holds });
     expect(curve.degree).toBe(3);
@@ -148,9 +148,9 @@ describe('what is held at a fit point', () => {
   it('holds a curvature vector at an end and a radius at a point, exactly', () => {
     const fit = fitted(WALL, {
       holds: [
-        { at: 0, curvature: [0.02, -0.01, 0] },
-        { at: 2, curvature: { radius: 22 } },
-        { at: 4, curvature: { radius: Infinity } },
+        { index: 0, curvature: [0.02, -0.01, 0] },
+        { index: 2, curvature: { radius: 22 } },
+        { index: 4, curvature: { radius: Infinity } },
       ],
     });
     expect(at(fit, 0)?.kappa).toBeCloseTo(Math.hypot(0.02, 0.01), 12);
@@ -170,8 +170,8 @@ describe('what is held at a fit point', () => {
           degree,
           kinks: [2],
           holds: [
-            { at: 2, side: 'before', tangent: { direction: [1, 0, 0] } },
-            { at: 2, side: 'after', tangent: { direction: [1, -2, 0] } },
+            { index: 2, side: 'before', tangent: { direction: [1, 0, 0] } },
+            { index: 2, side: 'after', tangent: { direction: [1, -2, 0] } },
           ],
         });
         const kinks = kinksOf(fit.curve);
@@ -187,23 +187,23 @@ describe('what is held at a fit point', () => {
 
   it('says what cannot be held', () => {
     const tangent = { direction: up };
-    expect(throughPoints(WALL, { degree: 1, holds: [{ at: 1, tangent }] })).toMatchObject({
-      failure: { kind: 'degree-too-low', at: 1, degree: 1, needed: 2 },
+    expect(throughPoints(WALL, { degree: 1, holds: [{ index: 1, tangent }] })).toMatchObject({
+      failure: { kind: 'degree-too-low', index: 1, degree: 1, needed: 2 },
     });
-    expect(throughPoints(WALL, { degree: 2, holds: [{ at: 3, curvature: { radius: 9 } }] })).toMatchObject({
-      failure: { kind: 'degree-too-low', at: 3, degree: 2, needed: 3 },
+    expect(throughPoints(WALL, { degree: 2, holds: [{ index: 3, curvature: { radius: 9 } }] })).toMatchObject({
+      failure: { kind: 'degree-too-low', index: 3, degree: 2, needed: 3 },
     });
     const line = flat([0, 0], [10, 0], [20, 0], [30, 0]);
-    expect(throughPoints(line, { holds: [{ at: 2, curvature: { radius: 9 } }] })).toMatchObject({
-      failure: { kind: 'no-side', at: 2 },
+    expect(throughPoints(line, { holds: [{ index: 2, curvature: { radius: 9 } }] })).toMatchObject({
+      failure: { kind: 'no-side', index: 2 },
     });
     const along = throughPoints(line, {
-      holds: [{ at: 1, tangent: { direction: [1, 0, 0] }, curvature: [0.1, 0, 0] }],
+      holds: [{ index: 1, tangent: { direction: [1, 0, 0] }, curvature: [0.1, 0, 0] }],
     });
-    expect(along).toMatchObject({ failure: { kind: 'no-side', at: 1 } });
+    expect(along).toMatchObject({ failure: { kind: 'no-side', index: 1 } });
     // A failure beyond a kink names the point by its own index.
-    expect(throughPoints(line, { kinks: [1], holds: [{ at: 3, curvature: { radius: 9 } }] })).toMatchObject({
-      failure: { kind: 'no-side', at: 3 },
+    expect(throughPoints(line, { kinks: [1], holds: [{ index: 3, curvature: { radius: 9 } }] })).toMatchObject({
+      failure: { kind: 'no-side', index: 3 },
     });
   });
 
@@ -223,7 +223,7 @@ describe('what is held at a fit point', () => {
             const size = Math.hypot(...direction);
             if (!(size > 0.1) || i >= points.length / 3) return [];
             const curvature = radius === null ? {} : { curvature: { radius } };
-            return [{ at: i, tangent: { direction: direction as unknown as Vector3 }, ...curvature }];
+            return [{ index: i, tangent: { direction: direction as unknown as Vector3 }, ...curvature }];
           });
           const made = throughPoints(points, { closed, degree, holds });
           if (!made.ok) return expect(['no-side', 'degree-too-low']).toContain(made.failure.kind);
@@ -232,7 +232,7 @@ describe('what is held at a fit point', () => {
           for (let i = 0; i < points.length / 3; i++) {
             expect(distance(evaluate(fit.curve, placeOf(fit, i)), vectorAt(points, i))).toBeLessThan(1e-10 * size);
           }
-          for (const { at: i, tangent, curvature } of holds) {
+          for (const { index: i, tangent, curvature } of holds) {
             const frame = frameAt(fit.curve, placeOf(fit, i), i === 0 ? 'right' : 'left');
             expect(angleBetween(frame?.tangent ?? up, tangent?.direction ?? up)).toBeLessThan(1e-7);
             if (curvature && 'radius' in curvature) expect((frame?.kappa ?? 0) * curvature.radius).toBeCloseTo(1, 5);

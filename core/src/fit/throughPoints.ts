@@ -139,9 +139,9 @@ function kinked(run: Run, kinks: readonly number[]): Result<Fit, HoldFailure> {
     const indices = Array.from({ length: to - from + 1 }, (_, i) => from + i);
     const holds = run.holds.flatMap((hold) =>
       indices.flatMap((index, i) => {
-        if (index % count !== hold.at) return [];
+        if (index % count !== hold.index) return [];
         const side = i === 0 ? 'after' : i === indices.length - 1 ? 'before' : undefined;
-        return hold.side && side && hold.side !== side ? [] : [{ ...hold, at: i }];
+        return hold.side && side && hold.side !== side ? [] : [{ ...hold, index: i }];
       }),
     );
     const part = smoothRun({
@@ -153,7 +153,7 @@ function kinked(run: Run, kinks: readonly number[]): Result<Fit, HoldFailure> {
     });
     if (!part.ok) {
       const { failure } = part;
-      return failed('at' in failure ? { ...failure, at: (from + failure.at) % count } : failure);
+      return failed('index' in failure ? { ...failure, index: (from + failure.index) % count } : failure);
     }
     parts.push({ curve: part.value.curve, sites: listSites(part.value.sites) });
   }

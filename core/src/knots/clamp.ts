@@ -57,7 +57,7 @@ export function unclamp(
     }
   }
   const target = knots.slice();
-  const steps = (at: number) => knots[at + 1] - knots[at];
+  const steps = (i: number) => knots[i + 1] - knots[i];
   for (let i = 1; i <= degree; i++) {
     // The spacing at the other end, as if the curve went on into it.
     target[degree - i] = before ? before[degree - i] : target[degree - i + 1] - steps(Math.max(degree, count - i));

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { anyCurve, at, checked, fraction, sizeOf, WAVE } from '../curve/curves.fixture';
+import { anyCurve, parameterAtShare, checked, fraction, sizeOf, WAVE } from '../curve/curves.fixture';
 import { distance } from '../linear/vector';
 import { domainOf, homogeneous } from '../curve/curve';
 import { derivatives, evaluate } from '../curve/evaluate';
@@ -19,7 +19,7 @@ describe('a periodic curve', () => {
   it('keeps its places when the seam moves, between knots or onto one', () => {
     fc.assert(
       fc.property(anyCurve({ closing: 'periodic' }), fraction, (curve, share) => {
-        const moved = checked(moveSeam(curve, at(curve, share)));
+        const moved = checked(moveSeam(curve, parameterAtShare(curve, share)));
         const [first, last] = domainOf(curve);
         const [from, to] = domainOf(moved);
         expect(from).toBeGreaterThanOrEqual(first);

@@ -23,21 +23,21 @@ export function pointsOver(
 ): Float64Array {
   const { degree, knots, points } = source;
   const last = points.length / 4 - 1;
-  let at = 0;
+  let near = 0;
   for (let i = 0; i < count;) {
     const first = target[i + 1];
-    while (at < knots.length - 1 && knots[at + 1] <= first) at++;
+    while (near < knots.length - 1 && knots[near + 1] <= first) near++;
     let run = 1;
     while (run < degree && target[i + 1 + run] === first) run++;
-    const old = Math.min(at - run, last);
+    const old = Math.min(near - run, last);
     const same = old < 0 ? 0 : alike(knots, old + 1, target, i + 1) - degree + 1;
     if (same > 0) {
       const kept = Math.min(same, count - i, last + 1 - old);
       if (kept > SHORT) out.set(points.subarray(4 * old, 4 * (old + kept)), 4 * i);
       else for (let k = 4 * i, j = 4 * old; k < 4 * (i + kept); k++, j++) out[k] = points[j];
       i += kept;
-      at = old + kept;
-    } else blossom(knots, points, degree, spanAt(knots, degree, last, at), target, i + 1, out, 4 * i++);
+      near = old + kept;
+    } else blossom(knots, points, degree, spanAt(knots, degree, last, near), target, i + 1, out, 4 * i++);
   }
   return out;
 }
@@ -50,8 +50,8 @@ function alike(a: Float64Array, i: number, b: Float64Array, j: number): number {
 }
 
 /** The non-empty span of the domain at or next to index `at`. */
-export function spanAt(knots: Float64Array, degree: number, last: number, at: number): number {
-  let span = Math.min(Math.max(at, degree), last);
+export function spanAt(knots: Float64Array, degree: number, last: number, near: number): number {
+  let span = Math.min(Math.max(near, degree), last);
   while (knots[span] === knots[last + 1]) span--;
   while (knots[span] === knots[span + 1]) span++;
   return span;

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { anyCurve, apart, at, checked, fraction, SAME, valueOf } from '../curve/curves.fixture';
+import { anyCurve, apart, parameterAtShare, checked, fraction, SAME, valueOf } from '../curve/curves.fixture';
 import { fromVerb, toVerb, verb } from '../curve/witnesses.fixture';
 import { type Curve, domainOf, homogeneous, makeCurve } from '../curve/curve';
 import { multiplicityAt } from './multiplicity';
@@ -44,7 +44,7 @@ describe('refining knots', () => {
       fc.property(anyCurve({ closing: 'either' }), fc.array(fraction, { maxLength: 8 }), (curve, shares) => {
         const refined = refineKnots(
           curve,
-          shares.map((share) => at(curve, share)),
+          shares.map((share) => parameterAtShare(curve, share)),
         );
         if (!refined.ok) return;
         checked(refined.value);
@@ -57,7 +57,7 @@ describe('refining knots', () => {
   it('agrees with insertion written down naively, one knot after the other', () => {
     fc.assert(
       fc.property(anyCurve(), fraction, (curve, share) => {
-        const u = at(curve, share);
+        const u = parameterAtShare(curve, share);
         const inserted = insertKnot(curve, u);
         if (!inserted.ok || inserted.value.knots.indexOf(u) < 0 || u === domainOf(curve)[1]) return;
         const size = Math.max(...curve.points.map(Math.abs));
@@ -88,7 +88,7 @@ describe('refining knots', () => {
         fc.integer({ min: -3, max: 3 }),
         (curve, share, turns) => {
           const [first, last] = domainOf(curve);
-          const u = at(curve, share);
+          const u = parameterAtShare(curve, share);
           const inserted = insertKnot(curve, u + turns * (last - first));
           if (inserted.ok) expect(distinctOf(inserted.value)).toBe(distinctOf(curve) + 1);
         },

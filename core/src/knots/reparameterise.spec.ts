@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { anyCurve, at, checked, sizeOf, WAVE } from '../curve/curves.fixture';
+import { anyCurve, parameterAtShare, checked, sizeOf, WAVE } from '../curve/curves.fixture';
 import { distance } from '../linear/vector';
 import { domainOf } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
@@ -15,9 +15,9 @@ describe('reparameterising', () => {
           const moved = checked(reparameterise(curve, first, last));
           // Knots around −1e5 a thousandth apart hold 8 digits.
           expect(domainOf(moved)).toEqual([first, last]);
-          expect(distance(evaluate(moved, at(moved, 0.37)), evaluate(curve, at(curve, 0.37)))).toBeLessThanOrEqual(
-            1e-7 * sizeOf(curve),
-          );
+          expect(
+            distance(evaluate(moved, parameterAtShare(moved, 0.37)), evaluate(curve, parameterAtShare(curve, 0.37))),
+          ).toBeLessThanOrEqual(1e-7 * sizeOf(curve));
           expect(moved.points).toEqual(curve.points);
         },
       ),

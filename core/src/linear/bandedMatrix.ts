@@ -36,7 +36,7 @@ export function solveBanded(matrix: BandedMatrix, right: Float64Array, columns: 
   const { size, lower, values } = matrix;
   const width = rowWidth(matrix);
   // Entry (row, column) stands at values[row * (width - 1) + lower + column].
-  const at = (row: number, column: number) => row * (width - 1) + lower + column;
+  const indexOf = (row: number, column: number) => row * (width - 1) + lower + column;
   const reach = lower + matrix.upper;
 
   for (let k = 0; k < size; k++) {
@@ -44,18 +44,18 @@ export function solveBanded(matrix: BandedMatrix, right: Float64Array, columns: 
     const lastColumn = Math.min(size - 1, k + reach);
     let pivot = k;
     for (let row = k + 1; row <= lastRow; row++) {
-      if (Math.abs(values[at(row, k)]) > Math.abs(values[at(pivot, k)])) pivot = row;
+      if (Math.abs(values[indexOf(row, k)]) > Math.abs(values[indexOf(pivot, k)])) pivot = row;
     }
-    if (!(Math.abs(values[at(pivot, k)]) > 0)) return false;
+    if (!(Math.abs(values[indexOf(pivot, k)]) > 0)) return false;
     if (pivot !== k) {
-      for (let column = k; column <= lastColumn; column++) swap(values, at(k, column), at(pivot, column));
+      for (let column = k; column <= lastColumn; column++) swap(values, indexOf(k, column), indexOf(pivot, column));
       for (let c = 0; c < columns; c++) swap(right, k * columns + c, pivot * columns + c);
     }
     for (let row = k + 1; row <= lastRow; row++) {
-      const factor = values[at(row, k)] / values[at(k, k)];
+      const factor = values[indexOf(row, k)] / values[indexOf(k, k)];
       if (factor === 0) continue;
       for (let column = k + 1; column <= lastColumn; column++) {
-        values[at(row, column)] -= factor * values[at(k, column)];
+        values[indexOf(row, column)] -= factor * values[indexOf(k, column)];
       }
       for (let c = 0; c < columns; c++) right[row * columns + c] -= factor * right[k * columns + c];
     }
@@ -65,9 +65,9 @@ export function solveBanded(matrix: BandedMatrix, right: Float64Array, columns: 
     for (let c = 0; c < columns; c++) {
       let sum = right[k * columns + c];
       for (let column = k + 1; column <= lastColumn; column++) {
-        sum -= values[at(k, column)] * right[column * columns + c];
+        sum -= values[indexOf(k, column)] * right[column * columns + c];
       }
-      right[k * columns + c] = sum / values[at(k, k)];
+      right[k * columns + c] = sum / values[indexOf(k, k)];
     }
   }
   return true;

@@ -106,9 +106,9 @@ export function signChangesOf(a: Bernstein, floor: number): number[] {
       return;
     }
     const [left, right] = halves(part, middle);
-    const at = low + (high - low) * middle;
-    search(left, low, at, depth + 1);
-    search(right, at, high, depth + 1);
+    const cut = low + (high - low) * middle;
+    search(left, low, cut, depth + 1);
+    search(right, cut, high, depth + 1);
   };
   search(a, 0, 1, 0);
   return found;

@@ -25,12 +25,12 @@ export function signChange(f: (t: number) => number, low: number, high: number):
     const truncated = truncation <= Math.abs(middle - falsi) ? falsi + towards * truncation : middle;
     const projected = Math.abs(truncated - middle) <= reach ? truncated : middle - towards * reach;
     // Rounding may put it onto an end of a bracket that is nearly closed.
-    const at = projected > low && projected < high ? projected : middle;
-    if (at <= low || at >= high) return at;
-    const value = f(at);
-    if (value === 0) return at;
-    if (value > 0 === atLow > 0) [low, atLow] = [at, value];
-    else [high, atHigh] = [at, value];
+    const next = projected > low && projected < high ? projected : middle;
+    if (next <= low || next >= high) return next;
+    const value = f(next);
+    if (value === 0) return next;
+    if (value > 0 === atLow > 0) [low, atLow] = [next, value];
+    else [high, atHigh] = [next, value];
   }
   return (low + high) / 2;
 }

@@ -48,8 +48,8 @@ export function enclosedArea(curve: Curve, plane: Plane, tolerance = 1e-6): Resu
     for (let i = 0; i < nodes.length; i++) {
       derivativesInSpan(curve, span, (from + to) / 2 + ((to - from) / 2) * nodes[i], 1, scratch);
       const d = [scratch[0] - origin[0], scratch[1] - origin[1], scratch[2] - origin[2]];
-      const along = (axis: Vector3, at: number, of: ArrayLike<number>) =>
-        axis[0] * of[at] + axis[1] * of[at + 1] + axis[2] * of[at + 2];
+      const along = (axis: Vector3, index: number, of: ArrayLike<number>) =>
+        axis[0] * of[index] + axis[1] * of[index + 1] + axis[2] * of[index + 2];
       const [x, y] = [along(plane.x, 0, d), along(plane.y, 0, d)];
       const turn = (x * along(plane.y, 3, scratch) - y * along(plane.x, 3, scratch)) * weights[i] * ((to - from) / 2);
       out[0] += turn / 2;

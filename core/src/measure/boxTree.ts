@@ -51,11 +51,11 @@ function planted(curve: Curve): BoxTree {
   const boxes = new Float64Array(6 * (2 * leaves - 1));
   for (let i = 0; i < boxes.length; i++) boxes[i] = i % 6 < 3 ? Infinity : -Infinity;
   for (let k = 0; k < count; k++) {
-    const at = 6 * (leaves - 1 + k);
+    const index = 6 * (leaves - 1 + k);
     for (let j = 3 * k * width; j < 3 * (k + 1) * width; j++) {
       const c = j % 3;
-      boxes[at + c] = Math.min(boxes[at + c], places[j]);
-      boxes[at + 3 + c] = Math.max(boxes[at + 3 + c], places[j]);
+      boxes[index + c] = Math.min(boxes[index + c], places[j]);
+      boxes[index + 3 + c] = Math.max(boxes[index + 3 + c], places[j]);
     }
   }
   for (let node = leaves - 2; node >= 0; node--) {

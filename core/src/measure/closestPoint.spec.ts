@@ -1,6 +1,6 @@
 import { Bezier } from 'bezier-js';
 import fc from 'fast-check';
-import { anyCurve, at, bezier, flat, fraction, sizeOf } from '../curve/curves.fixture';
+import { anyCurve, parameterAtShare, bezier, flat, fraction, sizeOf } from '../curve/curves.fixture';
 import { toVerb, verb } from '../curve/witnesses.fixture';
 import { distance, type Vector3 } from '../linear/vector';
 import { type Curve } from '../curve/curve';
@@ -13,7 +13,8 @@ import { uneven } from './shapes.fixture';
 /** Naively: the least distance of many places. */
 function sampledDistance(curve: Curve, target: Vector3, count = 2000): number {
   let least = Infinity;
-  for (let i = 0; i <= count; i++) least = Math.min(least, distance(evaluate(curve, at(curve, i / count)), target));
+  for (let i = 0; i <= count; i++)
+    least = Math.min(least, distance(evaluate(curve, parameterAtShare(curve, i / count)), target));
   return least;
 }
 

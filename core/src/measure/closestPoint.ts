@@ -103,10 +103,10 @@ function polynomialSlope(
   const start = 3 * piece * (degree + 1);
   let size = 0;
   for (let j = 0; j < degree; j++) {
-    const at = start + 3 * j;
-    const dx = places[at + 3] - places[at];
-    const dy = places[at + 4] - places[at + 1];
-    const dz = places[at + 5] - places[at + 2];
+    const index = start + 3 * j;
+    const dx = places[index + 3] - places[index];
+    const dy = places[index + 4] - places[index + 1];
+    const dz = places[index + 5] - places[index + 2];
     for (let i = 0, k = start; i <= degree; i++, k += 3) {
       const ax = (places[k] - x) * dx;
       const ay = (places[k + 1] - y) * dy;

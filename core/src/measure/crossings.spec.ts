@@ -1,6 +1,6 @@
 import { Bezier } from 'bezier-js';
 import fc from 'fast-check';
-import { anyCurve, at, bezier, flat, sizeOf, valueOf } from '../curve/curves.fixture';
+import { anyCurve, parameterAtShare, bezier, flat, sizeOf, valueOf } from '../curve/curves.fixture';
 import { toVerb, verb } from '../curve/witnesses.fixture';
 import { distance } from '../linear/vector';
 import { type Curve, homogeneous, makeCurve } from '../curve/curve';
@@ -28,7 +28,7 @@ function polylineCrossings(a: Curve, b: Curve, count: number): number {
   const places = (curve: Curve) =>
     evaluateAll(
       curve,
-      Array.from({ length: count + 1 }, (_, i) => at(curve, i / count)),
+      Array.from({ length: count + 1 }, (_, i) => parameterAtShare(curve, i / count)),
     );
   const [p, q] = [places(a), places(b)];
   const side = (o: Float64Array, i: number, t: Float64Array, k: number) =>

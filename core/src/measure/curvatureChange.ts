@@ -9,7 +9,7 @@ export interface CurvatureChange {
   /** The largest |K₁ − K₂| found, in 1/mm; K are the curvature vectors. */
   readonly max: number;
   /** Its place: the parameter on the second curve. */
-  readonly at: number;
+  readonly u: number;
   /** The smallest radius of curvature of each, in mm; Infinity where it is straight. */
   readonly radii: readonly [first: number, second: number];
 }
@@ -23,7 +23,7 @@ const PER_SPAN = 16;
  */
 export function curvatureChange(first: Curve, second: Curve): CurvatureChange {
   let max = 0;
-  let [at] = domainOf(second);
+  let [uMax] = domainOf(second);
   for (const span of spansOf(second)) {
     const [from, to] = [second.knots[span], second.knots[span + 1]];
     for (let i = 0; i <= PER_SPAN; i++) {
@@ -32,10 +32,14 @@ export function curvatureChange(first: Curve, second: Curve): CurvatureChange {
       if (!there) continue;
       const near = closestPoint(first, there.point);
       const change = least(first, near.u, there.curvature);
-      if (change > max && change < Infinity) [max, at] = [change, u];
+      if (change > max && change < Infinity) [max, uMax] = [change, u];
     }
   }
-  return { max, at, radii: [smallestRadius(first)?.radius ?? Infinity, smallestRadius(second)?.radius ?? Infinity] };
+  return {
+    max,
+    u: uMax,
+    radii: [smallestRadius(first)?.radius ?? Infinity, smallestRadius(second)?.radius ?? Infinity],
+  };
 }
 
 /** At a knot of the first curve the side that differs less counts. */

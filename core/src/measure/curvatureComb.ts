@@ -33,10 +33,10 @@ export function curvatureComb(curve: Curve, profile: CurvatureProfile, teeth: nu
   };
   let i = 0;
   for (let tooth = 0; tooth <= teeth; tooth++) {
-    const at = (length * tooth) / teeth;
-    while (i < s.length - 2 && s[i + 1] < at) i++;
+    const away = (length * tooth) / teeth;
+    while (i < s.length - 2 && s[i + 1] < away) i++;
     const width = s[i + 1] - s[i];
-    const t = width > 0 ? Math.min(1, Math.max(0, (at - s[i]) / width)) : 0;
+    const t = width > 0 ? Math.min(1, Math.max(0, (away - s[i]) / width)) : 0;
     const foot = evaluate(curve, u[i] + t * (u[i + 1] - u[i]));
     const k = kappa[i] + t * (kappa[i + 1] - kappa[i]);
     comb.teethKappa[tooth] = k;
@@ -59,8 +59,8 @@ export function automaticScale(profile: CurvatureProfile, height: number): numbe
   const read: number[] = [];
   let i = 0;
   for (let station = 0; station <= stations; station++) {
-    const at = (profile.length * station) / stations;
-    while (i < profile.s.length - 2 && profile.s[i + 1] < at) i++;
+    const away = (profile.length * station) / stations;
+    while (i < profile.s.length - 2 && profile.s[i + 1] < away) i++;
     read.push(Math.abs(profile.kappa[i]));
   }
   read.sort((a, b) => a - b);

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { anyCurve, at, bezier, fraction, sizeOf, valueOf } from '../curve/curves.fixture';
+import { anyCurve, parameterAtShare, bezier, fraction, sizeOf, valueOf } from '../curve/curves.fixture';
 import { distance } from '../linear/vector';
 import { homogeneous, makeCurve } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
@@ -61,14 +61,20 @@ describe('the deviation of two curves', () => {
           const found = deviationInStep(curve, moved, { absolute: 1e-9 * size });
           let most = 0;
           for (let i = 0; i <= 1000; i++)
-            most = Math.max(most, distance(evaluate(curve, at(curve, i / 1000)), evaluate(moved, at(moved, i / 1000))));
+            most = Math.max(
+              most,
+              distance(
+                evaluate(curve, parameterAtShare(curve, i / 1000)),
+                evaluate(moved, parameterAtShare(moved, i / 1000)),
+              ),
+            );
           expect(found.bound).toBeGreaterThanOrEqual(most * (1 - 1e-12));
           expect(found.max).toBeLessThanOrEqual(found.bound);
           expect(found.bound).toBeLessThanOrEqual(1.0101 * found.max + 1.1e-9 * size);
           const shape = deviation(curve, moved, { absolute: 1e-7 * size });
           let either = 0;
           for (let i = 0; i <= 200; i++)
-            either = Math.max(either, closestPoint(moved, evaluate(curve, at(curve, i / 200))).distance);
+            either = Math.max(either, closestPoint(moved, evaluate(curve, parameterAtShare(curve, i / 200))).distance);
           expect(shape.max).toBeGreaterThanOrEqual(either * 0.97);
           expect(shape.bound).toBeGreaterThanOrEqual(either * (1 - 1e-12) - 1e-15 * size);
         },

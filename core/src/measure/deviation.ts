@@ -16,7 +16,7 @@ export interface Deviation {
   /** The largest distance found; the true one lies between it and `bound`. */
   readonly max: number;
   /** Its place: the parameter on the first curve. */
-  readonly at: number;
+  readonly u: number;
   /** Proven, if `certified`: the two curves stay within it of each other all along (it bounds the Fréchet distance). */
   readonly bound: number;
   /** False where the curves run so differently that nothing could be proven; `max` then comes from dense sampling. */
@@ -69,16 +69,16 @@ export function deviation(first: Curve, second: Curve, options: DeviationOptions
   });
   const pairs = cutA.map((piece, i) => paired(piece, cutB[i], places[i][0], places[i + 1][0]));
   let max = 0;
-  let at = places[0][0];
+  let uMax = places[0][0];
   for (const [u, v] of places) {
     const there = Math.max(closestPoint(second, evaluate(a, u)).distance, closestPoint(first, evaluate(b, v)).distance);
-    if (there > max) [max, at] = [there, u];
+    if (there > max) [max, uMax] = [there, u];
   }
   const startGap = distance(evaluate(a, places[0][0]), evaluate(b, places[0][1]));
-  if (startGap > max && !closed) [max, at] = [startGap, places[0][0]];
+  if (startGap > max && !closed) [max, uMax] = [startGap, places[0][0]];
   const endGap = distance(evaluate(a, places[places.length - 1][0]), evaluate(b, places[places.length - 1][1]));
-  if (endGap > max && !closed) [max, at] = [endGap, places[places.length - 1][0]];
-  return bracketed(pairs, max, at, options, (middle) => {
+  if (endGap > max && !closed) [max, uMax] = [endGap, places[places.length - 1][0]];
+  return bracketed(pairs, max, uMax, options, (middle) => {
     const near = closestPoint(second, middle);
     return { distance: near.distance, target: near.point };
   });
@@ -96,12 +96,12 @@ export function deviationInStep(first: Curve, second: Curve, options: DeviationO
   const [cutA, cutB] = [piecesBetween(first, places), piecesBetween(second, places)];
   const pairs = cutA.map((piece, i) => paired(piece, cutB[i], places[i], places[i + 1]));
   let max = 0;
-  let at = a0;
+  let uMax = a0;
   for (const u of places) {
     const there = distance(evaluate(first, u), evaluate(second, u));
-    if (there > max) [max, at] = [there, u];
+    if (there > max) [max, uMax] = [there, u];
   }
-  return bracketed(pairs, max, at, options, (_, opposite) => ({ distance: NaN, target: opposite }), true);
+  return bracketed(pairs, max, uMax, options, (_, opposite) => ({ distance: NaN, target: opposite }), true);
 }
 
 function checkOptions({ relative = 0.01, absolute = 1e-6 }: DeviationOptions): void {
@@ -113,7 +113,7 @@ function checkOptions({ relative = 0.01, absolute = 1e-6 }: DeviationOptions): v
 function bracketed(
   pairs: Pair[],
   max: number,
-  at: number,
+  uMax: number,
   { relative = 0.01, absolute = 1e-6 }: DeviationOptions,
   nearest: (middle: Vector3, opposite: Vector3) => { distance: number; target: Vector3 },
   inStep = false,
@@ -133,12 +133,12 @@ function bracketed(
     const near = nearest(middle, opposite);
     const there = inStep ? distance(middle, opposite) : near.distance;
     const u = (fromA + toA) / 2;
-    if (there > max) [max, at] = [there, u];
+    if (there > max) [max, uMax] = [there, u];
     const [leftB, rightB] = halvesAt(b, inStep ? 0.5 : closestWithin(b, near.target));
     pairs[worst] = paired(leftA, leftB, fromA, u);
     pairs.push(paired(rightA, rightB, u, toA));
   }
-  return { max, at, bound, certified: true };
+  return { max, u: uMax, bound, certified: true };
 }
 
 /**
@@ -179,8 +179,8 @@ function piecesBetween(curve: Curve, places: readonly number[]): Float64Array[] 
       const from = piece++ * size;
       return points.slice(from, from + size);
     }
-    const at = Math.max(0, piece * size - 4);
-    return Float64Array.from({ length: size }, (_, k) => points[at + (k % 4)]);
+    const index = Math.max(0, piece * size - 4);
+    return Float64Array.from({ length: size }, (_, k) => points[index + (k % 4)]);
   });
 }
 
@@ -278,18 +278,18 @@ function closestWithin(points: Float64Array, target: Vector3): number {
 /** Both ways, densely: honest about what it found, without proof. */
 function sampled(a: Curve, b: Curve): Deviation {
   let max = 0;
-  let at = domainOf(a)[0];
+  let uMax = domainOf(a)[0];
   const look = (from: Curve, to: Curve, place: (u: number, near: number) => number) => {
     for (const span of spansOf(from)) {
       for (let i = 0; i <= SAMPLES_PER_SPAN; i++) {
         const share = i / SAMPLES_PER_SPAN;
         const u = (1 - share) * from.knots[span] + share * from.knots[span + 1];
         const near = closestPoint(to, evaluate(from, u));
-        if (near.distance > max) [max, at] = [near.distance, place(u, near.u)];
+        if (near.distance > max) [max, uMax] = [near.distance, place(u, near.u)];
       }
     }
   };
   look(a, b, (u) => u);
   look(b, a, (_, near) => near);
-  return { max, at, bound: Infinity, certified: false };
+  return { max, u: uMax, bound: Infinity, certified: false };
 }

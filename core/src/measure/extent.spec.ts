@@ -1,6 +1,6 @@
 import { Bezier } from 'bezier-js';
 import fc from 'fast-check';
-import { anyCurve, at, bezier, fraction, sizeOf } from '../curve/curves.fixture';
+import { anyCurve, parameterAtShare, bezier, fraction, sizeOf } from '../curve/curves.fixture';
 import { type Vector3 } from '../linear/vector';
 import { evaluate } from '../curve/evaluate';
 import { ellipse } from '../exact/arc';
@@ -31,8 +31,8 @@ describe('extents', () => {
         const { least, largest, at: places } = extentAlong(curve, direction);
         const size = sizeOf(curve);
         const height = (u: number) => evaluate(curve, u).reduce((sum, c, k) => sum + c * direction[k], 0);
-        expect(height(at(curve, share))).toBeLessThanOrEqual(largest + 1e-12 * size);
-        expect(height(at(curve, share))).toBeGreaterThanOrEqual(least - 1e-12 * size);
+        expect(height(parameterAtShare(curve, share))).toBeLessThanOrEqual(largest + 1e-12 * size);
+        expect(height(parameterAtShare(curve, share))).toBeGreaterThanOrEqual(least - 1e-12 * size);
         expect(Math.abs(height(places[1]) - largest)).toBeLessThanOrEqual(1e-11 * size);
       }),
     );

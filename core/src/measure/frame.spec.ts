@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { anyCurve, at, bezier, flat, valueOf } from '../curve/curves.fixture';
+import { anyCurve, parameterAtShare, bezier, flat, valueOf } from '../curve/curves.fixture';
 import { type Curve } from '../curve/curve';
 import { circle } from '../exact/arc';
 import { FRONT } from '../plane/plane';
@@ -20,13 +20,13 @@ describe('the frame', () => {
     // No NURBS curve is a helix; of degree 7 and this fine it is one to 1e-12.
     const helix = valueOf(interpolate(places, parametersOf(places, false, 'chord'), 7));
     for (const share of [0.3, 0.4007, 0.50125]) {
-      const frame = frameAt(helix, at(helix, share));
+      const frame = frameAt(helix, parameterAtShare(helix, share));
       expect(frame?.kappa).toBeCloseTo(0.08, 11);
       expect(frame?.torsion).toBeCloseTo(0.04, 9);
       expect(Math.hypot(...(frame?.rate ?? [0]))).toBeCloseTo(0.0032, 10);
       expect(frame?.kappaRate).toBeCloseTo(0, 11);
     }
-    const mirrored = frameAt(transform(helix, scaling([-1, 1, 1])), at(helix, 0.50125));
+    const mirrored = frameAt(transform(helix, scaling([-1, 1, 1])), parameterAtShare(helix, 0.50125));
     expect(mirrored?.torsion).toBeCloseTo(-0.04, 9);
   });
 
@@ -36,7 +36,7 @@ describe('the frame', () => {
         anyCurve({ degrees: [3, 6], weights: 3, spans: 1 }),
         fc.double({ min: 0.1, max: 0.9, noNaN: true }),
         (curve, share) => {
-          const frame = frameAt(curve, at(curve, share));
+          const frame = frameAt(curve, parameterAtShare(curve, share));
           if (!frame || !(frame.kappa > 1e-9)) return;
           const e = Math.hypot(...frame.rate);
           if (!(e < 1e3 * frame.kappa ** 2)) return;

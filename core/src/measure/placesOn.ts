@@ -30,20 +30,20 @@ type Reading = (point: Vector3, velocity: Vector3) => { readonly value: number; 
 
 /** Where a reading of point and velocity changes its sign: in a short stretch, where it does so a few times at most. */
 function zeros(curve: Curve, { from, to }: Stretch, read: Reading): PlaceOn[] {
-  const at = (u: number) => {
+  const readAt = (u: number) => {
     const d = derivatives(curve, u, 1, u === to ? 'left' : 'right');
     const point: Vector3 = [d[0], d[1], d[2]];
     return { u, point, ...read(point, [d[3], d[4], d[5]]) };
   };
   const found: PlaceOn[] = [];
-  let before = at(from);
+  let before = readAt(from);
   for (let i = 1; i <= PARTS; i++) {
-    const after = at(from + ((to - from) * i) / PARTS);
+    const after = readAt(from + ((to - from) * i) / PARTS);
     // Where it is 0 all along, as of a level line, there is no place to name.
     if (before.value * after.value < 0 || (after.value === 0 && before.value !== 0)) {
       let [low, high] = [before, after];
       for (let k = 0; k < HALVINGS && high.value !== 0; k++) {
-        const middle = at((low.u + high.u) / 2);
+        const middle = readAt((low.u + high.u) / 2);
         if (low.value * middle.value <= 0) high = middle;
         else low = middle;
       }

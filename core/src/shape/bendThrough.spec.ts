@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { anyCurve, at, fraction, sizeOf, valueOf, WAVE } from '../curve/curves.fixture';
+import { anyCurve, parameterAtShare, fraction, sizeOf, valueOf, WAVE } from '../curve/curves.fixture';
 import { controlPointsOf } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
 import { packVectors, type Vector3 } from '../linear/vector';
@@ -17,7 +17,7 @@ describe('bending through places', () => {
   it('at one place is what moveOnCurve does', () => {
     fc.assert(
       fc.property(anyCurve({ closing: 'either', weights: 20 }), fraction, (curve, share) => {
-        const u = at(curve, share);
+        const u = parameterAtShare(curve, share);
         const target: Vector3 = [sizeOf(curve), 0, -sizeOf(curve)];
         const bent = valueOf(bendThrough(curve, packSites([{ u, order: 0 }]), packVectors([target])));
         const moved = valueOf(moveOnCurve(curve, u, target));

@@ -41,8 +41,8 @@ export function bendThrough(curve: Curve, sites: Sites, data: Float64Array): Res
   if (!rows || size > space.count) return none;
   const places = new Float64Array(3 * space.count);
   for (let i = 0; i < places.length; i++) {
-    const at = 4 * Math.floor(i / 3);
-    places[i] = curve.points[at + (i % 3)] / curve.points[at + 3];
+    const index = 4 * Math.floor(i / 3);
+    places[i] = curve.points[index + (i % 3)] / curve.points[index + 3];
   }
   for (let round = 0; round < ROUNDS; round++) {
     const right = missing(rows, places, data);

@@ -34,11 +34,11 @@ export function chamfer(
   if (!corner.ok) return corner;
   const { u: atFirst, v: atSecond, keep } = corner.value;
   const places: number[] = [];
-  for (const [which, curve, at, end, setback] of [
+  for (const [which, curve, corner, end, setback] of [
     ['first', first, atFirst, keep[0], setbacks[0]],
     ['second', second, atSecond, keep[1], setbacks[1]],
   ] as const) {
-    const place = placeAlong(curve, at, end, setback);
+    const place = placeAlong(curve, corner, end, setback);
     if (typeof place !== 'number') return failed({ kind: 'too-long', which, setback, length: place.length });
     places.push(place);
   }
@@ -49,9 +49,9 @@ export function chamfer(
 }
 
 /** The parameter a length away from the corner into the side that stays, or how long that is. */
-function placeAlong(curve: Curve, at: number, end: KeptEnd, setback: number): number | { length: number } {
+function placeAlong(curve: Curve, u: number, end: KeptEnd, setback: number): number | { length: number } {
   const measured = arcLength(curve);
-  const corner = lengthAt(measured, at);
+  const corner = lengthAt(measured, u);
   const length = end === 'start' ? corner : measured.total - corner;
   if (!(setback < length)) return { length };
   return parameterAt(measured, end === 'start' ? corner - setback : corner + setback);

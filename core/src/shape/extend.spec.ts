@@ -1,4 +1,4 @@
-import { apart, at, bezier, checked, valueOf, SPOUT } from '../curve/curves.fixture';
+import { apart, parameterAtShare, bezier, checked, valueOf, SPOUT } from '../curve/curves.fixture';
 import { angleBetween, subtract, type Vector3 } from '../linear/vector';
 import { type Curve, domainOf, homogeneous, makeCurve } from '../curve/curve';
 import { derivatives, evaluate } from '../curve/evaluate';
@@ -55,7 +55,8 @@ describe('extending', () => {
     );
     for (const how of ['arc', 'own'] as const) {
       const longer = valueOf(extend(quarter, 'end', how, { length: 20 }));
-      for (let i = 0; i <= 20; i++) expect(Math.hypot(...evaluate(longer, at(longer, i / 20)))).toBeCloseTo(25, 10);
+      for (let i = 0; i <= 20; i++)
+        expect(Math.hypot(...evaluate(longer, parameterAtShare(longer, i / 20)))).toBeCloseTo(25, 10);
     }
     const { failure } = extend(quarter, 'end', 'arc', { length: 158 }) as { failure: { kind: string; reach: number } };
     expect(failure.kind).toBe('too-far');

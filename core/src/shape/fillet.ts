@@ -67,9 +67,9 @@ export function keptParts(
   v: number,
   keep: readonly [KeptEnd, KeptEnd],
 ): { first: Curve; second: Curve } | null {
-  const part = (curve: Curve, at: number, end: KeptEnd) => {
+  const part = (curve: Curve, u: number, end: KeptEnd) => {
     const [from, to] = domainOf(curve);
-    return end === 'start' ? subCurve(curve, from, at) : subCurve(curve, at, to);
+    return end === 'start' ? subCurve(curve, from, u) : subCurve(curve, u, to);
   };
   const [a, b] = [part(first, u, keep[0]), part(second, v, keep[1])];
   return a.ok && b.ok ? { first: a.value, second: b.value } : null;
@@ -78,7 +78,7 @@ export function keptParts(
 /** Where circles of the radius touch the sides that stay, the nearest to the corner first. */
 function touchingPlaces({ first, second, u, v, keep }: Corner, radius: number): [number, number][] {
   const found: { places: [number, number]; far: number }[] = [];
-  const stays = (end: KeptEnd, at: number, corner: number) => (end === 'start' ? at < corner : at > corner);
+  const stays = (end: KeptEnd, touch: number, corner: number) => (end === 'start' ? touch < corner : touch > corner);
   const corner = evaluate(first, u);
   for (const [s, t] of [
     [1, 1],
@@ -139,7 +139,7 @@ function rayOf(curve: Curve, u: number): Ray | null {
 /** Newton's method on r₁ + s n₁ = r₂ + t n₂, whose derivatives are r₁' (1 − κ₁ s) and −r₂' (1 − κ₂ t). */
 function polished(a: Curve, b: Curve, guess: [number, number], s: number, t: number): [number, number] | null {
   let [u, v] = guess;
-  const within = (curve: Curve, at: number) => Math.min(domainOf(curve)[1], Math.max(domainOf(curve)[0], at));
+  const within = (curve: Curve, u: number) => Math.min(domainOf(curve)[1], Math.max(domainOf(curve)[0], u));
   for (let round = 0; round < NEWTON_ROUNDS; round++) {
     const [p, q] = [rayOf(a, u), rayOf(b, v)];
     if (!p || !q) return null;

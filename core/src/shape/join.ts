@@ -15,9 +15,9 @@ export type JoinFailure =
 export function endOf(curve: Curve, end: 'start' | 'end'): Vector3 {
   mustBeOneOf(end, ['start', 'end'], 'end');
   const { points } = clamp(curve);
-  const at = end === 'start' ? 0 : points.length - 4;
-  const w = points[at + 3];
-  return [points[at] / w, points[at + 1] / w, points[at + 2] / w];
+  const index = end === 'start' ? 0 : points.length - 4;
+  const w = points[index + 3];
+  return [points[index] / w, points[index + 1] / w, points[index + 2] / w];
 }
 
 /**

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { anyCurve, at, bezier, sizeOf, valueOf } from '../curve/curves.fixture';
+import { anyCurve, parameterAtShare, bezier, sizeOf, valueOf } from '../curve/curves.fixture';
 import { type Curve, domainOf } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
 import { circle } from '../exact/arc';
@@ -23,8 +23,11 @@ describe('the midway curve', () => {
         const made = valueOf(midway(a, b));
         const size = Math.max(sizeOf(a), sizeOf(b));
         for (let i = 0; i <= 20; i++) {
-          const mean = scale(add(evaluate(a, at(a, i / 20)), evaluate(b, at(b, i / 20))), 0.5);
-          expect(distance(evaluate(made, at(made, i / 20)), mean)).toBeLessThanOrEqual(
+          const mean = scale(
+            add(evaluate(a, parameterAtShare(a, i / 20)), evaluate(b, parameterAtShare(b, i / 20))),
+            0.5,
+          );
+          expect(distance(evaluate(made, parameterAtShare(made, i / 20)), mean)).toBeLessThanOrEqual(
             (1e-9 + blur(a) + blur(b)) * size,
           );
         }
@@ -45,7 +48,8 @@ describe('the midway curve', () => {
     const [inner, outer] = [circle(FRONT, [0, 0, 0], 20), circle(FRONT, [0, 0, 0], 30)];
     const { curve, error } = midwayByLength(inner, outer, 0.01);
     expect(error).toBeLessThanOrEqual(0.01);
-    for (let i = 0; i <= 50; i++) expect(Math.hypot(...evaluate(curve, at(curve, i / 50)))).toBeCloseTo(25, 1);
+    for (let i = 0; i <= 50; i++)
+      expect(Math.hypot(...evaluate(curve, parameterAtShare(curve, i / 50)))).toBeCloseTo(25, 1);
     const ramp = midwayByLength(lineBetween([0, 0, 0], [40, 0, 0]), lineBetween([0, 10, 0], [0, 50, 0]), 1e-6);
     expect(distance(evaluate(ramp.curve, 0.5), [10, 15, 0])).toBeLessThan(1e-5);
   });

@@ -112,7 +112,7 @@ export function midwayByLength(first: Curve, second: Curve, tolerance: number, d
     const { total, curve } = measured[k];
     return evaluate(curve, parameterAt(measured[k], Math.min(total, share * total)));
   };
-  const at = (share: number) => scale(add(place(0, share), place(1, share)), 0.5);
+  const pointAt = (share: number) => scale(add(place(0, share), place(1, share)), 0.5);
   const breaks = new Set([0, 1]);
   measured.forEach((one) => {
     const [from, to] = domainOf(one.curve);
@@ -122,5 +122,5 @@ export function midwayByLength(first: Curve, second: Curve, tolerance: number, d
   const closed = first.closing !== 'open' && second.closing !== 'open';
   const sorted = [...breaks].sort((a, b) => a - b).filter((u, i, all) => i === 0 || u - all[i - 1] > 1e-9);
   sorted[sorted.length - 1] = 1;
-  return nearPath({ at, breaks: sorted, closed }, tolerance, degree);
+  return nearPath({ pointAt, breaks: sorted, closed }, tolerance, degree);
 }

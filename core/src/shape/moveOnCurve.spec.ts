@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { anyCurve, at, fraction, sizeOf, valueOf, WAVE } from '../curve/curves.fixture';
+import { anyCurve, parameterAtShare, fraction, sizeOf, valueOf, WAVE } from '../curve/curves.fixture';
 import { controlPointsOf } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
 import { add, distance, type Vector3 } from '../linear/vector';
@@ -13,7 +13,7 @@ describe('moving a place of a curve', () => {
   it('brings any curve through the target at the parameter, leaving weights and far control points alone', () => {
     fc.assert(
       fc.property(anyCurve({ closing: 'either', weights: 20 }), fraction, (curve, share) => {
-        const u = at(curve, share);
+        const u = parameterAtShare(curve, share);
         const by = 0.3 * sizeOf(curve);
         const target = add(evaluate(curve, u), [by, -by, by / 2]);
         const moved = valueOf(moveOnCurve(curve, u, target));

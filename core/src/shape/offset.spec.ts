@@ -1,4 +1,4 @@
-import { at, bezier, valueOf } from '../curve/curves.fixture';
+import { parameterAtShare, bezier, valueOf } from '../curve/curves.fixture';
 import type { Curve } from '../curve/curve';
 import { derivatives, evaluate } from '../curve/evaluate';
 import { circle, ellipse } from '../exact/arc';
@@ -23,7 +23,7 @@ const TOLERANCE = 0.01;
 function expectAtDistance(original: Curve, curves: readonly Curve[], by: number, tolerance = TOLERANCE): void {
   for (const curve of curves) {
     for (let i = 0; i <= 300; i++) {
-      const off = closestPoint(original, evaluate(curve, at(curve, i / 300))).distance;
+      const off = closestPoint(original, evaluate(curve, parameterAtShare(curve, i / 300))).distance;
       expect(Math.abs(off - Math.abs(by))).toBeLessThanOrEqual(tolerance);
     }
   }
@@ -124,7 +124,7 @@ describe('an offset', () => {
       const curves = made.ok ? made.value.curves : [];
       expectAtDistance(curve, curves, by, 1.5 * TOLERANCE);
       for (let i = 0; i < 150; i++) {
-        const d = derivatives(curve, at(curve, (i + 0.5) / 150), 1);
+        const d = derivatives(curve, parameterAtShare(curve, (i + 0.5) / 150), 1);
         const speed = Math.hypot(d[3], d[4]);
         const place = [d[0] - (by * d[4]) / speed, d[1] + (by * d[3]) / speed, 0] as const;
         // Only where nothing of the original lies nearer.

@@ -118,7 +118,7 @@ function laidOver(
   const inner = breaksOf(part).flatMap(({ u }) => (u > from && u < to ? [u] : []));
   const [first, last] = domainOf(part);
   const path = {
-    at: (t: number) => shifted(part, t, by, t === to ? 'left' : 'right'),
+    pointAt: (t: number) => shifted(part, t, by, t === to ? 'left' : 'right'),
     breaks: [from, ...inner, to],
     closed: part.closing !== 'open' && from === first && to === last,
   };

@@ -11,11 +11,11 @@ export function openedAt(curve: Curve, u: number): Curve {
     const cut = intoPeriod(curve, toKnot(curve, intoPeriod(curve, u)));
     return trusted(...clampedBetween(curve, cut, cut === first ? last : cut + (last - first)));
   }
-  const at = toKnot(curve, u);
+  const cut = toKnot(curve, u);
   const opened = trusted(curve.degree, curve.knots, curve.points);
-  if (at === first || at === last) return opened;
-  const before = trusted(...clampedBetween(opened, first, at));
-  const after = trusted(...clampedBetween(opened, at, last));
+  if (cut === first || cut === last) return opened;
+  const before = trusted(...clampedBetween(opened, first, cut));
+  const after = trusted(...clampedBetween(opened, cut, last));
   const around = join(after, before, Infinity);
   if (!around.ok) throw new Error('the two parts of a closed curve are open');
   return around.value;

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { anyCurve, at, checked, fraction, sizeOf } from '../curve/curves.fixture';
+import { anyCurve, parameterAtShare, checked, fraction, sizeOf } from '../curve/curves.fixture';
 import { distance } from '../linear/vector';
 import { domainOf } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
@@ -11,7 +11,7 @@ describe('reversing', () => {
       fc.property(anyCurve({ closing: 'either' }), fraction, (curve, share) => {
         const back = checked(reverse(curve));
         const [first, last] = domainOf(curve);
-        const u = at(curve, share);
+        const u = parameterAtShare(curve, share);
         const mirrored = Math.min(last, Math.max(first, first + (last - u)));
         expect(distance(evaluate(back, mirrored), evaluate(curve, u))).toBeLessThanOrEqual(1e-8 * sizeOf(curve));
         expect(reverse(back).points).toEqual(curve.points);

@@ -1,5 +1,16 @@
 import fc from 'fast-check';
-import { anyCurve, apart, at, checked, flat, fraction, SAME, sizeOf, valueOf, SPOUT } from '../curve/curves.fixture';
+import {
+  anyCurve,
+  apart,
+  parameterAtShare,
+  checked,
+  flat,
+  fraction,
+  SAME,
+  sizeOf,
+  valueOf,
+  SPOUT,
+} from '../curve/curves.fixture';
 import { toVerb, verb } from '../curve/witnesses.fixture';
 import { distance } from '../linear/vector';
 import { domainOf, homogeneous } from '../curve/curve';
@@ -17,7 +28,7 @@ describe('cutting', () => {
   it('and joining again is the same curve', () => {
     fc.assert(
       fc.property(anyCurve(), fraction, (curve, share) => {
-        const parts = split(curve, at(curve, share));
+        const parts = split(curve, parameterAtShare(curve, share));
         if (!parts.ok) return;
         const [a, b] = parts.value.map(checked);
         expect(apart(curve, a, domainOf(a)[0], domainOf(a)[1])).toBeLessThan(SAME);
@@ -49,7 +60,7 @@ describe('cutting', () => {
       const theirs = verb.Divide.curveSplit(toVerb(curve), 0.7);
       ours.forEach((part, k) => {
         for (let i = 0; i <= 10; i++) {
-          const u = at(part, i / 10);
+          const u = parameterAtShare(part, i / 10);
           const [x, y] = verb.Eval.rationalCurvePoint(theirs[k], u);
           expect(Math.hypot(evaluate(part, u)[0] - x, evaluate(part, u)[1] - y)).toBeLessThan(1e-11);
         }
@@ -91,7 +102,7 @@ describe('cutting', () => {
     fc.assert(
       fc.property(anyCurve({ closing: 'periodic' }), fraction, fraction, (curve, start, size) => {
         const [first, last] = domainOf(curve);
-        const from = at(curve, start);
+        const from = parameterAtShare(curve, start);
         const part = subCurve(curve, from, from + size * (last - first));
         if (!part.ok) return;
         const [low, high] = domainOf(checked(part.value));

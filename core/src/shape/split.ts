@@ -51,8 +51,8 @@ function snappedAround(curve: Curve, u: number): number {
 export function split(curve: Curve, u: number): Result<readonly Curve[], NothingToCut> {
   const [first, last] = domainOf(curve);
   if (curve.closing === 'periodic') return success([openedAt(curve, u)]);
-  const at = toKnot(curve, u);
-  if (curve.closing === 'clamped-closed') return success([openedAt(curve, at)]);
-  if (at === first || at === last) return failed({ kind: 'nothing-to-cut', from: at, to: at });
-  return success([trusted(...clampedBetween(curve, first, at)), trusted(...clampedBetween(curve, at, last))]);
+  const cut = toKnot(curve, u);
+  if (curve.closing === 'clamped-closed') return success([openedAt(curve, cut)]);
+  if (cut === first || cut === last) return failed({ kind: 'nothing-to-cut', from: cut, to: cut });
+  return success([trusted(...clampedBetween(curve, first, cut)), trusted(...clampedBetween(curve, cut, last))]);
 }

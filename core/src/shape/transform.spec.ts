@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { anyCurve, apart, at, fraction, SAME, sizeOf, SPOUT } from '../curve/curves.fixture';
+import { anyCurve, apart, parameterAtShare, fraction, SAME, sizeOf, SPOUT } from '../curve/curves.fixture';
 import { distance, type Vector3 } from '../linear/vector';
 import { type Curve } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
@@ -12,7 +12,7 @@ describe('affine maps', () => {
     const map = { x: [0.9, 0.1, 0], y: [-0.4, 1.2, 0.3], z: [0, 0.5, 2], origin: [5, -7, 11] } as const;
     fc.assert(
       fc.property(anyCurve({ closing: 'either' }), fraction, (curve, share) => {
-        const u = at(curve, share);
+        const u = parameterAtShare(curve, share);
         const [x, y, z] = evaluate(curve, u);
         const image = [0, 1, 2].map((c) => map.x[c] * x + map.y[c] * y + map.z[c] * z + map.origin[c]) as [
           number,

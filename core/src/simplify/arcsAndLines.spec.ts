@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { at, bezier, valueOf, anyCurve } from '../curve/curves.fixture';
+import { parameterAtShare, bezier, valueOf, anyCurve } from '../curve/curves.fixture';
 import type { Curve } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
 import { circle, ellipse } from '../exact/arc';
@@ -109,7 +109,11 @@ describe('arcs and lines', () => {
 
 function expectNear(curve: Curve, other: Curve, bound: number, places = 300): void {
   for (let i = 0; i <= places; i++) {
-    expect(closestPoint(other, evaluate(curve, at(curve, i / places))).distance).toBeLessThanOrEqual(bound + 1e-9);
-    expect(closestPoint(curve, evaluate(other, at(other, i / places))).distance).toBeLessThanOrEqual(bound + 1e-9);
+    expect(closestPoint(other, evaluate(curve, parameterAtShare(curve, i / places))).distance).toBeLessThanOrEqual(
+      bound + 1e-9,
+    );
+    expect(closestPoint(curve, evaluate(other, parameterAtShare(other, i / places))).distance).toBeLessThanOrEqual(
+      bound + 1e-9,
+    );
   }
 }

@@ -1,4 +1,4 @@
-import { at } from '../curve/curves.fixture';
+import { parameterAtShare } from '../curve/curves.fixture';
 import { valueOf } from '../curve/curves.fixture';
 import { countOf, type Curve, homogeneous, makeCurve } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
@@ -33,8 +33,12 @@ describe('lighten', () => {
     expect(deviation.certified).toBe(true);
     expect(deviation.bound).toBeLessThanOrEqual(tolerance);
     for (let i = 0; i <= 500; i++) {
-      expect(closestPoint(light, evaluate(curve, at(curve, i / 500))).distance).toBeLessThanOrEqual(tolerance);
-      expect(closestPoint(curve, evaluate(light, at(light, i / 500))).distance).toBeLessThanOrEqual(tolerance);
+      expect(closestPoint(light, evaluate(curve, parameterAtShare(curve, i / 500))).distance).toBeLessThanOrEqual(
+        tolerance,
+      );
+      expect(closestPoint(curve, evaluate(light, parameterAtShare(light, i / 500))).distance).toBeLessThanOrEqual(
+        tolerance,
+      );
     }
   });
 

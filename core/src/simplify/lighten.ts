@@ -55,7 +55,7 @@ export function lighten(
   if (degree !== undefined) mustBeWhole(degree, 1, MOST_DEGREE, 'degree');
   const none = failed({ kind: 'no-lighter', controlPoints: distinctOf(curve), tolerance } as const);
   const lighter: Curve[] = [];
-  let worst: Deviation = { max: 0, at: domainOf(curve)[0], bound: 0, certified: true };
+  let worst: Deviation = { max: 0, u: domainOf(curve)[0], bound: 0, certified: true };
   for (const part of smoothParts(curve)) {
     const made = lightenedPart(part, tolerance, degree, progress);
     if (!made) return none;

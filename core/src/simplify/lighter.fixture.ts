@@ -1,4 +1,4 @@
-import { at } from '../curve/curves.fixture';
+import { parameterAtShare } from '../curve/curves.fixture';
 import { type Curve, homogeneous, makeCurve } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
 import { distance } from '../linear/vector';
@@ -15,7 +15,10 @@ export const KR = makeCurve(
 export function sampled(a: Curve, b: Curve): number {
   let most = 0;
   for (let i = 0; i <= 5000; i++) {
-    most = Math.max(most, distance(evaluate(a, at(a, i / 5000)), evaluate(b, at(b, i / 5000))));
+    most = Math.max(
+      most,
+      distance(evaluate(a, parameterAtShare(a, i / 5000)), evaluate(b, parameterAtShare(b, i / 5000))),
+    );
   }
   return most;
 }

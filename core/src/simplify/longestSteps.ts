@@ -42,32 +42,32 @@ function walked(
   most: number,
 ): number[] | null {
   const ends: number[] = [];
-  let at = from;
+  let end = from;
   let step = guess;
-  while (at < to) {
+  while (end < to) {
     if (ends.length === most) return null;
-    step = longest(at, to, step, fits, LEAST * (to - from));
-    at = at + step >= to ? to : at + step;
-    ends.push(at);
+    step = longest(end, to, step, fits, LEAST * (to - from));
+    end = end + step >= to ? to : end + step;
+    ends.push(end);
   }
   return ends;
 }
 
 /** The longest step from `at`, sought outwards and inwards from a guess. */
 function longest(
-  at: number,
+  from: number,
   to: number,
   guess: number,
   fits: (a: number, b: number) => boolean,
   least: number,
 ): number {
-  const room = to - at;
-  const end = (step: number) => (step >= room ? to : at + step);
+  const room = to - from;
+  const end = (step: number) => (step >= room ? to : from + step);
   let good = 0;
   let bad = Infinity;
   let step = Math.min(guess, room);
   while (bad - good > FINENESS * good) {
-    if (fits(at, end(step))) {
+    if (fits(from, end(step))) {
       good = step;
       if (step >= room) return room;
       // Twice the step, or half way to where it failed.
@@ -75,7 +75,7 @@ function longest(
     } else {
       bad = step;
       step = good === 0 ? step / 2 : (good + bad) / 2;
-      if (step <= least) return Math.min(room, Math.max(step, Number.EPSILON * Math.abs(at) * 4));
+      if (step <= least) return Math.min(room, Math.max(step, Number.EPSILON * Math.abs(from) * 4));
     }
   }
   return good;

@@ -22,9 +22,9 @@ export function displayPolyline(curve: Curve, tolerance: number): Polyline {
   if (!(tolerance > 0)) throw new RangeError(`a tolerance above 0 is needed, not ${tolerance}`);
   const points: number[] = [];
   const parameters: number[] = [];
-  const put = (u: number, at: Float64Array) => {
+  const put = (u: number, point: Float64Array) => {
     parameters.push(u);
-    points.push(at[0], at[1], at[2]);
+    points.push(point[0], point[1], point[2]);
   };
   for (const span of spansOf(curve)) {
     const from = curve.knots[span];
@@ -34,28 +34,28 @@ export function displayPolyline(curve: Curve, tolerance: number): Polyline {
       derivativesInSpan(curve, span, u, 0, scratch);
       return distanceToSegment(scratch, a, b) > tolerance;
     };
-    const refine = (a: number, at: Float64Array, b: number, bt: Float64Array, depth: number): void => {
+    const refine = (a: number, atA: Float64Array, b: number, bt: Float64Array, depth: number): void => {
       const quarter = (b - a) / 4;
       if (
         depth < MAX_HALVINGS &&
-        (strays(a + quarter, at, bt) || strays(a + 2 * quarter, at, bt) || strays(a + 3 * quarter, at, bt))
+        (strays(a + quarter, atA, bt) || strays(a + 2 * quarter, atA, bt) || strays(a + 3 * quarter, atA, bt))
       ) {
         const middle = (a + b) / 2;
         const mt = read(middle);
-        refine(a, at, middle, mt, depth + 1);
+        refine(a, atA, middle, mt, depth + 1);
         refine(middle, mt, b, bt, depth + 1);
       } else put(b, bt);
     };
     let a = from;
-    let at = read(from);
-    if (parameters.length === 0) put(from, at);
+    let point = read(from);
+    if (parameters.length === 0) put(from, point);
     const intervals = startIntervals(curve.degree);
     for (let i = 1; i <= intervals; i++) {
       const b = i === intervals ? to : from + ((to - from) * i) / intervals;
       const bt = read(b);
-      refine(a, at, b, bt, 0);
+      refine(a, point, b, bt, 0);
       a = b;
-      at = bt;
+      point = bt;
     }
   }
   return { points: Float64Array.from(points), parameters: Float64Array.from(parameters) };

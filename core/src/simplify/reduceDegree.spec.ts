@@ -20,8 +20,8 @@ describe('reducing the degree', () => {
     expect(found.bound).toBeGreaterThanOrEqual(deviation - 1e-6);
     expect(found.bound).toBeLessThan(1.011 * found.max);
     // With both ends alike held, the difference of one degree has its largest values in pairs.
-    const twin = degree === 4 ? 1 - found.at : found.at;
-    expect(Math.min(Math.abs(found.at - place), Math.abs(twin - place))).toBeLessThan(0.02);
+    const twin = degree === 4 ? 1 - found.u : found.u;
+    expect(Math.min(Math.abs(found.u - place), Math.abs(twin - place))).toBeLessThan(0.02);
     for (let k = 0; k <= keep; k++) {
       const [ours, theirs] = [derivatives(curve, 0, k), derivatives(QUINTIC, 0, k)];
       ours.forEach((value, i) => expect(value).toBeCloseTo(theirs[i], 10));

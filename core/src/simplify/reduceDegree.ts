@@ -181,11 +181,11 @@ function projected(
       for (let i = 0; i <= degree; i++) {
         const row = span - degree + i;
         if (isHeld(row)) continue;
-        const at = place(row);
-        for (let c = 0; c < 4; c++) right[4 * at + c] += weight * basis[i] * missing[c];
+        const index = place(row);
+        for (let c = 0; c < 4; c++) right[4 * index + c] += weight * basis[i] * missing[c];
         for (let j = 0; j <= degree; j++) {
           const column = span - degree + j;
-          if (!isHeld(column)) addEntry(matrix, at, place(column), weight * basis[i] * basis[j]);
+          if (!isHeld(column)) addEntry(matrix, index, place(column), weight * basis[i] * basis[j]);
         }
       }
     }

@@ -118,10 +118,12 @@ function evenlyLaid(curve: Curve, degree: number, count: number): Curve {
     }
   }
   shares[shares.length - 1] = 1;
-  const at = Array.from(shares, (share) => parameterAt(measured, Math.min(measured.total, share * measured.total)));
-  [at[0], at[at.length - 1]] = domainOf(curve);
-  for (let i = 1; i < at.length; i++) at[i] = Math.max(at[i], at[i - 1]);
-  const points = evaluateAll(curve, at);
+  const parameters = Array.from(shares, (share) =>
+    parameterAt(measured, Math.min(measured.total, share * measured.total)),
+  );
+  [parameters[0], parameters[parameters.length - 1]] = domainOf(curve);
+  for (let i = 1; i < parameters.length; i++) parameters[i] = Math.max(parameters[i], parameters[i - 1]);
+  const points = evaluateAll(curve, parameters);
   const inner = evenKnots(closed ? count : spans - 1, closed);
   const frame = closed
     ? periodicCurve(degree, homogeneous(new Float64Array(3 * count)))

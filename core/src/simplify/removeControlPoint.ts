@@ -37,13 +37,13 @@ export function removeControlPoint(curve: Curve, index: number): Result<Curve, L
     }
     // The domain keeps its start; where a knot before it goes, the point before becomes the first.
     const period = knots.slice(degree, degree + count + 1);
-    const at = (((Math.max(middle, middle === degree ? degree + 1 : 0) - degree) % count) + count) % count;
+    const removed = (((Math.max(middle, middle === degree ? degree + 1 : 0) - degree) % count) + count) % count;
     const turned = middle < degree ? rotated(left) : left;
     return success(
       periodicCurve(
         degree,
         turned,
-        period.filter((_, i) => i !== at),
+        period.filter((_, i) => i !== removed),
       ),
     );
   }

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { anyCurve, apart, at, checked, fraction, valueOf } from '../curve/curves.fixture';
+import { anyCurve, apart, parameterAtShare, checked, fraction, valueOf } from '../curve/curves.fixture';
 import { domainOf, homogeneous } from '../curve/curve';
 import { insertKnot } from '../knots/refineKnots';
 import { periodicCurve } from '../knots/period';
@@ -23,7 +23,7 @@ describe('removing a knot', () => {
   it('that was inserted changes nothing', () => {
     fc.assert(
       fc.property(anyCurve({ closing: 'either' }), fraction, (curve, share) => {
-        const u = at(curve, share);
+        const u = parameterAtShare(curve, share);
         const inserted = insertKnot(curve, u);
         if (!inserted.ok) return;
         const removed = removeKnot(inserted.value, u);

@@ -55,8 +55,8 @@ export function withoutKnot(curve: Curve, u: number): Result<{ curve: Curve; bou
   const lighter = withoutOne(around, knot, own);
   if (!lighter) return failed({ kind: 'weights', u });
   const base = curve.knots.slice(degree, degree + count + 1);
-  const at = base.lastIndexOf(knot);
-  const left = Float64Array.from(base.filter((_, i) => i !== at));
+  const index = base.lastIndexOf(knot);
+  const left = Float64Array.from(base.filter((_, i) => i !== index));
   // Control point 0 of the curve has this index in the unrolled one.
   const start = (around.points.length / 4 - degree - distinctOf(curve)) / 2;
   const made = periodicOver(degree, left, first, last, () => {

@@ -100,8 +100,8 @@ export const layerCommands = {
       for (const id of items) openItemOf(project, id).layer = layer;
       const moved = new Set(items);
       const order = project.itemOrder.filter((id) => !moved.has(id));
-      const at = before === null ? -1 : order.indexOf(before);
-      project.itemOrder = order.toSpliced(at < 0 ? order.length : at, 0, ...items);
+      const index = before === null ? -1 : order.indexOf(before);
+      project.itemOrder = order.toSpliced(index < 0 ? order.length : index, 0, ...items);
     },
   }),
 

@@ -81,20 +81,20 @@ export function trimmed(project: Project, id: Id, curve: Curve, u: number, by: r
   const [first, last] = domainOf(curve);
   const slack = AT_END * (last - first);
   const met = metAt(curve, others(project, id, by));
-  const inner = met.filter((at) => at > first + slack && at < last - slack);
+  const inner = met.filter((cut) => cut > first + slack && cut < last - slack);
   if (curve.closing !== 'open') {
     const around = [...new Set(met)];
     if (around.length < 2) throw new CommandError(`${name} is closed: two places where others cross it are needed to trim it`); // prettier-ignore
-    const before = around.findLast((at) => at <= u) ?? (around.at(-1) ?? 0) - (last - first);
-    const after = around.find((at) => at > u) ?? around[0] + (last - first);
+    const before = around.findLast((cut) => cut <= u) ?? (around.at(-1) ?? 0) - (last - first);
+    const after = around.find((cut) => cut > u) ?? around[0] + (last - first);
     const kept = before + (last - first) - after;
     // What lies past the seam is the same place one turn earlier.
     const from = after > last ? after - (last - first) : after;
     return [stretch(openedAtStart(curve, from), from, from + kept)];
   }
   if (inner.length === 0) throw new CommandError(`Nothing crosses ${name} there`);
-  const before = inner.findLast((at) => at <= u);
-  const after = inner.find((at) => at > u);
+  const before = inner.findLast((cut) => cut <= u);
+  const after = inner.find((cut) => cut > u);
   return [
     ...(before === undefined ? [] : [stretch(curve, first, before)]),
     ...(after === undefined ? [] : [stretch(curve, after, last)]),

@@ -15,7 +15,7 @@ import { commands, type CommandCall } from './registry';
 export interface Stamp {
   readonly id: string;
   /** ISO 8601. */
-  readonly at: string;
+  readonly time: string;
 }
 
 export interface Performed {

@@ -44,8 +44,8 @@ describe('the title of a step', () => {
 });
 
 describe('a step of an earlier format', () => {
-  const { title: _title, ...rest } = step;
-  const old = { ...rest, name: 'Move point 4 of Spout' };
+  const { title: _title, time, ...rest } = step;
+  const old = { ...rest, at: time, name: 'Move point 4 of Spout' };
 
   it('keeps its title as people read it', () => {
     const migrated = migrateStep(old);
@@ -57,7 +57,7 @@ describe('a step of an earlier format', () => {
     for (const other of [null, 7, 'x', [], {}, step, { ...old, title: { command: 'setUp' } }]) {
       expect(migrateStep(other)).toBe(other);
     }
-    expect(stepProblems(migrateStep({ ...rest, name: 7 }))).not.toEqual([]);
+    expect(stepProblems(migrateStep({ ...rest, at: time, name: 7 }))).not.toEqual([]);
   });
 });
 

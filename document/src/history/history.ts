@@ -9,7 +9,7 @@ export interface Step {
   readonly of: string | null;
   readonly title: StepTitle;
   /** ISO 8601 time. */
-  readonly at: string;
+  readonly time: string;
   readonly patch: Patch;
   readonly inverse: Patch;
 }

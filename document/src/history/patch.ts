@@ -37,7 +37,7 @@ export function applyPatch(project: Project, patch: Patch): Result<Project, Prob
     return copy;
   };
   const changed = copyOf(project as unknown as Container);
-  for (const [at, { op, path, value }] of patch.entries()) {
+  for (const [index, { op, path, value }] of patch.entries()) {
     const keys = pointerParts(path);
     const last = keys.pop();
     let parent = changed;
@@ -51,7 +51,7 @@ export function applyPatch(project: Project, patch: Patch): Result<Project, Prob
       parent = parent[key] = copyOf(child as Container);
     }
     why ??= changeMember(parent, op, last as string, value);
-    if (why !== null) return failed({ path: pointer('patch', at), message: `${op} ${path}: ${why}` });
+    if (why !== null) return failed({ path: pointer('patch', index), message: `${op} ${path}: ${why}` });
   }
   return success(changed as unknown as Project);
 }

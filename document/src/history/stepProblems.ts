@@ -17,8 +17,8 @@ export function stepProblems(value: unknown, { isShort = false } = {}): Problem[
   if (command !== EARLIER && !Object.hasOwn(commands, command)) {
     return [{ path: '/title/command', message: `there is no command '${command}'` }];
   }
-  if (!Number.isFinite(Date.parse(step.at))) {
-    return [{ path: '/at', message: 'must be a time, such as 2026-11-28T09:30:00Z' }];
+  if (!Number.isFinite(Date.parse(step.time))) {
+    return [{ path: '/time', message: 'must be a time, such as 2026-11-28T09:30:00Z' }];
   }
   const size = isShort ? itemCountProblem(changedItems(step).length) : stepSizeProblem(step);
   return size === null ? [] : [{ path: '', message: size }];

@@ -35,8 +35,8 @@ export type NamedPoints =
 /** A step as another version of the format has it, as one of this version; whatever else comes is given back as it is. */
 export function migrateStep(value: unknown): unknown {
   if (typeof value !== 'object' || value === null || !('name' in value) || 'title' in value) return value;
-  const { name, ...step } = value;
-  return { ...step, title: { command: EARLIER, text: name } };
+  const { name, at: time, ...step } = value as { readonly name: unknown; readonly at?: unknown };
+  return { ...step, title: { command: EARLIER, text: name }, time };
 }
 
 export const EARLIER = 'earlier';

@@ -46,11 +46,11 @@ function imageOf({ items }: Items, recipe: MirrorRecipe, name: string, depth: nu
 /** The curve that is really edited when this one is, and the mirrors on the way to it, this one first. */
 export function originalOf(project: Items, id: Id): { readonly id: Id; readonly by: readonly MirrorRecipe[] } {
   const by: MirrorRecipe[] = [];
-  for (let at = id; ;) {
-    const item = project.items[at];
-    if (item?.kind !== 'curve' || item.recipe.kind !== 'mirror') return { id: at, by };
+  for (let original = id; ;) {
+    const item = project.items[original];
+    if (item?.kind !== 'curve' || item.recipe.kind !== 'mirror') return { id: original, by };
     by.push(item.recipe);
-    at = item.recipe.of;
+    original = item.recipe.of;
   }
 }
 

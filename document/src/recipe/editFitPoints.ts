@@ -23,8 +23,8 @@ export function insertFitPoint(recipe: Recipe, u: number, id: Id): Recipe {
   const { fit } = recipe;
   if (!fit) throw new CommandError('This curve has no fit points; add a knot or a control point to it');
   if (fit.points.some((point) => point.u === u)) throw new CommandError('A fit point stands there already');
-  const at = fit.points.findIndex((point) => point.u > u);
-  const points = fit.points.toSpliced(at < 0 ? fit.points.length : at, 0, { id, u });
+  const index = fit.points.findIndex((point) => point.u > u);
+  const points = fit.points.toSpliced(index < 0 ? fit.points.length : index, 0, { id, u });
   const finer = insertKnot(curve, u);
   // Where knots stand as often as they can, the curve is free enough already.
   return withCurve(recipe, finer.ok ? finer.value : curve, { ...fit, points });

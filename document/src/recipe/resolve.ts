@@ -60,9 +60,9 @@ function resolveFit({ points, closed, parameterisation, degree, ends }: FitRecip
   }
 }
 
-const holdOf = ({ tangent, radius }: FitPoint, at: number): PointHold[] =>
+const holdOf = ({ tangent, radius }: FitPoint, index: number): PointHold[] =>
   tangent || radius !== undefined
-    ? [{ at, ...(tangent && { tangent }), ...(radius !== undefined && { curvature: { radius } }) }]
+    ? [{ index, ...(tangent && { tangent }), ...(radius !== undefined && { curvature: { radius } }) }]
     : [];
 
 function fitProblem(failure: HoldFailure, packed: Float64Array, closed: boolean): Problem {
@@ -83,13 +83,13 @@ function fitProblem(failure: HoldFailure, packed: Float64Array, closed: boolean)
       };
     }
     case 'degree-too-low': {
-      const { at, degree, needed } = failure;
-      const message = `What is held at point ${at + 1} needs degree ${needed}; these points allow ${degree}`;
-      return { path: pointer('points', at), message };
+      const { index, degree, needed } = failure;
+      const message = `What is held at point ${index + 1} needs degree ${needed}; these points allow ${degree}`;
+      return { path: pointer('points', index), message };
     }
     case 'no-side': {
-      const message = `The curve is straight at point ${failure.at + 1}: a radius has no side to bend to`;
-      return { path: pointer('points', failure.at, 'radius'), message };
+      const message = `The curve is straight at point ${failure.index + 1}: a radius has no side to bend to`;
+      return { path: pointer('points', failure.index, 'radius'), message };
     }
     default: {
       const message = 'No curve of a size that can be held goes through these points with what is held there';

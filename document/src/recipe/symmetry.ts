@@ -152,8 +152,8 @@ function withPartners(
     }
     const mate = before && partner.get(before.id);
     // Its neighbour before has its image after the place of the partner.
-    const at = mate === undefined ? all.length : all.findIndex(({ id }) => id === mate);
-    all = all.toSpliced(at < 0 ? all.length : at, 0, { ...image, id: fresh() });
+    const place = mate === undefined ? all.length : all.findIndex(({ id }) => id === mate);
+    all = all.toSpliced(place < 0 ? all.length : place, 0, { ...image, id: fresh() });
   }
   return all;
 }

@@ -41,7 +41,7 @@ it('takes over a database of the first version: nothing is lost, and the list co
   expect(await store.open('k')).toMatchObject({
     project,
     view: { camera: null },
-    history: { undo: { steps: [{ ...step, title: { command: 'earlier', text: 'Draw Curve 1' }, at: now }] } },
+    history: { undo: { steps: [{ ...step, title: { command: 'earlier', text: 'Draw Curve 1' }, time: now }] } },
   });
   expect((await checkDatabase(source.manager)).wrong).toEqual([]);
   await source.destroy();

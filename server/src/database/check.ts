@@ -54,12 +54,12 @@ async function wrongInProject(manager: EntityManager, row: ProjectRow): Promise<
   const projectId = row.id;
   const wrong: string[] = [];
   const snapshots = await manager.find(SnapshotEntity, { where: { projectId }, select: { revision: true } });
-  const at = new Set(snapshots.map(({ revision }) => revision));
+  const withSnapshot = new Set(snapshots.map(({ revision }) => revision));
   const snapshotAt = async (revision: number): Promise<Project> => {
     const { project } = await manager.findOneByOrFail(SnapshotEntity, { projectId, revision });
     return JSON.parse(project) as Project;
   };
-  if (!at.has(0)) return ['its first drawing is missing'];
+  if (!withSnapshot.has(0)) return ['its first drawing is missing'];
   let project = await snapshotAt(0);
   let revision = 0;
   for (;;) {
@@ -76,7 +76,7 @@ async function wrongInProject(manager: EntityManager, row: ProjectRow): Promise<
       const after = read ? afterStep(project, read) : 'what is kept of it is no JSON';
       if (typeof after === 'string') return [...wrong, `${where}: ${after}`];
       project = after;
-      if (at.has(revision) && !isDeepStrictEqual(await snapshotAt(revision), project)) {
+      if (withSnapshot.has(revision) && !isDeepStrictEqual(await snapshotAt(revision), project)) {
         wrong.push(`the snapshot at revision ${revision} is not what the log leads to`);
       }
     }
@@ -88,7 +88,7 @@ async function wrongInProject(manager: EntityManager, row: ProjectRow): Promise<
   const problems = checkProject(project);
   if (problems.length > 0) wrong.push(`the drawing is not valid: ${inWords(withPlaces(problems, project))}`);
   for (const stage of await manager.findBy(StageEntity, { projectId })) {
-    if (!at.has(stage.revision)) wrong.push(`the stage '${stage.name}' has no drawing`);
+    if (!withSnapshot.has(stage.revision)) wrong.push(`the stage '${stage.name}' has no drawing`);
   }
   return wrong;
 }

@@ -6,7 +6,7 @@ import { TracedPictures } from './tracedPictures.migration';
 import { FirstTables } from './firstTables.migration';
 import { DrawingsOfFormat3 } from './drawingsOfFormat3.migration';
 import { NamesAndTimes } from './namesAndTimes.migration';
-import { StepTitles } from './stepTitles.migration';
+import { DrawingsOfFormat4 } from './drawingsOfFormat4.migration';
 import { BinAndStages } from './binAndStages.migration';
 import { sqliteErrorInWords } from './sqliteErrors';
 import { DrawingsOfFormat2 } from './drawingsOfFormat2.migration';
@@ -27,7 +27,7 @@ const WRITING: Options = {
     DrawingsOfFormat3,
     TracedPictures,
     NamesAndTimes,
-    StepTitles,
+    DrawingsOfFormat4,
   ],
   migrationsRun: true,
   prepareDatabase: (database: { pragma(statement: string): unknown }) => {

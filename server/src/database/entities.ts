@@ -27,7 +27,7 @@ export interface StepRow {
   of: string | null;
   /** The facts its title is made of, as JSON. */
   title: string;
-  at: string;
+  time: string;
   patch: string;
   inverse: string;
 }
@@ -38,7 +38,7 @@ export interface StageRow {
   id: string;
   revision: number;
   name: string;
-  at: string;
+  time: string;
 }
 
 /** The whole drawing at a revision. */
@@ -86,7 +86,7 @@ export const StepEntity = new EntitySchema<StepRow & { project: ProjectRow }>({
     kind: { type: 'text' },
     of: { type: 'text', nullable: true },
     title: { type: 'text' },
-    at: { type: 'text' },
+    time: { type: 'text' },
     patch: { type: 'text' },
     inverse: { type: 'text' },
   },
@@ -111,7 +111,7 @@ export const StageEntity = new EntitySchema<StageRow & { within: ProjectRow }>({
     id: { type: 'text', primary: true },
     revision: { type: 'integer' },
     name: { type: 'text' },
-    at: { type: 'text' },
+    time: { type: 'text' },
   },
   relations: { within: ofProject },
 });

@@ -31,7 +31,7 @@ it('mends names and times that were taken before there was a rule; the log still
   expect(after.history.undo.steps.map(({ title, patch }: Step) => [titleOf(title), patch])).toEqual(
     before.history.undo.steps.map(({ title, patch }: Step) => [titleOf(title), patch]),
   );
-  expect(Date.parse(after.history.undo.steps[1].at)).not.toBeNaN();
+  expect(Date.parse(after.history.undo.steps[1].time)).not.toBeNaN();
   const [stage] = (await server.request.get(`/api/projects/${id}/stages`)).body;
   expect(stage.name).toBe('Unnamed');
   await server.append(id, 2, [done(after.project, draw('two')).step]).expect(200);

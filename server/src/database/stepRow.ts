@@ -11,12 +11,12 @@ export const rowOfStep = (projectId: string, revision: number, step: Step): Step
   inverse: JSON.stringify(step.inverse),
 });
 
-export const stepOfRow = ({ id, kind, of, title, at, patch, inverse }: StepRow): Step => ({
+export const stepOfRow = ({ id, kind, of, title, time, patch, inverse }: StepRow): Step => ({
   id,
   kind: kind as Step['kind'],
   of,
   title: JSON.parse(title) as StepTitle,
-  at,
+  time,
   patch: JSON.parse(patch) as Patch,
   inverse: JSON.parse(inverse) as Patch,
 });

@@ -16,9 +16,9 @@ export async function drawingAt(manager: EntityManager, projectId: string, revis
   });
   if (!snapshot) throw new Error(`project ${projectId} has no snapshot up to revision ${revision}`);
   let project = JSON.parse(snapshot.project) as Project;
-  for (let at = snapshot.revision; at < revision; at += STEPS_AT_ONCE) {
+  for (let from = snapshot.revision; from < revision; from += STEPS_AT_ONCE) {
     const rows = await manager.find(StepEntity, {
-      where: { projectId, revision: Between(at + 1, Math.min(at + STEPS_AT_ONCE, revision)) },
+      where: { projectId, revision: Between(from + 1, Math.min(from + STEPS_AT_ONCE, revision)) },
       select: { revision: true, patch: true },
       order: { revision: 'ASC' },
     });

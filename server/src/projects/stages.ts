@@ -8,9 +8,9 @@ import { drawingAt } from './headCache';
 import { rowOf } from './rows';
 import { takeSnapshot } from './snapshots';
 
-export type Stage = Pick<StageRow, 'id' | 'name' | 'revision' | 'at'>;
+export type Stage = Pick<StageRow, 'id' | 'name' | 'revision' | 'time'>;
 
-const told = ({ id, name, revision, at }: StageRow): Stage => ({ id, name, revision, at });
+const told = ({ id, name, revision, time }: StageRow): Stage => ({ id, name, revision, time });
 
 /** Named revisions of projects. Naming one keeps its drawing; the log is not touched. */
 export class Stages {
@@ -20,7 +20,7 @@ export class Stages {
   list(projectId: string): Promise<Stage[]> {
     return this.database.read(async (manager) => {
       await rowOf(manager, projectId);
-      return (await manager.find(StageEntity, { where: { projectId }, order: { at: 'DESC' } })).map(told);
+      return (await manager.find(StageEntity, { where: { projectId }, order: { time: 'DESC' } })).map(told);
     });
   }
 
@@ -30,7 +30,7 @@ export class Stages {
       if (revision > project.revision) {
         throw new Failure(422, `The project has ${project.revision} steps: revision ${revision} cannot be named`);
       }
-      const stage = { projectId, id: randomUUID(), name, revision, at: new Date().toISOString() };
+      const stage = { projectId, id: randomUUID(), name, revision, time: new Date().toISOString() };
       await manager.insert(StageEntity, stage);
       await takeSnapshot(manager, projectId, revision, await drawingAt(manager, projectId, revision));
       return told(stage);

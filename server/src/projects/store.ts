@@ -222,9 +222,9 @@ export class ProjectStore {
     const project = await replayed(head.project, steps, offset);
     const revision = row.revision + steps.length;
     const rows = steps.map((step, index) => rowOfStep(id, row.revision + index + 1, step));
-    for (let at = 0; at < rows.length; at += ROWS_AT_ONCE) {
+    for (let first = 0; first < rows.length; first += ROWS_AT_ONCE) {
       await setImmediate();
-      await manager.insert(StepEntity, rows.slice(at, at + ROWS_AT_ONCE));
+      await manager.insert(StepEntity, rows.slice(first, first + ROWS_AT_ONCE));
     }
     const { name, itemOrder } = project;
     const changes = { revision, name, items: itemOrder.length, changedAt: new Date().toISOString() };
@@ -258,12 +258,12 @@ async function replayed(project: Project, steps: readonly Step[], offset: number
   const letOthersIn = slices();
   for (const [index, step] of steps.entries()) {
     await letOthersIn();
-    const at = pointer('steps', offset + index);
+    const place = pointer('steps', offset + index);
     const applied = applyPatch(changed, step.patch);
     if (!applied.ok) {
       const { path, message } = applied.failure;
       throw new Failure(422, `The step '${titleOf(step.title)}' does not fit the drawing`, [
-        { path: at + path, message },
+        { path: place + path, message },
       ]);
     }
     await letOthersIn();
@@ -280,7 +280,7 @@ async function replayed(project: Project, steps: readonly Step[], offset: number
     if (wrong) {
       const { path, message } = wrong;
       throw new Failure(422, `The step '${titleOf(step.title)}' does not say how it is undone`, [
-        { path: at + path, message },
+        { path: place + path, message },
       ]);
     }
     changed = applied.value;
@@ -289,8 +289,8 @@ async function replayed(project: Project, steps: readonly Step[], offset: number
 }
 
 async function refuseKnownIds(manager: EntityManager, projectId: string, steps: readonly Step[]): Promise<void> {
-  for (let at = 0; at < steps.length; at += ROWS_AT_ONCE) {
-    const id = In(steps.slice(at, at + ROWS_AT_ONCE).map((step) => step.id));
+  for (let first = 0; first < steps.length; first += ROWS_AT_ONCE) {
+    const id = In(steps.slice(first, first + ROWS_AT_ONCE).map((step) => step.id));
     const known = await manager.findOne(StepEntity, { where: { projectId, id }, select: { id: true, revision: true } });
     if (known) throw new Failure(409, `Step ${known.revision} of this project has the id '${known.id}' already`);
   }
@@ -298,13 +298,13 @@ async function refuseKnownIds(manager: EntityManager, projectId: string, steps: 
 
 /** What a copy takes over up to its revision. */
 const COPIED = [
-  ['step', ['revision', 'id', 'kind', 'of', 'title', 'at', 'patch', 'inverse']],
+  ['step', ['revision', 'id', 'kind', 'of', 'title', 'time', 'patch', 'inverse']],
   ['snapshot', ['revision', 'project']],
-  ['stage', ['revision', 'id', 'name', 'at']],
+  ['stage', ['revision', 'id', 'name', 'time']],
   ['picture', ['id', 'type', 'bytes']],
 ] as const;
 
-const newStamp = () => ({ id: randomUUID(), at: new Date().toISOString() });
+const newStamp = () => ({ id: randomUUID(), time: new Date().toISOString() });
 
 function newRow({ name, itemOrder }: Project, revision: number): ProjectRow {
   const now = new Date().toISOString();

@@ -5,7 +5,7 @@ import { copied, pasted } from './clipboard';
 let serial = 0;
 const newId = () => `id${++serial}`;
 const done = (project: Project, call: CommandCall): Project => {
-  const outcome = perform(project, call, { id: 'step-000001', at: '' });
+  const outcome = perform(project, call, { id: 'step-000001', time: '' });
   if (!outcome.ok) throw new Error(outcome.failure);
   return outcome.value.project;
 };

@@ -6,7 +6,7 @@ const step = (id: string, characters = 1): Step => ({
   kind: 'do',
   of: null,
   title: { command: 'earlier', text: 'x'.repeat(characters) },
-  at: '',
+  time: '',
   patch: [],
   inverse: [],
 });

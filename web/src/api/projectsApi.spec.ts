@@ -9,7 +9,7 @@ const step = (characters: number): Step => ({
   kind: 'do',
   of: null,
   title: { command: 'renameProject' },
-  at: '2026-11-28T12:00:00.000Z',
+  time: '2026-11-28T12:00:00.000Z',
   patch: [{ op: 'replace', path: '/name', value: '\u{1F9FF}'.repeat(characters / 2) }],
   inverse: [],
 });

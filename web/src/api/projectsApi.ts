@@ -32,7 +32,7 @@ export interface Stage {
   readonly id: string;
   readonly name: string;
   readonly revision: number;
-  readonly at: string;
+  readonly time: string;
 }
 
 export interface OpenedProject {

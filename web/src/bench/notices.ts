@@ -34,8 +34,8 @@ import { selectDrawing, selectSaving } from '../state/selectors';
     @if (viewed(); as viewed) {
       <div class="notice" role="status">
         <p>
-          <b>You look at the stage ‘{{ viewed.name }}’</b> of {{ viewed.at | date: 'd MMM, HH:mm' }}. The drawing is as
-          you left it.
+          <b>You look at the stage ‘{{ viewed.name }}’</b> of {{ viewed.time | date: 'd MMM, HH:mm' }}. The drawing is
+          as you left it.
         </p>
         <p class="buttons">
           <button pButton type="button" size="small" (click)="stageView.leave()">Back to the drawing</button>

@@ -52,7 +52,7 @@ describe('editing', () => {
 
   it('changes nothing while a stage is viewed, and says so', () => {
     const { editing, store, state } = opened();
-    const viewed = { stage: 's', name: 'Early', at: '', project: projectWith() };
+    const viewed = { stage: 's', name: 'Early', time: '', project: projectWith() };
     store.dispatch(drawingActions.stageViewed({ viewed }));
     expect(editing.do({ command: 'renameProject', args: { name: 'Pot' } })).toBe(false);
     expect(state().drawing.notice).toMatch(/only looked at/);

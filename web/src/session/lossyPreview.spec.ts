@@ -91,7 +91,7 @@ describe('the price of a step', () => {
     expect(price?.deviation.max).toBeGreaterThan(0.2 * known);
     expect(price?.deviation.max).toBeLessThanOrEqual(1.02 * known);
     expect(price?.deviation.bound).toBeGreaterThanOrEqual(price?.deviation.max ?? Infinity);
-    expect(Math.abs((price?.deviation.at ?? 9) - u)).toBeLessThan(2 / 9);
+    expect(Math.abs((price?.deviation.u ?? 9) - u)).toBeLessThan(2 / 9);
   });
 
   it('is half the height of a parabola that becomes its chord', async () => {

@@ -183,6 +183,6 @@ function curveIn(project: Project, id: Id): Curve | null {
 }
 
 function priced(before: Curve, price: Pick<Price, 'deviation' | 'change'>): Price {
-  const { at } = price.deviation;
-  return { ...price, at: evaluate(before, at), s: lengthAt(arcLength(before), at) };
+  const { u } = price.deviation;
+  return { ...price, at: evaluate(before, u), s: lengthAt(arcLength(before), u) };
 }

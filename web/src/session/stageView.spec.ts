@@ -11,7 +11,7 @@ import { ToolInHand } from './toolInHand';
 jest.mock('../work/browserWorker', () => ({ startBrowserWorker: () => null }));
 
 const EARLY = { ...emptyProject('Old name'), units: 'in' } as const;
-const STAGE = { id: 's', name: 'Early', revision: 1, at: '2026-11-28T12:00:00Z' };
+const STAGE = { id: 's', name: 'Early', revision: 1, time: '2026-11-28T12:00:00Z' };
 const opened = () => {
   TestBed.overrideProvider(ProjectsApi, { useValue: { stageDrawing: () => of(EARLY) } });
   const bench = openBench(projectWith(through('a', [0, 0], [10, 5], [20, 0])));

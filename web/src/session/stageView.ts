@@ -24,12 +24,12 @@ export class StageView {
   readonly viewed = this.store.selectSignal(selectViewedStage);
 
   /** Shows a stage in place of the drawing; rejects where the server does not give it. */
-  async show({ id: stage, name, at }: Stage): Promise<void> {
+  async show({ id: stage, name, time }: Stage): Promise<void> {
     const project = await this.read(stage);
     // Points that are being placed become a curve of the drawing first.
     this.hand.putDown();
     this.lossy.leave();
-    if (project) this.store.dispatch(drawingActions.stageViewed({ viewed: { stage, name, at, project } }));
+    if (project) this.store.dispatch(drawingActions.stageViewed({ viewed: { stage, name, time, project } }));
   }
 
   leave(): void {

@@ -60,7 +60,7 @@ describe('the tool in hand', () => {
     hand.feed(at('move', 12, 9));
     expect(toolView.preview()).toMatchObject({ call: { command: 'movePoints' }, dragged: { to: [12, 9, 0] } });
     hand.feed({ type: 'key', key: 'Escape' });
-    store.dispatch(drawingActions.stageViewed({ viewed: { stage: 's', name: 'Early', at: '', project: projectWith(through('a', [0, 0], [10, 5], [20, 0])) } })); // prettier-ignore
+    store.dispatch(drawingActions.stageViewed({ viewed: { stage: 's', name: 'Early', time: '', project: projectWith(through('a', [0, 0], [10, 5], [20, 0])) } })); // prettier-ignore
     hand.feed(at('press', 10, 5, { hits }));
     hand.feed(at('move', 12, 9));
     expect(toolView.preview().call).toBeNull();

@@ -55,7 +55,7 @@ export const viewActions = createActionGroup({
 export const savingActions = createActionGroup({
   source: 'Saving',
   events: {
-    Kept: props<{ steps: number; at: string }>(),
+    Kept: props<{ steps: number; time: string }>(),
     /** The server does not answer, or cannot now. */
     'Put off': props<{ why: string }>(),
     'Not kept': props<{ why: string }>(),

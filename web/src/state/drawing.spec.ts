@@ -15,7 +15,7 @@ describe('looking at a stage', () => {
   const project = emptyProject('Kettle');
   const early = perform(project, { command: 'renameProject', args: { name: 'Early' } }, newStamp());
   if (!early.ok) throw new Error(early.failure);
-  const stage: ViewedStage = { stage: 's', name: 'First', at: '2026-11-28T12:00:00Z', project: early.value.project };
+  const stage: ViewedStage = { stage: 's', name: 'First', time: '2026-11-28T12:00:00Z', project: early.value.project };
   const opened = drawingReducer(
     undefined,
     drawingActions.opened({ id: 'k', revision: 3, changedAt: '', project, view: {}, history: NOTHING_DONE }),

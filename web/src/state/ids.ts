@@ -8,4 +8,4 @@ export function newId(): Id {
   return Array.from(random, (value) => LETTERS[value % LETTERS.length]).join('');
 }
 
-export const newStamp = (): Stamp => ({ id: newId(), at: new Date().toISOString() });
+export const newStamp = (): Stamp => ({ id: newId(), time: new Date().toISOString() });

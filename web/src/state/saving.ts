@@ -47,10 +47,10 @@ export const savingReducer = createReducer<Saving>(
   START,
   on(drawingActions.entered, drawingActions.left, anew),
   on(drawingActions.opened, (saving, { changedAt }) => ({ ...anew(saving), keptAt: changedAt })),
-  on(savingActions.kept, (saving, { steps, at }) => ({
+  on(savingActions.kept, (saving, { steps, time }) => ({
     ...saving,
     kept: saving.kept + steps,
-    keptAt: at,
+    keptAt: time,
     putOff: null,
     refused: null,
   })),

@@ -5,6 +5,6 @@ export interface ViewedStage {
   readonly stage: string;
   readonly name: string;
   /** When it was made, ISO 8601. */
-  readonly at: string;
+  readonly time: string;
   readonly project: Project;
 }

@@ -41,10 +41,10 @@ async function sendQueued(id: string, api: ProjectsApi, queue: SyncQueue): Promi
   // A browser that forbids storage has nothing waiting; that is said when something is to be stored.
   for (const batch of await queue.batches(id).catch((): QueuedBatch[] => [])) {
     try {
-      for (let at = 0; at < batch.steps.length;) {
-        const steps = firstBatch(batch.steps.slice(at));
-        await firstValueFrom(api.append(id, batch.base + at, steps));
-        at += steps.length;
+      for (let sent = 0; sent < batch.steps.length;) {
+        const steps = firstBatch(batch.steps.slice(sent));
+        await firstValueFrom(api.append(id, batch.base + sent, steps));
+        sent += steps.length;
       }
     } catch (error) {
       const { again, theirs } = explain(error);
@@ -160,7 +160,7 @@ export const savingEffects = {
             switchMap(({ id, revision, steps }) =>
               api
                 .append(id, revision, steps)
-                .pipe(map(() => savingActions.kept({ steps: steps.length, at: new Date().toISOString() }))),
+                .pipe(map(() => savingActions.kept({ steps: steps.length, time: new Date().toISOString() }))),
             ),
             catchError((error: unknown) => {
               const { why, again, theirs } = explain(error);

@@ -212,7 +212,7 @@ describe('opening', () => {
     kind: 'do',
     of: null,
     title: { command: 'earlier', text: 'Late' },
-    at: '',
+    time: '',
     patch: [],
     inverse: [],
   };

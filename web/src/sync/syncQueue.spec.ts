@@ -10,7 +10,7 @@ const step = (id: string): Step => ({
   kind: 'do',
   of: null,
   title: { command: 'earlier', text: id },
-  at: '',
+  time: '',
   patch: [],
   inverse: [],
 });

@@ -64,7 +64,7 @@ class Table {
     };
   }
 
-  private stamp = () => ({ id: `step-${++this.serial}`, at: '' });
+  private stamp = () => ({ id: `step-${++this.serial}`, time: '' });
 
   /** Follows a transition; false when its command was refused, which leaves all as it was. */
   follow({ state, call, select }: ReturnType<typeof step>): boolean {

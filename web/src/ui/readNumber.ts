@@ -61,7 +61,7 @@ function tokensOf(text: string): string[] {
 
 /** A recursive descent through the tokens, one method for each level of binding. */
 class Reader {
-  private at = 0;
+  private index = 0;
 
   constructor(
     private readonly tokens: readonly string[],
@@ -70,7 +70,7 @@ class Reader {
 
   all(): Quantity {
     const sum = this.sum();
-    if (this.at < this.tokens.length) throw new Mistake(`'${this.tokens[this.at]}' is not expected there`);
+    if (this.index < this.tokens.length) throw new Mistake(`'${this.tokens[this.index]}' is not expected there`);
     return sum;
   }
 
@@ -118,7 +118,7 @@ class Reader {
   /** Measures one behind the other add up: 1' 3 1/2". */
   private measures(): Quantity {
     let sum = this.measure();
-    while (sum.length && /^[\d.,(]/.test(this.tokens[this.at] ?? '')) sum = this.added(sum, this.measure(), 1);
+    while (sum.length && /^[\d.,(]/.test(this.tokens[this.index] ?? '')) sum = this.added(sum, this.measure(), 1);
     return sum;
   }
 
@@ -140,29 +140,29 @@ class Reader {
   private number(): number {
     const text = this.take(/^[\d.,]/);
     if (!text) {
-      const token = this.tokens[this.at];
+      const token = this.tokens[this.index];
       throw new Mistake(token === undefined ? 'A number is missing at the end' : `'${token}' is not a number`);
     }
     const whole = Number(text.replace(',', '.'));
     // '1/2 in' is half an inch.
-    const [over, under, unit] = this.tokens.slice(this.at, this.at + 3);
+    const [over, under, unit] = this.tokens.slice(this.index, this.index + 3);
     if (over === '/' && /^\d+$/.test(text) && /^\d+$/.test(under ?? '') && /^[a-zA-Z"″'′]/.test(unit ?? '')) {
       if (Number(under) === 0) throw new Mistake('Nothing can be divided by 0');
-      this.at += 2;
+      this.index += 2;
       return whole / Number(under);
     }
     // '3 1/2': two numbers in a row, the second one over a third.
-    const [above, stroke, below] = this.tokens.slice(this.at, this.at + 3);
+    const [above, stroke, below] = this.tokens.slice(this.index, this.index + 3);
     if (stroke !== '/' || !/^\d+$/.test(text) || !/^\d+$/.test(above) || !/^\d+$/.test(below ?? '')) return whole;
     if (Number(below) === 0) throw new Mistake('Nothing can be divided by 0');
-    this.at += 3;
+    this.index += 3;
     return whole + Number(above) / Number(below);
   }
 
   private take(shape: RegExp): string | null {
-    const token = this.tokens[this.at];
+    const token = this.tokens[this.index];
     if (token === undefined || !shape.test(token)) return null;
-    this.at++;
+    this.index++;
     return token;
   }
 }

@@ -78,11 +78,11 @@ export class Scene {
     this.camera.right = (width / 2) * scale;
     this.camera.top = (height / 2) * scale;
     this.camera.bottom = (-height / 2) * scale;
-    const at = plane.origin.map((origin, c) => origin + x * plane.x[c] + y * plane.y[c]);
+    const point = plane.origin.map((origin, c) => origin + x * plane.x[c] + y * plane.y[c]);
     const normal = normalOf(plane);
-    this.camera.position.set(at[0], at[1], at[2]);
+    this.camera.position.set(point[0], point[1], point[2]);
     this.camera.up.set(...plane.y);
-    this.camera.lookAt(at[0] - normal[0], at[1] - normal[1], at[2] - normal[2]);
+    this.camera.lookAt(point[0] - normal[0], point[1] - normal[1], point[2] - normal[2]);
     this.camera.updateProjectionMatrix();
   }
 

@@ -20,7 +20,7 @@ import { StageView } from '../../session/stageView';
 interface Place {
   readonly id: string;
   readonly title: string;
-  readonly at: string;
+  readonly time: string;
   /** How it is reached from here: so many steps back (negative) or forth. */
   readonly away: number;
 }
@@ -51,7 +51,7 @@ export class HistoryPanel {
   /** The newest place first; what was undone stands above where the drawing is now. */
   protected readonly places = computed((): readonly Place[] => {
     const { undo, redo } = this.stepHistory.stacks().stacks;
-    const place = ({ id, title, at }: Step, away: number): Place => ({ id, title: titleOf(title), at, away });
+    const place = ({ id, title, time }: Step, away: number): Place => ({ id, title: titleOf(title), time, away });
     return [
       ...redo.map((step, i) => place(step, redo.length - i)),
       ...undo.map((step, i) => place(step, i - undo.length + 1)).reverse(),

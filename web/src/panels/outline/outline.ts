@@ -164,8 +164,8 @@ export class Outline {
   protected shift(event: Event, layer: Id, by: 1 | -1): void {
     event.preventDefault();
     event.stopPropagation();
-    const at = this.editing.project()?.layerOrder.indexOf(layer) ?? -1;
-    if (at >= 0) this.moveLayer(layer, at + by);
+    const index = this.editing.project()?.layerOrder.indexOf(layer) ?? -1;
+    if (index >= 0) this.moveLayer(layer, index + by);
   }
 
   private moveLayer(layer: Id, to: number): void {

@@ -2,7 +2,7 @@ import { deviation, homogeneous, makeCurve, uniformKnots } from '@pencil-bend/co
 import { priceInWords } from './priceText';
 
 const curve = (y: number) => makeCurve(1, uniformKnots(1, 2), homogeneous([0, y, 0, 100, y, 0]));
-const NO_CHANGE = { max: 0, at: 0, radii: [Infinity, Infinity] as const };
+const NO_CHANGE = { max: 0, u: 0, radii: [Infinity, Infinity] as const };
 const price = (mm: number) => ({
   before: curve(0),
   after: curve(mm),

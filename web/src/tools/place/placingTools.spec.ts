@@ -176,7 +176,7 @@ const sheet = ((): Project => {
     exact('b', lineBetween([40, 0, 0], [40, 30, 0])),
     exact('o', circle(FRONT, [100, 0, 0], 10)),
   ];
-  const outcome = perform(emptyProject('Cut'), { command: 'drawItems', args: { layer: 'sheet', plane: 'front', shape: 'line', items } }, { id: 'step-000001', at: '' }); // prettier-ignore
+  const outcome = perform(emptyProject('Cut'), { command: 'drawItems', args: { layer: 'sheet', plane: 'front', shape: 'line', items } }, { id: 'step-000001', time: '' }); // prettier-ignore
   if (!outcome.ok) throw new Error(outcome.failure);
   return outcome.value.project;
 })();
@@ -186,7 +186,7 @@ const on = (item: string, u: number, x: number, y: number): ToolInput => pointer
 function used(tool: PlacingToolName, options: Options, selection: Selection, ...inputs: readonly ToolInput[]): Project {
   const { calls, why } = play(started(tool, options), toolContext(selection, undefined, sheet), ...inputs);
   if (calls.length === 0) throw new Error(why ?? 'no command');
-  const outcome = perform(sheet, calls[0], { id: 'step-000002', at: '' });
+  const outcome = perform(sheet, calls[0], { id: 'step-000002', time: '' });
   if (!outcome.ok) throw new Error(outcome.failure);
   return outcome.value.project;
 }

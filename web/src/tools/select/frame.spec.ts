@@ -15,7 +15,7 @@ import { frameOf, framePartAt } from './frame';
 
 const line = (id: string, from: readonly [number, number], to: readonly [number, number]) => ({ id, recipe: controlRecipe(lineBetween([...from, 0], [...to, 0]), (i) => `c${i}`) }); // prettier-ignore
 const done = (project: Project, call: Parameters<typeof perform>[1]): Project => {
-  const outcome = perform(project, call, { id: 'step-000001', at: '' });
+  const outcome = perform(project, call, { id: 'step-000001', time: '' });
   if (!outcome.ok) throw new Error(outcome.failure);
   return outcome.value.project;
 };
