@@ -135,14 +135,20 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
     [() => core.throughPoints(FOUR, { ends: 'free' as 'natural' }), 'ends: one of natural, not-a-knot'],
     [() => core.throughPoints(FOUR, { kinks: [0] }), 'kinks: a whole number from 1 to 2 is needed, not 0'],
     [
-      () => core.throughPoints(FOUR, { holds: [{ index: 4 }] }),
-      'holds[0].at: a whole number from 0 to 3 is needed, not 4',
+      () => core.throughPoints(FOUR, { constraints: [{ index: 4 }] }),
+      'constraints[0].index: a whole number from 0 to 3 is needed, not 4',
     ],
-    [() => core.throughPoints(FOUR, { holds: [{ index: 1 }, { index: 1 }] }), 'holds[1].at: point 1 is held twice'],
-    [() => core.throughPoints(FOUR, { holds: [{ index: 1, side: 'before' }] }), 'holds[0].side: point 1 is no kink'],
-    [() => core.throughPoints(FOUR, { holds: [{ index: 1, tangent: { direction: NONE } }] }), 'holds[0].tangent.direction: a direction'], // prettier-ignore
-    [() => core.throughPoints(FOUR, { holds: [{ index: 1, tangent: { direction: [1, 0, 0], strength: { mm: 0 } } }] }), 'holds[0].tangent.strength above 0'], // prettier-ignore
-    [() => core.throughPoints(FOUR, { holds: [{ index: 1, curvature: { radius: NaN } }] }), 'holds[0].curvature: a radius above 0 is needed, not NaN'], // prettier-ignore
+    [
+      () => core.throughPoints(FOUR, { constraints: [{ index: 1 }, { index: 1 }] }),
+      'constraints[1].index: point 1 is held twice',
+    ],
+    [
+      () => core.throughPoints(FOUR, { constraints: [{ index: 1, side: 'before' }] }),
+      'constraints[0].side: point 1 is no kink',
+    ],
+    [() => core.throughPoints(FOUR, { constraints: [{ index: 1, tangent: { direction: NONE } }] }), 'constraints[0].tangent.direction: a direction'], // prettier-ignore
+    [() => core.throughPoints(FOUR, { constraints: [{ index: 1, tangent: { direction: [1, 0, 0], strength: { mm: 0 } } }] }), 'constraints[0].tangent.strength above 0'], // prettier-ignore
+    [() => core.throughPoints(FOUR, { constraints: [{ index: 1, curvature: { radius: NaN } }] }), 'constraints[0].curvature: a radius above 0 is needed, not NaN'], // prettier-ignore
   ],
   fitDataOf: [[() => core.fitDataOf(CURVE, core.packSites([{ u: 3, order: 0 }])), 'parameter 3 lies outside']],
   fromFitData: [
@@ -223,7 +229,7 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
   moveOnCurve: [
     [() => core.moveOnCurve(CURVE, 3, NONE), 'parameter 3 lies outside'],
     [() => core.moveOnCurve(CURVE, 1, NAN), 'target: three finite'],
-    [() => core.moveOnCurve(CURVE, 1, NONE, [5]), 'held: a whole number from 0 to 4 is needed, not 5'],
+    [() => core.moveOnCurve(CURVE, 1, NONE, [5]), 'fixed: a whole number from 0 to 4 is needed, not 5'],
   ],
   chamfer: [[() => core.chamfer(CURVE, CURVE, [1, 0], FRONT), 'a setback above 0 is needed, not 0']],
   fillet: [

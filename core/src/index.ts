@@ -61,10 +61,10 @@ export { conic, parabola, parabolaThrough, rhoNear } from './exact/conic';
 export { lineBetween } from './exact/line';
 export { type Leg, type LegFailure, polygonOnEdge, polyline, rectangle, regularPolygon } from './exact/polyline';
 
-// Pass through points, with what is held there.
-export type { FitFailure, HoldFailure } from './fit/fitFailure';
-export { fitDataOf, fromFitData, type NotOneToOne } from './fit/heldSpacing';
-export type { PointHold, TangentHold } from './fit/holds';
+// Pass through points, with constraints there.
+export type { FitFailure, ConstraintFailure } from './fit/fitFailure';
+export { fitDataOf, fromFitData, type NotOneToOne } from './fit/fixedSpacing';
+export type { PointConstraint, TangentConstraint } from './fit/constraints';
 export { averagedKnots, interpolate } from './fit/interpolate';
 export type { FitEnds } from './fit/layout';
 export { chordsOf, type Parameterisation, parametersOf } from './fit/parameters';
@@ -101,7 +101,7 @@ export { type LastControlPoints, removeControlPoint } from './simplify/removeCon
 export { type Lighter, removeKnot, type RemovalFailure } from './simplify/removeKnot';
 export { reduceDegree, type ReductionFailure } from './simplify/reduceDegree';
 export { lighten, type LightenOptions, type NoLighter, type Priced } from './simplify/lighten';
-export { type Laying, type NotReached, relay, type RelayOptions } from './simplify/relay';
+export { type RelayTarget, type NotReached, relay, type RelayOptions } from './simplify/relay';
 
 // Replace by lines and arcs.
 export { arcsAndLines, type ArcsAndLines, type Segment } from './simplify/arcsAndLines';
@@ -114,7 +114,7 @@ export { close, type CloseFailure, open, toPeriodic } from './shape/close';
 export { type Continuation, extend, type ExtendFailure, type Reach } from './shape/extend';
 export { endOf, join, type JoinFailure } from './shape/join';
 export { bendThrough } from './shape/bendThrough';
-export { type AllHeld, moveOnCurve } from './shape/moveOnCurve';
+export { type AllFixed, moveOnCurve } from './shape/moveOnCurve';
 export { reverse } from './shape/reverse';
 export { type NothingToCut, split, subCurve } from './shape/split';
 export { type Affine, mirror, mirroring, rotation, scaling, transform, translation } from './shape/transform';

@@ -36,8 +36,8 @@ export {
   type Group,
   type Guide,
   type GuideItem,
-  type HeldFit,
-  type Holds,
+  type FixedFit,
+  type PointConstraints,
   type Id,
   isShown,
   type Item,
@@ -65,8 +65,8 @@ export {
 export { pulledBy } from './recipe/corners';
 export { legTo, setWeights } from './recipe/editControlPoints';
 export { isClosed } from './recipe/editEnds';
-export { controlRecipe, hold } from './recipe/hold';
-export { chordAt, HANDLE_SHARE, holdTangent, tangentAt } from './recipe/holdTangent';
+export { controlRecipe, fixSpacing } from './recipe/fixSpacing';
+export { chordAt, HANDLE_SHARE, setTangent, tangentAt } from './recipe/setTangent';
 export { fitPointsOf, MOST_THROUGH_POINTS } from './recipe/makeLive';
 export { bendAt, type Move, movePoints, unpinned } from './recipe/movePoints';
 export { moveKnot } from './recipe/editKnots';

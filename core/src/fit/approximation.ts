@@ -53,7 +53,7 @@ export function approximate(
   let parameters = start;
   let before = Infinity;
   for (let round = 1; ; round++) {
-    const curve = laid(target, inner, parameters);
+    const curve = fitted(target, inner, parameters);
     if (!curve) return null;
     const moved = closer(curve, target, parameters);
     const { distances } = moved;
@@ -72,13 +72,13 @@ export function approximate(
   }
 }
 
-function laid({ points, degree, closed }: Target, inner: readonly number[], parameters: Float64Array): Curve | null {
+function fitted({ points, degree, closed }: Target, inner: readonly number[], parameters: Float64Array): Curve | null {
   if (closed) {
     const count = inner.length;
     const period = [...inner, inner[0] + 1];
     const { knots } = periodicCurve(degree, homogeneous(new Float64Array(3 * count)), period);
     const space = { degree, knots, count, periodic: true };
-    const control = leastSquaresPoints(space, points, parameters, { endsHeld: false });
+    const control = leastSquaresPoints(space, points, parameters, { fixedEnds: false });
     return typeof control === 'number' ? null : periodicCurve(degree, homogeneous(control), period);
   }
   const count = inner.length + degree + 1;
@@ -86,7 +86,7 @@ function laid({ points, degree, closed }: Target, inner: readonly number[], para
   knots.set(inner, degree + 1);
   knots.fill(1, count);
   const space = { degree, knots, count, periodic: false };
-  const control = leastSquaresPoints(space, points, parameters, { endsHeld: true });
+  const control = leastSquaresPoints(space, points, parameters, { fixedEnds: true });
   return typeof control === 'number' ? null : trusted(degree, knots, homogeneous(control));
 }
 

@@ -9,14 +9,14 @@ export type FitFailure =
   /** `first` and `second` are indices of neighbours that lie in one place. */
   | { readonly kind: 'coincident-points'; readonly first: number; readonly second: number };
 
-/** Why no curve through the points has what is held. */
-export type HoldFailure =
+/** Why no curve through the points keeps the constraints. */
+export type ConstraintFailure =
   | FitFailure
   /** A tangent needs degree 2, a curvature degree 3; the points at hand may allow less than was asked for. */
   | { readonly kind: 'degree-too-low'; readonly index: number; readonly degree: number; readonly needed: number }
-  /** A radius is held where the curve is straight, or a curvature along the tangent: it has no side to bend to. */
+  /** A radius is asked where the curve is straight, or a curvature along the tangent: it has no side to bend to. */
   | { readonly kind: 'no-side'; readonly index: number }
-  /** What is held contradicts itself. */
+  /** The constraints contradict each other. */
   | { readonly kind: 'unsolvable'; readonly degree: number; readonly points: number };
 
 /**

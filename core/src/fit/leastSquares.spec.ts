@@ -21,7 +21,7 @@ function fitted(pairs: readonly (readonly [number, number])[], degree: number) {
       Float64Array.from(sorted, ([x]) => x),
       degree,
       knots,
-      { endsHeld: false },
+      { fixedEnds: false },
     ),
   );
 }

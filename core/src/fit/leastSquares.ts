@@ -15,7 +15,7 @@ export interface LeastSquaresOptions {
   /** How much each point counts, above 0; all alike when left out. */
   readonly pointWeights?: ArrayLike<number>;
   /** Whether the curve begins and ends in the first and last point, as it does unless this is false. */
-  readonly endsHeld?: boolean;
+  readonly fixedEnds?: boolean;
 }
 
 /**
@@ -30,7 +30,7 @@ export function leastSquares(
   parameters: Float64Array,
   degree: number,
   knots: Float64Array,
-  { weights, pointWeights, endsHeld = true }: LeastSquaresOptions = {},
+  { weights, pointWeights, fixedEnds = true }: LeastSquaresOptions = {},
 ): Result<Curve, Undetermined> {
   mustBePacked(points, 3, 'points');
   if (parameters.length !== points.length / 3 || parameters.length < 2) {
@@ -59,7 +59,7 @@ export function leastSquares(
       throw new RangeError(`pointWeights[${light}]: a weight above 0 is needed, not ${pointWeights[light]}`);
   }
   const space = { degree, knots: room.knots, count, periodic: false, weights };
-  const control = leastSquaresPoints(space, points, parameters, { pointWeights, endsHeld });
+  const control = leastSquaresPoints(space, points, parameters, { pointWeights, fixedEnds });
   if (typeof control === 'number') return failed({ kind: 'undetermined', controlPoint: control });
   return success(makeCurve(degree, room.knots, homogeneous(control, weights)));
 }

@@ -6,7 +6,7 @@ import type { SplineSpace } from './collocation';
 export interface Weighing {
   readonly pointWeights?: ArrayLike<number>;
   /** Fixes the first and last control point on the first and last point; only of clamped, open curves. */
-  readonly endsHeld: boolean;
+  readonly fixedEnds: boolean;
 }
 
 const basis = new Float64Array(MAX_DEGREE + 1);
@@ -20,7 +20,7 @@ export function leastSquaresPoints(
   { degree, knots, count, periodic, weights }: SplineSpace,
   points: Float64Array,
   parameters: Float64Array,
-  { pointWeights, endsHeld }: Weighing,
+  { pointWeights, fixedEnds }: Weighing,
 ): Float64Array | number {
   const fold = (j: number) => (j < count / 2 ? 2 * j : 2 * (count - 1 - j) + 1);
   const band = Math.min(count - 1, periodic ? 2 * degree : degree);
@@ -29,7 +29,7 @@ export function leastSquaresPoints(
   const right = new Float64Array(3 * count);
   const [ox, oy, oz] = points;
   const solved = (): Float64Array | number => {
-    if (endsHeld && !periodic) {
+    if (fixedEnds && !periodic) {
       fix(matrix, right, width, 0, [0, 0, 0]);
       const end = points.length - 3;
       fix(matrix, right, width, count - 1, [points[end] - ox, points[end + 1] - oy, points[end + 2] - oz]);
@@ -44,7 +44,7 @@ export function leastSquaresPoints(
       control[3 * j + 2] = right[from + 2] + oz;
     }
     // Not only to the rounding of there and back.
-    if (endsHeld && !periodic) control.set(points.subarray(points.length - 3), 3 * (count - 1));
+    if (fixedEnds && !periodic) control.set(points.subarray(points.length - 3), 3 * (count - 1));
     return control;
   };
   const controls = periodic ? count + degree : count;

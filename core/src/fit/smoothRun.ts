@@ -4,52 +4,53 @@ import { derivatives } from '../curve/evaluate';
 import { periodicCurve } from '../knots/period';
 import { failed, type Result, success } from '../result';
 import { collocate } from './collocation';
-import type { HoldFailure } from './fitFailure';
-import { bendOf, heldDerivative, type HeldRun, type PointHold, secondFor } from './holds';
+import type { ConstraintFailure } from './fitFailure';
+import { bendOf, constrainedDerivative, type ConstrainedRun, type PointConstraint, secondFor } from './constraints';
 import { closedLayout, type FitEnds, type Layout, openLayout } from './layout';
 import type { Sites } from './sites';
 
 /** A run of fit points without a kink, to be passed by one smooth curve. */
-export interface Run extends HeldRun {
+export interface Run extends ConstrainedRun {
   readonly degree: number;
   readonly ends: FitEnds;
   /** At most one for each point. */
-  readonly holds: readonly PointHold[];
+  readonly constraints: readonly PointConstraint[];
 }
 
 export interface SmoothRun {
   readonly curve: Curve;
-  /** Fit points and held derivatives, as many as control points: together they determine the curve. */
+  /** Fit points and constrained derivatives, as many as control points: together they determine the curve. */
   readonly sites: Sites;
 }
 
-/** Derivatives held at a point: r' alone or with r''. */
-type Held = readonly Vector3[];
+/** Derivatives given at a point: r' alone or with r''. */
+type Derivatives = readonly Vector3[];
 
-/** The smooth curve through a run of points with what is held there. */
-export function smoothRun(run: Run): Result<SmoothRun, HoldFailure> {
-  for (const { index, tangent, curvature } of run.holds) {
+/** The smooth curve through a run of points with the constraints there. */
+export function smoothRun(run: Run): Result<SmoothRun, ConstraintFailure> {
+  for (const { index, tangent, curvature } of run.constraints) {
     const needed = curvature ? 3 : tangent ? 2 : 1;
     if (run.degree < needed) return failed({ kind: 'degree-too-low', index, degree: run.degree, needed });
   }
-  const held = new Map<number, Held>();
-  for (const { index, tangent } of run.holds) if (tangent) held.set(index, [heldDerivative(run, index, tangent)]);
-  const bent = run.holds.filter(({ curvature }) => curvature);
+  const derivativesAt = new Map<number, Derivatives>();
+  for (const { index, tangent } of run.constraints)
+    if (tangent) derivativesAt.set(index, [constrainedDerivative(run, index, tangent)]);
+  const bent = run.constraints.filter(({ curvature }) => curvature);
   if (bent.length > 0) {
-    // Tangents and speeds that are not held are those of the curve without the held curvatures.
-    const free = solve(run, held);
+    // Tangents and speeds that are not held are those of the curve without the constrained curvatures.
+    const free = solve(run, derivativesAt);
     if (!free.ok) return free;
     for (const { index, curvature } of bent) {
       const d = derivatives(free.value.curve, siteAt(run, free.value.curve, index), 2, index === 0 ? 'right' : 'left');
-      const first = held.get(index)?.[0] ?? ([d[3], d[4], d[5]] as const);
+      const first = derivativesAt.get(index)?.[0] ?? ([d[3], d[4], d[5]] as const);
       const second: Vector3 = [d[6], d[7], d[8]];
       const kappa = curvature && 'radius' in curvature ? radiusVector(first, second, curvature.radius) : curvature;
-      const held2 = kappa && length(first) > 0 ? secondFor(first, kappa, second) : null;
-      if (!held2) return failed({ kind: 'no-side', index });
-      held.set(index, [first, held2]);
+      const secondDerivative = kappa && length(first) > 0 ? secondFor(first, kappa, second) : null;
+      if (!secondDerivative) return failed({ kind: 'no-side', index });
+      derivativesAt.set(index, [first, secondDerivative]);
     }
   }
-  return solve(run, held);
+  return solve(run, derivativesAt);
 }
 
 /** The parameter of a point within the domain, which on a closed curve may end before the last one. */
@@ -67,14 +68,14 @@ function radiusVector(first: Vector3, second: Vector3, radius: number): Vector3 
   return size > straight ? scale(bend, 1 / (size * radius)) : null;
 }
 
-function solve(run: Run, held: ReadonlyMap<number, Held>): Result<SmoothRun, HoldFailure> {
+function solve(run: Run, derivativesAt: ReadonlyMap<number, Derivatives>): Result<SmoothRun, ConstraintFailure> {
   const { points, parameters, closed } = run;
   const orders = [[], [1], [1, 2]] as const;
-  const heldAt = (i: number) => orders[held.get(i)?.length ?? 0];
+  const ordersAt = (i: number) => orders[derivativesAt.get(i)?.length ?? 0];
   const layout = closed
-    ? closedLayout(parameters, run.degree, heldAt)
-    : openLayout(parameters, run.degree, run.ends, heldAt);
-  for (const [index, { length: needed }] of held) {
+    ? closedLayout(parameters, run.degree, ordersAt)
+    : openLayout(parameters, run.degree, run.ends, ordersAt);
+  for (const [index, { length: needed }] of derivativesAt) {
     if (layout.degree < needed + 1)
       return failed({ kind: 'degree-too-low', index, degree: layout.degree, needed: needed + 1 });
   }
@@ -83,7 +84,7 @@ function solve(run: Run, held: ReadonlyMap<number, Held>): Result<SmoothRun, Hol
   for (let i = 0; i < count; i++) {
     if (layout.natural[i] === 1) continue;
     const point = layout.points[i];
-    const derivative = sites.orders[i] === 0 ? null : held.get(point)?.[sites.orders[i] - 1];
+    const derivative = sites.orders[i] === 0 ? null : derivativesAt.get(point)?.[sites.orders[i] - 1];
     for (let c = 0; c < 3; c++) values[3 * i + c] = derivative ? derivative[c] : points[3 * point + c];
   }
   const around = closed ? periodicCurve(degree, homogeneous(new Float64Array(3 * count)), knots).knots : knots;

@@ -8,8 +8,8 @@ import { close, toPeriodic } from '../shape/close';
 import { join } from '../shape/join';
 import { failed, type Result, success } from '../result';
 import { mustBeOneOf, mustBeWhole } from '../refuse';
-import { checkFitPoints, type HoldFailure } from './fitFailure';
-import { checkHolds, type PointHold } from './holds';
+import { checkFitPoints, type ConstraintFailure } from './fitFailure';
+import { checkConstraints, type PointConstraint } from './constraints';
 import type { FitEnds } from './layout';
 import { type Parameterisation, parametersOf } from './parameters';
 import { listSites, packSites, type Site, type Sites } from './sites';
@@ -35,9 +35,9 @@ export interface ThroughPointsOptions {
   readonly degree?: number;
   /** `arc-length` begins with chord length and takes the lengths of the curve itself, eight times over. */
   readonly parameterisation?: Parameterisation | 'arc-length';
-  /** What is asked of the ends of an open curve where nothing is held. */
+  /** What is asked of the ends of an open curve without constraints. */
   readonly ends?: FitEnds;
-  readonly holds?: readonly PointHold[];
+  readonly constraints?: readonly PointConstraint[];
   /** Indices of inner points, of a closed curve of any, where the curve may have a corner. */
   readonly kinks?: readonly number[];
   /** Neighbours this near, in mm, count as one place and are refused. */
@@ -53,35 +53,38 @@ const MOST_GROWTH = 1.1;
 /**
  * The curve through points: by default the C² cubic with its knots at the points' parameters, with natural ends when
  * open, periodic when closed. Degree p gives C^(p−1) everywhere but at kinks, also where tangents and curvatures are
- * held. Two points with nothing held give the line between them. O(n p²).
+ * given. Two points without constraints give the line between them. O(n p²).
  *
- * `points` are packed x y z in mm; a closed curve needs three. Throws a RangeError for holds or kinks that name no
+ * `points` are packed x y z in mm; a closed curve needs three. Throws a RangeError for constraints or kinks that name no
  * point. (de Boor, A Practical Guide to Splines, ch. IV and XIII; The NURBS Book, 9.2.)
  */
-export function throughPoints(points: Float64Array, options: ThroughPointsOptions = {}): Result<Fit, HoldFailure> {
+export function throughPoints(
+  points: Float64Array,
+  options: ThroughPointsOptions = {},
+): Result<Fit, ConstraintFailure> {
   const { closed = false, degree = 3, parameterisation = 'faded', ends = 'natural', apart = 0 } = options;
   const checked = checkFitPoints(points, closed, closed ? 3 : 2, apart);
   if (!checked.ok) return checked;
   const count = points.length / 3;
   mustBeWhole(degree, 1, MOST, 'degree');
   mustBeOneOf(ends, ['natural', 'not-a-knot'], 'ends');
-  const holds = options.holds ?? [];
+  const constraints = options.constraints ?? [];
   const kinks = [...new Set(options.kinks ?? [])].sort((a, b) => a - b);
   for (const kink of kinks) mustBeWhole(kink, closed ? 0 : 1, closed ? count - 1 : count - 2, 'kinks');
-  checkHolds(holds, count, kinks);
+  checkConstraints(constraints, count, kinks);
 
-  const lay = (parameters: Float64Array): Result<Fit, HoldFailure> => {
+  const fitAt = (parameters: Float64Array): Result<Fit, ConstraintFailure> => {
     // Spacing so uneven that two parameters are nearly one cannot carry a knot.
     const merged = parameters.findIndex((u, i) => i > 0 && !(u - parameters[i - 1] >= SHORTEST_SPAN));
     if (merged > 0) return failed({ kind: 'coincident-points', first: merged - 1, second: merged % count });
-    const run: Run = { points, parameters, closed, degree, ends, holds };
+    const run: Run = { points, parameters, closed, degree, ends, constraints };
     if (kinks.length > 0) return kinked(run, kinks);
     const smooth = smoothRun(run);
     if (!smooth.ok) return smooth;
     return success({ curve: smooth.value.curve, parameters, sites: smooth.value.sites });
   };
-  if (parameterisation !== 'arc-length') return lay(parametersOf(points, closed, parameterisation, kinks));
-  return byRounds(lay(parametersOf(points, closed, 'chord')), lay);
+  if (parameterisation !== 'arc-length') return fitAt(parametersOf(points, closed, parameterisation, kinks));
+  return byRounds(fitAt(parametersOf(points, closed, 'chord')), fitAt);
 }
 
 /**
@@ -89,9 +92,9 @@ export function throughPoints(points: Float64Array, options: ThroughPointsOption
  * the one before and the curve does not grow: over sharp turns they would run away, and the last good curve stays.
  */
 function byRounds(
-  start: Result<Fit, HoldFailure>,
-  lay: (parameters: Float64Array) => Result<Fit, HoldFailure>,
-): Result<Fit, HoldFailure> {
+  start: Result<Fit, ConstraintFailure>,
+  fitAt: (parameters: Float64Array) => Result<Fit, ConstraintFailure>,
+): Result<Fit, ConstraintFailure> {
   if (!start.ok) return start;
   let fit = start.value;
   let measured = lengthsOf(fit);
@@ -99,11 +102,11 @@ function byRounds(
   for (let round = 0; round < ARC_LENGTH_ROUNDS; round++) {
     const { parameters } = fit;
     const move = measured.parameters.reduce((most, u, i) => Math.max(most, Math.abs(u - parameters[i])), 0);
-    const laid: Result<Fit, HoldFailure> = move < moved ? lay(measured.parameters) : start;
-    if (!laid.ok || laid === start) break;
-    const next = lengthsOf(laid.value);
+    const refitted: Result<Fit, ConstraintFailure> = move < moved ? fitAt(measured.parameters) : start;
+    if (!refitted.ok || refitted === start) break;
+    const next = lengthsOf(refitted.value);
     if (next.total > MOST_GROWTH * measured.total) break;
-    [fit, measured, moved] = [laid.value, next, move];
+    [fit, measured, moved] = [refitted.value, next, move];
   }
   return success(fit);
 }
@@ -128,7 +131,7 @@ interface PartSites {
 }
 
 /** The runs between kinks, laid one by one and joined; a closed curve from one kink around to it again. */
-function kinked(run: Run, kinks: readonly number[]): Result<Fit, HoldFailure> {
+function kinked(run: Run, kinks: readonly number[]): Result<Fit, ConstraintFailure> {
   const { points, parameters, closed } = run;
   const count = points.length / 3;
   const period = parameters[parameters.length - 1] - parameters[0];
@@ -137,11 +140,11 @@ function kinked(run: Run, kinks: readonly number[]): Result<Fit, HoldFailure> {
   for (let s = 0; s + 1 < stops.length; s++) {
     const [from, to] = [stops[s], stops[s + 1]];
     const indices = Array.from({ length: to - from + 1 }, (_, i) => from + i);
-    const holds = run.holds.flatMap((hold) =>
+    const constraints = run.constraints.flatMap((constraint) =>
       indices.flatMap((index, i) => {
-        if (index % count !== hold.index) return [];
+        if (index % count !== constraint.index) return [];
         const side = i === 0 ? 'after' : i === indices.length - 1 ? 'before' : undefined;
-        return hold.side && side && hold.side !== side ? [] : [{ ...hold, index: i }];
+        return constraint.side && side && constraint.side !== side ? [] : [{ ...constraint, index: i }];
       }),
     );
     const part = smoothRun({
@@ -149,7 +152,7 @@ function kinked(run: Run, kinks: readonly number[]): Result<Fit, HoldFailure> {
       closed: false,
       points: Float64Array.from(indices.flatMap((i) => [...points.subarray(3 * (i % count), 3 * (i % count) + 3)])),
       parameters: Float64Array.from(indices, (i) => parameters[i % count] + (i >= count ? period : 0)),
-      holds,
+      constraints,
     });
     if (!part.ok) {
       const { failure } = part;

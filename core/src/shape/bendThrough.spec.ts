@@ -3,7 +3,7 @@ import { anyCurve, parameterAtShare, fraction, sizeOf, valueOf, WAVE } from '../
 import { controlPointsOf } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
 import { packVectors, type Vector3 } from '../linear/vector';
-import { fitDataOf, fromFitData } from '../fit/heldSpacing';
+import { fitDataOf, fromFitData } from '../fit/fixedSpacing';
 import { packSites } from '../fit/sites';
 import { throughPoints } from '../fit/throughPoints';
 import { rectangle } from '../exact/polyline';

@@ -48,6 +48,6 @@ describe('moving a place of a curve', () => {
   });
 
   it('says when everything with a say is held', () => {
-    expect(moveOnCurve(WAVE, 0, [1, 1, 1], [0])).toEqual({ ok: false, failure: { kind: 'all-held', u: 0 } });
+    expect(moveOnCurve(WAVE, 0, [1, 1, 1], [0])).toEqual({ ok: false, failure: { kind: 'all-fixed', u: 0 } });
   });
 });

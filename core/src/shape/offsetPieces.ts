@@ -102,11 +102,11 @@ function keptRanges(part: Curve, by: number): [number, number][] {
 function pieceOver(part: Curve, from: number, to: number, by: number, tolerance: number, degree: number): Curve {
   const exact = exactPiece(part, from, to, by, tolerance);
   if (exact) return reparameterise(exact, from, to);
-  return laidOver(part, from, to, by, tolerance, degree, MOST_HALVINGS);
+  return offsetOver(part, from, to, by, tolerance, degree, MOST_HALVINGS);
 }
 
 /** Near a cusp, where the offset stands still, one smooth curve may not come near enough: then there are two. */
-function laidOver(
+function offsetOver(
   part: Curve,
   from: number,
   to: number,
@@ -125,8 +125,8 @@ function laidOver(
   const { curve, error } = nearPath(path, tolerance, degree);
   if (error <= tolerance || halvings === 0) return curve;
   const middle = (from + to) / 2;
-  const lay = (a: number, b: number) => laidOver(part, a, b, by, tolerance, degree, halvings - 1);
-  const both = join(lay(from, middle), lay(middle, to), tolerance);
+  const fitOver = (a: number, b: number) => offsetOver(part, a, b, by, tolerance, degree, halvings - 1);
+  const both = join(fitOver(from, middle), fitOver(middle, to), tolerance);
   if (!both.ok) return curve;
   return path.closed ? close(both.value, tolerance) : both.value;
 }

@@ -82,7 +82,7 @@ function lightenedPart(part: Curve, tolerance: number, wanted?: number, progress
     if (one && (!best || distinctOf(one.curve) < distinctOf(best.curve))) best = one;
   };
   if (own) offer(thinnedFromOwn(part, own, tolerance, progress));
-  offer(laidAnew(part, tolerance, degree, best ? distinctOf(best.curve) : Infinity, progress));
+  offer(refitted(part, tolerance, degree, best ? distinctOf(best.curve) : Infinity, progress));
   return best;
 }
 
@@ -109,7 +109,7 @@ function thinnedFromOwn(part: Curve, own: Proven, tolerance: number, progress?: 
 }
 
 /** Laid anew, with at most half as many control points again before thinning as are known to do. */
-function laidAnew(part: Curve, tolerance: number, degree: number, known: number, progress?: Progress): Proven | null {
+function refitted(part: Curve, tolerance: number, degree: number, known: number, progress?: Progress): Proven | null {
   const closed = part.closing !== 'open';
   const { places } = samplesOf(part);
   const count = places.length / 3;

@@ -65,16 +65,16 @@ function lowered(curve: Curve, degree: number): Float64Array {
 function reducedOpen(curve: Curve, degree: number, keep: number): Curve | null {
   const knots = lowered(curve, degree);
   const count = knots.length - degree - 1;
-  const held = keep + 1;
-  if (2 * held > count || held > degree + 1) return null;
+  const fixed = keep + 1;
+  if (2 * fixed > count || fixed > degree + 1) return null;
   const origin = originOf(curve);
   const points = new Float64Array(4 * count);
   const half = { degree, knots, points };
-  holdEnd(curve, half, origin, held, false);
-  holdEnd(curve, half, origin, held, true);
-  const isHeld = (i: number) => i < held || i >= count - held;
+  fixEnd(curve, half, origin, fixed, false);
+  fixEnd(curve, half, origin, fixed, true);
+  const isFixed = (i: number) => i < fixed || i >= count - fixed;
   const solve = (start: Float64Array) =>
-    projected(curve, { degree, knots, points: start }, origin, (i) => i, isHeld, degree);
+    projected(curve, { degree, knots, points: start }, origin, (i) => i, isFixed, degree);
   const solved = plainWeightsKept(curve.points, solve(solve(points)));
   return trusted(degree, knots, movedBack(solved, origin), curve.closing);
 }
@@ -130,14 +130,14 @@ function wide(
 }
 
 /** Writes the outermost control points that give the end its derivatives: each order determines one more of them. */
-function holdEnd(curve: Curve, half: Spline, origin: readonly number[], held: number, end: boolean): void {
+function fixEnd(curve: Curve, half: Spline, origin: readonly number[], fixed: number, end: boolean): void {
   const { degree, knots, points } = half;
   const count = points.length / 4;
   const u = domainOf(curve)[end ? 1 : 0];
-  const wanted = wide(curve, u, held - 1, end, origin);
+  const wanted = wide(curve, u, fixed - 1, end, origin);
   const span = findSpan(knots, degree, count, u, end ? 'left' : 'right');
-  const basis = basisDerivatives(knots, degree, span, u, held - 1);
-  for (let k = 0; k < held; k++) {
+  const basis = basisDerivatives(knots, degree, span, u, fixed - 1);
+  for (let k = 0; k < fixed; k++) {
     const place = (j: number) => (end ? count - 1 - j : j);
     const share = (j: number) => basis[k * (degree + 1) + (end ? degree - j : j)];
     for (let c = 0; c < 4; c++) {
@@ -157,7 +157,7 @@ function projected(
   { degree, knots, points }: Spline,
   origin: readonly number[],
   place: (i: number) => number,
-  isHeld: (i: number) => boolean,
+  isFixed: (i: number) => boolean,
   band: number,
 ): Float64Array {
   const count = points.length / 4;
@@ -180,17 +180,17 @@ function projected(
       }
       for (let i = 0; i <= degree; i++) {
         const row = span - degree + i;
-        if (isHeld(row)) continue;
+        if (isFixed(row)) continue;
         const index = place(row);
         for (let c = 0; c < 4; c++) right[4 * index + c] += weight * basis[i] * missing[c];
         for (let j = 0; j <= degree; j++) {
           const column = span - degree + j;
-          if (!isHeld(column)) addEntry(matrix, index, place(column), weight * basis[i] * basis[j]);
+          if (!isFixed(column)) addEntry(matrix, index, place(column), weight * basis[i] * basis[j]);
         }
       }
     }
   }
-  for (let i = 0; i < count; i++) if (isHeld(i)) addEntry(matrix, place(i), place(i), 1);
+  for (let i = 0; i < count; i++) if (isFixed(i)) addEntry(matrix, place(i), place(i), 1);
   if (!solveBanded(matrix, right, 4)) throw new Error('the mass matrix of a spline is never singular');
   const out = points.slice();
   for (let i = 0; i < count; i++) for (let c = 0; c < 4; c++) out[4 * i + c] += right[4 * place(i) + c];

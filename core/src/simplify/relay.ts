@@ -15,7 +15,7 @@ import { mustBeAbove0, mustBeWhole } from '../refuse';
 import { lighten, type Priced, samplesOf } from './lighten';
 
 /** How a curve is laid anew: with so many control points, or with the fewest within a tolerance in mm. */
-export type Laying = { readonly count: number } | { readonly tolerance: number };
+export type RelayTarget = { readonly count: number } | { readonly tolerance: number };
 
 export interface RelayOptions {
   /** 3 when left out. */
@@ -48,27 +48,27 @@ const NODES = 20;
  */
 export function relay(
   curve: Curve,
-  laying: Laying,
-  { degree = 3, even = 'count' in laying, progress }: RelayOptions = {},
+  target: RelayTarget,
+  { degree = 3, even = 'count' in target, progress }: RelayOptions = {},
 ): Result<Priced, NotReached> {
   mustBeWhole(degree, 1, MOST_DEGREE, 'degree');
   const closed = curve.closing !== 'open';
   const least = closed ? 3 : degree + 1;
-  if ('count' in laying) {
-    mustBeWhole(laying.count, least, Infinity, 'count');
-    const evenly = evenlyLaid(curve, degree, laying.count);
-    return success(priced(curve, even ? evenly : whereNeeded(curve, degree, laying.count, evenly, progress)));
+  if ('count' in target) {
+    mustBeWhole(target.count, least, Infinity, 'count');
+    const evenly = fittedEvenly(curve, degree, target.count);
+    return success(priced(curve, even ? evenly : whereNeeded(curve, degree, target.count, evenly, progress)));
   }
-  mustBeAbove0(laying.tolerance, 'tolerance');
+  mustBeAbove0(target.tolerance, 'tolerance');
   if (!even) {
-    const light = lighten(curve, laying.tolerance, { degree, progress });
+    const light = lighten(curve, target.tolerance, { degree, progress });
     if (light.ok) return light;
   }
-  return fewestEven(curve, degree, laying.tolerance, least, progress);
+  return fewestEven(curve, degree, target.tolerance, least, progress);
 }
 
-const priced = (before: Curve, laid: Curve): Priced => {
-  const curve = lookedAt(laid);
+const priced = (before: Curve, fitted: Curve): Priced => {
+  const curve = lookedAt(fitted);
   return { curve, deviation: deviation(before, curve), change: curvatureChange(before, curve) };
 };
 
@@ -79,15 +79,15 @@ function fewestEven(
   least: number,
   progress?: Progress,
 ): Result<Priced, NotReached> {
-  const holds = (count: number) => {
-    const laid = evenlyLaid(curve, degree, count);
-    const price = deviation(curve, laid);
+  const within = (count: number) => {
+    const fitted = fittedEvenly(curve, degree, count);
+    const price = deviation(curve, fitted);
     progress?.({ stage: 'prove', controlPoints: count, max: price.max });
     return { within: price.certified && price.bound <= tolerance, price };
   };
   let high = least;
   let low = least - 1;
-  for (let tried = holds(high); !tried.within; tried = holds(high)) {
+  for (let tried = within(high); !tried.within; tried = within(high)) {
     if (high >= MOST_EVEN) {
       return failed({ kind: 'not-reached', controlPoints: high, tolerance, reached: tried.price.max });
     }
@@ -96,14 +96,14 @@ function fewestEven(
   }
   while (high - low > 1) {
     const middle = (low + high) >> 1;
-    if (holds(middle).within) high = middle;
+    if (within(middle).within) high = middle;
     else low = middle;
   }
-  return success(priced(curve, evenlyLaid(curve, degree, high)));
+  return success(priced(curve, fittedEvenly(curve, degree, high)));
 }
 
 /** Least squares in the arc length over evenly spaced knots: the integral over each span, by Gauss nodes. */
-function evenlyLaid(curve: Curve, degree: number, count: number): Curve {
+function fittedEvenly(curve: Curve, degree: number, count: number): Curve {
   const closed = curve.closing !== 'open';
   const spans = closed ? count : count - degree;
   const size = curve.points.reduce((most, value) => Math.max(most, Math.abs(value)), 1);
@@ -129,12 +129,12 @@ function evenlyLaid(curve: Curve, degree: number, count: number): Curve {
     ? periodicCurve(degree, homogeneous(new Float64Array(3 * count)))
     : makeCurve(degree, clampedKnots(degree, inner), homogeneous(new Float64Array(3 * count)));
   const space = { degree, knots: frame.knots, count, periodic: closed };
-  const control = leastSquaresPoints(space, points, shares, { pointWeights: importance, endsHeld: !closed });
+  const control = leastSquaresPoints(space, points, shares, { pointWeights: importance, fixedEnds: !closed });
   if (typeof control === 'number') throw new Error('every span has its nodes, and yet some point is not determined');
-  const laid = closed
+  const fitted = closed
     ? periodicCurve(degree, homogeneous(control))
     : makeCurve(degree, frame.knots, homogeneous(control));
-  return reparameterise(laid, ...domainOf(curve));
+  return reparameterise(fitted, ...domainOf(curve));
 }
 
 const clampedKnots = (degree: number, inner: readonly number[]): Float64Array =>

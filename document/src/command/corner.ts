@@ -18,7 +18,7 @@ import {
   type Vector3,
 } from '@pencil-bend/core';
 import type { Recipe } from '../project/project';
-import { controlRecipe, curveOf } from '../recipe/hold';
+import { controlRecipe, curveOf } from '../recipe/fixSpacing';
 import { partOf } from './parts';
 
 export type CornerCut = (a: Curve, b: Curve, plane: Plane, options: CornerOptions) => Result<CutCorner, Failure>;

@@ -1,4 +1,4 @@
-import type { TangentHold, Vector3 } from '@pencil-bend/core';
+import type { TangentConstraint, Vector3 } from '@pencil-bend/core';
 import type { Axis, ControlRecipe, Id, MirrorPlane, Project, Recipe } from '../project/project';
 import { originalOf, type PlainCurve } from '../project/mirrors';
 import { insertControlPoint, removeControlPoint, setWeights, straighten } from '../recipe/editControlPoints';
@@ -6,8 +6,8 @@ import { fitDegree, lowerDegree, raiseDegree } from '../recipe/editDegree';
 import { closeCurve, moveSeam, openCurve, reverseCurve } from '../recipe/editEnds';
 import { insertFitPoint, removeFitPoint, setKink } from '../recipe/editFitPoints';
 import { evenKnots, insertKnot, moveKnot, removeKnot, setRange } from '../recipe/editKnots';
-import { hold } from '../recipe/hold';
-import { holdRadius, holdTangent } from '../recipe/holdTangent';
+import { fixSpacing } from '../recipe/fixSpacing';
+import { setRadius, setTangent } from '../recipe/setTangent';
 import { makeLive } from '../recipe/makeLive';
 import { bendAt, type Move, movePoints } from '../recipe/movePoints';
 import { pinPoints } from '../recipe/pinPoints';
@@ -119,16 +119,16 @@ export const curveCommands = {
     (recipe, { point, kink }) => setKink(recipe, point, kink),
     { facts: (args, curve) => ({ ...ofPoint(args, curve), how: args.kink ? 'kink' : 'smooth' }) },
   ),
-  setTangent: edit<OfPoint & { tangent: TangentHold | null }>(
+  setTangent: edit<OfPoint & { tangent: TangentConstraint | null }>(
     'setTangent',
     ({ how, points, items }) => `${how === 'hold' ? 'Hold' : 'Free'} the tangent at ${points} of ${items}`,
-    (recipe, { point, tangent }) => holdTangent(recipe, point, tangent),
+    (recipe, { point, tangent }) => setTangent(recipe, point, tangent),
     { facts: (args, curve) => ({ ...ofPoint(args, curve), how: args.tangent ? 'hold' : 'free' }) },
   ),
   setRadius: edit<OfPoint & { radius: number | null }>(
     'setRadius',
     ({ how, points, items }) => `${how === 'hold' ? 'Hold' : 'Free'} the radius at ${points} of ${items}`,
-    (recipe, { point, radius }) => holdRadius(recipe, point, radius),
+    (recipe, { point, radius }) => setRadius(recipe, point, radius),
     { facts: (args, curve) => ({ ...ofPoint(args, curve), how: args.radius ? 'hold' : 'free' }) },
   ),
 
@@ -198,7 +198,7 @@ export const curveCommands = {
   fixSpacing: edit<OfCurve>(
     'fixSpacing',
     ({ items }) => `Hold the spacing of ${items}`,
-    (recipe) => hold(recipe),
+    (recipe) => fixSpacing(recipe),
   ),
   makeLive: edit<OfCurve>(
     'makeLive',

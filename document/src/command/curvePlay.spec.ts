@@ -13,7 +13,7 @@ import { NO_STACKS, type Stacks, stacksOf, type Step } from '../history/history'
 import { applyPatch } from '../history/patch';
 import { checkProject } from '../project/check';
 import { type Axis, emptyProject, fitRecipe, type Project, type Recipe } from '../project/project';
-import { controlRecipe, curveOf } from '../recipe/hold';
+import { controlRecipe, curveOf } from '../recipe/fixSpacing';
 import { fitPointsOf } from '../recipe/makeLive';
 import { mirroredPlace } from '../recipe/symmetry';
 import { schemaProblems } from '../schemaProblems';

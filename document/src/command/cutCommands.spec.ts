@@ -2,7 +2,7 @@ import { arcLength, circle, type Curve, deviation, distance, domainOf, evaluate,
 import { archProject, performed, stamp } from '../fixture';
 import { emptyProject, type Project } from '../project/project';
 import { plainItem } from '../project/mirrors';
-import { controlRecipe, curveOf } from '../recipe/hold';
+import { controlRecipe, curveOf } from '../recipe/fixSpacing';
 import { fitPointsOf } from '../recipe/makeLive';
 import { titleOf } from './titleOf';
 import { perform } from './perform';

@@ -19,7 +19,7 @@ import { type Draft, original } from 'immer';
 import { CommandError } from '../commandError';
 import type { CurveItem, Id, Project, Recipe } from '../project/project';
 import { reverseCurve } from '../recipe/editEnds';
-import { controlRecipe, curveOf } from '../recipe/hold';
+import { controlRecipe, curveOf } from '../recipe/fixSpacing';
 import type { StepFacts } from '../history/stepTitle';
 import { command } from './command';
 import { type CornerCut, cutCorner } from './corner';

@@ -4,7 +4,7 @@ import { type CurveItem, GRAPHITE, type Id, type Item, type Project, type Recipe
 import { mirrorsOf, plainRecipe } from '../project/mirrors';
 import { namesIn } from './freeNames';
 import { fitPointsOf } from '../recipe/makeLive';
-import { controlIdsOf, curveOf } from '../recipe/hold';
+import { controlIdsOf, curveOf } from '../recipe/fixSpacing';
 import type { NamedItems, NamedPoints, StepFacts } from '../history/stepTitle';
 import { become } from './become';
 import { withoutMinusZero } from './withoutMinusZero';

@@ -2,7 +2,7 @@ import { close, domainOf, join, reverse } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
 import type { ControlRecipe, Recipe } from '../project/project';
 import { reverseCurve } from '../recipe/editEnds';
-import { controlRecipe, curveOf, hold } from '../recipe/hold';
+import { controlRecipe, curveOf, fixSpacing } from '../recipe/fixSpacing';
 import { withCurve } from '../recipe/withCurve';
 import { gapBetween, joinedFit } from './parts';
 
@@ -26,8 +26,8 @@ export function joined(
   }
   if (first === second) return closed(first, firstEnd !== secondEnd, tolerance, names[0]);
   // The first goes on to the second: each is turned round where its other end would meet.
-  const a = hold(firstEnd === 'end' ? first : reverseCurve(first));
-  const b = hold(secondEnd === 'start' ? second : reverseCurve(second));
+  const a = fixSpacing(firstEnd === 'end' ? first : reverseCurve(first));
+  const b = fixSpacing(secondEnd === 'start' ? second : reverseCurve(second));
   const [ca, cb] = [curveOf(a).curve, curveOf(b).curve];
   const whole = join(ca, cb, tolerance);
   if (!whole.ok) {
@@ -48,11 +48,11 @@ function closed(recipe: Recipe, twoEnds: boolean, tolerance: number, name: strin
   if (!(gap <= tolerance)) {
     throw new CommandError(`The ends of ${name} lie ${inMm(gap)} mm apart, more than the tolerance of ${inMm(tolerance)} mm`); // prettier-ignore
   }
-  const held = hold(recipe);
+  const fixed = fixSpacing(recipe);
   const made = close(curve, tolerance);
   const last = domainOf(made)[1];
-  const fit = held.fit && { ...held.fit, points: held.fit.points.filter(({ u }) => u < last) };
-  return withCurve(held, made, fit);
+  const fit = fixed.fit && { ...fixed.fit, points: fixed.fit.points.filter(({ u }) => u < last) };
+  return withCurve(fixed, made, fit);
 }
 
 const inMm = (mm: number): string => String(Number(mm.toPrecision(3)));

@@ -16,7 +16,7 @@ import {
 import { CommandError } from '../commandError';
 import { type GuideItem, type Id, isShown, type Project } from '../project/project';
 import { plainItem } from '../project/mirrors';
-import { curveOf } from '../recipe/hold';
+import { curveOf } from '../recipe/fixSpacing';
 
 /** How far a curve is made longer: by mm, to the place of its continuation nearest to a point, or to another item. */
 export type ToReach = { readonly length: number } | { readonly point: Vector3 } | { readonly item: Id };

@@ -1,6 +1,6 @@
 import { type Curve, distance, domainOf, evaluate } from '@pencil-bend/core';
-import type { ControlRecipe, HeldFit, HeldFitPoint, Id, Recipe } from '../project/project';
-import { curveOf, hold } from '../recipe/hold';
+import type { ControlRecipe, FixedFit, FixedFitPoint, Id, Recipe } from '../project/project';
+import { curveOf, fixSpacing } from '../recipe/fixSpacing';
 import { freshIds, withCurve } from '../recipe/withCurve';
 
 /**
@@ -8,15 +8,15 @@ import { freshIds, withCurve } from '../recipe/withCurve';
  * counted on past its seam): it keeps the fit points that lie on it, and has one at each of its ends.
  */
 export function partOf(recipe: Recipe, part: Curve): ControlRecipe {
-  const { fit: all, ...held } = hold(recipe);
-  if (!all) return withCurve(held, part, undefined);
+  const { fit: all, ...fixed } = fixSpacing(recipe);
+  if (!all) return withCurve(fixed, part, undefined);
   const whole = curveOf(recipe).curve;
   const [first, last] = domainOf(part);
   const period = whole.closing === 'open' ? 0 : domainOf(whole)[1] - domainOf(whole)[0];
   const into = (u: number) => (u < first && period > 0 ? u + period : u);
-  const ids = freshIds([...all.points, ...held.points].map(({ id }) => id));
+  const ids = freshIds([...all.points, ...fixed.points].map(({ id }) => id));
   const inside = all.points
-    .map((point): HeldFitPoint => ({ ...point, u: into(point.u) }))
+    .map((point): FixedFitPoint => ({ ...point, u: into(point.u) }))
     .filter(({ u }) => u >= first && u <= last)
     .sort((a, b) => a.u - b.u);
   const ended = [
@@ -25,11 +25,11 @@ export function partOf(recipe: Recipe, part: Curve): ControlRecipe {
     ...(part.closing === 'open' && inside.at(-1)?.u !== last ? [{ id: ids(), u: last }] : []),
   ];
   const rows = all.rows.map((row) => ({ ...row, u: into(row.u) })).filter(({ u }) => u >= first && u <= last);
-  return withCurve(held, part, { ...all, points: ended, rows });
+  return withCurve(fixed, part, { ...all, points: ended, rows });
 }
 
 /** The fit points of two curves that were joined, the second one's parameters moved on by `shift`. */
-export function joinedFit(a: ControlRecipe, b: ControlRecipe, shift: number): HeldFit | undefined {
+export function joinedFit(a: ControlRecipe, b: ControlRecipe, shift: number): FixedFit | undefined {
   if (!a.fit || !b.fit) return undefined;
   const taken = new Set<Id>([...a.fit.points, ...a.points].map(({ id }) => id));
   const fresh = freshIds([...taken, ...b.fit.points.map(({ id }) => id)]);

@@ -4,7 +4,7 @@ import { applyPatch } from '../history/patch';
 import { stacksOf, type Step } from '../history/history';
 import { checkProject } from '../project/check';
 import { emptyProject, type Project } from '../project/project';
-import { controlRecipe } from '../recipe/hold';
+import { controlRecipe } from '../recipe/fixSpacing';
 import { schemaProblems } from '../schemaProblems';
 import { titleOf } from './titleOf';
 import { perform, redo, undo } from './perform';

@@ -1,5 +1,5 @@
 import { circle, FRONT, lineBetween, translation, type Vector3 } from '@pencil-bend/core';
-import { controlRecipe } from '../recipe/hold';
+import { controlRecipe } from '../recipe/fixSpacing';
 import { fitRecipe } from '../project/project';
 import type { CommandCall } from './registry';
 

@@ -1,4 +1,4 @@
-import type { Closing, Parameterisation, TangentHold, Vector3 } from '@pencil-bend/core';
+import type { Closing, Parameterisation, TangentConstraint, Vector3 } from '@pencil-bend/core';
 
 /** Names a layer, plane, item or point for as long as it lives: 1 to 40 letters, digits, `_` and `-`, the first a letter or digit. */
 export type Id = string;
@@ -119,18 +119,18 @@ export interface FitRecipe {
 /** A coordinate by its index: 0 is x. */
 export type Axis = 0 | 1 | 2;
 
-/** What is held at a fit point besides its place; what is left out is free. */
-export interface Holds {
+/** What a curve must have at a fit point besides its place; what is left out is free. */
+export interface PointConstraints {
   /** The curve may have a corner here. */
   readonly kink?: true;
-  readonly tangent?: TangentHold;
+  readonly tangent?: TangentConstraint;
   /** Radius of curvature in mm. */
   readonly radius?: number;
   /** Coordinates that moves leave as they are. */
   readonly pinned?: readonly Axis[];
 }
 
-export interface FitPoint extends Holds {
+export interface FitPoint extends PointConstraints {
   readonly id: Id;
   readonly at: Vector3;
 }
@@ -142,8 +142,8 @@ export interface ControlRecipe {
   readonly closing: Closing;
   readonly knots: readonly number[];
   readonly points: readonly ControlPoint[];
-  /** The fit points it also has: with the spacing held they stand at parameters of their own. */
-  readonly fit?: HeldFit;
+  /** The fit points it also has: with fixed spacing they stand at parameters of their own. */
+  readonly fit?: FixedFit;
 }
 
 export interface ControlPoint {
@@ -154,24 +154,24 @@ export interface ControlPoint {
 }
 
 /**
- * Fit points of a curve whose spacing is held. Their places are where the curve is at `u`: fit points and control points
+ * Fit points of a curve with fixed spacing. Their places are where the curve is at `u`: fit points and control points
  * are one curve in two forms, of which the recipe writes down one. The rest is what making it live again needs.
  */
-export interface HeldFit {
+export interface FixedFit {
   readonly parameterisation: Parameterisation;
   readonly ends: 'natural';
   /** In the order of the curve. */
-  readonly points: readonly HeldFitPoint[];
-  /** Derivatives that moving a fit point leaves as they are: those of the ends, and of held tangents. */
-  readonly rows: readonly HeldRow[];
+  readonly points: readonly FixedFitPoint[];
+  /** Derivatives that moving a fit point leaves as they are: those of the ends, and of constrained tangents. */
+  readonly rows: readonly FixedRow[];
 }
 
-export interface HeldFitPoint extends Holds {
+export interface FixedFitPoint extends PointConstraints {
   readonly id: Id;
   readonly u: number;
 }
 
-export interface HeldRow {
+export interface FixedRow {
   readonly u: number;
   readonly order: number;
   /** Read on the left of the knot there. */

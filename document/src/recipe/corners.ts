@@ -9,7 +9,7 @@ import {
 } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
 import { type ControlRecipe, type FitRecipe, fitRecipe, type Recipe } from '../project/project';
-import { controlRecipe, curveOf } from './hold';
+import { controlRecipe, curveOf } from './fixSpacing';
 import { isClosed } from './editEnds';
 
 /** The corners of a polyline, each once. Throws a `CommandError` for a curve that is none. */

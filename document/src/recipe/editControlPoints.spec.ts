@@ -1,12 +1,12 @@
 import { straightStretches } from '@pencil-bend/core';
 import { controlIds } from '../command/items';
 import { insertControlPoint, legTo, removeControlPoint, setWeights, straighten } from './editControlPoints';
-import { curveOf, hold } from './hold';
+import { curveOf, fixSpacing } from './fixSpacing';
 import { fit, moved, pulled, RECIPES } from './recipes.fixture';
 
 describe('control points', () => {
   it.each(RECIPES)('are added on a leg of a curve %s without moving it', (_name, recipe) => {
-    const before = hold(recipe);
+    const before = fixSpacing(recipe);
     const more = insertControlPoint(recipe, 1, 0.3);
     expect(more.points).toHaveLength(before.points.length + 1);
     expect(moved(recipe, more)).toBeLessThan(1e-9);
@@ -16,7 +16,7 @@ describe('control points', () => {
   });
 
   it.each(RECIPES)('are taken out of a curve %s, and the others stay, with their ids', (_name, recipe) => {
-    const before = hold(recipe);
+    const before = fixSpacing(recipe);
     const third = before.points[2].id;
     const less = removeControlPoint(recipe, third);
     const places = new Map(before.points.map(({ id, at }) => [id, at]));

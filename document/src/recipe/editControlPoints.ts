@@ -10,13 +10,13 @@ import {
 } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
 import type { ControlRecipe, Id, Recipe } from '../project/project';
-import { curveOf, hold } from './hold';
+import { curveOf, fixSpacing } from './fixSpacing';
 import { withCurve } from './withCurve';
 
 /** Adds a control point on leg `leg` of the polygon, at a share of its length, without moving the curve. */
 export function insertControlPoint(recipe: Recipe, leg: number, share: number): ControlRecipe {
-  const held = hold(recipe);
-  const { curve } = curveOf(held);
+  const fixed = fixSpacing(recipe);
+  const { curve } = curveOf(fixed);
   let u: number;
   try {
     u = knotOnLeg(curve, leg, share);
@@ -25,19 +25,19 @@ export function insertControlPoint(recipe: Recipe, leg: number, share: number): 
   }
   const finer = insertKnot(curve, u);
   if (!finer.ok) throw new CommandError('The knots there stand as often as they can; no control point can be added');
-  return withCurve(held, finer.value);
+  return withCurve(fixed, finer.value);
 }
 
 /** Takes a control point out; all others stay where they are. */
 export function removeControlPoint(recipe: Recipe, id: Id): ControlRecipe {
-  const held = hold(recipe);
-  const index = controlIndex(held, id);
-  const left = without(curveOf(held).curve, index);
+  const fixed = fixSpacing(recipe);
+  const index = controlIndex(fixed, id);
+  const left = without(curveOf(fixed).curve, index);
   if (!left.ok) {
     throw new CommandError(`The curve needs its last ${left.failure.needed} control points; delete the curve instead`);
   }
   // The point's own id must not go over to another one.
-  const rest = { ...held, points: held.points.toSpliced(index, 1) };
+  const rest = { ...fixed, points: fixed.points.toSpliced(index, 1) };
   return withCurve(rest, left.value);
 }
 
@@ -46,12 +46,12 @@ export function setWeights(
   recipe: Recipe,
   weights: readonly { readonly point: Id; readonly weight: number }[],
 ): ControlRecipe {
-  const held = hold(recipe);
+  const fixed = fixSpacing(recipe);
   const given = new Map(weights.map(({ point, weight }) => [point, weight]));
-  for (const point of given.keys()) controlIndex(held, point);
+  for (const point of given.keys()) controlIndex(fixed, point);
   return {
-    ...held,
-    points: held.points.map((point) => ({ ...point, weight: given.get(point.id) ?? point.weight })),
+    ...fixed,
+    points: fixed.points.map((point) => ({ ...point, weight: given.get(point.id) ?? point.weight })),
   };
 }
 
@@ -60,16 +60,16 @@ export function setWeights(
  * more of them in line make the curve straight there.
  */
 export function straighten(recipe: Recipe, ids: readonly Id[]): ControlRecipe {
-  const held = hold(recipe);
-  const indices = ids.map((id) => controlIndex(held, id));
+  const fixed = fixSpacing(recipe);
+  const indices = ids.map((id) => controlIndex(fixed, id));
   const [from, to] = [Math.min(...indices), Math.max(...indices)];
-  const needed = held.degree + 1;
+  const needed = fixed.degree + 1;
   if (to - from + 1 < needed) {
     throw new CommandError(
-      `A straight stretch of degree ${held.degree} takes ${needed} control points in a row; choose the first and the last of them`,
+      `A straight stretch of degree ${fixed.degree} takes ${needed} control points in a row; choose the first and the last of them`,
     );
   }
-  const [start, end] = [held.points[from].at, held.points[to].at];
+  const [start, end] = [fixed.points[from].at, fixed.points[to].at];
   const chord = subtract(end, start);
   const size = dot(chord, chord);
   if (!(size > 0)) throw new CommandError('The first and the last of these control points lie in one place');
@@ -78,8 +78,8 @@ export function straighten(recipe: Recipe, ids: readonly Id[]): ControlRecipe {
     return [0, 1, 2].map((c) => start[c] + along * chord[c]) as unknown as Vector3;
   };
   return {
-    ...held,
-    points: held.points.map((point, i) => (i > from && i < to ? { ...point, at: onLine(point.at) } : point)),
+    ...fixed,
+    points: fixed.points.map((point, i) => (i > from && i < to ? { ...point, at: onLine(point.at) } : point)),
   };
 }
 

@@ -1,24 +1,24 @@
 import { elevateDegree, MAX_DEGREE, reduceDegree } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
 import type { ControlRecipe, FitRecipe, Recipe } from '../project/project';
-import { curveOf, hold } from './hold';
+import { curveOf, fixSpacing } from './fixSpacing';
 import { makeLive, MOST_THROUGH_POINTS } from './makeLive';
 import { withCurve } from './withCurve';
 
 /** The same curve with its degree one higher. Fit points stay as handles on it. */
 export function raiseDegree(recipe: Recipe): ControlRecipe {
-  const held = hold(recipe);
-  if (held.degree >= MAX_DEGREE) throw new CommandError(`The highest degree is ${MAX_DEGREE}`);
-  return withCurve(held, elevateDegree(curveOf(held).curve));
+  const fixed = fixSpacing(recipe);
+  if (fixed.degree >= MAX_DEGREE) throw new CommandError(`The highest degree is ${MAX_DEGREE}`);
+  return withCurve(fixed, elevateDegree(curveOf(fixed).curve));
 }
 
 /** The nearest curve of a degree one lower over the same knots. */
 export function lowerDegree(recipe: Recipe): ControlRecipe {
-  const held = hold(recipe);
-  if (held.degree <= 1) throw new CommandError('Degree 1 is the lowest');
-  const lower = reduceDegree(curveOf(held).curve, held.degree - 1);
+  const fixed = fixSpacing(recipe);
+  if (fixed.degree <= 1) throw new CommandError('Degree 1 is the lowest');
+  const lower = reduceDegree(curveOf(fixed).curve, fixed.degree - 1);
   if (!lower.ok) throw new CommandError('The degree of this curve cannot be lowered');
-  return withCurve(held, lower.value.curve);
+  return withCurve(fixed, lower.value.curve);
 }
 
 /** The curve of another degree through the same fit points, with live spacing. */

@@ -1,10 +1,10 @@
 import { domainOf, evaluate, type Vector3 } from '@pencil-bend/core';
 import type { Recipe } from '../project/project';
 import { closeCurve, isClosed, moveSeam, openCurve, reverseCurve } from './editEnds';
-import { curveOf, hold } from './hold';
+import { curveOf, fixSpacing } from './fixSpacing';
 import { fitPointsOf } from './makeLive';
 import { movePoints } from './movePoints';
-import { fit, holding, pulled, RECIPES } from './recipes.fixture';
+import { fit, constrained, pulled, RECIPES } from './recipes.fixture';
 
 const at = (recipe: Recipe, share: number): Vector3 => {
   const { curve } = curveOf(recipe);
@@ -16,7 +16,7 @@ const both = RECIPES.flatMap(([name, recipe]): [string, Recipe][] =>
   recipe.kind === 'fit'
     ? [
         [name, recipe],
-        [`${name}, held`, hold(recipe)],
+        [`${name}, held`, fixSpacing(recipe)],
       ]
     : [[name, recipe]],
 );
@@ -54,9 +54,9 @@ describe('ends', () => {
     },
   );
 
-  it('turn held tangents with them', () => {
-    const held = holding(fit(), 0, { tangent: { direction: [0, 1, 0] } });
-    expect(fitPointsOf(reverseCurve(held)).at(-1)?.tangent?.direction).toEqual([-0, -1, -0]);
+  it('turn constrained tangents with them', () => {
+    const tangents = constrained(fit(), 0, { tangent: { direction: [0, 1, 0] } });
+    expect(fitPointsOf(reverseCurve(tangents)).at(-1)?.tangent?.direction).toEqual([-0, -1, -0]);
   });
 });
 

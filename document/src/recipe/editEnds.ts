@@ -1,8 +1,8 @@
 import { close, domainOf, moveSeam as seamAt, open, reverse as reversed, scale, toPeriodic } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
-import type { FitPoint, HeldFit, Id, Recipe } from '../project/project';
+import type { FitPoint, FixedFit, Id, Recipe } from '../project/project';
 import { mapped } from './editKnots';
-import { curveOf, hold } from './hold';
+import { curveOf, fixSpacing } from './fixSpacing';
 import { inDomain } from './movePoints';
 import { withCurve } from './withCurve';
 
@@ -33,15 +33,15 @@ export function closeCurve(recipe: Recipe, tolerance: number): Recipe {
   return withCurve(recipe, made, inside);
 }
 
-/** Opens a closed curve at its seam; it keeps its shape, and so its spacing is held. `id` names the end's fit point. */
+/** Opens a closed curve at its seam; it keeps its shape, and so its spacing is fixed. `id` names the end's fit point. */
 export function openCurve(recipe: Recipe, id: Id): Recipe {
   if (!isClosed(recipe)) throw new CommandError('The curve is open already');
-  const held = hold(recipe);
-  const made = open(curveOf(held).curve);
+  const fixed = fixSpacing(recipe);
+  const made = open(curveOf(fixed).curve);
   const [first, last] = domainOf(made);
-  const { fit } = held;
+  const { fit } = fixed;
   const ended = fit && fit.points[0].u === first ? { ...fit, points: [...fit.points, { id, u: last }] } : fit;
-  return withCurve(held, made, ended);
+  return withCurve(fixed, made, ended);
 }
 
 /** The same curve run through backwards. */
@@ -54,7 +54,7 @@ export function reverseCurve(recipe: Recipe): Recipe {
   }
   const { curve } = curveOf(recipe);
   const [from, to] = domainOf(curve);
-  const fit: HeldFit | undefined = recipe.fit && {
+  const fit: FixedFit | undefined = recipe.fit && {
     ...recipe.fit,
     points: recipe.fit.points
       .map((point) => turned({ ...point, u: Math.min(to, Math.max(from, from + to - point.u)) }))

@@ -1,15 +1,15 @@
 import { deviation, domainOf, evaluate, kinksOf } from '@pencil-bend/core';
 import { insertFitPoint, removeFitPoint, setKink } from './editFitPoints';
-import { curveOf, hold } from './hold';
+import { curveOf, fixSpacing } from './fixSpacing';
 import { fitPointsOf } from './makeLive';
 import { movePoints } from './movePoints';
 import { fit, moved, pulled, RECIPES } from './recipes.fixture';
 
 describe('fit points', () => {
   it.each(RECIPES.filter(([, { kind }]) => kind === 'fit'))(
-    'are added on a curve %s, live or held',
+    'are added on a curve %s, live or fixed',
     (_name, recipe) => {
-      for (const given of [recipe, hold(recipe)]) {
+      for (const given of [recipe, fixSpacing(recipe)]) {
         const { curve } = curveOf(given);
         const [first, last] = domainOf(curve);
         const u = first + 0.41 * (last - first);
@@ -25,22 +25,22 @@ describe('fit points', () => {
     },
   );
 
-  it('are taken out of a held curve with a knot each, and the others stay where the price allows', () => {
-    const held = hold(fit());
-    const less = removeFitPoint(held, 'p4');
+  it('are taken out of a curve with fixed spacing with a knot each, and the others stay where the price allows', () => {
+    const fixed = fixSpacing(fit());
+    const less = removeFitPoint(fixed, 'p4');
     expect(fitPointsOf(less).map(({ id }) => id)).toEqual(['p1', 'p2', 'p3', 'p5', 'p6', 'p7']);
     if (less.kind !== 'control') throw new Error('held');
-    expect(less.points).toHaveLength(held.points.length - 1);
+    expect(less.points).toHaveLength(fixed.points.length - 1);
     expect((less.fit?.points.length ?? 0) + (less.fit?.rows.length ?? 0)).toBe(less.points.length);
     // What was added without moving the curve goes without moving it.
-    const added = insertFitPoint(held, 0.37, 'new');
-    expect(moved(held, removeFitPoint(added, 'new'))).toBeLessThan(1e-9);
+    const added = insertFitPoint(fixed, 0.37, 'new');
+    expect(moved(fixed, removeFitPoint(added, 'new'))).toBeLessThan(1e-9);
   });
 
   it('are not added or taken out where they cannot be', () => {
     expect(() => insertFitPoint(pulled(), 0.5, 'new')).toThrow('has no fit points');
-    expect(() => insertFitPoint(hold(fit()), 0, 'new')).toThrow('stands there already');
-    expect(() => removeFitPoint(hold(fit()), 'p1')).toThrow('make its spacing live to take an end out');
+    expect(() => insertFitPoint(fixSpacing(fit()), 0, 'new')).toThrow('stands there already');
+    expect(() => removeFitPoint(fixSpacing(fit()), 'p1')).toThrow('make its spacing live to take an end out');
     expect(() => removeFitPoint(fit({}, [[0, 0, 0], [9, 9, 9]]), 'p1')).toThrow('delete the curve instead'); // prettier-ignore
     expect(() => removeFitPoint(fit(), 'x')).toThrow("There is no fit point 'x'");
   });
@@ -53,10 +53,10 @@ describe('a kink', () => {
     expect(setKink(kinked, 'p3', false)).toEqual(fit());
   });
 
-  it('frees a held curve without moving it; then a control point beside it makes the corner', () => {
-    const held = hold(fit());
-    const kinked = setKink(held, 'p3', true);
-    expect(moved(held, kinked)).toBeLessThan(1e-9);
+  it('frees a curve with fixed spacing without moving it; then a control point beside it makes the corner', () => {
+    const fixed = fixSpacing(fit());
+    const kinked = setKink(fixed, 'p3', true);
+    expect(moved(fixed, kinked)).toBeLessThan(1e-9);
     if (kinked.kind !== 'control') throw new Error('held');
     const corner = kinked.points.findIndex(({ at }) => Math.hypot(at[0] - 55, at[1] - 34, at[2] - 2) < 1e-9);
     const bent = movePoints(kinked, [{ point: kinked.points[corner + 1].id, to: [70, 70, 0] }]);
@@ -65,8 +65,8 @@ describe('a kink', () => {
 
   it('needs two sides', () => {
     expect(() => setKink(fit(), 'p1', true)).toThrow('no second side');
-    expect(() => setKink(hold(fit()), 'p7', true)).toThrow('no second side');
-    expect(() => setKink(hold(fit()), 'p3', false)).toThrow('take knots out there');
+    expect(() => setKink(fixSpacing(fit()), 'p7', true)).toThrow('no second side');
+    expect(() => setKink(fixSpacing(fit()), 'p3', false)).toThrow('take knots out there');
     expect(kinksOf(curveOf(setKink(fit({ closed: true }), 'p1', true)).curve)).toHaveLength(1);
   });
 });

@@ -1,12 +1,12 @@
 import { breaksOf, domainOf, evaluate, insertKnot, multiplicityAt, removeKnot } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
-import type { ControlRecipe, FitRecipe, HeldFit, Id, Recipe } from '../project/project';
-import { curveOf } from './hold';
+import type { ControlRecipe, FitRecipe, FixedFit, Id, Recipe } from '../project/project';
+import { curveOf } from './fixSpacing';
 import { inDomain } from './movePoints';
 import { withCurve } from './withCurve';
 
 /**
- * The recipe with a fit point where the curve is at u. With live spacing it takes its place among the others; held, it
+ * The recipe with a fit point where the curve is at u. With live spacing it takes its place among the others; fixed, it
  * brings a knot of its own and the curve does not move.
  */
 export function insertFitPoint(recipe: Recipe, u: number, id: Id): Recipe {
@@ -30,7 +30,7 @@ export function insertFitPoint(recipe: Recipe, u: number, id: Id): Recipe {
   return withCurve(recipe, finer.ok ? finer.value : curve, { ...fit, points });
 }
 
-/** The recipe without a fit point. Held, the knot next to it goes too, so that the others still are what bends it. */
+/** The recipe without a fit point. With fixed spacing the knot next to it goes too, so that the others still are what bends it. */
 export function removeFitPoint(recipe: Recipe, id: Id): Recipe {
   if (recipe.kind === 'fit') {
     const needed = recipe.closed ? 3 : 2;
@@ -48,7 +48,7 @@ export function removeFitPoint(recipe: Recipe, id: Id): Recipe {
   if (curve.closing === 'open' && (u === first || u === last)) {
     throw new CommandError('With held spacing the curve ends where it does; make its spacing live to take an end out');
   }
-  const left: HeldFit = {
+  const left: FixedFit = {
     ...fit,
     points: fit.points.toSpliced(index, 1),
     rows: fit.rows.filter((row) => row.u !== u),
@@ -67,7 +67,7 @@ export function setKink(recipe: Recipe, id: Id, kink: boolean): Recipe {
     const ends = [0, recipe.points.length - 1];
     if (!recipe.closed && ends.includes(index))
       throw new CommandError('An end has no second side to make a corner with');
-    return withHolds(recipe, id, { kink: kink || undefined });
+    return withConstraints(recipe, id, { kink: kink || undefined });
   }
   const { curve } = curveOf(recipe);
   const { u } = fitOf(recipe).points[index];
@@ -82,25 +82,27 @@ export function setKink(recipe: Recipe, id: Id, kink: boolean): Recipe {
   const more = curve.degree - multiplicityAt(curve, there);
   const cut = more > 0 ? insertKnot(curve, there, more) : null;
   if (cut && !cut.ok) throw new CommandError('The knots do not allow a corner there');
-  return withCurve(withHolds(recipe, id, { kink: true }), cut ? cut.value : curve);
+  return withCurve(withConstraints(recipe, id, { kink: true }), cut ? cut.value : curve);
 }
 
-/** The recipe with other holds at a fit point; undefined frees one. */
-export function withHolds<Any extends Recipe>(
+/** The recipe with other constraints at a fit point; undefined frees one. */
+export function withConstraints<Any extends Recipe>(
   recipe: Any,
   id: Id,
-  holds: { readonly [Name in keyof Omit<FitRecipe['points'][number], 'id' | 'at'>]?: unknown },
+  constraints: { readonly [Name in keyof Omit<FitRecipe['points'][number], 'id' | 'at'>]?: unknown },
 ): Any {
   const change = <Point extends { readonly id: Id }>(point: Point): Point =>
     point.id === id
-      ? (Object.fromEntries(Object.entries({ ...point, ...holds }).filter(([, held]) => held !== undefined)) as Point)
+      ? (Object.fromEntries(
+          Object.entries({ ...point, ...constraints }).filter(([, constraint]) => constraint !== undefined),
+        ) as Point)
       : point;
   if (recipe.kind === 'fit') return { ...recipe, points: recipe.points.map(change) };
   const fit = fitOf(recipe);
   return { ...recipe, fit: { ...fit, points: fit.points.map(change) } };
 }
 
-export function fitOf(recipe: ControlRecipe): HeldFit {
+export function fitOf(recipe: ControlRecipe): FixedFit {
   if (!recipe.fit) throw new CommandError('This curve has no fit points');
   return recipe.fit;
 }

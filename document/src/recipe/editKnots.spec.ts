@@ -1,6 +1,6 @@
 import { breaksOf, domainOf } from '@pencil-bend/core';
 import { evenKnots, insertKnot, moveKnot, removeKnot, setRange } from './editKnots';
-import { curveOf, hold } from './hold';
+import { curveOf, fixSpacing } from './fixSpacing';
 import { fitPointsOf } from './makeLive';
 import { movePoints } from './movePoints';
 import { moved, pulled, RECIPES } from './recipes.fixture';
@@ -18,7 +18,7 @@ describe('knots', () => {
     const u = first + 0.43 * (last - first);
     const finer = insertKnot(recipe, u);
     expect(moved(recipe, finer)).toBeLessThan(1e-9);
-    expect(finer.points).toHaveLength(hold(recipe).points.length + 1);
+    expect(finer.points).toHaveLength(fixSpacing(recipe).points.length + 1);
     expect(moved(recipe, removeKnot(finer, u))).toBeLessThan(1e-8);
   });
 

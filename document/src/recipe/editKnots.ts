@@ -9,27 +9,27 @@ import {
   reparameterise,
 } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
-import type { ControlRecipe, HeldFit, Recipe } from '../project/project';
-import { curveOf, hold } from './hold';
+import type { ControlRecipe, FixedFit, Recipe } from '../project/project';
+import { curveOf, fixSpacing } from './fixSpacing';
 import { inDomain, through } from './movePoints';
 import { withCurve } from './withCurve';
 
 /** One knot more at u; the curve does not move. */
 export function insertKnot(recipe: Recipe, u: number): ControlRecipe {
-  const held = hold(recipe);
-  const { curve } = curveOf(held);
-  const finer = insert(curve, inDomain(held, u));
+  const fixed = fixSpacing(recipe);
+  const { curve } = curveOf(fixed);
+  const finer = insert(curve, inDomain(fixed, u));
   if (!finer.ok) throw new CommandError(`A knot stands at most ${finer.failure.most} times in one place`);
-  return withCurve(held, finer.value);
+  return withCurve(fixed, finer.value);
 }
 
 /** One knot less at u. */
 export function removeKnot(recipe: Recipe, u: number): ControlRecipe {
-  const held = hold(recipe);
-  const { curve } = curveOf(held);
-  const lighter = remove(curve, inDomain(held, u));
+  const fixed = fixSpacing(recipe);
+  const { curve } = curveOf(fixed);
+  const lighter = remove(curve, inDomain(fixed, u));
   if (!lighter.ok) throw new CommandError('That knot cannot be taken out');
-  return withCurve(held, lighter.value.curve);
+  return withCurve(fixed, lighter.value.curve);
 }
 
 /**
@@ -37,8 +37,8 @@ export function removeKnot(recipe: Recipe, u: number): ControlRecipe {
  * along; without, the control points stay.
  */
 export function moveKnot(recipe: Recipe, u: number, to: number): ControlRecipe {
-  const held = hold(recipe);
-  const { curve, sites } = curveOf(held);
+  const fixed = fixSpacing(recipe);
+  const { curve, sites } = curveOf(fixed);
   if (
     !breaksOf(curve)
       .slice(1, -1)
@@ -47,35 +47,35 @@ export function moveKnot(recipe: Recipe, u: number, to: number): ControlRecipe {
     throw new CommandError(`No inner knot stands at ${u}`);
   const moved = move(curve, u, to);
   if (!moved.ok) throw new CommandError('A knot stays between its neighbours');
-  if (!sites) return withCurve(held, moved.value);
+  if (!sites) return withCurve(fixed, moved.value);
   const bent = through(moved.value, sites, fitDataOf(curve, sites));
   if (!bent) throw new CommandError('With the knot there no curve goes through the fit points');
-  return withCurve(held, bent);
+  return withCurve(fixed, bent);
 }
 
 /** Evenly spaced knots; the control points stay. */
 export function evenKnots(recipe: Recipe): ControlRecipe {
-  const held = hold(recipe);
-  const { curve } = curveOf(held);
+  const fixed = fixSpacing(recipe);
+  const { curve } = curveOf(fixed);
   const made = even(curve);
   const before = breaksOf(curve);
   const after = breaksOf(made);
-  return withCurve(held, made, held.fit && mapped(held.fit, (u) => alongBreaks(u, before, after)));
+  return withCurve(fixed, made, fixed.fit && mapped(fixed.fit, (u) => alongBreaks(u, before, after)));
 }
 
 /** The parameter running from `first` to `last`; the curve does not move. */
 export function setRange(recipe: Recipe, first: number, last: number): ControlRecipe {
-  const held = hold(recipe);
-  const { curve } = curveOf(held);
+  const fixed = fixSpacing(recipe);
+  const { curve } = curveOf(fixed);
   if (!(last > first)) throw new CommandError(`The range must grow: ${last} is not above ${first}`);
   const [from, to] = domainOf(curve);
   const scaled = reparameterise(curve, first, last);
   const place = (u: number) => (u === to ? last : first + ((u - from) / (to - from)) * (last - first));
-  return withCurve(held, scaled, held.fit && mapped(held.fit, place));
+  return withCurve(fixed, scaled, fixed.fit && mapped(fixed.fit, place));
 }
 
 /** The fit points and rows at other parameters. */
-export const mapped = (fit: HeldFit, place: (u: number) => number): HeldFit => ({
+export const mapped = (fit: FixedFit, place: (u: number) => number): FixedFit => ({
   ...fit,
   points: fit.points.map((point) => ({ ...point, u: place(point.u) })),
   rows: fit.rows.map((row) => ({ ...row, u: place(row.u) })),

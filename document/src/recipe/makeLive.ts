@@ -1,7 +1,7 @@
 import { evaluate, MAX_DEGREE } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
 import type { ControlRecipe, FitPoint, FitRecipe, Recipe } from '../project/project';
-import { curveOf } from './hold';
+import { curveOf } from './fixSpacing';
 
 /** The largest degree of a curve through points. */
 export const MOST_THROUGH_POINTS = 9;
@@ -23,7 +23,7 @@ export function makeLive(recipe: Recipe, degree?: number): FitRecipe {
   };
 }
 
-/** The fit points of any recipe with their places: those of the curve at their parameters where the spacing is held. */
+/** The fit points of any recipe with their places: those of the curve at their parameters where the spacing is fixed. */
 export function fitPointsOf(recipe: Recipe): readonly FitPoint[] {
   if (recipe.kind === 'fit') return recipe.points;
   return recipe.fit ? places(recipe) : [];

@@ -2,7 +2,7 @@ import { controlPointsOf, domainOf, evaluate, type Vector3 } from '@pencil-bend/
 import { randomly } from '../fixture';
 import type { ControlRecipe, Recipe } from '../project/project';
 import { controlIds } from '../command/items';
-import { curveOf, hold } from './hold';
+import { curveOf, fixSpacing } from './fixSpacing';
 import { fitPointsOf } from './makeLive';
 import { bendAt, movePoints } from './movePoints';
 import { raiseDegree } from './editDegree';
@@ -32,7 +32,7 @@ describe('moving points', () => {
     'fit and control points of a curve %s dragged in turn 200 times: nothing else drifts',
     (_name, recipe) => {
       const { below, oneOf } = randomly(2026);
-      let now: Recipe = hold(recipe);
+      let now: Recipe = fixSpacing(recipe);
       const kept = new Map<string, Vector3>(placesOf(now));
       for (let turn = 0; turn < 200; turn++) {
         const by: Vector3 = [below(9) - 4, below(9) - 4, below(3) - 1];
@@ -61,8 +61,8 @@ describe('moving points', () => {
   );
 
   it('several at once, fit and control points together', () => {
-    const held = hold(fit());
-    const moved = movePoints(held, [
+    const fixed = fixSpacing(fit());
+    const moved = movePoints(fixed, [
       { point: 'p2', to: [22, 36, 0] },
       { point: 'c8', to: [30, -60, 0] },
     ]);
@@ -82,13 +82,18 @@ describe('moving points', () => {
     const live = fit();
     const pinned = { ...live, points: live.points.map((point) => ({ ...point, pinned: [0] as const })) };
     expect(movePoints(pinned, [{ point: 'p3', to: [9, 9, 9] }])).toMatchObject({ points: { 2: { at: [55, 9, 9] } } });
-    const held = hold(pinned);
-    expect(placesOf(movePoints(held, [{ point: 'p3', to: [9, 9, 9] }])).get('p3')).toEqual(
+    const fixed = fixSpacing(pinned);
+    expect(placesOf(movePoints(fixed, [{ point: 'p3', to: [9, 9, 9] }])).get('p3')).toEqual(
       [55, 9, 9].map((x) => expect.closeTo(x, 9)),
     );
     const control = pulled();
-    const fixed = { ...control, points: control.points.map((point) => ({ ...point, pinned: [1, 2] as const })) };
-    expect(movePoints(fixed, [{ point: 'c2', to: [9, 9, 9] }])).toMatchObject({ points: { 1: { at: [9, 30, 0] } } });
+    const pinnedControl = {
+      ...control,
+      points: control.points.map((point) => ({ ...point, pinned: [1, 2] as const })),
+    };
+    expect(movePoints(pinnedControl, [{ point: 'c2', to: [9, 9, 9] }])).toMatchObject({
+      points: { 1: { at: [9, 30, 0] } },
+    });
   });
 
   it('refuses a point that is not there', () => {

@@ -10,7 +10,7 @@ import {
 } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
 import type { Axis, ControlRecipe, Id, Recipe } from '../project/project';
-import { curveOf, hold } from './hold';
+import { curveOf, fixSpacing } from './fixSpacing';
 import { withCurve } from './withCurve';
 
 /** A point of a curve and where it goes. */
@@ -21,8 +21,8 @@ export interface Move {
 
 /**
  * The recipe with points elsewhere, fit points and control points alike. With live spacing moved fit points are just
- * that; a control point that moves makes the spacing held first. Held, a fit point takes the control points along that
- * it needs, and all other fit points, the derivatives at the ends and held tangents stay. Pinned coordinates stay.
+ * that; a control point that moves fixes the spacing first. Fixed, a fit point takes the control points along that
+ * it needs, and all other fit points, the derivatives at the ends and constrained tangents stay. Pinned coordinates stay.
  * Throws a `CommandError` for a point that is not there.
  */
 export function movePoints(recipe: Recipe, moves: readonly Move[]): Recipe {
@@ -30,10 +30,10 @@ export function movePoints(recipe: Recipe, moves: readonly Move[]): Recipe {
   if (recipe.kind === 'fit' && moves.every(({ point }) => recipe.points.some(({ id }) => id === point))) {
     return { ...recipe, points: recipe.points.map((point) => movedTo(point, targets.get(point.id))) };
   }
-  const held = hold(recipe);
-  const controls = held.points.map((point) => movedTo(point, targets.get(point.id)));
-  const moved: ControlRecipe = closed(recipe, { ...held, points: controls });
-  const fitMoves = moves.filter(({ point }) => !held.points.some(({ id }) => id === point));
+  const fixed = fixSpacing(recipe);
+  const controls = fixed.points.map((point) => movedTo(point, targets.get(point.id)));
+  const moved: ControlRecipe = closed(recipe, { ...fixed, points: controls });
+  const fitMoves = moves.filter(({ point }) => !fixed.points.some(({ id }) => id === point));
   return fitMoves.length > 0 ? moveFitPoints(moved, fitMoves) : moved;
 }
 
@@ -99,14 +99,14 @@ export function bentAt(curve: Curve, u: number, to: Vector3): Curve {
   return bent.value;
 }
 
-/** The recipe bent at a place of its own: held first, and with its fit points where the curve takes them. */
+/** The recipe bent at a place of its own: fixed first, and with its fit points where the curve takes them. */
 export function bendAt(recipe: Recipe, u: number, to: Vector3): ControlRecipe {
-  const held = hold(recipe);
-  const { curve } = curveOf(held);
-  return withCurve(held, bentAt(curve, inDomain(held, u), to));
+  const fixed = fixSpacing(recipe);
+  const { curve } = curveOf(fixed);
+  return withCurve(fixed, bentAt(curve, inDomain(fixed, u), to));
 }
 
-/** The derivative of order 1 at u brought to a value, with the place there and all that is held kept. */
+/** The derivative of order 1 at u brought to a value, with the place there and all constraints kept. */
 export function turnedAt(
   curve: Curve,
   sites: Parameters<typeof fitDataOf>[1],

@@ -1,18 +1,18 @@
 import { CommandError } from '../commandError';
 import type { Axis, Id, Recipe } from '../project/project';
-import { hold } from './hold';
+import { fixSpacing } from './fixSpacing';
 
-/** Lets moves leave a coordinate of some points as it is, or frees it. Control points can be pinned once held. */
+/** Lets moves leave a coordinate of some points as it is, or frees it. Control points can be pinned once the spacing is fixed. */
 export function pinPoints(recipe: Recipe, ids: readonly Id[], axis: Axis, pinned: boolean): Recipe {
   const known: readonly { readonly id: Id }[] =
     recipe.kind === 'fit' ? recipe.points : [...recipe.points, ...(recipe.fit?.points ?? [])];
   const missing = ids.find((id) => !known.some((point) => point.id === id));
   if (missing !== undefined) {
-    const held = hold(recipe);
-    if (held === recipe || !held.points.some(({ id }) => id === missing)) {
+    const fixed = fixSpacing(recipe);
+    if (fixed === recipe || !fixed.points.some(({ id }) => id === missing)) {
       throw new CommandError(`There is no point '${missing}' in this curve`);
     }
-    return pinPoints(held, ids, axis, pinned);
+    return pinPoints(fixed, ids, axis, pinned);
   }
   const change = <Point extends { readonly id: Id; readonly pinned?: readonly Axis[] }>(point: Point): Point => {
     if (!ids.includes(point.id)) return point;

@@ -1,6 +1,6 @@
 import { type Curve, domainOf, evaluate, homogeneous, makeCurve, uniformKnots, type Vector3 } from '@pencil-bend/core';
 import { type ControlRecipe, type FitPoint, type FitRecipe, fitRecipe, type Recipe } from '../project/project';
-import { controlRecipe, curveOf } from './hold';
+import { controlRecipe, curveOf } from './fixSpacing';
 import { isClosed } from './editEnds';
 
 /** Recipes for the specs of what can be done to them. */
@@ -23,10 +23,10 @@ export const fit = (options: Partial<FitRecipe> = {}, points = PLACES): FitRecip
   ...options,
 });
 
-/** The recipe with more held at one of its points. */
-export const holding = (recipe: FitRecipe, index: number, holds: Partial<FitPoint>): FitRecipe => ({
+/** The recipe with more constraints at one of its points. */
+export const constrained = (recipe: FitRecipe, index: number, constraints: Partial<FitPoint>): FitRecipe => ({
   ...recipe,
-  points: recipe.points.map((point, i) => (i === index ? { ...point, ...holds } : point)),
+  points: recipe.points.map((point, i) => (i === index ? { ...point, ...constraints } : point)),
 });
 
 /** A curve by seven control points, rational or not. */
@@ -39,9 +39,9 @@ export const RECIPES: readonly (readonly [string, Recipe])[] = [
   ['of degree 4', fit({ degree: 4 })],
   ['of degree 4, closed', fit({ degree: 4, closed: true })],
   ['of degree 5', fit({ degree: 5 })],
-  ['with a kink', holding(fit(), 3, { kink: true })],
-  ['with a kink, closed', holding(fit({ closed: true }), 2, { kink: true })],
-  ['with held tangents', holding(holding(fit(), 0, { tangent: { direction: [0, 1, 0] } }), 4, { tangent: { direction: [0, -1, 0], strength: { ratio: 1.1 } } })], // prettier-ignore
+  ['with a kink', constrained(fit(), 3, { kink: true })],
+  ['with a kink, closed', constrained(fit({ closed: true }), 2, { kink: true })],
+  ['with constrained tangents', constrained(constrained(fit(), 0, { tangent: { direction: [0, 1, 0] } }), 4, { tangent: { direction: [0, -1, 0], strength: { ratio: 1.1 } } })], // prettier-ignore
   ['by control points', pulled()],
   ['rational', pulled([1, 2, 0.5, 1, 3, 1, 1])],
 ];

@@ -3,13 +3,13 @@ import {
   type Curve,
   domainOf,
   failed,
-  type HoldFailure,
+  type ConstraintFailure,
   homogeneous,
   InvalidCurve,
   makeCurve,
   packSites,
   packVectors,
-  type PointHold,
+  type PointConstraint,
   type Result,
   type Sites,
   success,
@@ -48,9 +48,9 @@ export function resolveRecipe(recipe: Recipe): Resolved {
 function resolveFit({ points, closed, parameterisation, degree, ends }: FitRecipe): Resolved {
   const packed = packVectors(points.map(({ at }) => at));
   const kinks = points.flatMap(({ kink }, i) => (kink && (closed || (i > 0 && i < points.length - 1)) ? [i] : []));
-  const holds = points.flatMap(holdOf);
+  const constraints = points.flatMap(constraintOf);
   try {
-    const fit = throughPoints(packed, { closed, degree, parameterisation, ends, holds, kinks, apart: APART });
+    const fit = throughPoints(packed, { closed, degree, parameterisation, ends, constraints, kinks, apart: APART });
     if (!fit.ok) return failed(fitProblem(fit.failure, packed, closed));
     const { curve, parameters, sites } = fit.value;
     return success({ curve, fitParameters: parameters, sites });
@@ -60,12 +60,12 @@ function resolveFit({ points, closed, parameterisation, degree, ends }: FitRecip
   }
 }
 
-const holdOf = ({ tangent, radius }: FitPoint, index: number): PointHold[] =>
+const constraintOf = ({ tangent, radius }: FitPoint, index: number): PointConstraint[] =>
   tangent || radius !== undefined
     ? [{ index, ...(tangent && { tangent }), ...(radius !== undefined && { curvature: { radius } }) }]
     : [];
 
-function fitProblem(failure: HoldFailure, packed: Float64Array, closed: boolean): Problem {
+function fitProblem(failure: ConstraintFailure, packed: Float64Array, closed: boolean): Problem {
   switch (failure.kind) {
     case 'too-few-points': {
       const which = closed ? 'A closed curve' : 'A curve';

@@ -1,5 +1,5 @@
 import type { Vector3 } from '@pencil-bend/core';
-import { hold, curveOf } from './hold';
+import { fixSpacing, curveOf } from './fixSpacing';
 import { fitPointsOf } from './makeLive';
 import { setPoints } from './setPoints';
 import { fit, pulled } from './recipes.fixture';
@@ -7,8 +7,8 @@ import { fit, pulled } from './recipes.fixture';
 const rows = (count: number) => Array.from({ length: count }, (_, i) => ({ at: [10 * i, (i % 3) * 5, 0] as Vector3 }));
 
 describe('a table of points', () => {
-  it('moves as many fit points as there were, live or held, and keeps their ids', () => {
-    for (const recipe of [fit(), hold(fit())]) {
+  it('moves as many fit points as there were, live or fixed, and keeps their ids', () => {
+    for (const recipe of [fit(), fixSpacing(fit())]) {
       const set = setPoints(recipe, 'fit', rows(7));
       expect(set.kind).toBe(recipe.kind);
       expect(fitPointsOf(set).map(({ id }) => id)).toEqual(fitPointsOf(recipe).map(({ id }) => id));
@@ -17,7 +17,7 @@ describe('a table of points', () => {
   });
 
   it('of another count is a curve through those', () => {
-    expect(fitPointsOf(setPoints(hold(fit()), 'fit', rows(9)))).toHaveLength(9);
+    expect(fitPointsOf(setPoints(fixSpacing(fit()), 'fit', rows(9)))).toHaveLength(9);
     expect(setPoints(fit(), 'fit', rows(3))).toMatchObject({ kind: 'fit', points: [{ id: 'p1' }, {}, { id: 'p3' }] });
   });
 

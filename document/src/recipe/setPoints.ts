@@ -1,7 +1,7 @@
 import { domainOf, uniformKnots, type Vector3 } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
 import type { ControlPoint, ControlRecipe, Id, Recipe } from '../project/project';
-import { curveOf, hold } from './hold';
+import { curveOf, fixSpacing } from './fixSpacing';
 import { fitPointsOf, makeLive } from './makeLive';
 import { movePoints } from './movePoints';
 import { freshIds } from './withCurve';
@@ -29,25 +29,25 @@ export function setPoints(recipe: Recipe, which: 'fit' | 'control', rows: readon
     const fresh = freshFor(recipe);
     return { ...live, points: rows.map(({ at }, i) => (i < old.length ? { ...old[i], at } : { id: fresh(), at })) };
   }
-  const held = hold(recipe);
-  const fresh = freshFor(held);
+  const fixed = fixSpacing(recipe);
+  const fresh = freshFor(fixed);
   const points = rows.map(({ at, weight = 1 }, i): ControlPoint => ({
-    ...(held.points[i] ?? { id: fresh() }),
+    ...(fixed.points[i] ?? { id: fresh() }),
     at,
     weight,
   }));
-  if (rows.length === held.points.length) return { ...held, points };
-  return laidOut(held, points);
+  if (rows.length === fixed.points.length) return { ...fixed, points };
+  return spacedOut(fixed, points);
 }
 
 /** Even knots for another count of control points, over the same domain; the degree falls to what they allow. */
-function laidOut(held: ControlRecipe, points: ControlPoint[]): ControlRecipe {
-  const { fit: _fit, closing } = held;
-  const degree = closing === 'periodic' ? held.degree : Math.min(held.degree, points.length - 1);
+function spacedOut(fixed: ControlRecipe, points: ControlPoint[]): ControlRecipe {
+  const { fit: _fit, closing } = fixed;
+  const degree = closing === 'periodic' ? fixed.degree : Math.min(fixed.degree, points.length - 1);
   if (degree < 1 || (closing !== 'open' && points.length < 3)) {
     throw new CommandError(`A curve cannot be made of ${points.length} control points`);
   }
-  const [first, last] = domainOf(curveOf(held).curve);
+  const [first, last] = domainOf(curveOf(fixed).curve);
   const knots = [...uniformKnots(degree, points.length, closing)].map((k) => first + k * (last - first));
   return { kind: 'control', closing, degree, knots, points };
 }

@@ -1,8 +1,8 @@
 import { domainOf, evaluate, type Vector3 } from '@pencil-bend/core';
 import { type FitRecipe, fitRecipe } from '../project/project';
 import { insertFitPoint, removeFitPoint, setKink } from './editFitPoints';
-import { curveOf, hold } from './hold';
-import { holdTangent } from './holdTangent';
+import { curveOf, fixSpacing } from './fixSpacing';
+import { setTangent } from './setTangent';
 import { movePoints } from './movePoints';
 import { keepSymmetry, makeSymmetric, mirroredPlace } from './symmetry';
 
@@ -61,7 +61,7 @@ describe('makeSymmetric', () => {
   });
 
   it.each([
-    ['a curve with held spacing', hold(HALF), 'Only a curve through points with live spacing'],
+    ['a curve with held spacing', fixSpacing(HALF), 'Only a curve through points with live spacing'],
     ['a curve on one side', fit(false, [-20, 0, 0], [0, 9, 0]), 'does not reach across'],
     ['a curve in the mirror', fit(false, [10, 0, 0], [10, 9, 0]), 'lies in the mirror itself'],
   ])('refuses %s', (_what, recipe, words) => {
@@ -89,9 +89,9 @@ describe('keepSymmetry', () => {
   });
 
   it('holds tangents and kinks on both sides', () => {
-    const held = symmetric(keepSymmetry(made, holdTangent(made, last, { direction: [1, -2, 0] })));
-    expect(held.points[0].tangent?.direction.map((x) => x + 0)).toEqual([1, 2, 0]);
-    expect(lopsided(held)).toBeLessThan(1e-12);
+    const constrained = symmetric(keepSymmetry(made, setTangent(made, last, { direction: [1, -2, 0] })));
+    expect(constrained.points[0].tangent?.direction.map((x) => x + 0)).toEqual([1, 2, 0]);
+    expect(lopsided(constrained)).toBeLessThan(1e-12);
     const kinked = symmetric(keepSymmetry(made, setKink(made, 'p2', true)));
     expect(kinked.points.map(({ kink }) => kink ?? false)).toEqual([false, true, false, false, true, false]);
   });
@@ -105,6 +105,6 @@ describe('keepSymmetry', () => {
   });
 
   it('refuses what would hold the spacing', () => {
-    expect(() => keepSymmetry(made, hold(made))).toThrow('let go of its symmetry first');
+    expect(() => keepSymmetry(made, fixSpacing(made))).toThrow('let go of its symmetry first');
   });
 });

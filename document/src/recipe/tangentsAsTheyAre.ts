@@ -1,26 +1,26 @@
-import { cross, dot, length, type TangentHold } from '@pencil-bend/core';
+import { cross, dot, length, type TangentConstraint } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
-import type { HeldFitPoint, Recipe } from '../project/project';
-import { withHolds } from './editFitPoints';
-import { chordAt, tangentAt } from './holdTangent';
+import type { FixedFitPoint, Recipe } from '../project/project';
+import { withConstraints } from './editFitPoints';
+import { chordAt, tangentAt } from './setTangent';
 
 /** Directions nearer than this, in radians, and strengths nearer than this share, are the same: what was typed stays. */
 const SAME = 1e-7;
 
 /**
- * The recipe with held tangents written down as they are now. With the spacing held, moving a control point, knot or
- * weight turns the curve at a fit point all the same; what is said to be held there must be what is there.
+ * The recipe with constrained tangents written down as they are now. With fixed spacing, moving a control point, knot or
+ * weight turns the curve at a fit point all the same; what is said to be constrained there must be what is there.
  */
 export function tangentsAsTheyAre(recipe: Recipe): Recipe {
   if (recipe.kind === 'fit') return recipe;
   return (recipe.fit?.points ?? []).reduce<Recipe>((now, point, index) => {
     const tangent = point.tangent && asItIs(now, point, index);
-    return tangent && tangent !== point.tangent ? withHolds(now, point.id, { tangent }) : now;
+    return tangent && tangent !== point.tangent ? withConstraints(now, point.id, { tangent }) : now;
   }, recipe);
 }
 
-/** The tangent at a point in the form in which it is held; the held one itself where it is the same. */
-function asItIs(recipe: Recipe, { id, tangent }: HeldFitPoint, index: number): TangentHold | undefined {
+/** The tangent at a point in the form in which it is constrained; the constraint itself where it is the same. */
+function asItIs(recipe: Recipe, { id, tangent }: FixedFitPoint, index: number): TangentConstraint | undefined {
   if (!tangent) return tangent;
   try {
     const { direction, mm } = tangentAt(recipe, id);

@@ -1,6 +1,6 @@
 import { mirroring, rotation, scaling, transform, translation } from '@pencil-bend/core';
 import type { Recipe } from '../project/project';
-import { curveOf } from './hold';
+import { curveOf } from './fixSpacing';
 import { apart, RECIPES } from './recipes.fixture';
 import { placed, reflection, similarityOf, transformed } from './transformed';
 

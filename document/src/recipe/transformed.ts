@@ -1,17 +1,17 @@
-import { type Affine, dot, length, type TangentHold, type Vector3 } from '@pencil-bend/core';
-import type { HeldFit, Holds, MirrorPlane, Recipe } from '../project/project';
-import { hold } from './hold';
+import { type Affine, dot, length, type TangentConstraint, type Vector3 } from '@pencil-bend/core';
+import type { FixedFit, PointConstraints, MirrorPlane, Recipe } from '../project/project';
+import { fixSpacing } from './fixSpacing';
 
 /**
  * A recipe carried by an affine map, so that its curve is the image of the curve before. What is not a similarity
- * changes the chords that live spacing follows: the spacing is held first, and radii are no longer held.
+ * changes the chords that live spacing follows: the spacing is fixed first, and radii are no longer constrained.
  */
 export function transformed(recipe: Recipe, map: Affine): Recipe {
   const factor = similarityOf(map);
-  const from = factor === null ? hold(recipe) : recipe;
+  const from = factor === null ? fixSpacing(recipe) : recipe;
   if (from.kind === 'fit') {
     const { symmetry } = from;
-    const points = from.points.map((point) => ({ ...point, ...holdsMapped(point, map, factor), at: placed(map, point.at) })); // prettier-ignore
+    const points = from.points.map((point) => ({ ...point, ...constraintsMapped(point, map, factor), at: placed(map, point.at) })); // prettier-ignore
     return { ...from, points, ...(symmetry && { symmetry: planeMapped(symmetry, map) }) };
   }
   const { fit } = from;
@@ -52,7 +52,11 @@ export function similarityOf({ x, y, z }: Affine): number | null {
 /** Places that a map rounds to nearly nothing, beside the micrometres anybody could mean, are where they were meant. */
 const tidy = (value: number): number => (Math.abs(value) < 1e-13 ? 0 : value);
 
-function holdsMapped({ tangent, radius, pinned }: Holds, map: Affine, factor: number | null): Holds {
+function constraintsMapped(
+  { tangent, radius, pinned }: PointConstraints,
+  map: Affine,
+  factor: number | null,
+): PointConstraints {
   return {
     ...(tangent && { tangent: tangentMapped(tangent, map, factor) }),
     ...(radius !== undefined && factor !== null && { radius: radius * factor }),
@@ -60,16 +64,20 @@ function holdsMapped({ tangent, radius, pinned }: Holds, map: Affine, factor: nu
   };
 }
 
-function tangentMapped({ direction, strength }: TangentHold, map: Affine, factor: number | null): TangentHold {
+function tangentMapped(
+  { direction, strength }: TangentConstraint,
+  map: Affine,
+  factor: number | null,
+): TangentConstraint {
   const turned = directed(map, direction);
   if (!strength || 'ratio' in strength) return { direction: turned, ...(strength && { strength }) };
   return { direction: turned, strength: { mm: strength.mm * (factor ?? length(turned) / length(direction)) } };
 }
 
-function fitMapped(fit: HeldFit, map: Affine, factor: number | null): HeldFit {
+function fitMapped(fit: FixedFit, map: Affine, factor: number | null): FixedFit {
   const points = fit.points.map((point) => {
     const { radius: _radius, ...rest } = point;
-    return { ...rest, ...holdsMapped(point, map, factor) };
+    return { ...rest, ...constraintsMapped(point, map, factor) };
   });
   return { ...fit, points };
 }

@@ -1,12 +1,12 @@
 import { type Curve, domainOf } from '@pencil-bend/core';
-import type { ControlPoint, ControlRecipe, HeldFit, Id } from '../project/project';
-import { controlPoints, controlRecipe, freePrefix } from './hold';
+import type { ControlPoint, ControlRecipe, FixedFit, Id } from '../project/project';
+import { controlPoints, controlRecipe, freePrefix } from './fixSpacing';
 
 /**
  * The recipe with another curve in it. Control points that stayed where they were keep their ids and pins; those that
  * moved take over what is left of the old ids, in order; more of them get fresh ones.
  */
-export function withCurve(recipe: ControlRecipe, curve: Curve, fit: HeldFit | undefined = recipe.fit): ControlRecipe {
+export function withCurve(recipe: ControlRecipe, curve: Curve, fit: FixedFit | undefined = recipe.fit): ControlRecipe {
   const staying = new Map<string, ControlPoint[]>();
   for (const point of recipe.points) {
     const key = keyOf(point);
@@ -37,7 +37,7 @@ export function freshIds(taken: readonly Id[]): () => Id {
 }
 
 /** Fit points and rows as far as their parameters still lie in the curve's domain. */
-function within(fit: HeldFit, curve: Curve): HeldFit {
+function within(fit: FixedFit, curve: Curve): FixedFit {
   const [first, last] = domainOf(curve);
   const inside = ({ u }: { readonly u: number }) => u >= first && u <= last;
   return { ...fit, points: fit.points.filter(inside), rows: fit.rows.filter(inside) };

@@ -12,11 +12,11 @@ it('a snapshot is due every 200 steps, however many come at once', () => {
 
 describe('thinning', () => {
   /** The snapshots that are there after so many steps, thinned at each one as the log grows. */
-  function grown(count: number, held: ReadonlySet<number> = new Set()): number[] {
+  function grown(count: number, pinned: ReadonlySet<number> = new Set()): number[] {
     let kept = [0];
     for (let revision = STEPS; revision <= count; revision += STEPS) {
       kept.push(revision);
-      const gone = new Set(superfluous(kept, held));
+      const gone = new Set(superfluous(kept, pinned));
       kept = kept.filter((each) => !gone.has(each));
     }
     return kept;

@@ -18,10 +18,10 @@ export const isSnapshotDue = (before: number, after: number, characters: number)
  * the log's length. The first one, the newest and the `held` ones stay. One that stays now would have stayed at every
  * earlier time, so thinning never leaves a gap that is too wide.
  */
-export function superfluous(revisions: readonly number[], held: ReadonlySet<number>): number[] {
+export function superfluous(revisions: readonly number[], pinned: ReadonlySet<number>): number[] {
   const newest = Math.max(...revisions);
   return revisions.filter((revision) => {
-    if (revision === 0 || revision === newest || held.has(revision)) return false;
+    if (revision === 0 || revision === newest || pinned.has(revision)) return false;
     const age = slotOf(newest) - slotOf(revision);
     const spacing = 2 ** Math.max(0, Math.floor(Math.log2(age)) - 1);
     return slotOf(revision) % spacing !== 0;
@@ -39,10 +39,10 @@ export async function takeSnapshot(
   await manager.createQueryBuilder().insert().into(SnapshotEntity).values(row).orIgnore().execute();
   const snapshots = await manager.find(SnapshotEntity, { where: { projectId }, select: { revision: true } });
   const stages = await manager.findBy(StageEntity, { projectId });
-  const held = new Set(stages.map((stage) => stage.revision));
+  const pinned = new Set(stages.map((stage) => stage.revision));
   const gone = superfluous(
     snapshots.map((snapshot) => snapshot.revision),
-    held,
+    pinned,
   );
   if (gone.length > 0) await manager.delete(SnapshotEntity, { projectId, revision: In(gone) });
 }

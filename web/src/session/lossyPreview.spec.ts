@@ -97,8 +97,8 @@ describe('the price of a step', () => {
   it('is half the height of a parabola that becomes its chord', async () => {
     const bow = makeCurve(2, uniformKnots(2, 3), homogeneous([0, 0, 0, 50, 10, 0, 100, 0, 0]));
     const recipe = controlRecipe(bow, (i) => `c${i + 1}`);
-    const laid = { command: 'refit', args: { item: 'c', how: 'relay', recipe } } as const;
-    store.dispatch(drawingActions.commandCalled({ call: laid, stamp: newStamp() }));
+    const refit = { command: 'refit', args: { item: 'c', how: 'relay', recipe } } as const;
+    store.dispatch(drawingActions.commandCalled({ call: refit, stamp: newStamp() }));
     TestBed.tick();
     lossy.ask({ command: 'lowerDegree', args: { item: 'c' } });
     await settled();

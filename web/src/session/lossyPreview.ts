@@ -47,12 +47,12 @@ export interface Offer {
 }
 
 /** How a curve is fitted anew. */
-export type RelayTarget =
+export type RefitTarget =
   | { readonly kind: 'lighten'; readonly tolerance: number }
   | { readonly kind: 'relay'; readonly count: number; readonly degree: number };
 
 /** What is said while it is computed. */
-const BUSY = { lighten: 'Looking for the lightest curve', relay: 'Laying the curve anew' } as const;
+const BUSY = { lighten: 'Looking for the lightest curve', relay: 'RelayTarget the curve anew' } as const;
 
 /**
  * Where the price of every lossy step is asked. The command is done on the side, its curve is the ghost, and a worker
@@ -100,7 +100,7 @@ export class LossyPreview {
   }
 
   /** Fits a curve anew, in the worker, and offers what comes of it. */
-  refit(item: Id, target: RelayTarget): void {
+  refit(item: Id, target: RefitTarget): void {
     this.leave();
     const before = this.curveOf(item);
     if (!before) return;
@@ -111,7 +111,7 @@ export class LossyPreview {
     const run =
       target.kind === 'lighten'
         ? this.work.run('lighten', { curve, tolerance: target.tolerance })
-        : this.work.run('relay', { curve, laying: { count: target.count }, options: { degree: target.degree } });
+        : this.work.run('relay', { curve, target: { count: target.count }, options: { degree: target.degree } });
     run.then(
       (outcome) => {
         if (this.base !== base || outcome.kind !== 'answered') return;

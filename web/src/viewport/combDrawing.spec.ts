@@ -25,7 +25,7 @@ describe('CombDrawing', () => {
   ];
 
   it('fills and combs the side on which the curvature is', () => {
-    drawing.lay(ARCH);
+    drawing.write(ARCH);
     // An arch runs to the right and turns to the right all along: negative, but for its straight ends.
     expect(negative.geometry.drawRange.count).toBe(6 * (ARCH.profile.u.length - 1));
     expect(positive.geometry.drawRange.count).toBe(0);
@@ -35,7 +35,7 @@ describe('CombDrawing', () => {
   });
 
   it('shows both sides of a wave, and every interval on one of them', () => {
-    drawing.lay(WAVE);
+    drawing.write(WAVE);
     const [below, above] = [negative, positive].map(({ geometry }) => geometry.drawRange.count / 6);
     expect(below).toBeGreaterThan(10);
     expect(above).toBeGreaterThan(10);
@@ -43,9 +43,9 @@ describe('CombDrawing', () => {
   });
 
   it('is gone without a comb', () => {
-    drawing.lay(null);
+    drawing.write(null);
     expect(drawing.visible).toBe(false);
-    drawing.lay(WAVE);
+    drawing.write(WAVE);
     expect(drawing.visible).toBe(true);
   });
 });

@@ -33,21 +33,21 @@ export class CombDrawing extends Group {
     this.add(this.outline);
   }
 
-  lay(shown: { readonly comb: CurvatureComb; readonly profile: CurvatureProfile } | null): void {
+  write(shown: { readonly comb: CurvatureComb; readonly profile: CurvatureProfile } | null): void {
     this.visible = shown !== null;
     if (!shown || this.of === shown.comb) return;
     const { comb, profile } = shown;
     this.of = comb;
     const origin = comb.outlineFeet;
-    this.outline.lay([{ points: comb.outlineTips, join: 'through' }], origin);
+    this.outline.write([{ points: comb.outlineTips, join: 'through' }], origin);
     for (const { isHere, area, teeth } of this.sides) {
-      layArea(area, comb, profile, isHere);
+      writeArea(area, comb, profile, isHere);
       const pairs: number[] = [];
       for (let i = 0; i < comb.teethKappa.length; i++) {
         if (!isHere(comb.teethKappa[i])) continue;
         for (const end of [comb.teethFeet, comb.teethTips]) pairs.push(end[3 * i], end[3 * i + 1], end[3 * i + 2]);
       }
-      teeth.lay([{ points: pairs, join: 'pairs' }], origin);
+      teeth.write([{ points: pairs, join: 'pairs' }], origin);
     }
   }
 
@@ -69,7 +69,7 @@ function areaOf(color: string): Side['area'] {
 }
 
 /** Fills between feet and tips: two triangles for each interval whose curvature is on this side. */
-function layArea(area: Side['area'], comb: CurvatureComb, { kappa }: CurvatureProfile, isHere: Side['isHere']): void {
+function writeArea(area: Side['area'], comb: CurvatureComb, { kappa }: CurvatureProfile, isHere: Side['isHere']): void {
   const { outlineFeet: feet, outlineTips: tips } = comb;
   const count = kappa.length;
   const places = roomFor(area.geometry, 2 * count);

@@ -90,7 +90,7 @@ export function handlesOf(
   if (!curve || !points || item.kind !== 'curve') return null;
   const { recipe } = item;
   const marker = new Marker(viewport, new Set(selection.handles.map(keyOf)), added);
-  const holds = fitPointsOf(recipe);
+  const constrained = fitPointsOf(recipe);
   const fit = marker.all(
     points.fit,
     APART,
@@ -133,7 +133,7 @@ export function handlesOf(
   const [first] = domainOf(curve);
   return {
     fit,
-    kinks: holds.some(({ kink }) => kink) ? kinkMarks(points, holds, marker) : [],
+    kinks: constrained.some(({ kink }) => kink) ? kinkMarks(points, constrained, marker) : [],
     control,
     weights: weightMarks(points, control, viewport, marker),
     tangents: tangentMarks(recipe, points, marker),
@@ -218,20 +218,20 @@ export const gripsOf = ({ fit, control, tangents, weights, on, knots, start }: H
   ...(closed && start ? [start] : []),
 ];
 
-const kinkMarks = ({ fit }: CurvePoints, holds: readonly { readonly kink?: true }[], marker: Marker): Mark[] =>
+const kinkMarks = ({ fit }: CurvePoints, points: readonly { readonly kink?: true }[], marker: Marker): Mark[] =>
   fit.flatMap(({ id, at }, i) =>
-    holds[i].kink ? [marker.mark({ kind: 'fit', id }, at, `Kink at point ${i + 1}`)] : [],
+    points[i].kink ? [marker.mark({ kind: 'fit', id }, at, `Kink at point ${i + 1}`)] : [],
   );
 
 /** A tangent at both ends, at every selected fit point and wherever one is held. */
 function tangentMarks(recipe: Recipe, { fit }: CurvePoints, marker: Marker): Mark[] {
-  const holds = fitPointsOf(recipe);
+  const points = fitPointsOf(recipe);
   const closed = isClosed(recipe);
   const last = fit.length - 1;
   return fit.flatMap(({ id, at }, i): Mark[] => {
     const isEnd = !closed && (i === 0 || i === last);
     const point = marker.mark({ kind: 'fit', id }, at, '');
-    if (!isEnd && !point.selected && !holds[i].tangent) return [];
+    if (!isEnd && !point.selected && !points[i].tangent) return [];
     let tangent: ReturnType<typeof tangentAt>;
     try {
       tangent = tangentAt(recipe, id);
@@ -245,7 +245,7 @@ function tangentMarks(recipe: Recipe, { fit }: CurvePoints, marker: Marker): Mar
     return ways.map((way) => {
       const end = marker.mark({ kind: 'tangent', id, way }, add(at, scale(stem, way)), `Tangent at point ${i + 1}`);
       const turn = (Math.atan2(end.y - point.y, end.x - point.x) * 180) / Math.PI;
-      return { ...end, turn, foot: { x: point.x, y: point.y }, size: holds[i].tangent ? 1 : 0 };
+      return { ...end, turn, foot: { x: point.x, y: point.y }, size: points[i].tangent ? 1 : 0 };
     });
   });
 }

@@ -283,8 +283,8 @@ export class Pane {
   menuPlace(): readonly [number, number] {
     const { left, top } = this.overlay().nativeElement.getBoundingClientRect();
     const { width, height } = this.viewport();
-    const held = this.keys.selected();
-    const { x, y } = held ? this.pixel(held.at) : { x: width / 2, y: height / 2 };
+    const focused = this.keys.selected();
+    const { x, y } = focused ? this.pixel(focused.at) : { x: width / 2, y: height / 2 };
     return [left + x, top + y];
   }
 

@@ -54,10 +54,10 @@ export class Scene {
 
   draw({ viewport, grid, resting, live, comb }: Picture): void {
     this.look(viewport);
-    this.layGrid(viewport, grid);
-    this.comb.lay(comb);
-    this.layResting(resting, viewport.scale);
-    this.layLive(live, viewport.scale);
+    this.writeGrid(viewport, grid);
+    this.comb.write(comb);
+    this.writeResting(resting, viewport.scale);
+    this.writeLive(live, viewport.scale);
     this.renderer.render(this.scene, this.camera);
   }
 
@@ -86,7 +86,7 @@ export class Scene {
     this.camera.updateProjectionMatrix();
   }
 
-  private layGrid(viewport: Viewport, step: number): void {
+  private writeGrid(viewport: Viewport, step: number): void {
     const [halfWidth, halfHeight] = [(viewport.width / 2) * viewport.scale, (viewport.height / 2) * viewport.scale];
     const columns = [Math.floor((viewport.x - halfWidth) / step), Math.ceil((viewport.x + halfWidth) / step)];
     const rows = [Math.floor((viewport.y - halfHeight) / step), Math.ceil((viewport.y + halfHeight) / step)];
@@ -104,12 +104,12 @@ export class Scene {
     };
     for (let i = columns[0]; i <= columns[1]; i++) put(i, [i, rows[0]], [i, rows[1]]);
     for (let j = rows[0]; j <= rows[1]; j++) put(j, [columns[0], j], [columns[1], j]);
-    this.grid[0].lay([{ points: fine, join: 'pairs' }], fine.slice(0, 3));
-    this.grid[1].lay([{ points: strong, join: 'pairs' }], strong.slice(0, 3));
+    this.grid[0].write([{ points: fine, join: 'pairs' }], fine.slice(0, 3));
+    this.grid[1].write([{ points: strong, join: 'pairs' }], strong.slice(0, 3));
   }
 
   /** All curves of one look in one tile become one line: hundreds of them cost little more than one. */
-  private layResting(strokes: readonly Stroke[], mmPerPixel: number): void {
+  private writeResting(strokes: readonly Stroke[], mmPerPixel: number): void {
     const tile = TILE_PIXELS * 4 ** Math.floor(Math.log(mmPerPixel) / Math.log(4));
     if (this.restingOf?.strokes === strokes && this.restingOf.tile === tile) return;
     this.restingOf = { strokes, tile };
@@ -126,7 +126,7 @@ export class Scene {
     this.resting.forEach((line) => line.dispose());
     this.resting = [...batches.values()].map(({ stroke, parts }) => {
       const line = new WideLine(this.material(stroke.colour, stroke.width));
-      line.lay(parts, parts[0].points.slice(0, 3));
+      line.write(parts, parts[0].points.slice(0, 3));
       return line;
     });
     // Under the curves in hand.
@@ -135,7 +135,7 @@ export class Scene {
     for (const line of [...this.resting, ...this.live]) this.scene.add(line);
   }
 
-  private layLive(strokes: readonly Stroke[], mmPerPixel: number): void {
+  private writeLive(strokes: readonly Stroke[], mmPerPixel: number): void {
     while (this.live.length > strokes.length) {
       const line = this.live.pop();
       if (line) this.scene.remove(line);
@@ -146,7 +146,7 @@ export class Scene {
       const material = this.material(colour, width);
       if (!this.live[i]) this.scene.add((this.live[i] = new WideLine(material)));
       this.live[i].material = material;
-      this.live[i].lay([{ points, join: 'through' }], points);
+      this.live[i].write([{ points, join: 'through' }], points);
     });
   }
 

@@ -14,7 +14,7 @@ function drawn({ geometry }: WideLine): number[] {
 describe('WideLine', () => {
   it('joins places one after the other, or in pairs, several parts in one', () => {
     const wide = line();
-    wide.lay(
+    wide.write(
       [
         { points: [0, 0, 0, 1, 0, 0, 1, 1, 0], join: 'through' },
         { points: [5, 5, 5, 6, 6, 6, 7, 7, 7, 8, 8, 8], join: 'pairs' },
@@ -27,7 +27,7 @@ describe('WideLine', () => {
   it('keeps the digits of places far from the origin, which single precision would lose', () => {
     const wide = line();
     const points = [1e6 + 0.001, -2e6, 0, 1e6 + 0.003, -2e6 + 0.002, 0];
-    wide.lay([{ points, join: 'through' }], points);
+    wide.write([{ points, join: 'through' }], points);
     const [, , , x, y] = drawn(wide);
     expect(Math.abs(x - 0.002)).toBeLessThan(1e-9);
     expect(Math.abs(y - 0.002)).toBeLessThan(1e-9);
@@ -37,15 +37,15 @@ describe('WideLine', () => {
 
   it('writes into the same buffer as long as it is large enough, and shows nothing when there is nothing', () => {
     const wide = line();
-    const lay = (count: number) => wide.lay([{ points: new Float64Array(3 * count), join: 'through' }], [0, 0, 0]);
-    lay(20);
+    const write = (count: number) => wide.write([{ points: new Float64Array(3 * count), join: 'through' }], [0, 0, 0]);
+    write(20);
     const first = wide.geometry.getAttribute('instanceStart');
-    lay(25);
+    write(25);
     expect(wide.geometry.getAttribute('instanceStart')).toBe(first);
     expect(wide.geometry.instanceCount).toBe(24);
-    lay(500);
+    write(500);
     expect(wide.geometry.getAttribute('instanceStart')).not.toBe(first);
-    wide.lay([], [0, 0, 0]);
+    wide.write([], [0, 0, 0]);
     expect(wide.visible).toBe(false);
   });
 });

@@ -26,7 +26,7 @@ export class WideLine extends LineSegments2 {
     this.frustumCulled = false;
   }
 
-  lay(parts: readonly Segments[], origin: ArrayLike<number>): void {
+  write(parts: readonly Segments[], origin: ArrayLike<number>): void {
     let count = 0;
     for (const { points, join } of parts) count += join === 'through' ? points.length / 3 - 1 : points.length / 6;
     const array = this.room(count);

@@ -6,7 +6,7 @@ import {
   type FitFailure,
   freehand,
   type Freehand,
-  type Laying,
+  type RelayTarget,
   lighten,
   type LightenOptions,
   nearPoints,
@@ -51,7 +51,11 @@ export interface Jobs {
     readonly answer: Result<Packed<Priced>, NoLighter>;
   };
   relay: {
-    readonly asked: { readonly curve: Float64Array; readonly laying: Laying; readonly options?: Plain<RelayOptions> };
+    readonly asked: {
+      readonly curve: Float64Array;
+      readonly target: RelayTarget;
+      readonly options?: Plain<RelayOptions>;
+    };
     readonly answer: Result<Packed<Priced>, NotReached>;
   };
   /** What it costs to have the second curve in place of the first. */
@@ -78,7 +82,7 @@ const work: Work = {
     packed(freehand(samples, tolerance, { quick: true, ...(!corners && { cornerTurn: Infinity }) })),
   lighten: ({ curve, tolerance, options }, progress) =>
     packed(lighten(unpackCurve(curve), tolerance, { ...options, progress })),
-  relay: ({ curve, laying, options }, progress) => packed(relay(unpackCurve(curve), laying, { ...options, progress })),
+  relay: ({ curve, target, options }, progress) => packed(relay(unpackCurve(curve), target, { ...options, progress })),
   price: (asked) => {
     const [first, second] = [unpackCurve(asked.first), unpackCurve(asked.second)];
     return { deviation: deviation(first, second), change: curvatureChange(first, second) };

@@ -102,9 +102,9 @@ describe('heavy work in a thread', () => {
 
   it('lays anew, and compares, with the answers of the kernel itself', async () => {
     const curve = wave(60);
-    const laid = await queue.run('relay', { curve: packCurve(curve), laying: { count: 40 } });
-    if (laid.kind !== 'answered' || !laid.answer.ok) throw new Error(JSON.stringify(laid));
-    const { curve: packed, ...price } = laid.answer.value;
+    const relaid = await queue.run('relay', { curve: packCurve(curve), target: { count: 40 } });
+    if (relaid.kind !== 'answered' || !relaid.answer.ok) throw new Error(JSON.stringify(relaid));
+    const { curve: packed, ...price } = relaid.answer.value;
     const compared = await queue.run('price', { first: packCurve(curve), second: packed.slice() });
     expect(compared).toEqual({ kind: 'answered', answer: price });
     expect(started).toBe(1);
@@ -127,7 +127,7 @@ describe('heavy work in a thread', () => {
   it('lets the latest win: earlier jobs are given up at once', async () => {
     const began = performance.now();
     const heavy = [1, 2, 3].map(() => queue.run('near-points', { points: samples(20_000), tolerance: 0.03 }));
-    const last = queue.run('relay', { curve: packCurve(wave(30)), laying: { count: 12 } });
+    const last = queue.run('relay', { curve: packCurve(wave(30)), target: { count: 12 } });
     for (const job of heavy) expect(await job).toEqual({ kind: 'given-up' });
     expect(performance.now() - began).toBeLessThan(2000);
     expect(await last).toMatchObject({ kind: 'answered', answer: { ok: true } });

@@ -54,10 +54,20 @@ import { newId } from '../../state/ids';
         <dt>Spacing</dt>
         <dd class="row">
           <span class="choice" role="group" aria-label="Spacing">
-            <button type="button" [attr.aria-pressed]="!held()" [disabled]="!held()" (click)="give('makeLive')">
+            <button
+              type="button"
+              [attr.aria-pressed]="!fixedSpacing()"
+              [disabled]="!fixedSpacing()"
+              (click)="give('makeLive')"
+            >
               live
             </button>
-            <button type="button" [attr.aria-pressed]="held()" [disabled]="held()" (click)="give('fixSpacing')">
+            <button
+              type="button"
+              [attr.aria-pressed]="fixedSpacing()"
+              [disabled]="fixedSpacing()"
+              (click)="give('fixSpacing')"
+            >
               held
             </button>
           </span>
@@ -97,7 +107,7 @@ export class CurveFacts {
     return recipe ? fitPointsOf(recipe).length : 0;
   });
   protected readonly isFit = computed(() => this.fitCount() > 0);
-  protected readonly held = computed(() => this.recipe()?.kind === 'control');
+  protected readonly fixedSpacing = computed(() => this.recipe()?.kind === 'control');
   protected readonly closed = computed(() => {
     const recipe = this.recipe();
     return recipe !== null && isClosed(recipe);

@@ -10,7 +10,7 @@ import {
   distance,
   domainOf,
   evaluate,
-  type TangentHold,
+  type TangentConstraint,
   type Vector3,
 } from '@pencil-bend/core';
 import {
@@ -88,17 +88,17 @@ export class HandleSection {
     if (!drawn || !point?.fit) return null;
     try {
       const { direction, mm } = tangentAt(drawn.recipe, point.id);
-      const held = point.fit.tangent ?? null;
+      const constraint = point.fit.tangent ?? null;
       const chord = chordAt(drawn.recipe, point.index);
-      const inRatio = held?.strength ? 'ratio' in held.strength : false;
+      const inRatio = constraint?.strength ? 'ratio' in constraint.strength : false;
       return {
         direction,
         angle: (angleIn(this.plane(), direction) * 180) / Math.PI,
         mm,
         chord,
         ratio: mm / chord,
-        held,
-        strong: held?.strength !== undefined,
+        held: constraint,
+        strong: constraint?.strength !== undefined,
         inRatio,
       };
     } catch {
@@ -168,7 +168,7 @@ export class HandleSection {
     if (point) this.editing.doToSelected('setWeights', { weights: [{ point: point.id, weight }] });
   }
 
-  protected hold(tangent: TangentHold | null): void {
+  protected setTangent(tangent: TangentConstraint | null): void {
     const point = this.point();
     if (point) this.editing.doToSelected('setTangent', { point: point.id, tangent });
   }
@@ -176,20 +176,21 @@ export class HandleSection {
   protected turn(angle: number): void {
     const tangent = this.tangent();
     if (!tangent) return;
-    this.hold({ ...tangent.held, direction: directionIn(this.plane(), (angle * Math.PI) / 180) });
+    this.setTangent({ ...tangent.held, direction: directionIn(this.plane(), (angle * Math.PI) / 180) });
   }
 
   protected strengthen(value: number, inRatio: boolean): void {
     const tangent = this.tangent();
-    if (tangent) this.hold({ direction: tangent.direction, strength: inRatio ? { ratio: value } : { mm: value } });
+    if (tangent)
+      this.setTangent({ direction: tangent.direction, strength: inRatio ? { ratio: value } : { mm: value } });
   }
 
   protected freeStrength(): void {
     const tangent = this.tangent();
-    if (tangent) this.hold({ direction: tangent.direction });
+    if (tangent) this.setTangent({ direction: tangent.direction });
   }
 
-  protected holdRadius(radius: number | null): void {
+  protected setRadius(radius: number | null): void {
     const point = this.point();
     if (point) this.editing.doToSelected('setRadius', { point: point.id, radius });
   }

@@ -8,7 +8,7 @@ import {
   length,
   scale,
   subtract,
-  type TangentHold,
+  type TangentConstraint,
   type Vector3,
 } from '@pencil-bend/core';
 import {
@@ -195,15 +195,15 @@ function tangentTurned(
   if (!place) return null;
   const before = tangentAt(recipe, id);
   const index = fitPointsOf(recipe).findIndex((point) => point.id === id);
-  const held = fitPointsOf(recipe)[index].tangent;
+  const constraint = fitPointsOf(recipe)[index].tangent;
   const stem = scale(subtract(add(drag.from, drag.by), place), way / HANDLE_SHARE);
   const alongItself = dot(stem, before.direction);
   const direction = along === 'legs' ? before.direction : scale(stem, 1 / length(stem));
   if (!direction.every(Number.isFinite) || (along === 'legs' && !(alongItself > 0))) return null;
   const mm = along === 'legs' ? alongItself : length(stem);
-  const inRatio = held?.strength && 'ratio' in held.strength;
+  const inRatio = constraint?.strength && 'ratio' in constraint.strength;
   const strength = inRatio ? { ratio: mm / chordAt(recipe, index) } : { mm };
-  const turned: TangentHold = { direction, strength };
-  const alone: TangentHold = held?.strength ? { direction, strength: held.strength } : { direction };
+  const turned: TangentConstraint = { direction, strength };
+  const alone: TangentConstraint = constraint?.strength ? { direction, strength: constraint.strength } : { direction };
   return { command: 'setTangent', args: { item: drag.item, point: id, tangent: drag.shift ? alone : turned } };
 }

@@ -5,7 +5,7 @@ import { takeUp } from '../hand';
 
 const P2 = grip({ kind: 'fit', id: 'p2' }, 10, 5).grip;
 const context = toolContext(selected(P2.handle));
-const nudge = (x: number, y: number, held: Grip | null = P2) => ({ type: 'nudge', by: [x, y, 0], grip: held }) as const;
+const nudge = (x: number, y: number, grip: Grip | null = P2) => ({ type: 'nudge', by: [x, y, 0], grip: grip }) as const;
 const SETTLE = { type: 'settle' } as const;
 const moved = (...to: number[]) => [{ command: 'movePoints', args: { item: 'c', moves: [{ point: 'p2', to }] } }];
 

@@ -1,4 +1,4 @@
-import { controlRecipe, hold, NOTHING, type Selection } from '@pencil-bend/document';
+import { controlRecipe, fixSpacing, NOTHING, type Selection } from '@pencil-bend/document';
 import { homogeneous, makeCurve, uniformKnots } from '@pencil-bend/core';
 import type { DragSettings, SlideInput, Taking, ToolInput } from '../contract';
 import { ARCH, grip, key, play, pointer, selected, toolContext, preview, prompt, idle } from '../toolFixture';
@@ -154,7 +154,7 @@ describe('dragging', () => {
   });
 
   it('moves a control point of a curve through points, which the preview shows held', () => {
-    const at = hold(ARCH).points[1].at;
+    const at = fixSpacing(ARCH).points[1].at;
     const hit = grip({ kind: 'control', id: 'c2' }, at[0], at[1]);
     const [call] = dragged(hit, 2, 2);
     expect(call).toMatchObject({ command: 'movePoints', args: { moves: [{ point: 'c2' }] } });

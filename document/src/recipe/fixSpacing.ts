@@ -1,6 +1,6 @@
 import { type Curve, domainOf } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
-import type { ControlPoint, ControlRecipe, FitRecipe, HeldFitPoint, Id, Recipe } from '../project/project';
+import type { ControlPoint, ControlRecipe, FitRecipe, FixedFitPoint, Id, Recipe } from '../project/project';
 import { type ResolvedCurve, resolveRecipe } from './resolve';
 
 /** The curve of a recipe that is known to be right. */
@@ -11,15 +11,15 @@ export function curveOf(recipe: Recipe): ResolvedCurve {
 }
 
 /**
- * The same curve with its spacing held: parameters and knots are fixed from now on, and control points can be moved
+ * The same curve with its spacing fixed: parameters and knots are fixed from now on, and control points can be moved
  * as well as fit points. A recipe of control points is returned as it is.
  */
-export function hold(recipe: Recipe): ControlRecipe {
+export function fixSpacing(recipe: Recipe): ControlRecipe {
   if (recipe.kind === 'control') return recipe;
   const { curve, fitParameters, sites } = curveOf(recipe);
   const { parameterisation, ends } = recipe;
   const points = recipe.points
-    .map(({ id, at: _at, ...holds }, i): HeldFitPoint => ({ id, u: withinDomain(curve, fitParameters[i]), ...holds }))
+    .map(({ id, at: _at, ...holds }, i): FixedFitPoint => ({ id, u: withinDomain(curve, fitParameters[i]), ...holds }))
     .sort((a, b) => a.u - b.u);
   const rows = Array.from(sites?.parameters ?? [], (u, i) => ({
     u,
@@ -30,7 +30,7 @@ export function hold(recipe: Recipe): ControlRecipe {
 }
 
 /**
- * The ids that the control points of a curve through points have, before and after its spacing is held: 'c1', 'c2', …,
+ * The ids that the control points of a curve through points have, before and after its spacing is fixed: 'c1', 'c2', …,
  * or with more letters where a fit point is called so.
  */
 export function controlIdsOf(recipe: FitRecipe): (index: number) => Id {

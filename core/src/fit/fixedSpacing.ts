@@ -15,7 +15,7 @@ export interface NotOneToOne {
 }
 
 /**
- * The fit points and derivatives of a curve at its sites, packed x y z: with the spacing held, the other form of its
+ * The fit points and derivatives of a curve at its sites, packed x y z: with fixed spacing, the other form of its
  * control points. Throws a RangeError for a site outside the domain.
  */
 export function fitDataOf(curve: Curve, sites: Sites): Float64Array {

@@ -7,7 +7,7 @@ import { breaksOf } from '../knots/multiplicity';
 import { distinctOf } from '../knots/period';
 import { frameAt } from '../measure/frame';
 import { kinksOf } from '../measure/kinks';
-import type { PointHold } from './holds';
+import type { PointConstraint } from './constraints';
 import { ARCH, ZIG_ZAG } from './strokes.fixture';
 import { type Fit, throughPoints, type ThroughPointsOptions } from './throughPoints';
 
@@ -102,14 +102,14 @@ describe('a curve through points of any degree', () => {
   });
 });
 
-describe('what is held at a fit point', () => {
+describe('a constraint at a fit point', () => {
   const up: Vector3 = [0, 1, 0];
   const at = (fit: Fit, i: number) => frameAt(fit.curve, placeOf(fit, i), i === 0 ? 'right' : 'left');
 
   it('turns the tangent there and leaves the curve as smooth as before', () => {
     for (const degree of [3, 4, 5]) {
       for (const point of [0, 2, 4]) {
-        const fit = fitted(WALL, { degree, holds: [{ index: point, tangent: { direction: [3, 1, 0] } }] });
+        const fit = fitted(WALL, { degree, constraints: [{ index: point, tangent: { direction: [3, 1, 0] } }] });
         expect(angleBetween(at(fit, point)?.tangent ?? up, [3, 1, 0])).toBeLessThan(1e-12);
         expect(kinksOf(fit.curve)).toEqual([]);
         expect(
@@ -127,7 +127,7 @@ describe('what is held at a fit point', () => {
   it('gives the tangent a strength in mm or as a ratio of the chord', () => {
     const chord = distance(vectorAt(WALL, 0), vectorAt(WALL, 1));
     for (const strength of [{ mm: 2 * chord }, { ratio: 2 }]) {
-      const { curve, parameters } = fitted(WALL, { holds: [{ index: 0, tangent: { direction: up, strength } }] });
+      const { curve, parameters } = fitted(WALL, { constraints: [{ index: 0, tangent: { direction: up, strength } }] });
       const speed = length(vectorAt(derivatives(curve, 0, 1), 1));
       expect(speed * parameters[1]).toBeCloseTo(2 * chord, 9);
     }
@@ -135,11 +135,11 @@ describe('what is held at a fit point', () => {
 
   it('without a strength two tangents of a quarter circle give its best-known cubic', () => {
     // Common practice: handles of 4/3 tan(θ/4) R, 0.5522847 R for a quarter turn.
-    const holds: PointHold[] = [
+    const constraints: PointConstraint[] = [
       { index: 0, tangent: { direction: up } },
       { index: 1, tangent: { direction: [-1, 0, 0] } },
     ];
-    const { curve } = fitted(flat([25, 0], [0, 25]), { holds });
+    const { curve } = fitted(flat([25, 0], [0, 25]), { constraints });
     expect(curve.degree).toBe(3);
     const d = derivatives(curve, 0, 1);
     expect(length(vectorAt(d, 1)) / 3).toBeCloseTo(0.5522847498 * 25, 8);
@@ -147,7 +147,7 @@ describe('what is held at a fit point', () => {
 
   it('holds a curvature vector at an end and a radius at a point, exactly', () => {
     const fit = fitted(WALL, {
-      holds: [
+      constraints: [
         { index: 0, curvature: [0.02, -0.01, 0] },
         { index: 2, curvature: { radius: 22 } },
         { index: 4, curvature: { radius: Infinity } },
@@ -158,18 +158,18 @@ describe('what is held at a fit point', () => {
     expect(at(fit, 4)?.kappa).toBeCloseTo(0, 12);
     // The radius lies on the side to which the curve bends without it.
     const free = fitted(WALL);
-    const [held, bend] = [at(fit, 2), at(free, 2)].map((frame) => frame?.curvature ?? up);
-    expect(angleBetween(held, bend)).toBeLessThan(1e-9);
+    const [given, bend] = [at(fit, 2), at(free, 2)].map((frame) => frame?.curvature ?? up);
+    expect(angleBetween(given, bend)).toBeLessThan(1e-9);
   });
 
-  it('lets the curve turn at a kink, each side with holds of its own, and nowhere else', () => {
+  it('lets the curve turn at a kink, each side with constraints of its own, and nowhere else', () => {
     for (const closed of [false, true]) {
       for (const degree of [2, 3, 4, 5]) {
         const fit = fitted(WALL, {
           closed,
           degree,
           kinks: [2],
-          holds: [
+          constraints: [
             { index: 2, side: 'before', tangent: { direction: [1, 0, 0] } },
             { index: 2, side: 'after', tangent: { direction: [1, -2, 0] } },
           ],
@@ -185,54 +185,54 @@ describe('what is held at a fit point', () => {
     }
   });
 
-  it('says what cannot be held', () => {
+  it('says what cannot be had', () => {
     const tangent = { direction: up };
-    expect(throughPoints(WALL, { degree: 1, holds: [{ index: 1, tangent }] })).toMatchObject({
+    expect(throughPoints(WALL, { degree: 1, constraints: [{ index: 1, tangent }] })).toMatchObject({
       failure: { kind: 'degree-too-low', index: 1, degree: 1, needed: 2 },
     });
-    expect(throughPoints(WALL, { degree: 2, holds: [{ index: 3, curvature: { radius: 9 } }] })).toMatchObject({
+    expect(throughPoints(WALL, { degree: 2, constraints: [{ index: 3, curvature: { radius: 9 } }] })).toMatchObject({
       failure: { kind: 'degree-too-low', index: 3, degree: 2, needed: 3 },
     });
     const line = flat([0, 0], [10, 0], [20, 0], [30, 0]);
-    expect(throughPoints(line, { holds: [{ index: 2, curvature: { radius: 9 } }] })).toMatchObject({
+    expect(throughPoints(line, { constraints: [{ index: 2, curvature: { radius: 9 } }] })).toMatchObject({
       failure: { kind: 'no-side', index: 2 },
     });
     const along = throughPoints(line, {
-      holds: [{ index: 1, tangent: { direction: [1, 0, 0] }, curvature: [0.1, 0, 0] }],
+      constraints: [{ index: 1, tangent: { direction: [1, 0, 0] }, curvature: [0.1, 0, 0] }],
     });
     expect(along).toMatchObject({ failure: { kind: 'no-side', index: 1 } });
     // A failure beyond a kink names the point by its own index.
-    expect(throughPoints(line, { kinks: [1], holds: [{ index: 3, curvature: { radius: 9 } }] })).toMatchObject({
+    expect(throughPoints(line, { kinks: [1], constraints: [{ index: 3, curvature: { radius: 9 } }] })).toMatchObject({
       failure: { kind: 'no-side', index: 3 },
     });
   });
 
-  it('with any holds at any points passes through all and has what is held', () => {
-    const hold = fc.record({
+  it('with any constraints at any points passes through all and keeps them', () => {
+    const constraint = fc.record({
       direction: fc.tuple(...[0, 1, 2].map(() => fc.double({ min: -1, max: 1, noNaN: true }))),
       radius: fc.option(fc.double({ min: 5, max: 200, noNaN: true })),
     });
     fc.assert(
       fc.property(
         steps(4),
-        fc.array(hold, { minLength: 1, maxLength: 4 }),
+        fc.array(constraint, { minLength: 1, maxLength: 4 }),
         fc.boolean(),
         fc.integer({ min: 3, max: 7 }),
         (points, list, closed, degree) => {
-          const holds = list.flatMap(({ direction, radius }, i): PointHold[] => {
+          const constraints = list.flatMap(({ direction, radius }, i): PointConstraint[] => {
             const size = Math.hypot(...direction);
             if (!(size > 0.1) || i >= points.length / 3) return [];
             const curvature = radius === null ? {} : { curvature: { radius } };
             return [{ index: i, tangent: { direction: direction as unknown as Vector3 }, ...curvature }];
           });
-          const made = throughPoints(points, { closed, degree, holds });
+          const made = throughPoints(points, { closed, degree, constraints });
           if (!made.ok) return expect(['no-side', 'degree-too-low']).toContain(made.failure.kind);
           const fit = made.value;
           const size = Math.max(...fit.curve.points.map(Math.abs));
           for (let i = 0; i < points.length / 3; i++) {
             expect(distance(evaluate(fit.curve, placeOf(fit, i)), vectorAt(points, i))).toBeLessThan(1e-10 * size);
           }
-          for (const { index: i, tangent, curvature } of holds) {
+          for (const { index: i, tangent, curvature } of constraints) {
             const frame = frameAt(fit.curve, placeOf(fit, i), i === 0 ? 'right' : 'left');
             expect(angleBetween(frame?.tangent ?? up, tangent?.direction ?? up)).toBeLessThan(1e-7);
             if (curvature && 'radius' in curvature) expect((frame?.kappa ?? 0) * curvature.radius).toBeCloseTo(1, 5);

@@ -1,70 +1,78 @@
 import { cross, dot, length, scale, subtract, type Vector3, vectorAt } from '../linear/vector';
 import { mustBeAbove0, mustBeDirection, mustBeOneOf, mustBePoint, mustBeWhole } from '../refuse';
 
-/** What is held at a fit point besides its place. */
-export interface PointHold {
+/** What a curve must have at a fit point besides its place. */
+export interface PointConstraint {
   /** Index of the fit point. */
   readonly index: number;
   /** At a kink: the stretch that ends there or the one that begins there; both when left out. */
   readonly side?: 'before' | 'after';
-  readonly tangent?: TangentHold;
-  /** The curvature vector d²r/ds² in 1/mm, or a radius in mm to whichever side the curve bends without the hold. */
+  readonly tangent?: TangentConstraint;
+  /** The curvature vector d²r/ds² in 1/mm, or a radius in mm to whichever side the curve bends without the constraint. */
   readonly curvature?: Vector3 | { readonly radius: number };
 }
 
-export interface TangentHold {
+export interface TangentConstraint {
   readonly direction: Vector3;
   /**
    * How far the curve follows the tangent: the length in mm of |r'| over the point's interval, or its ratio to the
    * chord there (inside, the means of both neighbours). Left out, it is that of the circular arc through the next
-   * points, on which a cubic with both ends held comes nearest to a circle.
+   * points, on which a cubic with both tangents given comes nearest to a circle.
    */
   readonly strength?: { readonly mm: number } | { readonly ratio: number };
 }
 
-/** Throws a RangeError that says which hold is wrong, and how. */
-export function checkHolds(holds: readonly PointHold[], count: number, kinks: readonly number[]): void {
+/** Throws a RangeError that says which constraint is wrong, and how. */
+export function checkConstraints(
+  constraints: readonly PointConstraint[],
+  count: number,
+  kinks: readonly number[],
+): void {
   const seen = new Set<string>();
-  holds.forEach(({ index, side, tangent, curvature }, i) => {
-    mustBeWhole(index, 0, count - 1, `holds[${i}].index`);
-    if (side) mustBeOneOf(side, ['before', 'after'], `holds[${i}].side`);
+  constraints.forEach(({ index, side, tangent, curvature }, i) => {
+    mustBeWhole(index, 0, count - 1, `constraints[${i}].index`);
+    if (side) mustBeOneOf(side, ['before', 'after'], `constraints[${i}].side`);
     if (side && !kinks.includes(index))
-      throw new RangeError(`holds[${i}].side: point ${index} is no kink and has one side`);
+      throw new RangeError(`constraints[${i}].side: point ${index} is no kink and has one side`);
     for (const which of side ? [side] : ['before', 'after']) {
-      if (seen.has(`${index} ${which}`)) throw new RangeError(`holds[${i}].index: point ${index} is held twice`);
+      if (seen.has(`${index} ${which}`)) throw new RangeError(`constraints[${i}].index: point ${index} is held twice`);
       seen.add(`${index} ${which}`);
     }
     if (tangent) {
-      mustBeDirection(tangent.direction, `holds[${i}].tangent.direction`);
+      mustBeDirection(tangent.direction, `constraints[${i}].tangent.direction`);
       const { strength } = tangent;
-      if (strength) mustBeAbove0('mm' in strength ? strength.mm : strength.ratio, `holds[${i}].tangent.strength`);
+      if (strength) mustBeAbove0('mm' in strength ? strength.mm : strength.ratio, `constraints[${i}].tangent.strength`);
     }
     if (curvature) {
-      if (!('radius' in curvature)) mustBePoint(curvature, `holds[${i}].curvature`);
+      if (!('radius' in curvature)) mustBePoint(curvature, `constraints[${i}].curvature`);
       else if (!(curvature.radius > 0)) {
-        throw new RangeError(`holds[${i}].curvature: a radius above 0 is needed, not ${curvature.radius}`);
+        throw new RangeError(`constraints[${i}].curvature: a radius above 0 is needed, not ${curvature.radius}`);
       }
     }
   });
 }
 
-/** A run of points with the parameter of each, as a hold sees it. */
-export interface HeldRun {
+/** A run of points with the parameter of each, as a constraint sees it. */
+export interface ConstrainedRun {
   readonly points: Float64Array;
   readonly parameters: Float64Array;
   readonly closed: boolean;
 }
 
 /**
- * The derivative r' that a held tangent means at a point: with the interval h and the chord there (at the inner points
+ * The derivative r' that a constrained tangent means at a point: with the interval h and the chord there (at the inner points
  * the means of both neighbours), |r'| = strength / h.
  *
  * Left out, each neighbour's arc gives chord / (h cos²(θ/2)), θ between the tangent and the chord (at most a right
  * angle): three times the handle 4/3 tan(θ/2) R of the cubic nearest to an arc that turns by 2θ.
  */
-export function heldDerivative({ points, parameters, closed }: HeldRun, i: number, hold: TangentHold): Vector3 {
+export function constrainedDerivative(
+  { points, parameters, closed }: ConstrainedRun,
+  i: number,
+  constraint: TangentConstraint,
+): Vector3 {
   const count = points.length / 3;
-  const direction = scale(hold.direction, 1 / length(hold.direction));
+  const direction = scale(constraint.direction, 1 / length(constraint.direction));
   const here = vectorAt(points, i);
   const sides: { chord: Vector3; interval: number }[] = [];
   if (i > 0 || closed) {
@@ -77,7 +85,7 @@ export function heldDerivative({ points, parameters, closed }: HeldRun, i: numbe
   }
   const mean = (of: (side: (typeof sides)[number]) => number) =>
     sides.reduce((sum, s) => sum + of(s), 0) / sides.length;
-  const { strength } = hold;
+  const { strength } = constraint;
   if (!strength) {
     return scale(
       direction,

@@ -4,7 +4,7 @@ import { anyCurve, valueOf, WAVE } from '../curve/curves.fixture';
 import { evaluate } from '../curve/evaluate';
 import { makeCurve, type Curve } from '../curve/curve';
 import { withWeights } from '../shape/weights';
-import { fitDataOf, fromFitData } from './heldSpacing';
+import { fitDataOf, fromFitData } from './fixedSpacing';
 import { packSites } from './sites';
 import { throughPoints } from './throughPoints';
 
@@ -14,7 +14,7 @@ const largestDifference = (a: Float64Array, b: Float64Array) =>
   a.reduce((most, value, i) => Math.max(most, Math.abs(value - b[i])), 0);
 const sizeOf = (values: Float64Array) => values.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
 
-describe('held spacing', () => {
+describe('fixed spacing', () => {
   const cases = [1, 2, 3, 4, 5, 6, 7, 8, 9].flatMap((degree) =>
     [false, true].flatMap((closed) => [[], [2], [0, 3]].map((kinks) => ({ degree, closed, kinks }))),
   );
@@ -22,9 +22,9 @@ describe('held spacing', () => {
   it.each(cases.filter(({ closed, kinks }) => closed || !kinks.includes(0)))(
     'is one to one between fit data and control points: %o',
     ({ degree, closed, kinks }) => {
-      for (const holds of [[], [{ index: 1, tangent: { direction: [1, 1, 0] as Vector3 } }]]) {
-        if (degree === 1 && holds.length > 0) continue;
-        const { curve, sites } = valueOf(throughPoints(points, { degree, closed, kinks, holds }));
+      for (const constraints of [[], [{ index: 1, tangent: { direction: [1, 1, 0] as Vector3 } }]]) {
+        if (degree === 1 && constraints.length > 0) continue;
+        const { curve, sites } = valueOf(throughPoints(points, { degree, closed, kinks, constraints }));
         const data = fitDataOf(curve, sites);
         const back = valueOf(fromFitData(curve, sites, data));
         // The B-spline basis of degree p has a condition below p 2^p (Scherer, Shadrin, 1999), and the map is taken twice.

@@ -1,8 +1,8 @@
-import { derivatives, insertKnot, length, scale, type TangentHold, type Vector3 } from '@pencil-bend/core';
+import { derivatives, insertKnot, length, scale, type TangentConstraint, type Vector3 } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
 import type { ControlRecipe, Id, Recipe } from '../project/project';
-import { fitIndex, fitOf, withHolds } from './editFitPoints';
-import { curveOf } from './hold';
+import { fitIndex, fitOf, withConstraints } from './editFitPoints';
+import { curveOf } from './fixSpacing';
 import { turnedAt } from './movePoints';
 import { withCurve } from './withCurve';
 
@@ -27,22 +27,22 @@ export function tangentAt(recipe: Recipe, id: Id): { direction: Vector3; mm: num
   return { direction: scale(first, 1 / speed), mm: speed * intervalAt(recipe, index) };
 }
 
-/** Holds the tangent at a fit point, its direction alone or with its strength; null frees it. */
-export function holdTangent(recipe: Recipe, id: Id, tangent: TangentHold | null): Recipe {
+/** Constrains the tangent at a fit point, its direction alone or with its strength; null frees it. */
+export function setTangent(recipe: Recipe, id: Id, tangent: TangentConstraint | null): Recipe {
   if (tangent && !(length(tangent.direction) > 0)) throw new CommandError('A direction is needed, not 0, 0, 0');
   const index = fitIndex(recipe, id);
-  if (recipe.kind === 'fit') return withHolds(recipe, id, { tangent: tangent ?? undefined });
+  if (recipe.kind === 'fit') return withConstraints(recipe, id, { tangent: tangent ?? undefined });
   const { u } = fitOf(recipe).points[index];
-  const held = withHolds(recipe, id, { tangent: tangent ?? undefined });
+  const fixed = withConstraints(recipe, id, { tangent: tangent ?? undefined });
   if (!tangent) {
-    const fit = fitOf(held);
+    const fit = fitOf(fixed);
     const ends = [fit.points[0].u, fit.points[fit.points.length - 1].u];
-    // What the ends' derivatives hold is part of the fit's own form.
+    // What constrains the ends' derivatives is part of the fit's own form.
     return ends.includes(u)
-      ? held
-      : { ...held, fit: { ...fit, rows: fit.rows.filter((row) => row.u !== u || row.order !== 1) } };
+      ? fixed
+      : { ...fixed, fit: { ...fit, rows: fit.rows.filter((row) => row.u !== u || row.order !== 1) } };
   }
-  const ready = withRow(held, index);
+  const ready = withRow(fixed, index);
   const { curve, sites } = curveOf(ready);
   const d = derivatives(curve, u, 1);
   const { direction, strength } = tangent;
@@ -55,16 +55,16 @@ export function holdTangent(recipe: Recipe, id: Id, tangent: TangentHold | null)
   return withCurve(ready, turned);
 }
 
-/** Holds the radius of curvature at a fit point in mm; null frees it. */
-export function holdRadius(recipe: Recipe, id: Id, radius: number | null): Recipe {
+/** Constrains the radius of curvature at a fit point in mm; null frees it. */
+export function setRadius(recipe: Recipe, id: Id, radius: number | null): Recipe {
   fitIndex(recipe, id);
   if (recipe.kind === 'control') {
     throw new CommandError('A radius is held with live spacing: make the spacing live first');
   }
-  return withHolds(recipe, id, { radius: radius ?? undefined });
+  return withConstraints(recipe, id, { radius: radius ?? undefined });
 }
 
-/** The held recipe with a row for the first derivative at a fit point, and a knot more to determine it with. */
+/** The recipe with fixed spacing with a row for the first derivative at a fit point, and a knot more to determine it with. */
 function withRow(recipe: ControlRecipe, index: number): ControlRecipe {
   const fit = fitOf(recipe);
   const { u } = fit.points[index];
