@@ -1,4 +1,4 @@
-import type { KeptView } from './keptView';
+import type { SavedView } from './savedView';
 import { GONE, type Theirs } from './conflict';
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
@@ -40,7 +40,7 @@ export interface OpenedProject {
   readonly revision: number;
   readonly changedAt: string;
   readonly project: Project;
-  readonly view: Partial<KeptView>;
+  readonly view: Partial<SavedView>;
   readonly history: HistoryPart;
 }
 
@@ -157,12 +157,12 @@ export class ProjectsApi {
 
   pictureOfStage = (id: string, stage: string): string => `${this.root}/${id}/stages/${stage}/picture.svg`;
 
-  keepView(id: string, view: KeptView): Observable<void> {
+  saveView(id: string, view: SavedView): Observable<void> {
     return this.http.put<void>(`${this.root}/${id}/view`, view);
   }
 
   /** Keeps the bytes of a PNG or JPEG file with a project, beside its log. */
-  keepPicture(id: string, file: Blob): Observable<{ id: string }> {
+  savePicture(id: string, file: Blob): Observable<{ id: string }> {
     return this.http.post<{ id: string }>(`${this.root}/${id}/pictures`, file, {
       headers: { 'Content-Type': file.type },
     });

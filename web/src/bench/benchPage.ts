@@ -43,7 +43,7 @@ import { Viewports } from '../session/viewports';
 import { drawingActions, viewActions } from '../state/actions';
 import { newId } from '../state/ids';
 import type { BenchState } from '../state/reducers';
-import { selectComb, selectKeeping, selectNotice, selectSafe } from '../state/selectors';
+import { selectComb, selectSaveState, selectNotice, selectSafe } from '../state/selectors';
 import { Icon } from '../ui/icon';
 import { counted } from '../ui/labels';
 import { NameField } from '../ui/nameField';
@@ -109,7 +109,7 @@ export class BenchPage implements Workbench {
   protected readonly toolWork = inject(ToolWork);
   private readonly store: Store<BenchState> = inject(Store);
   private readonly pane = viewChild(Pane);
-  protected readonly keeping = this.store.selectSignal(selectKeeping);
+  protected readonly saveState = this.store.selectSignal(selectSaveState);
   protected readonly notice = this.store.selectSignal(selectNotice);
   private readonly safe = this.store.selectSignal(selectSafe);
   protected readonly renaming = signal(false);
@@ -139,7 +139,7 @@ export class BenchPage implements Workbench {
    */
   async mayLeave(): Promise<boolean> {
     this.hand.putDown();
-    for (let wait = 0; wait < 20 && this.keeping().state === 'keeping'; wait++) {
+    for (let wait = 0; wait < 20 && this.saveState().state === 'saving'; wait++) {
       await new Promise((resolve) => setTimeout(resolve, 100));
     }
     if (this.safe() || !this.editing.project()) return true;
@@ -245,8 +245,8 @@ export class BenchPage implements Workbench {
     this.editing.do({ command: 'renameProject', args: { name } });
   }
 
-  protected waiting({ waiting, stored }: { waiting: number; stored: boolean }): string {
-    const wait = `${counted(waiting, 'change', 'changes')} ${waiting === 1 ? 'waits' : 'wait'}`;
+  protected unsavedInWords({ unsaved, stored }: { unsaved: number; stored: boolean }): string {
+    const wait = `${counted(unsaved, 'change', 'changes')} ${unsaved === 1 ? 'waits' : 'wait'}`;
     return `${wait} in this ${stored ? 'browser' : 'window'}`;
   }
 

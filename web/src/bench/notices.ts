@@ -16,16 +16,16 @@ import { selectDrawing, selectSaving } from '../state/selectors';
   selector: 'pb-notices',
   imports: [ButtonDirective, DatePipe],
   template: `
-    @if (late(); as late) {
+    @if (conflict(); as conflict) {
       <div class="notice" role="alert">
         <p>
-          <b>{{ late.title }}</b> {{ late.words }}
+          <b>{{ conflict.title }}</b> {{ conflict.words }}
         </p>
         <p class="buttons">
           <button pButton type="button" size="small" (click)="keepMine()">Keep mine as a copy</button>
-          @if (!late.gone) {
+          @if (!conflict.gone) {
             <button pButton type="button" size="small" severity="secondary" [outlined]="true" (click)="takeTheirs()">
-              {{ late.take }}
+              {{ conflict.take }}
             </button>
           }
         </p>
@@ -101,11 +101,11 @@ export class Notices {
   private readonly saving = this.store.selectSignal(selectSaving);
   private readonly drawing = this.store.selectSignal(selectDrawing);
 
-  protected readonly late = computed(() => {
-    const { late, kept } = this.saving();
-    if (!late) return null;
-    const { theirs, mine } = late;
-    const count = mine ? mine.steps.length : this.drawing().log.length - kept;
+  protected readonly conflict = computed(() => {
+    const { conflict, saved } = this.saving();
+    if (!conflict) return null;
+    const { theirs, mine } = conflict;
+    const count = mine ? mine.steps.length : this.drawing().log.length - saved;
     const changes = counted(count, 'change', 'changes');
     if (theirs === GONE && mine) {
       return {
@@ -128,7 +128,7 @@ export class Notices {
     return mine
       ? {
           gone: false,
-          title: `Your last ${changes} here came too late.`,
+          title: `Your last ${changes} here came too conflict.`,
           words: `The project had been changed elsewhere: ${did}. What you see is theirs.`,
           take: 'Let mine go',
         }

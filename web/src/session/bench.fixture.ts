@@ -41,7 +41,7 @@ export class WorkHere {
 /** What outlives a reload is kept in memory. */
 class QueueHere {
   tool: unknown = null;
-  keepTool = (_project: string, state: unknown) => Promise.resolve(void (this.tool = state));
+  storeTool = (_project: string, state: unknown) => Promise.resolve(void (this.tool = state));
   takeTool = () => Promise.resolve(this.tool);
 }
 
@@ -100,10 +100,10 @@ export function openMirrored() {
   const mirrored = perform(drawn, { command: 'mirrorItems', args: { items: ['a'], id: 'm', about } }, newStamp());
   if (!mirrored.ok) throw new Error(mirrored.failure);
   const bench = openBench(mirrored.value.project);
-  const grip = { handle: { kind: 'fit', id: 'p2' }, at: [10, 5, 0] } as const;
+  const located = { handle: { kind: 'fit', id: 'p2' }, at: [10, 5, 0] } as const;
   const drag = (x: number, y: number) => {
     bench.editing.select(selectionOf(['a']));
-    bench.hand.feed(at('press', 10, 5, { hits: [{ kind: 'handle', item: 'a', grip }] }));
+    bench.hand.feed(at('press', 10, 5, { hits: [{ kind: 'handle', item: 'a', located }] }));
     bench.hand.feed(at('move', x, y));
   };
   return { ...bench, shown: TestBed.inject(ShownItems), drag };

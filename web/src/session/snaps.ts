@@ -2,7 +2,7 @@ import { ToolView } from './toolView';
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import type { Vector3 } from '@pencil-bend/core';
-import type { SnapKind } from '../api/keptView';
+import type { SnapKind } from '../api/savedView';
 import { alongDirection, catchAt } from '../snap/catchAt';
 import type { Caught } from '../snap/caught';
 import { viewActions } from '../state/actions';

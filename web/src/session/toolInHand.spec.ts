@@ -53,10 +53,10 @@ describe('the tool in hand', () => {
   it('drags a handle of what is selected; of a viewed stage it drags nothing', () => {
     const { hand, editing, store, state, toolView } = openArch();
     editing.select(selectionOf(['a']));
-    const grip = { handle: { kind: 'fit', id: 'p2' }, at: [10, 5, 0] } as const;
-    const hits = [{ kind: 'handle', item: 'a', grip }] as const;
+    const located = { handle: { kind: 'fit', id: 'p2' }, at: [10, 5, 0] } as const;
+    const hits = [{ kind: 'handle', item: 'a', located }] as const;
     hand.feed(at('press', 10, 5, { hits }));
-    expect(editing.selection()).toEqual(handlesOn('a', [grip.handle]));
+    expect(editing.selection()).toEqual(handlesOn('a', [located.handle]));
     hand.feed(at('move', 12, 9));
     expect(toolView.preview()).toMatchObject({ call: { command: 'movePoints' }, dragged: { to: [12, 9, 0] } });
     hand.feed({ type: 'key', key: 'Escape' });

@@ -14,7 +14,7 @@ export class ToolStore {
     if (isSame(this.kept, state)) return;
     this.kept = state;
     // Storage that fails is said when a change of the drawing is to be stored.
-    void this.queue.keepTool(project, state).catch(() => undefined);
+    void this.queue.storeTool(project, state).catch(() => undefined);
   }
 
   /** The tool that was in hand when the window was left; null for none. */

@@ -1,4 +1,4 @@
-import type { TracedPicture } from '../api/keptView';
+import type { TracedPicture } from '../api/savedView';
 import { computed, inject, Injectable, signal } from '@angular/core';
 import type { Vector3 } from '@pencil-bend/core';
 import { LARGEST_PICTURE, pictureSizeProblem, type Id } from '@pencil-bend/document';
@@ -42,7 +42,7 @@ export class Tracing {
       if (!size) return this.say(`${file.name} is no picture that can be shown: a PNG or JPEG file is needed`);
       const tooLarge = pictureSizeProblem(size);
       if (tooLarge !== null) return this.say(`${file.name} has ${tooLarge}`);
-      const { id } = await firstValueFrom(this.api.keepPicture(project, file));
+      const { id } = await firstValueFrom(this.api.savePicture(project, file));
       // The same picture again is brought back as it lay.
       const known = this.known().find((each) => each.id === id);
       this.place(known ? { ...known, removed: false } : newPicture(id, file.name, size, middle, sheetWidth));

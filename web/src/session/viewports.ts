@@ -2,7 +2,7 @@ import { computed, inject, Injectable, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { FRONT, type Vector3 } from '@pencil-bend/core';
 import { FRONT_ID } from '@pencil-bend/document';
-import type { Camera } from '../api/keptView';
+import type { Camera } from '../api/savedView';
 import { viewActions } from '../state/actions';
 import type { BenchState } from '../state/reducers';
 import { selectCamera, selectPlanes } from '../state/selectors';

@@ -1,4 +1,4 @@
-import type { SnapKind } from '../api/keptView';
+import type { SnapKind } from '../api/savedView';
 import { SNAPS } from './snapKinds';
 import { circle, FRONT, lineBetween, polyline, rectangle, type Curve, type Vector3 } from '@pencil-bend/core';
 import { controlRecipe, emptyProject, fitRecipe, GRAPHITE, type Guide, type PlainItem } from '@pencil-bend/document';

@@ -1,9 +1,9 @@
-import type { SnapKind } from '../api/keptView';
+import type { SnapKind } from '../api/savedView';
 import { SNAPS } from './snapKinds';
 import { closestPoint, controlBox, type Curve, crossings, dot, fromPlane, inPlane, normalOf, type Plane, runsAcross, squareFrom, type Stretch, stretchAround, subCurve, subtract, touchedFrom, type Vector3 } from '@pencil-bend/core'; // prettier-ignore
 import type { ShownItem } from '../view/shownItem';
 import type { Caught } from './caught';
-import { centroidOf, marksOf, middlesOf } from './marksOf';
+import { centroidOf, snapPointsOf, middlesOf } from './snapPoints';
 
 import { gridPointNear } from '../view/grid';
 
@@ -94,7 +94,7 @@ const PREPOSITION: Partial<Record<SnapKind, string>> = { end: ' of ', point: ' o
 
 function marked(at: Vector3, { drawn, reach, on }: Snapping): Caught[] {
   const found: Caught[] = [];
-  const { places, xy } = marksOf(drawn);
+  const { places, xy } = snapPointsOf(drawn);
   for (let i = 0; i < places.length; i++) {
     // Most are far off along x alone.
     if (Math.abs(xy[2 * i] - at[0]) > reach || Math.abs(xy[2 * i + 1] - at[1]) > reach) continue;

@@ -1,4 +1,4 @@
-import type { SnapKind } from '../api/keptView';
+import type { SnapKind } from '../api/savedView';
 import type { Vector3 } from '@pencil-bend/core';
 import type { Id } from '@pencil-bend/document';
 

@@ -1,4 +1,4 @@
-import type { SnapKind } from '../api/keptView';
+import type { SnapKind } from '../api/savedView';
 
 interface SnapText {
   readonly kind: SnapKind;

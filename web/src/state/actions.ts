@@ -1,7 +1,7 @@
 import type { Theirs } from '../api/conflict';
 import type { ViewedStage } from './viewedStage';
 import type { QueuedBatch } from '../api/batch';
-import type { SnapKind, TracedPicture, KeptView, Camera } from '../api/keptView';
+import type { SnapKind, TracedPicture, SavedView, Camera } from '../api/savedView';
 import type { CommandCall, Project, Stamp, Selection } from '@pencil-bend/document';
 import { createActionGroup, emptyProps, props } from '@ngrx/store';
 import type { HistoryPart } from '../api/projectsApi';
@@ -15,7 +15,7 @@ export const drawingActions = createActionGroup({
       revision: number;
       changedAt: string;
       project: Project;
-      view: Partial<KeptView>;
+      view: Partial<SavedView>;
       history: HistoryPart;
     }>(),
     /** `again`: it is worth another try by itself. */
@@ -55,13 +55,13 @@ export const viewActions = createActionGroup({
 export const savingActions = createActionGroup({
   source: 'Saving',
   events: {
-    Kept: props<{ steps: number; time: string }>(),
+    Saved: props<{ steps: number; time: string }>(),
     /** The server does not answer, or cannot now. */
     'Put off': props<{ why: string }>(),
-    'Not kept': props<{ why: string }>(),
+    Refused: props<{ why: string }>(),
     'Try again': emptyProps(),
     /** Others changed the project before: `mine` are steps of a window that was closed, or null for this one's. */
-    'Came too late': props<{ theirs: Theirs; mine: QueuedBatch | null }>(),
+    'Conflict found': props<{ theirs: Theirs; mine: QueuedBatch | null }>(),
     'Theirs taken': emptyProps(),
     'Copy wanted': emptyProps(),
     /** What came too late is a project of its own; `steps` of this window's log went there. */

@@ -1,4 +1,4 @@
-import type { KeptView } from '../api/keptView';
+import type { SavedView } from '../api/savedView';
 import type { Selection } from '@pencil-bend/document';
 import type { ActionReducerMap } from '@ngrx/store';
 import { type Drawing, drawingReducer } from './drawing';
@@ -9,7 +9,7 @@ import { viewReducer } from './view';
 export interface BenchState {
   readonly drawing: Drawing;
   readonly selection: Selection;
-  readonly view: KeptView;
+  readonly view: SavedView;
   readonly saving: Saving;
 }
 

@@ -4,7 +4,7 @@ import { drawingActions, savingActions } from './actions';
 import type { Theirs } from '../api/conflict';
 
 /** Changes that came too late. */
-export interface Late {
+export interface Conflict {
   readonly theirs: Theirs;
   /** Steps of a window that was closed; null for the steps of this one that are not kept. */
   readonly mine: QueuedBatch | null;
@@ -13,9 +13,9 @@ export interface Late {
 /** How far the log has reached the server, and this browser's own storage. */
 export interface Saving {
   /** Steps of the log that the server has kept. */
-  readonly kept: number;
+  readonly saved: number;
   /** When the server last said so, ISO 8601. */
-  readonly keptAt: string | null;
+  readonly savedAt: string | null;
   /** Steps of the log that this browser has stored. */
   readonly stored: number;
   /** Why this browser stores nothing; null while it does. */
@@ -26,18 +26,18 @@ export interface Saving {
   readonly putOff: string | null;
   /** Why the server refuses the rest. */
   readonly refused: string | null;
-  readonly late: Late | null;
+  readonly conflict: Conflict | null;
 }
 
 const START: Saving = {
-  kept: 0,
-  keptAt: null,
+  saved: 0,
+  savedAt: null,
   stored: 0,
   notStored: null,
   notStoredTold: false,
   putOff: null,
   refused: null,
-  late: null,
+  conflict: null,
 };
 
 /** A fresh start with another project; what this browser cannot do it cannot do there either. */
@@ -46,19 +46,23 @@ const anew = ({ notStored, notStoredTold }: Saving): Saving => ({ ...START, notS
 export const savingReducer = createReducer<Saving>(
   START,
   on(drawingActions.entered, drawingActions.left, anew),
-  on(drawingActions.opened, (saving, { changedAt }) => ({ ...anew(saving), keptAt: changedAt })),
-  on(savingActions.kept, (saving, { steps, time }) => ({
+  on(drawingActions.opened, (saving, { changedAt }) => ({ ...anew(saving), savedAt: changedAt })),
+  on(savingActions.saved, (saving, { steps, time }) => ({
     ...saving,
-    kept: saving.kept + steps,
-    keptAt: time,
+    saved: saving.saved + steps,
+    savedAt: time,
     putOff: null,
     refused: null,
   })),
   on(savingActions.putOff, (saving, { why }) => ({ ...saving, putOff: why })),
-  on(savingActions.notKept, (saving, { why }) => ({ ...saving, refused: why })),
-  on(savingActions.cameTooLate, (saving, { theirs, mine }) => ({ ...saving, late: { theirs, mine }, putOff: null })),
-  on(savingActions.copied, (saving, { steps }) => ({ ...saving, kept: saving.kept + steps, late: null })),
-  on(savingActions.settled, (saving) => ({ ...saving, late: null, refused: null })),
+  on(savingActions.refused, (saving, { why }) => ({ ...saving, refused: why })),
+  on(savingActions.conflictFound, (saving, { theirs, mine }) => ({
+    ...saving,
+    conflict: { theirs, mine },
+    putOff: null,
+  })),
+  on(savingActions.copied, (saving, { steps }) => ({ ...saving, saved: saving.saved + steps, conflict: null })),
+  on(savingActions.settled, (saving) => ({ ...saving, conflict: null, refused: null })),
   on(savingActions.stored, (saving, { steps }) => ({
     ...saving,
     stored: Math.max(saving.stored, steps),

@@ -37,17 +37,17 @@ export const selectSelection = createSelector(
 
 export const selectSelectedItem = createSelector(selectSelection, ({ items }) => items.at(0) ?? null);
 
-/** What the header says of keeping. */
-export const selectKeeping = createSelector(
+/** What the header says of saving; people read 'Kept'. */
+export const selectSaveState = createSelector(
   drawing,
   selectSaving,
-  ({ log }, { kept, keptAt, stored, putOff, refused, late }) => {
-    const waiting = log.length - kept;
-    if (late && !late.mine) return { state: 'late' } as const;
-    if (waiting === 0) return { state: 'kept', at: keptAt } as const;
-    if (putOff) return { state: 'away', why: putOff, waiting, stored: stored >= log.length } as const;
-    if (refused) return { state: 'not kept', why: refused } as const;
-    return { state: 'keeping' } as const;
+  ({ log }, { saved, savedAt, stored, putOff, refused, conflict }) => {
+    const unsaved = log.length - saved;
+    if (conflict && !conflict.mine) return { state: 'conflict' } as const;
+    if (unsaved === 0) return { state: 'saved', time: savedAt } as const;
+    if (putOff) return { state: 'offline', why: putOff, unsaved, stored: stored >= log.length } as const;
+    if (refused) return { state: 'refused', why: refused } as const;
+    return { state: 'saving' } as const;
   },
 );
 
@@ -55,12 +55,12 @@ export const selectKeeping = createSelector(
 export const selectSafe = createSelector(
   drawing,
   selectSaving,
-  ({ log }, { kept, stored }) => Math.max(kept, stored) >= log.length,
+  ({ log }, { saved, stored }) => Math.max(saved, stored) >= log.length,
 );
 
 /** The next batch for the server; null when everything is kept, or when others were first. */
-export const selectUnkept = createSelector(drawing, selectSaving, ({ id, base, log }, { kept, late }) =>
-  id && kept < log.length && !(late && !late.mine)
-    ? { id, revision: base + kept, steps: firstBatch(log.slice(kept)) }
+export const selectUnsaved = createSelector(drawing, selectSaving, ({ id, base, log }, { saved, conflict }) =>
+  id && saved < log.length && !(conflict && !conflict.mine)
+    ? { id, revision: base + saved, steps: firstBatch(log.slice(saved)) }
     : null,
 );

@@ -1,11 +1,11 @@
-import { type Comb, type KeptView, SNAP_KINDS } from '../api/keptView';
+import { type Comb, type SavedView, SNAP_KINDS } from '../api/savedView';
 import { createReducer, on } from '@ngrx/store';
 import { drawingActions, viewActions } from './actions';
 
 /** What is on until somebody chooses: the grid would catch every place. */
 const FIRST_SNAPS = SNAP_KINDS.filter((kind) => kind !== 'grid');
 
-export const FIRST_VIEW: KeptView = {
+export const FIRST_VIEW: SavedView = {
   comb: { shown: true, scale: null, teeth: 80 },
   camera: null,
   snaps: FIRST_SNAPS,
@@ -13,9 +13,9 @@ export const FIRST_VIEW: KeptView = {
   pictures: [],
 };
 
-const withComb = (view: KeptView, comb: Partial<Comb>): KeptView => ({ ...view, comb: { ...view.comb, ...comb } });
+const withComb = (view: SavedView, comb: Partial<Comb>): SavedView => ({ ...view, comb: { ...view.comb, ...comb } });
 
-export const viewReducer = createReducer<KeptView>(
+export const viewReducer = createReducer<SavedView>(
   FIRST_VIEW,
   on(drawingActions.opened, (_view, { view }) => ({
     camera: view.camera ?? null,

@@ -27,8 +27,8 @@ import { SyncQueue } from './syncQueue';
 import { drawingActions, savingActions, steppingActions, viewActions } from '../state/actions';
 import { firstBatch, type QueuedBatch } from '../api/batch';
 import type { BenchState } from '../state/reducers';
-import { type Late } from '../state/saving';
-import { selectDrawing, selectHistory, selectSaving, selectUnkept, selectView } from '../state/selectors';
+import { type Conflict } from '../state/saving';
+import { selectDrawing, selectHistory, selectSaving, selectUnsaved, selectView } from '../state/selectors';
 
 const RETRY_MS = 2000;
 const VIEW_RESTS_MS = 500;
@@ -36,8 +36,8 @@ const VIEW_RESTS_MS = 500;
 const FEW_STEPS = 50;
 
 /** Sends what waits from an earlier visit; answers what came too late. Throws when the server cannot take it now. */
-async function sendQueued(id: string, api: ProjectsApi, queue: SyncQueue): Promise<Late | null> {
-  let late: Late | null = null;
+async function sendQueued(id: string, api: ProjectsApi, queue: SyncQueue): Promise<Conflict | null> {
+  let conflict: Conflict | null = null;
   // A browser that forbids storage has nothing waiting; that is said when something is to be stored.
   for (const batch of await queue.batches(id).catch((): QueuedBatch[] => [])) {
     try {
@@ -50,19 +50,19 @@ async function sendQueued(id: string, api: ProjectsApi, queue: SyncQueue): Promi
       const { again, theirs } = explain(error);
       if (again) throw error;
       // Of several the last is offered now, the others with the next visit.
-      late = { theirs: theirs ?? GONE, mine: await queue.setAside(batch).catch(() => batch) };
+      conflict = { theirs: theirs ?? GONE, mine: await queue.setAside(batch).catch(() => batch) };
       continue;
     }
     // What cannot be forgotten here is sent again, and kept once.
     await queue.drop(batch).catch(() => undefined);
   }
-  return late;
+  return conflict;
 }
 
 async function open(id: string, api: ProjectsApi, queue: SyncQueue): Promise<Action[]> {
-  const late = await sendQueued(id, api, queue);
+  const conflict = await sendQueued(id, api, queue);
   const opened = drawingActions.opened(await firstValueFrom(api.open(id)));
-  return late ? [opened, savingActions.cameTooLate(late)] : [opened];
+  return conflict ? [opened, savingActions.conflictFound(conflict)] : [opened];
 }
 
 export const drawingEffects = {
@@ -125,17 +125,17 @@ export const savingEffects = {
   storeHere: createEffect(
     (actions = inject(Actions), store: Store<BenchState> = inject(Store), queue = inject(SyncQueue)) =>
       actions.pipe(
-        ofType(...steppingActions, savingActions.kept),
+        ofType(...steppingActions, savingActions.saved),
         concatMap(() =>
           store
             .select((state) => state)
             .pipe(
               take(1),
-              concatMap(async ({ drawing: { id, base, log }, saving: { kept, stored } }) => {
+              concatMap(async ({ drawing: { id, base, log }, saving: { saved, stored } }) => {
                 if (!id) return savingActions.stored({ steps: 0 });
-                const first = Math.max(kept, stored);
+                const first = Math.max(saved, stored);
                 if (log.length > first) await queue.put(id, base + first, log.slice(first));
-                if (kept > 0) await queue.kept(id, base + kept);
+                if (saved > 0) await queue.saved(id, base + saved);
                 return savingActions.stored({ steps: log.length });
               }),
               catchError((error: unknown) => of(savingActions.notStored({ why: whyNotStored(error) }))),
@@ -148,24 +148,24 @@ export const savingEffects = {
   ),
 
   /** Sends what is not kept yet, one batch at a time and in order; each answer looks for more. */
-  keep: createEffect(
+  save: createEffect(
     (actions = inject(Actions), store: Store<BenchState> = inject(Store), api = inject(ProjectsApi)) =>
       actions.pipe(
-        ofType(...steppingActions, savingActions.kept, savingActions.tryAgain),
+        ofType(...steppingActions, savingActions.saved, savingActions.tryAgain),
         concatMap(() =>
           // What is left to send is read when its turn comes, not when it was asked for.
-          store.select(selectUnkept).pipe(
+          store.select(selectUnsaved).pipe(
             take(1),
             filter((unkept) => unkept !== null),
             switchMap(({ id, revision, steps }) =>
               api
                 .append(id, revision, steps)
-                .pipe(map(() => savingActions.kept({ steps: steps.length, time: new Date().toISOString() }))),
+                .pipe(map(() => savingActions.saved({ steps: steps.length, time: new Date().toISOString() }))),
             ),
             catchError((error: unknown) => {
               const { why, again, theirs } = explain(error);
               if (again) return of(savingActions.putOff({ why }));
-              return of(theirs ? savingActions.cameTooLate({ theirs, mine: null }) : savingActions.notKept({ why }));
+              return of(theirs ? savingActions.conflictFound({ theirs, mine: null }) : savingActions.refused({ why }));
             }),
             // Nor what was kept: from one bench to another, as to a copy, there is no leaving.
             takeUntil(actions.pipe(ofType(drawingActions.left, drawingActions.entered))),
@@ -190,11 +190,11 @@ export const savingEffects = {
       actions.pipe(
         ofType(savingActions.theirsTaken),
         withLatestFrom(store.select(selectDrawing), store.select(selectSaving)),
-        concatMap(async ([, { id }, { late }]) => {
-          if (!id || !late) return savingActions.settled();
+        concatMap(async ([, { id }, { conflict }]) => {
+          if (!id || !conflict) return savingActions.settled();
           // Without storage there is nothing to forget.
-          await (late.mine ? queue.drop(late.mine) : queue.dropOwn(id)).catch(() => undefined);
-          return late.mine ? savingActions.settled() : drawingActions.entered({ id });
+          await (conflict.mine ? queue.drop(conflict.mine) : queue.dropOwn(id)).catch(() => undefined);
+          return conflict.mine ? savingActions.settled() : drawingActions.entered({ id });
         }),
       ),
     { functional: true },
@@ -211,10 +211,10 @@ export const savingEffects = {
       actions.pipe(
         ofType(savingActions.copyWanted),
         withLatestFrom(store.select(selectDrawing), store.select(selectSaving)),
-        exhaustMap(([, { id, base, log, project }, { late, kept }]) => {
-          if (!id || !late) return EMPTY;
-          const { mine } = late;
-          const own = { base: base + kept, steps: log.slice(kept) };
+        exhaustMap(([, { id, base, log, project }, { conflict, saved }]) => {
+          if (!id || !conflict) return EMPTY;
+          const { mine } = conflict;
+          const own = { base: base + saved, steps: log.slice(saved) };
           return api.copy(id, (mine ?? own).base, (mine ?? own).steps).pipe(
             catchError((error: unknown) => {
               // Where the original is gone, this window still has its drawing.
@@ -244,13 +244,13 @@ export const savingEffects = {
   ),
 
   /** View settings are no part of the drawing: losing the last half second of them is no loss. */
-  keepView: createEffect(
+  saveView: createEffect(
     (actions = inject(Actions), store: Store<BenchState> = inject(Store), api = inject(ProjectsApi)) =>
       actions.pipe(
         ofType(...Object.values(viewActions)),
         debounceTime(VIEW_RESTS_MS),
         withLatestFrom(store.select(selectDrawing), store.select(selectView)),
-        switchMap(([, { id }, view]) => (id ? api.keepView(id, view).pipe(catchError(() => of(null))) : of(null))),
+        switchMap(([, { id }, view]) => (id ? api.saveView(id, view).pipe(catchError(() => of(null))) : of(null))),
       ),
     { functional: true, dispatch: false },
   ),

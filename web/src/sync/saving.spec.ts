@@ -13,7 +13,7 @@ import { type BenchState, reducers } from '../state/reducers';
 import { drawingEffects, savingEffects } from './effects';
 import {
   selectHistory,
-  selectKeeping,
+  selectSaveState,
   selectNotice,
   selectProject,
   selectSafe,
@@ -85,14 +85,14 @@ afterEach(() => {
 
 describe('keeping', () => {
   it('sends each step at once, on the revision it was made on, and says Kept only after the answer', () => {
-    expect(read(selectKeeping)).toMatchObject({ state: 'kept' });
+    expect(read(selectSaveState)).toMatchObject({ state: 'saved' });
     called(rename('Pot'));
-    expect(read(selectKeeping)).toEqual({ state: 'keeping' });
+    expect(read(selectSaveState)).toEqual({ state: 'saving' });
     const request = sent();
     expect(request.request.headers.get('If-Match')).toBe('"5"');
     expect(request.request.body.steps).toMatchObject([{ title: { command: 'renameProject', to: 'Pot' }, kind: 'do' }]);
     request.flush({ revision: 6 });
-    expect(read(selectKeeping)).toMatchObject({ state: 'kept' });
+    expect(read(selectSaveState)).toMatchObject({ state: 'saved' });
   });
 
   it('steps made while one is on its way follow it, in order and none left out', () => {
@@ -106,21 +106,21 @@ describe('keeping', () => {
     expect(second.request.headers.get('If-Match')).toBe('"6"');
     expect(second.request.body.steps).toHaveLength(2);
     second.flush({ revision: 8 });
-    expect(read(selectKeeping)).toMatchObject({ state: 'kept' });
+    expect(read(selectSaveState)).toMatchObject({ state: 'saved' });
   });
 
   it('says why when the server is away, tries again by itself, and sends undo like any step', async () => {
     called(rename('One'));
     sent().error(new ProgressEvent('error'));
     await settled();
-    expect(read(selectKeeping)).toEqual({ state: 'away', why: 'the server is away', waiting: 1, stored: true });
+    expect(read(selectSaveState)).toEqual({ state: 'offline', why: 'the server is away', unsaved: 1, stored: true });
     store.dispatch(drawingActions.undone({ stamp: newStamp() }));
     sent().error(new ProgressEvent('error'));
     jest.advanceTimersByTime(2000);
     const again = sent();
     expect(again.request.body.steps.map(({ kind }: { kind: string }) => kind)).toEqual(['do', 'undo']);
     again.flush({ revision: 7 });
-    expect(read(selectKeeping)).toMatchObject({ state: 'kept' });
+    expect(read(selectSaveState)).toMatchObject({ state: 'saved' });
   });
 
   it('says once that the browser stores nothing, and goes on', async () => {
@@ -129,7 +129,7 @@ describe('keeping', () => {
     sent().error(new ProgressEvent('error'));
     await settled();
     expect(read(selectSaving)).toMatchObject({ notStored: 'its storage is full', notStoredTold: false });
-    expect(read(selectKeeping)).toMatchObject({ state: 'away', stored: false });
+    expect(read(selectSaveState)).toMatchObject({ state: 'offline', stored: false });
     expect(read(selectSafe)).toBe(false);
     store.dispatch(savingActions.notStoredRead());
     called(rename('Two'));
@@ -144,8 +144,8 @@ describe('keeping', () => {
     called(rename('One'));
     sent().flush(tooLate, STALE);
     await settled();
-    expect(read(selectKeeping)).toEqual({ state: 'late' });
-    expect(read(selectSaving).late).toEqual({ theirs: { count: 2, titles: TITLES }, mine: null });
+    expect(read(selectSaveState)).toEqual({ state: 'conflict' });
+    expect(read(selectSaving).conflict).toEqual({ theirs: { count: 2, titles: TITLES }, mine: null });
     called(rename('Two'));
     await jest.advanceTimersByTimeAsync(10_000);
     http.expectNone('/api/projects/k/steps');
@@ -177,7 +177,7 @@ describe('keeping', () => {
     http.expectOne('/api/projects/k/copies').error(new ProgressEvent('error'));
     await settled();
     expect(read(selectNotice)).toContain('The copy was not made: the server is away');
-    expect(read(selectSaving).late).not.toBeNull();
+    expect(read(selectSaving).conflict).not.toBeNull();
     store.dispatch(savingActions.copyWanted());
     http.expectOne('/api/projects/k/copies').flush({ id: 'copy' });
   });
@@ -201,7 +201,7 @@ describe('keeping', () => {
     expect(queue.dropOwn).toHaveBeenCalledWith('k');
     http.expectOne('/api/projects/k').flush({ ...opened, revision: 7, history: NO_HISTORY });
     await settled();
-    expect(read(selectKeeping)).toMatchObject({ state: 'kept' });
+    expect(read(selectSaveState)).toMatchObject({ state: 'saved' });
     expect(read(selectProject)?.name).toBe('Kettle');
   });
 });
@@ -229,7 +229,7 @@ describe('opening', () => {
     expect(queue.drop).toHaveBeenCalledWith(batch);
     http.expectOne('/api/projects/k').flush({ ...opened, revision: 6, history: NO_HISTORY });
     await settled();
-    expect(read(selectSaving).late).toBeNull();
+    expect(read(selectSaving).conflict).toBeNull();
   });
 
   it('tries again by itself while the server is away, and forgets nothing', async () => {
@@ -256,8 +256,8 @@ describe('opening', () => {
     await settled();
     http.expectOne('/api/projects/k').flush({ ...opened, revision: 7, history: NO_HISTORY });
     await settled();
-    expect(read(selectSaving).late?.mine).toEqual({ ...batch, window: 'aside' });
-    expect(read(selectKeeping)).toMatchObject({ state: 'kept' });
+    expect(read(selectSaving).conflict?.mine).toEqual({ ...batch, window: 'aside' });
+    expect(read(selectSaveState)).toMatchObject({ state: 'saved' });
     called(rename('On theirs'));
     const next = sent();
     expect(next.request.headers.get('If-Match')).toBe('"7"');
@@ -287,7 +287,7 @@ describe('going from one project to another without leaving the bench', () => {
     next.flush({ revision: 6 });
     await settled();
     expect(queue.stored.map(({ title }) => titleOf(title))).toContain('Rename the project to Two');
-    expect(read(selectKeeping)).toMatchObject({ state: 'kept' });
+    expect(read(selectSaveState)).toMatchObject({ state: 'saved' });
   });
 });
 

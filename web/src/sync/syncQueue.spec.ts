@@ -67,10 +67,10 @@ describe('waiting steps', () => {
   it('are forgotten as far as the server has them', async () => {
     const page = browser.page('one');
     await page.put('kettle', 4, [step('a'), step('b'), step('c')]);
-    await page.kept('kettle', 6);
+    await page.saved('kettle', 6);
     const [{ base, steps }] = await page.batches('kettle');
     expect([base, names(steps)]).toEqual([6, ['c']]);
-    await page.kept('kettle', 7);
+    await page.saved('kettle', 7);
     expect(await page.batches('kettle')).toEqual([]);
   });
 
@@ -101,7 +101,7 @@ describe('waiting steps', () => {
     await page.put('kettle', 4, [step('late'), step('later')]);
     const aside = await page.setAside((await page.batches('kettle'))[0]);
     await page.put('kettle', 5, [step('new')]);
-    await page.kept('kettle', 6);
+    await page.saved('kettle', 6);
     const left = await page.batches('kettle');
     expect(left).toEqual([aside]);
     expect(names(left[0].steps)).toEqual(['late', 'later']);
@@ -114,16 +114,16 @@ describe('the tool in hand', () => {
   const drawing = { ...toolOf('through').start({}), places: [{ at: [1, 2, 0] as const, on: null, caught: null }] };
 
   it('comes back after a reload, with what it has placed', async () => {
-    await browser.page('one').keepTool('kettle', drawing);
+    await browser.page('one').storeTool('kettle', drawing);
     browser.close();
     const page = browser.page('one');
     expect(await page.takeTool('kettle')).toEqual(drawing);
-    await page.keepTool('kettle', null);
+    await page.storeTool('kettle', null);
     expect(await page.takeTool('kettle')).toBeNull();
   });
 
   it('of an open window stays there; of a closed one it is taken once', async () => {
-    await browser.page('one').keepTool('kettle', drawing);
+    await browser.page('one').storeTool('kettle', drawing);
     expect(await browser.page('two').takeTool('kettle')).toBeNull();
     browser.close();
     expect(await browser.page('three').takeTool('kettle')).toEqual(drawing);

@@ -27,7 +27,7 @@ export class SyncQueue {
   }
 
   /** Forgets the steps of this window up to a revision: the server has them. */
-  async kept(project: Id, revision: number): Promise<void> {
+  async saved(project: Id, revision: number): Promise<void> {
     const [database, window] = await Promise.all([this.database, this.window]);
     await database.delete('steps', IDBKeyRange.bound([project, window, 0], [project, window, revision]));
   }
@@ -72,7 +72,7 @@ export class SyncQueue {
   }
 
   /** Keeps the tool in hand; null when it is the one that bends. */
-  async keepTool(project: Id, state: ToolState | null): Promise<void> {
+  async storeTool(project: Id, state: ToolState | null): Promise<void> {
     const [database, window] = await Promise.all([this.database, this.window]);
     if (state) await database.put('tools', { state, project, window });
     else await database.delete('tools', [project, window]);
@@ -85,7 +85,8 @@ export class SyncQueue {
     const mine = all.find(({ window }) => window === own) ?? all.find(({ window }) => open && !open.has(window));
     if (!mine) return null;
     const { state, window } = mine;
-    if (window !== own) await Promise.all([this.keepTool(project, state), database.delete('tools', [project, window])]);
+    if (window !== own)
+      await Promise.all([this.storeTool(project, state), database.delete('tools', [project, window])]);
     return state;
   }
 }

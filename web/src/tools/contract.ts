@@ -1,11 +1,11 @@
 import type { Plane, Vector3 } from '@pencil-bend/core';
 import type { Axis, Handle, Id, CommandCall, Project, Recipe, Selection } from '@pencil-bend/document';
-import type { TracedPicture } from '../api/keptView';
+import type { TracedPicture } from '../api/savedView';
 import type { Caught } from '../snap/caught';
 import type { Answer, Asked, JobKind } from '../work/jobs';
 
 /** A handle where it lies. */
-export interface Grip {
+export interface LocatedHandle {
   readonly handle: Handle;
   readonly at: Vector3;
   /** Of a weight: the way in mm along which it doubles. */
@@ -19,7 +19,7 @@ export type Hit =
   /** A guide: a line or a gauge circle. */
   | { readonly kind: 'guide'; readonly item: Id; readonly at: Vector3 }
   /** A handle of the selected curve. */
-  | { readonly kind: 'handle'; readonly item: Id; readonly grip: Grip }
+  | { readonly kind: 'handle'; readonly item: Id; readonly located: LocatedHandle }
   /** A place on a curve, with its parameter. */
   | { readonly kind: 'curve'; readonly item: Id; readonly at: Vector3; readonly u: number };
 
@@ -68,7 +68,7 @@ export type Taking = Axis | 'direction';
 /** To a tool that drags handles. */
 export type DragInput =
   /** A step of the handles in hand by keys, in mm; they are left where they are when the keys are let go ('settle'). */
-  | { readonly type: 'nudge'; readonly by: Vector3; readonly grip: Grip | null }
+  | { readonly type: 'nudge'; readonly by: Vector3; readonly located: LocatedHandle | null }
   | { readonly type: 'settle' }
   | ({ readonly type: 'drag-settings' } & Partial<DragSettings>)
   | { readonly type: 'take'; readonly what: Taking }

@@ -126,8 +126,8 @@ function inputs(seed: number) {
       ...Array.from({ length: legsOf(points) }, (_, index): Handle => ({ kind: 'leg', index })),
       { kind: 'seam' },
     ];
-    const grip = { handle: oneOf(handles), at: place(), stem: [0, 2, 0] as const };
-    return below(3) === 0 ? [curve] : [{ kind: 'handle', item: id, grip }, curve];
+    const located = { handle: oneOf(handles), at: place(), stem: [0, 2, 0] as const };
+    return below(3) === 0 ? [curve] : [{ kind: 'handle', item: id, located }, curve];
   };
   const option = (state: ToolState): ToolInput => {
     const offered = toolOf(state.tool).options?.(state) ?? [];
@@ -150,8 +150,8 @@ function inputs(seed: number) {
     if (dice < 24) return { type: 'key', key: oneOf(['Enter', 'Escape', 'Backspace', 'Delete'] as const) };
     if (dice < 26) return option(state);
     const [hit] = hits(project);
-    const grip = hit?.kind === 'handle' ? hit.grip : null;
-    if (dice < 30) return { type: 'nudge', by: [oneOf([-5, 0, 0.5]), oneOf([5, 0]), 0], grip };
+    const located = hit?.kind === 'handle' ? hit.located : null;
+    if (dice < 30) return { type: 'nudge', by: [oneOf([-5, 0, 0.5]), oneOf([5, 0]), 0], located };
     if (dice < 33) return { type: 'settle' };
     if (dice < 35) return { type: 'drag-settings', along: oneOf(DRAG_CONSTRAINTS), soft: oneOf([null, 20]) };
     if (dice < 36) return { type: 'take', what: oneOf([1, 'direction'] as const) };

@@ -11,7 +11,7 @@ import {
 import { RESTING_TOOL, type ToolName, toolOf } from './table';
 import type {
   Effects,
-  Grip,
+  LocatedHandle,
   Hit,
   Options,
   PointerInput,
@@ -53,10 +53,15 @@ export function toolContext(
 export const selected = (...handles: readonly Handle[]): Selection => handlesOn('c', handles);
 
 /** A handle of the curve as what lies under the pointer. */
-export const grip = (handle: Handle, x: number, y: number, stem?: Vector3): Hit & { readonly grip: Grip } => ({
+export const handleAt = (
+  handle: Handle,
+  x: number,
+  y: number,
+  stem?: Vector3,
+): Hit & { readonly located: LocatedHandle } => ({
   kind: 'handle',
   item: 'c',
-  grip: { handle, at: [x, y, 0], ...(stem && { stem }) },
+  located: { handle, at: [x, y, 0], ...(stem && { stem }) },
 });
 
 export const pointer = (

@@ -1,4 +1,4 @@
-import type { TracedPicture } from '../api/keptView';
+import type { TracedPicture } from '../api/savedView';
 import { newPicture, levelledBetween, movedBetween, scaledBetween } from './tracedPicture';
 
 const PICTURE = newPicture('p', 'scan.png', { width: 400, height: 300 }, [10, 20, 0], 160);

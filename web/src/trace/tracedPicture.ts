@@ -1,6 +1,6 @@
 import type { Vector3 } from '@pencil-bend/core';
 import type { Id } from '@pencil-bend/document';
-import type { TracedPicture } from '../api/keptView';
+import type { TracedPicture } from '../api/savedView';
 
 /** A picture first fills this share of the sheet's width, and is this faint. */
 const FIRST_SHARE = 0.5;

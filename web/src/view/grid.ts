@@ -1,4 +1,4 @@
-import type { Camera } from '../api/keptView';
+import type { Camera } from '../api/savedView';
 import { fromPlane, inPlane, type Plane, type Vector3 } from '@pencil-bend/core';
 import type { Project } from '@pencil-bend/document';
 import { UNIT } from '../ui/length';

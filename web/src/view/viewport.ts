@@ -1,4 +1,4 @@
-import type { Camera } from '../api/keptView';
+import type { Camera } from '../api/savedView';
 import { add, dot, normalOf, type Plane, scale, subtract, type Vector3 } from '@pencil-bend/core';
 
 /** A parallel view straight onto a plane, at the size of the sheet in pixels. */

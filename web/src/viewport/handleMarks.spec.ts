@@ -11,7 +11,7 @@ import {
   handlesOn,
 } from '@pencil-bend/document';
 import { shownItem } from '../view/shownItem';
-import { gripsOf, handlesOf } from './handleMarks';
+import { handlesOf, inKeyOrder } from './handleMarks';
 
 const shared = { colour: GRAPHITE, visible: true, layer: 'sheet', plane: 'front' } as const;
 const camera = (scale: number) => ({ plane: FRONT, x: 50, y: 0, scale, width: 800, height: 600 });
@@ -43,7 +43,7 @@ describe('the handles of a curve', () => {
     expect(handles.legs).toHaveLength(5);
     // Where fit points stand there is nothing else to bend the curve with.
     expect(handles.on).toEqual([]);
-    expect(gripsOf(handles, false).every(({ handle }) => hasHandle(ARCH, handle))).toBe(true);
+    expect(inKeyOrder(handles, false).every(({ handle }) => hasHandle(ARCH, handle))).toBe(true);
   });
 
   it('of a selected fit point are its tangent to both sides, and a weight of a selected control point', () => {
@@ -55,7 +55,7 @@ describe('the handles of a curve', () => {
 
   it('of a closed curve are its start, and knots without one at the seam', () => {
     const ring = of({ ...ARCH, closed: true });
-    expect(gripsOf(ring, true).at(-1)?.handle).toEqual({ kind: 'seam' });
+    expect(inKeyOrder(ring, true).at(-1)?.handle).toEqual({ kind: 'seam' });
     expect(ring.polygon.endsWith('Z')).toBe(true);
     expect(ring.legs).toHaveLength(4);
     expect(ring.knots).toHaveLength(3);

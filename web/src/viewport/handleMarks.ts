@@ -1,4 +1,4 @@
-import type { Grip } from '../tools/contract';
+import type { LocatedHandle } from '../tools/contract';
 import {
   add,
   breaksOf,
@@ -32,7 +32,7 @@ import { type Viewport, type Pixel, toPixel } from '../view/viewport';
 import { type ShownItem, flattened } from '../view/shownItem';
 
 /** A handle as it is drawn, in pixels. */
-export interface Mark extends Grip {
+export interface HandleMark extends LocatedHandle {
   readonly key: string;
   readonly label: string;
   readonly x: number;
@@ -50,15 +50,15 @@ export interface Mark extends Grip {
 
 /** Every handle of one curve. */
 export interface Handles {
-  readonly fit: readonly Mark[];
+  readonly fit: readonly HandleMark[];
   /** Fit points that are kinks. */
-  readonly kinks: readonly Mark[];
-  readonly control: readonly Mark[];
-  readonly weights: readonly Mark[];
-  readonly tangents: readonly Mark[];
-  readonly on: readonly Mark[];
-  readonly knots: readonly Mark[];
-  readonly start: Mark | null;
+  readonly kinks: readonly HandleMark[];
+  readonly control: readonly HandleMark[];
+  readonly weights: readonly HandleMark[];
+  readonly tangents: readonly HandleMark[];
+  readonly on: readonly HandleMark[];
+  readonly knots: readonly HandleMark[];
+  readonly start: HandleMark | null;
   readonly direction: { readonly x: number; readonly y: number; readonly turn: number } | null;
   /** The control polygon as an SVG path, and its corners. */
   readonly polygon: string;
@@ -89,15 +89,15 @@ export function handlesOf(
   const points = item.kind === 'curve' ? pointsOf(item.recipe) : null;
   if (!curve || !points || item.kind !== 'curve') return null;
   const { recipe } = item;
-  const marker = new Marker(viewport, new Set(selection.handles.map(keyOf)), added);
+  const builder = new MarkBuilder(viewport, new Set(selection.handles.map(keyOf)), added);
   const constrained = fitPointsOf(recipe);
-  const fit = marker.all(
+  const fit = builder.all(
     points.fit,
     APART,
     ({ id }) => ({ kind: 'fit', id }),
     (i) => `Point ${i + 1}`,
   );
-  const control = marker.all(
+  const control = builder.all(
     points.control,
     APART,
     ({ id }) => ({ kind: 'control', id }),
@@ -115,7 +115,7 @@ export function handlesOf(
   const onCurve = inner.map(({ u, multiplicity }, i) => ({ u, multiplicity, at: vectorAt(places, i) }));
   const bends = points.fit.length > 0 ? [] : onCurve;
   const ticks = periodic ? onCurve.slice(1) : onCurve;
-  const knots = marker.all(
+  const knots = builder.all(
     ticks,
     KNOTS_APART,
     ({ u }) => ({ kind: 'knot', u }),
@@ -124,7 +124,7 @@ export function handlesOf(
   );
   const turnAt = (u: number): number => {
     const d = derivatives(curve, u, 1);
-    const [here, along] = [marker.pixel([d[0], d[1], d[2]]), marker.pixel([d[0] + d[3], d[1] + d[4], d[2] + d[5]])];
+    const [here, along] = [builder.pixel([d[0], d[1], d[2]]), builder.pixel([d[0] + d[3], d[1] + d[4], d[2] + d[5]])];
     return (Math.atan2(along.y - here.y, along.x - here.x) * 180) / Math.PI;
   };
   const spans = spansOf(curve);
@@ -133,28 +133,28 @@ export function handlesOf(
   const [first] = domainOf(curve);
   return {
     fit,
-    kinks: constrained.some(({ kink }) => kink) ? kinkMarks(points, constrained, marker) : [],
+    kinks: constrained.some(({ kink }) => kink) ? kinkMarks(points, constrained, builder) : [],
     control,
-    weights: weightMarks(points, control, viewport, marker),
-    tangents: tangentMarks(recipe, points, marker),
-    on: marker.all(
+    weights: weightMarks(points, control, viewport, builder),
+    tangents: tangentMarks(recipe, points, builder),
+    on: builder.all(
       bends,
       KNOTS_APART,
       ({ u }) => ({ kind: 'on', u }),
       (i) => `Curve at knot ${i + 1}`,
     ),
     knots: knots.map((knot) => ({ ...knot, turn: 'u' in knot.handle ? turnAt(knot.handle.u) : 0 })),
-    start: { ...marker.mark({ kind: 'seam' }, evaluate(curve, first), 'Start'), turn: turnAt(first) },
+    start: { ...builder.mark({ kind: 'seam' }, evaluate(curve, first), 'Start'), turn: turnAt(first) },
     // The arrow stands in the middle of the middle span, clear of the points at its ends.
-    direction: { ...marker.pixel(evaluate(curve, middleU)), turn: turnAt(middleU) },
-    polygon: pathOf(points.control.map(({ at }) => marker.pixel(at))) + (periodic ? 'Z' : ''),
+    direction: { ...builder.pixel(evaluate(curve, middleU)), turn: turnAt(middleU) },
+    polygon: pathOf(points.control.map(({ at }) => builder.pixel(at))) + (periodic ? 'Z' : ''),
     legs: legs(points, curve),
     straight: straightPath(curve, viewport),
   };
 }
 
 /** Makes marks at a zoom: hundreds for every move of a drag. */
-class Marker {
+class MarkBuilder {
   constructor(
     private readonly viewport: Viewport,
     private readonly chosen: ReadonlySet<string>,
@@ -166,7 +166,7 @@ class Marker {
     return { x, y };
   }
 
-  mark(handle: Handle, at: Vector3, label: string, size = 0): Mark {
+  mark(handle: Handle, at: Vector3, label: string, size = 0): HandleMark {
     const key = keyOf(handle);
     const { x, y } = this.pixel(at);
     const [selected, added] = [this.chosen.has(key), this.added.has(key)];
@@ -183,8 +183,8 @@ class Marker {
     handleOf: (place: Place) => Handle,
     labelOf: (index: number) => string,
     sizeOf: (index: number) => number = () => 0,
-  ): Mark[] {
-    const marks: Mark[] = [];
+  ): HandleMark[] {
+    const marks: HandleMark[] = [];
     let [x, y] = [Infinity, Infinity];
     places.forEach((place, i) => {
       const [px, py] = toPixel(this.viewport, place.at);
@@ -208,29 +208,28 @@ class Marker {
 }
 
 /** All that can be taken hold of, in the order in which keys go through it. */
-export const gripsOf = ({ fit, control, tangents, weights, on, knots, start }: Handles, closed: boolean): Mark[] => [
-  ...fit,
-  ...control,
-  ...tangents,
-  ...weights,
-  ...on,
-  ...knots,
-  ...(closed && start ? [start] : []),
-];
+export const inKeyOrder = (
+  { fit, control, tangents, weights, on, knots, start }: Handles,
+  closed: boolean,
+): HandleMark[] => [...fit, ...control, ...tangents, ...weights, ...on, ...knots, ...(closed && start ? [start] : [])];
 
-const kinkMarks = ({ fit }: CurvePoints, points: readonly { readonly kink?: true }[], marker: Marker): Mark[] =>
+const kinkMarks = (
+  { fit }: CurvePoints,
+  points: readonly { readonly kink?: true }[],
+  builder: MarkBuilder,
+): HandleMark[] =>
   fit.flatMap(({ id, at }, i) =>
-    points[i].kink ? [marker.mark({ kind: 'fit', id }, at, `Kink at point ${i + 1}`)] : [],
+    points[i].kink ? [builder.mark({ kind: 'fit', id }, at, `Kink at point ${i + 1}`)] : [],
   );
 
 /** A tangent at both ends, at every selected fit point and wherever one is held. */
-function tangentMarks(recipe: Recipe, { fit }: CurvePoints, marker: Marker): Mark[] {
+function tangentMarks(recipe: Recipe, { fit }: CurvePoints, builder: MarkBuilder): HandleMark[] {
   const points = fitPointsOf(recipe);
   const closed = isClosed(recipe);
   const last = fit.length - 1;
-  return fit.flatMap(({ id, at }, i): Mark[] => {
+  return fit.flatMap(({ id, at }, i): HandleMark[] => {
     const isEnd = !closed && (i === 0 || i === last);
-    const point = marker.mark({ kind: 'fit', id }, at, '');
+    const point = builder.mark({ kind: 'fit', id }, at, '');
     if (!isEnd && !point.selected && !points[i].tangent) return [];
     let tangent: ReturnType<typeof tangentAt>;
     try {
@@ -243,7 +242,7 @@ function tangentMarks(recipe: Recipe, { fit }: CurvePoints, marker: Marker): Mar
     const stem = scale(tangent.direction, tangent.mm * HANDLE_SHARE);
     const ways = !isEnd ? ([1, -1] as const) : i === 0 ? ([1] as const) : ([-1] as const);
     return ways.map((way) => {
-      const end = marker.mark({ kind: 'tangent', id, way }, add(at, scale(stem, way)), `Tangent at point ${i + 1}`);
+      const end = builder.mark({ kind: 'tangent', id, way }, add(at, scale(stem, way)), `Tangent at point ${i + 1}`);
       const turn = (Math.atan2(end.y - point.y, end.x - point.x) * 180) / Math.PI;
       return { ...end, turn, foot: { x: point.x, y: point.y }, size: points[i].tangent ? 1 : 0 };
     });
@@ -251,18 +250,23 @@ function tangentMarks(recipe: Recipe, { fit }: CurvePoints, marker: Marker): Mar
 }
 
 /** A weight where it is not 1, and at every selected control point. */
-function weightMarks(points: CurvePoints, shown: readonly Mark[], viewport: Viewport, marker: Marker): Mark[] {
+function weightMarks(
+  points: CurvePoints,
+  shown: readonly HandleMark[],
+  viewport: Viewport,
+  builder: MarkBuilder,
+): HandleMark[] {
   const indices = new Map(points.control.map(({ id }, i) => [id, i]));
-  return shown.flatMap((point): Mark[] => {
+  return shown.flatMap((point): HandleMark[] => {
     const id = 'id' in point.handle ? point.handle.id : '';
     const index = indices.get(id) ?? 0;
     const { at, weight } = points.control[index];
-    if (weight === 1 && !point.selected && !marker.isChosen({ kind: 'weight', id })) return [];
+    if (weight === 1 && !point.selected && !builder.isChosen({ kind: 'weight', id })) return [];
     const away = outward(points, index);
     const pixels = Math.max(WEIGHT_LEAST, WEIGHT_AWAY + WEIGHT_DOUBLES * Math.log2(weight));
     const stem = scale(away, WEIGHT_DOUBLES * viewport.scale);
     const label = `Weight of control point ${index + 1}, ${Number(weight.toPrecision(4))}`;
-    const end = marker.mark({ kind: 'weight', id }, add(at, scale(away, pixels * viewport.scale)), label);
+    const end = builder.mark({ kind: 'weight', id }, add(at, scale(away, pixels * viewport.scale)), label);
     return [{ ...end, stem, foot: { x: point.x, y: point.y } }];
   });
 }

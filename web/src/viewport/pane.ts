@@ -297,7 +297,7 @@ export class Pane {
       handles,
     } = this.editing.selection();
     if (hit?.kind === 'handle') {
-      const { handle } = hit.grip;
+      const { handle } = hit.located;
       if (!handles.some((each) => keyOf(each) === keyOf(handle))) this.editing.select(handlesOn(hit.item, [handle]));
     } else if (hit && hit.item !== item) this.editing.select(selectionOf([hit.item]));
     else if (hit?.kind === 'curve') this.readings.pointAt(hit.u);

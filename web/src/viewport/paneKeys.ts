@@ -13,7 +13,7 @@ import type { Hit, PointerInput } from '../tools/contract';
 import { gridPointNear } from '../view/grid';
 import { middleOf } from '../view/viewport';
 import type { Handles } from './handleMarks';
-import { ARROWS, hitOf, placeInWords, stepped, type Stop, stopAt, stopsOf } from './walk';
+import { ARROWS, hitOf, placeInWords, stepped, type WalkStop, stopAt, stopsOf } from './walk';
 
 type Feed = (type: PointerInput['type'], at: Vector3, on?: Hit | null) => void;
 
@@ -30,14 +30,14 @@ export class PaneKeys {
 
   private readonly stops = computed(() => stopsOf(this.shown.all(), this.editing.selection(), this.handles()));
   /** Where arrow keys have gone to. */
-  private readonly walkedTo = signal<Stop | null>(null);
+  private readonly walkedTo = signal<WalkStop | null>(null);
   /** The same as long as it is there. */
   readonly stop = computed(() => {
     const to = this.walkedTo();
     return to && (this.stops().find(({ item, key }) => item === to.item && key === to.key) ?? null);
   });
   /** The first selected handle, as it lies now. */
-  readonly selected = computed((): Stop | null => {
+  readonly selected = computed((): WalkStop | null => {
     const { items, handles } = this.editing.selection();
     return handles.length > 0 ? stopAt(items[0], handles[0], this.handles()) : null;
   });
@@ -68,7 +68,7 @@ export class PaneKeys {
     const by = add(scale(x, right * grid), scale(y, up * grid));
     if (!this.toolView.accepts().drags) return this.pointBy(by, (right + up) * grid);
     if (this.movesByKeys()) {
-      this.hand.feed({ type: 'nudge', by, grip: this.selected()?.grip ?? null });
+      this.hand.feed({ type: 'nudge', by, located: this.selected()?.located ?? null });
       const { dragged } = this.toolView.preview();
       if (dragged) this.said.set(placeInWords(dragged.to));
       return true;
@@ -125,13 +125,13 @@ export class PaneKeys {
   private takeStop(picks: boolean): boolean {
     const stop = this.stop();
     if (!stop) return false;
-    const { item, grip, at, words } = stop;
+    const { item, located, at, words } = stop;
     const { items, handles } = this.editing.selection();
     if (picks) this.feed('press', at, hitOf(stop));
-    else if (grip && items[0] === item && handles.some((each) => keyOf(each) === stop.key)) return false;
-    else this.editing.select(handlesOn(item, grip ? [grip.handle] : []));
+    else if (located && items[0] === item && handles.some((each) => keyOf(each) === stop.key)) return false;
+    else this.editing.select(handlesOn(item, located ? [located.handle] : []));
     this.said.set(`${words}, selected`);
-    if (grip === null) this.walkedTo.set(null);
+    if (located === null) this.walkedTo.set(null);
     return true;
   }
 }

@@ -56,7 +56,7 @@ describe('what lies under the pointer', () => {
     expect(first).toEqual({
       kind: 'handle',
       item: 'low',
-      grip: { handle: { kind: 'fit', id: 'low1' }, at: [50, 0, 0] },
+      located: { handle: { kind: 'fit', id: 'low1' }, at: [50, 0, 0] },
     });
     expect(hits([51, 2, 0])).toMatchObject([{ kind: 'curve' }]);
     expect(hits([51, 41, 0])).toEqual([{ kind: 'point', item: 'dot', at: [50, 40, 0] }]);
@@ -68,13 +68,13 @@ describe('what lies under the pointer', () => {
     const control = handlesOf(bent[0], CAMERA, selection, new Set())?.control[1];
     if (!control) throw new Error('no control point');
     const first = hits(control.at, bent, selection, 30)[0];
-    expect(first).toMatchObject({ grip: { handle: { kind: 'control' } } });
+    expect(first).toMatchObject({ located: { handle: { kind: 'control' } } });
   });
 
   it('is a stack of all handles there, the smaller targets first', () => {
     const bent = [through('bent', [0, 0, 0], [30, 20, 0], [60, 0, 0])];
     const end = hits([0, 0, 0], bent, selectionOf(['bent']), REACH);
-    expect(end.map((hit) => (hit.kind === 'handle' ? hit.grip.handle.kind : hit.kind))).toEqual(['fit', 'control', 'curve', 'leg']); // prettier-ignore
+    expect(end.map((hit) => (hit.kind === 'handle' ? hit.located.handle.kind : hit.kind))).toEqual(['fit', 'control', 'curve', 'leg']); // prettier-ignore
   });
 
   it('is a knot at the arms of its tick, at least 10 pixels from end to end, and the curve at its middle', () => {
@@ -94,7 +94,7 @@ describe('what lies under the pointer', () => {
       const mm = pixels * CAMERA.scale;
       return [knot.at[0] + Math.sin(turn) * mm, knot.at[1] + Math.cos(turn) * mm, 0];
     };
-    const kinds = (at: Vector3) => hits(at, drawn, selection, REACH).map((hit) => (hit.kind === 'handle' ? hit.grip.handle.kind : hit.kind)); // prettier-ignore
+    const kinds = (at: Vector3) => hits(at, drawn, selection, REACH).map((hit) => (hit.kind === 'handle' ? hit.located.handle.kind : hit.kind)); // prettier-ignore
     expect(kinds(across(0)).slice(0, 2)).toEqual(['on', 'knot']);
     for (const pixels of [-13, -11, 11, 13]) expect(kinds(across(pixels))[0]).toBe('knot');
     expect(kinds(across(30))).not.toContain('knot');
@@ -116,7 +116,7 @@ describe('what lies under the pointer', () => {
     for (const mark of [...(handles?.weights ?? []), ...(handles?.control ?? []), ...(handles?.on ?? [])]) {
       const off: Vector3 = [mark.at[0] + 5 * CAMERA.scale, mark.at[1] + 5 * CAMERA.scale, 0];
       const found = hits(off, drawn, selection, REACH);
-      expect(found.some((hit) => hit.kind === 'handle' && JSON.stringify(hit.grip.handle) === JSON.stringify(mark.handle))).toBe(true); // prettier-ignore
+      expect(found.some((hit) => hit.kind === 'handle' && JSON.stringify(hit.located.handle) === JSON.stringify(mark.handle))).toBe(true); // prettier-ignore
     }
   });
 });

@@ -3,7 +3,7 @@ import { isClosed, type Handle, type Selection } from '@pencil-bend/document';
 import type { Hit } from '../tools/contract';
 import type { Viewport } from '../view/viewport';
 import { type ShownItem, flattened } from '../view/shownItem';
-import { gripsOf, type Handles, type Mark } from './handleMarks';
+import { inKeyOrder, type Handles, type HandleMark } from './handleMarks';
 
 /** Which kind of handle is taken first where several lie equally near to the pointer. */
 const FIRST: readonly Handle['kind'][] = ['fit', 'control', 'tangent', 'weight', 'on', 'knot', 'seam', 'leg'];
@@ -33,7 +33,7 @@ export function pick(
   const onSelected = selected && away <= reach ? onCurve(selected, at) : [];
   const other = onSelected.length > 0 ? [] : nearestCurve(free, at, reach, viewport.scale);
   const legHit: Hit[] =
-    selected && leg ? [{ kind: 'handle', item: selected.id, grip: { handle: leg.handle, at: leg.at } }] : [];
+    selected && leg ? [{ kind: 'handle', item: selected.id, located: { handle: leg.handle, at: leg.at } }] : [];
   return [
     ...(selected && handles ? handlesNear(selected, handles, at, reach, viewport) : []),
     ...pointItems(free, at, reach),
@@ -45,7 +45,7 @@ export function pick(
 
 function handlesNear({ id, item }: ShownItem, handles: Handles, at: Vector3, reach: number, viewport: Viewport): Hit[] {
   const closed = item.kind === 'curve' && isClosed(item.recipe);
-  return gripsOf(handles, closed)
+  return inKeyOrder(handles, closed)
     .map((mark) => ({ mark, away: awayFrom(mark, at, reach, viewport) }))
     .filter(({ away }) => away <= reach)
     .map(({ mark, away }) => ({ mark, score: away / reach + PREFERRED * FIRST.indexOf(mark.handle.kind) }))
@@ -53,12 +53,12 @@ function handlesNear({ id, item }: ShownItem, handles: Handles, at: Vector3, rea
     .map(({ mark: { handle, at: place, stem } }) => ({
       kind: 'handle',
       item: id,
-      grip: { handle, at: place, ...(stem && { stem }) },
+      located: { handle, at: place, ...(stem && { stem }) },
     }));
 }
 
 /** Distance in mm; a knot is taken by the arms of its tick, and counts as farther from its middle. */
-function awayFrom(mark: Mark, at: Vector3, reach: number, viewport: Viewport): number {
+function awayFrom(mark: HandleMark, at: Vector3, reach: number, viewport: Viewport): number {
   if (mark.handle.kind !== 'knot') return distance(mark.at, at);
   const turn = (mark.turn * Math.PI) / 180;
   // Pixels go down, the plane's y goes up.

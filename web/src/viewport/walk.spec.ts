@@ -31,9 +31,9 @@ it('goes through the items when nothing is selected, and round', () => {
 
 it('goes through the handles of the selected curve, kind by kind', () => {
   const stops = stopsOf([DOT, SPOUT], b, handles);
-  expect(stops.map(({ grip }) => grip?.handle.kind).filter((kind, i, all) => kind !== all[i - 1])).toEqual(['fit', 'control', 'tangent', 'knot']); // prettier-ignore
+  expect(stops.map(({ located }) => located?.handle.kind).filter((kind, i, all) => kind !== all[i - 1])).toEqual(['fit', 'control', 'tangent', 'knot']); // prettier-ignore
   expect(stepped(stops, stops[1], 1)?.words).toBe('Point 3 of 3 of Spout, x 20.00, y 0.00, z 3.00');
   expect(stops.every(({ item }) => item === 'spout')).toBe(true);
   const back = stepped(stops, stops[0], -1);
-  expect(back?.grip?.handle.kind).toBe('knot');
+  expect(back?.located?.handle.kind).toBe('knot');
 });

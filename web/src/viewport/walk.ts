@@ -1,8 +1,8 @@
 import { type Curve, domainOf, evaluate, type Vector3 } from '@pencil-bend/core';
 import { type Id, isClosed, type Handle, keyOf, pointsOf, type Selection } from '@pencil-bend/document';
-import type { Hit, Grip } from '../tools/contract';
+import type { Hit, LocatedHandle } from '../tools/contract';
 import type { ShownItem } from '../view/shownItem';
-import { gripsOf, type Handles } from './handleMarks';
+import { inKeyOrder, type Handles } from './handleMarks';
 
 /** The way that an arrow key goes. */
 export const ARROWS: Readonly<Record<string, readonly [right: number, up: number]>> = {
@@ -13,11 +13,11 @@ export const ARROWS: Readonly<Record<string, readonly [right: number, up: number
 };
 
 /** Where the keyboard is on the sheet: at an item, or at one of its handles. */
-export interface Stop {
+export interface WalkStop {
   readonly item: Id;
   /** The handle's key; null at an item. */
   readonly key: string | null;
-  readonly grip: Grip | null;
+  readonly located: LocatedHandle | null;
   readonly at: Vector3;
   /** What a screen reader says of it. */
   readonly words: string;
@@ -27,34 +27,38 @@ export interface Stop {
  * The places that arrow keys go through: the handles of the selected curve, kind by kind and each in its order; with
  * nothing selected, the items.
  */
-export function stopsOf(drawn: readonly ShownItem[], selection: Selection, handles: Handles | null): readonly Stop[] {
+export function stopsOf(
+  drawn: readonly ShownItem[],
+  selection: Selection,
+  handles: Handles | null,
+): readonly WalkStop[] {
   const selected = drawn.find(({ id }) => id === selection.items[0]);
   if (selected?.item.kind === 'curve' && handles) {
     const { id, item } = selected;
     const points = pointsOf(selected.item.recipe);
-    const among = ({ kind }: Grip['handle']) =>
+    const among = ({ kind }: LocatedHandle['handle']) =>
       points && (kind === 'fit' || kind === 'control') ? ` of ${points[kind].length}` : '';
-    return gripsOf(handles, isClosed(selected.item.recipe)).map(({ key, handle, at, stem, label }) => ({
+    return inKeyOrder(handles, isClosed(selected.item.recipe)).map(({ key, handle, at, stem, label }) => ({
       item: id,
       key,
-      grip: { handle, at, ...(stem && { stem }) },
+      located: { handle, at, ...(stem && { stem }) },
       at,
       words: `${label}${among(handle)} of ${item.name}, ${placeInWords(at)}`,
     }));
   }
-  return drawn.flatMap(({ id, item, curve, at }): Stop[] => {
+  return drawn.flatMap(({ id, item, curve, at }): WalkStop[] => {
     const place = at ?? (curve && startOf(curve));
     if (!place) return [];
-    return [{ item: id, key: null, grip: null, at: place, words: `${nameOf(item)}, ${placeInWords(place)}` }];
+    return [{ item: id, key: null, located: null, at: place, words: `${nameOf(item)}, ${placeInWords(place)}` }];
   });
 }
 
 /** One handle of the selected curve as a stop, without words; null where it is not shown. */
-export function stopAt(item: Id | null, handle: Handle, handles: Handles | null): Stop | null {
-  const mark = handles && gripsOf(handles, true).find(({ key }) => key === keyOf(handle));
+export function stopAt(item: Id | null, handle: Handle, handles: Handles | null): WalkStop | null {
+  const mark = handles && inKeyOrder(handles, true).find(({ key }) => key === keyOf(handle));
   if (!mark || !item) return null;
   const { at, stem, key } = mark;
-  return { item, key, at, words: '', grip: { handle, at, ...(stem && { stem }) } };
+  return { item, key, at, words: '', located: { handle, at, ...(stem && { stem }) } };
 }
 
 function nameOf(item: ShownItem['item']): string {
@@ -65,7 +69,11 @@ function nameOf(item: ShownItem['item']): string {
 }
 
 /** The stop after this one, or before it; the first one from nowhere, and round from the last. */
-export function stepped(stops: readonly Stop[], from: Pick<Stop, 'item' | 'key'> | null, by: 1 | -1): Stop | null {
+export function stepped(
+  stops: readonly WalkStop[],
+  from: Pick<WalkStop, 'item' | 'key'> | null,
+  by: 1 | -1,
+): WalkStop | null {
   if (stops.length === 0) return null;
   const index = from ? stops.findIndex(({ item, key }) => item === from.item && key === from.key) : -1;
   if (index < 0) return by > 0 ? stops[0] : stops[stops.length - 1];
@@ -78,5 +86,5 @@ export const placeInWords = (at: Vector3): string =>
 const startOf = (curve: Curve): Vector3 => evaluate(curve, domainOf(curve)[0]);
 
 /** A stop as if it lay under the pointer. */
-export const hitOf = ({ item, grip, at }: Stop): Hit =>
-  grip ? { kind: 'handle', item, grip } : { kind: 'point', item, at };
+export const hitOf = ({ item, located, at }: WalkStop): Hit =>
+  located ? { kind: 'handle', item, located } : { kind: 'point', item, at };

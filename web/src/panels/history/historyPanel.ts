@@ -13,7 +13,7 @@ import { NameField } from '../../ui/nameField';
 import { explain, ProjectsApi, type Stage } from '../../api/projectsApi';
 import { drawingActions } from '../../state/actions';
 import type { BenchState } from '../../state/reducers';
-import { selectDrawing, selectKeeping } from '../../state/selectors';
+import { selectDrawing, selectSaveState } from '../../state/selectors';
 import { StageView } from '../../session/stageView';
 
 /** A place in the history: the drawing after a step. */
@@ -42,8 +42,8 @@ export class HistoryPanel {
   private readonly store: Store<BenchState> = inject(Store);
   private readonly drawing = this.store.selectSignal(selectDrawing);
   protected readonly id = computed(() => this.drawing().id);
-  private readonly keeping = this.store.selectSignal(selectKeeping);
-  protected readonly isKept = computed(() => this.keeping().state === 'kept');
+  private readonly saveState = this.store.selectSignal(selectSaveState);
+  protected readonly isSaved = computed(() => this.saveState().state === 'saved');
   protected readonly stages = signal<readonly Stage[] | null>(null);
   protected readonly renaming = signal<string | null>(null);
   protected readonly mistake = signal<string | null>(null);

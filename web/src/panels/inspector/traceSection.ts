@@ -1,6 +1,6 @@
 import { Editing } from '../../session/editing';
 import { ToolInHand } from '../../session/toolInHand';
-import type { TracedPicture } from '../../api/keptView';
+import type { TracedPicture } from '../../api/savedView';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { NumberField } from '../../ui/numberField';
 import { Tracing } from '../../session/tracing';

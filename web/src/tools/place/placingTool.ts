@@ -1,4 +1,4 @@
-import type { TracedPicture } from '../../api/keptView';
+import type { TracedPicture } from '../../api/savedView';
 import type { Vector3 } from '@pencil-bend/core';
 import type { Guide, Id, NewItem, CommandCall, Recipe, Shape } from '@pencil-bend/document';
 import type { Caught } from '../../snap/caught';

@@ -1,4 +1,4 @@
-import type { DragConstraint, DragSettings, Grip } from '../contract';
+import type { DragConstraint, DragSettings, LocatedHandle } from '../contract';
 import {
   add,
   breaksOf,
@@ -32,7 +32,7 @@ import { directionsOf, kept, legOf, onOneAxis } from './dragConstraint';
 export interface Drag {
   readonly item: Id;
   /** Null for a point of its own. */
-  readonly grip: Grip | null;
+  readonly located: LocatedHandle | null;
   /** The guide that is moved. */
   readonly guide?: Guide;
   /** The selected points that go along. */
@@ -76,11 +76,11 @@ function ordered(
   recipe: Recipe | null,
   normal: Vector3,
 ): CommandCall | null {
-  const { item, grip, from } = drag;
+  const { item, located, from } = drag;
   if (drag.guide) return guideMoved(item, drag.guide, moved(from, straight(drag, along)));
-  if (!grip) return { command: 'placePoint', args: { item, to: moved(from, straight(drag, along)) } };
+  if (!located) return { command: 'placePoint', args: { item, to: moved(from, straight(drag, along)) } };
   if (!recipe) return null;
-  const { handle } = grip;
+  const { handle } = located;
   const directions = directionsOf(recipe, handle, from, along, normal);
   switch (handle.kind) {
     case 'fit':
@@ -100,7 +100,7 @@ function ordered(
       return points && { command: 'moveSeam', args: { item, u: closestPoint(points.curve, moved(from, drag.by)).u } };
     }
     case 'weight': {
-      const { stem = [1, 0, 0] } = grip;
+      const { stem = [1, 0, 0] } = located;
       const old = pointsOf(recipe)?.control.find(({ id }) => id === handle.id)?.weight ?? 1;
       const doubled = dot(drag.by, stem) / dot(stem, stem);
       const weight = Math.min(WEIGHTS[1], Math.max(WEIGHTS[0], Number((old * 2 ** doubled).toPrecision(4))));
@@ -126,12 +126,12 @@ const moved = (from: Vector3, by: Vector3): Vector3 =>
 /** The points in hand, and with a soft drag those near the grabbed one, each by its share. */
 function pointsMoved(drag: Drag, by: Vector3, recipe: Recipe, soft: number | null): CommandCall | null {
   const points = pointsOf(recipe);
-  const grabbed = drag.grip && pointOf(drag.grip.handle);
+  const grabbed = drag.located && pointOf(drag.located.handle);
   if (!points || !grabbed) return null;
   const ids = drag.points.includes(grabbed) ? drag.points : [grabbed];
   const shares = new Map<Id, number>(ids.map((id) => [id, 1]));
   if (soft !== null) {
-    const list = drag.grip?.handle.kind === 'fit' ? points.fit : points.control;
+    const list = drag.located?.handle.kind === 'fit' ? points.fit : points.control;
     for (const { id, at } of list) {
       const share = falloff(distance(at, drag.from), soft);
       if (!shares.has(id) && share > 0) shares.set(id, share);

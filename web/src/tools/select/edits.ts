@@ -18,13 +18,16 @@ export function insertion(item: Id, u: number, { newId, recipeOf }: ToolContext)
 }
 
 /** The command that adds a control point on a leg where it was clicked, without moving the curve. */
-export function insertionOnLeg({ item, grip }: Extract<Hit, { kind: 'handle' }>, { recipeOf }: ToolContext): Effects {
+export function insertionOnLeg(
+  { item, located }: Extract<Hit, { kind: 'handle' }>,
+  { recipeOf }: ToolContext,
+): Effects {
   const recipe = recipeOf(item);
-  if (!recipe || grip.handle.kind !== 'leg') return {};
-  const { index: leg } = grip.handle;
+  if (!recipe || located.handle.kind !== 'leg') return {};
+  const { index: leg } = located.handle;
   const [from, to] = legOf(recipe, leg);
   const along = subtract(to, from);
-  const share = dot(subtract(grip.at, from), along) / dot(along, along);
+  const share = dot(subtract(located.at, from), along) / dot(along, along);
   return share > 0 && share < 1 ? { call: { command: 'insertControlPoint', args: { item, leg, share } } } : {};
 }
 

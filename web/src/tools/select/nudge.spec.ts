@@ -1,11 +1,12 @@
-import type { Grip } from '../contract';
+import type { LocatedHandle } from '../contract';
 import { fitRecipe } from '@pencil-bend/document';
-import { ARCH, grip, key, play, pointer, selected, toolContext, preview, idle } from '../toolFixture';
+import { ARCH, handleAt, key, play, pointer, selected, toolContext, preview, idle } from '../toolFixture';
 import { takeUp } from '../hand';
 
-const P2 = grip({ kind: 'fit', id: 'p2' }, 10, 5).grip;
+const P2 = handleAt({ kind: 'fit', id: 'p2' }, 10, 5).located;
 const context = toolContext(selected(P2.handle));
-const nudge = (x: number, y: number, grip: Grip | null = P2) => ({ type: 'nudge', by: [x, y, 0], grip: grip }) as const;
+const nudge = (x: number, y: number, located: LocatedHandle | null = P2) =>
+  ({ type: 'nudge', by: [x, y, 0], located }) as const;
 const SETTLE = { type: 'settle' } as const;
 const moved = (...to: number[]) => [{ command: 'movePoints', args: { item: 'c', moves: [{ point: 'p2', to }] } }];
 
@@ -25,10 +26,10 @@ describe('nudging by keys', () => {
   it('goes the way that is set, and moves handles of every kind', () => {
     const along = play(idle, context, { type: 'drag-settings', along: 'y' }, nudge(5, 1), SETTLE);
     expect(along.calls).toEqual(moved(10, 6, 0));
-    const tangent = grip({ kind: 'tangent', id: 'p1', way: 1 }, 3, 3).grip;
+    const tangent = handleAt({ kind: 'tangent', id: 'p1', way: 1 }, 3, 3).located;
     const turned = play(idle, toolContext(selected(tangent.handle)), nudge(0, 1, tangent), SETTLE);
     expect(turned.calls).toMatchObject([{ command: 'setTangent' }]);
-    const weight = grip({ kind: 'weight', id: 'c2' }, 3, 3, [0, 2, 0]).grip;
+    const weight = handleAt({ kind: 'weight', id: 'c2' }, 3, 3, [0, 2, 0]).located;
     expect(play(idle, toolContext(selected(weight.handle)), nudge(0, 2, weight), SETTLE).calls).toMatchObject([
       { command: 'setWeights', args: { weights: [{ point: 'c2', weight: 2 }] } },
     ]);

@@ -65,7 +65,7 @@ export function prompt(state: SelectState, { selection }: ToolContext): Prompt {
     return { text: `Release to leave it here${way}.`, keys };
   }
   if (hover?.kind === 'handle') {
-    return { text: DOES[hover.grip.handle.kind], keys: [{ key: '.', does: 'takes the one below it' }] };
+    return { text: DOES[hover.located.handle.kind], keys: [{ key: '.', does: 'takes the one below it' }] };
   }
   if (hover?.kind === 'point') return { text: 'Drag the point, click to select it.', keys: [] };
   if (hover?.kind === 'guide') return { text: 'Drag the guide, click to select it.', keys: [] };

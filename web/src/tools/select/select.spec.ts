@@ -1,11 +1,11 @@
 import { controlRecipe, fixSpacing, NOTHING, type Selection } from '@pencil-bend/document';
 import { homogeneous, makeCurve, uniformKnots } from '@pencil-bend/core';
 import type { DragSettings, SlideInput, Taking, ToolInput } from '../contract';
-import { ARCH, grip, key, play, pointer, selected, toolContext, preview, prompt, idle } from '../toolFixture';
+import { ARCH, handleAt, key, play, pointer, selected, toolContext, preview, prompt, idle } from '../toolFixture';
 import type { Hit } from '../contract';
 
-const P2 = grip({ kind: 'fit', id: 'p2' }, 10, 5);
-const C2 = grip({ kind: 'control', id: 'c2' }, 8, 9);
+const P2 = handleAt({ kind: 'fit', id: 'p2' }, 10, 5);
+const C2 = handleAt({ kind: 'control', id: 'c2' }, 8, 9);
 const CURVE: Hit = { kind: 'curve', item: 'c', at: [4, 2, 0], u: 0.1 };
 const FIT2 = selected({ kind: 'fit', id: 'p2' });
 const BARE = selected();
@@ -20,13 +20,13 @@ const PULLED = controlRecipe(
 
 /** What a drag of a handle by (dx, dy) calls. */
 const dragged = (
-  hit: ReturnType<typeof grip>,
+  hit: ReturnType<typeof handleAt>,
   dx: number,
   dy: number,
   context = toolContext(BARE),
   ...before: ToolInput[]
 ) => {
-  const [x, y] = hit.grip.at;
+  const [x, y] = hit.located.at;
   return play(
     idle,
     context,
@@ -50,10 +50,12 @@ describe('selecting', () => {
 
   it('Shift adds points and takes them off again', () => {
     const shift = { shift: true };
-    const p3 = grip({ kind: 'fit', id: 'p3' }, 30, 5);
+    const p3 = handleAt({ kind: 'fit', id: 'p3' }, 30, 5);
     const two = play(idle, toolContext(FIT2), pointer('press', 30, 5, p3, shift)).select as Selection;
-    expect(two.handles).toEqual([P2.grip.handle, p3.grip.handle]);
-    expect(play(idle, toolContext(two), pointer('press', 10, 5, P2, shift)).select?.handles).toEqual([p3.grip.handle]);
+    expect(two.handles).toEqual([P2.located.handle, p3.located.handle]);
+    expect(play(idle, toolContext(two), pointer('press', 10, 5, P2, shift)).select?.handles).toEqual([
+      p3.located.handle,
+    ]);
   });
 
   it('a box takes the fit points inside, else the control points; Shift adds them', () => {
@@ -87,7 +89,7 @@ describe('selecting', () => {
   it('a key steps through handles that lie over each other', () => {
     const stacked = [P2, C2];
     const { state } = play(idle, toolContext(BARE), pointer('move', 9, 6, stacked), { type: 'stack' });
-    expect(play(state, toolContext(BARE), pointer('press', 9, 6, stacked)).select).toEqual(selected(C2.grip.handle));
+    expect(play(state, toolContext(BARE), pointer('press', 9, 6, stacked)).select).toEqual(selected(C2.located.handle));
     const round = play(state, toolContext(BARE), { type: 'stack' }, pointer('press', 9, 6, stacked));
     expect(round.select).toEqual(FIT2);
   });
@@ -119,9 +121,9 @@ describe('dragging', () => {
   });
 
   it('takes all selected points along', () => {
-    const both = toolContext(selected(P2.grip.handle, { kind: 'fit', id: 'p3' }));
+    const both = toolContext(selected(P2.located.handle, { kind: 'fit', id: 'p3' }));
     expect(dragged(P2, 1, 2, both)).toEqual(moves(['p2', [11, 7, 0]], ['p3', [31, 7, 0]]));
-    expect(dragged(grip({ kind: 'fit', id: 'p1' }, 0, 0), 1, 2, both)).toEqual(moves(['p1', [1, 2, 0]]));
+    expect(dragged(handleAt({ kind: 'fit', id: 'p1' }, 0, 0), 1, 2, both)).toEqual(moves(['p1', [1, 2, 0]]));
   });
 
   it('keeps to an axis, with Shift to the nearer one, to the chords beside the point, or to the normal', () => {
@@ -155,7 +157,7 @@ describe('dragging', () => {
 
   it('moves a control point of a curve through points, which the preview shows held', () => {
     const at = fixSpacing(ARCH).points[1].at;
-    const hit = grip({ kind: 'control', id: 'c2' }, at[0], at[1]);
+    const hit = handleAt({ kind: 'control', id: 'c2' }, at[0], at[1]);
     const [call] = dragged(hit, 2, 2);
     expect(call).toMatchObject({ command: 'movePoints', args: { moves: [{ point: 'c2' }] } });
     const { state } = play(idle, toolContext(BARE), pointer('press', at[0], at[1], hit), pointer('move', 20, 20));
@@ -163,7 +165,7 @@ describe('dragging', () => {
   });
 
   it('moves a leg with both its points, or along itself about its middle', () => {
-    const leg = grip({ kind: 'leg', index: 1 }, 15, 20);
+    const leg = handleAt({ kind: 'leg', index: 1 }, 15, 20);
     const context = toolContext(BARE, PULLED);
     expect(dragged(leg, 0, 5, context)).toEqual(moves(['c2', [10, 25, 0]], ['c3', [30, 25, 0]]));
     expect(dragged(leg, -4, 5, context, way({ along: 'legs' }))).toEqual(
@@ -172,7 +174,7 @@ describe('dragging', () => {
   });
 
   it('slides a knot along the curve, and it stays selected', () => {
-    const knots = grip({ kind: 'knot', u: 0.5 }, 30, 15);
+    const knots = handleAt({ kind: 'knot', u: 0.5 }, 30, 15);
     const played = play(idle, toolContext(BARE, PULLED), pointer('press', 30, 15, knots), pointer('move', 36, 12), pointer('release', 36, 12)); // prettier-ignore
     const [call] = played.calls;
     if (call.command !== 'moveKnot') throw new Error(call.command);
@@ -186,21 +188,21 @@ describe('dragging', () => {
 
   it('bends the curve at a knot, turns a tangent, weighs a point and moves the seam', () => {
     const context = toolContext(BARE, PULLED);
-    expect(dragged(grip({ kind: 'on', u: 0.5 }, 30, 15), 0, 6, context)).toEqual([
+    expect(dragged(handleAt({ kind: 'on', u: 0.5 }, 30, 15), 0, 6, context)).toEqual([
       { command: 'bendAt', args: { item: 'c', u: 0.5, to: [30, 21, 0] } },
     ]);
-    const weight = grip({ kind: 'weight', id: 'c3' }, 30, 30, [0, 4, 0]);
+    const weight = handleAt({ kind: 'weight', id: 'c3' }, 30, 30, [0, 4, 0]);
     expect(dragged(weight, 0, 8, context)).toEqual([
       { command: 'setWeights', args: { item: 'c', weights: [{ point: 'c3', weight: 4 }] } },
     ]);
     const ring = toolContext(BARE, { ...ARCH, closed: true });
-    expect(dragged(grip({ kind: 'seam' }, 0, 0), 30, 5, ring)).toMatchObject([
+    expect(dragged(handleAt({ kind: 'seam' }, 0, 0), 30, 5, ring)).toMatchObject([
       { command: 'moveSeam', args: { item: 'c' } },
     ]);
   });
 
   it('turns a tangent: both, its direction alone with Shift, its strength alone along itself', () => {
-    const end = grip({ kind: 'tangent', id: 'p1', way: 1 }, 3, 4);
+    const end = handleAt({ kind: 'tangent', id: 'p1', way: 1 }, 3, 4);
     expect(dragged(end, -3, 2)).toEqual([
       {
         command: 'setTangent',
@@ -260,7 +262,7 @@ describe('taking out, adding, taking from another', () => {
     const press = (selection: Selection, recipe = ARCH as Parameters<typeof toolContext>[1]) =>
       play(idle, toolContext(selection, recipe), key('Delete')).calls;
     expect(press(FIT2)).toEqual([{ command: 'removeFitPoint', args: { item: 'c', point: 'p2' } }]);
-    expect(press(selected(C2.grip.handle))).toEqual([
+    expect(press(selected(C2.located.handle))).toEqual([
       { command: 'removeControlPoint', args: { item: 'c', point: 'c2' } },
     ]);
     expect(press(selected({ kind: 'knot', u: 0.5 }), PULLED)).toEqual([
@@ -273,7 +275,7 @@ describe('taking out, adding, taking from another', () => {
     expect(press(BARE)).toEqual([{ command: 'deleteItem', args: { item: 'c' } }]);
     expect(press(NOTHING)).toEqual([]);
     // Several at once have no one price.
-    expect(press(selected(P2.grip.handle, { kind: 'fit', id: 'p3' }))).toEqual([]);
+    expect(press(selected(P2.located.handle, { kind: 'fit', id: 'p3' }))).toEqual([]);
   });
 
   it('a double-click adds a fit point to the selected curve, a knot where it has none', () => {
@@ -290,14 +292,14 @@ describe('taking out, adding, taking from another', () => {
   });
 
   it('a double-click on a leg adds a control point there', () => {
-    const leg = grip({ kind: 'leg', index: 1 }, 15, 20);
+    const leg = handleAt({ kind: 'leg', index: 1 }, 15, 20);
     expect(play(idle, toolContext(BARE, PULLED), pointer('double', 15, 20, [leg, CURVE])).calls).toEqual([
       { command: 'insertControlPoint', args: { item: 'c', leg: 1, share: 0.25 } },
     ]);
   });
 
   it('a coordinate comes from the point that is clicked next', () => {
-    const p4 = grip({ kind: 'fit', id: 'p4' }, 40, 0);
+    const p4 = handleAt({ kind: 'fit', id: 'p4' }, 40, 0);
     const taken = play(idle, toolContext(FIT2), take(1), pointer('press', 40, 0, p4));
     expect(taken.calls).toEqual(moves(['p2', [10, 0, 0]]));
     expect(taken.state).toMatchObject({ taking: null, drag: null });
@@ -309,16 +311,22 @@ describe('taking out, adding, taking from another', () => {
     const along = play(idle, context, take('direction'), pointer('press', 4, 2, { ...CURVE, u: 0.1 }));
     expect(along.calls).toMatchObject([{ command: 'setTangent', args: { point: 'p2' } }]);
     const pulled = selected({ kind: 'tangent', id: 'p2', way: 1 });
-    const leg = grip({ kind: 'leg', index: 0 }, 1, 1);
+    const leg = handleAt({ kind: 'leg', index: 0 }, 1, 1);
     const fromLeg = play(idle, toolContext(pulled), take('direction'), pointer('press', 1, 1, leg));
     expect(fromLeg.calls).toHaveLength(1);
   });
 
   it('always has a prompt', () => {
-    const hits: readonly Hit[] = [CURVE, P2, C2, grip({ kind: 'knot', u: 0.5 }, 1, 1), grip({ kind: 'seam' }, 1, 1)];
+    const hits: readonly Hit[] = [
+      CURVE,
+      P2,
+      C2,
+      handleAt({ kind: 'knot', u: 0.5 }, 1, 1),
+      handleAt({ kind: 'seam' }, 1, 1),
+    ];
     for (const hit of hits) {
       const { state } = play(idle, toolContext(BARE), pointer('move', 4, 2, hit));
-      for (const selection of [FIT2, BARE, NOTHING, selected(C2.grip.handle)]) {
+      for (const selection of [FIT2, BARE, NOTHING, selected(C2.located.handle)]) {
         expect(prompt(state, toolContext(selection)).text).toMatch(/\.$/);
       }
     }

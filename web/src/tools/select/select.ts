@@ -16,7 +16,7 @@ import {
   handlesOn,
   anchorOf,
 } from '@pencil-bend/document';
-import { ACCEPTS_NOTHING, type Grip, type Hit, near, NO_PREVIEW, type PointerInput, type Preview, type SlideInput, type Tool, type ToolContext, type ToolInput, type Transition } from '../contract'; // prettier-ignore
+import { ACCEPTS_NOTHING, type LocatedHandle, type Hit, near, NO_PREVIEW, type PointerInput, type Preview, type SlideInput, type Tool, type ToolContext, type ToolInput, type Transition } from '../contract'; // prettier-ignore
 import { legOf } from './dragConstraint';
 import { framed, frameDragged, frameOf, framePartAt } from './frame';
 
@@ -36,7 +36,7 @@ function step(state: SelectState, input: ToolInput, context: ToolContext): Step 
     case 'key':
       return key(state, input.key, context);
     case 'nudge':
-      return nudge(state, input.by, input.grip, context);
+      return nudge(state, input.by, input.located, context);
     case 'settle':
       return settle(state, context);
     case 'leave':
@@ -66,7 +66,7 @@ function step(state: SelectState, input: ToolInput, context: ToolContext): Step 
       return release(state, input, context);
     case 'double': {
       const [first] = input.hits;
-      if (first?.kind === 'handle' && first.grip.handle.kind === 'leg')
+      if (first?.kind === 'handle' && first.located.handle.kind === 'leg')
         return { state, ...insertionOnLeg(first, context) };
       const hit = input.hits.find(({ kind }) => kind === 'curve');
       const onSelected = hit?.kind === 'curve' && hit.item === context.selection.items[0];
@@ -97,20 +97,20 @@ function press(
     const guide = found?.kind === 'guide' ? found.guide : null;
     const from = guide === null ? hit.at : guide.kind === 'line' ? guide.at : guide.centre;
     return {
-      state: { ...state, drag: { ...drag, grip: null, points: [], from, ...(guide && { guide }) } },
+      state: { ...state, drag: { ...drag, located: null, points: [], from, ...(guide && { guide }) } },
       select: withGroup(context.project, item),
     };
   }
-  const { grip } = hit;
+  const { located } = hit;
   const { handles } = context.selection;
-  const among = handles.some((each) => sameHandle(each, grip.handle));
-  if (shift && pointOf(grip.handle) !== null) {
-    const rest = handles.filter((each) => !sameHandle(each, grip.handle) && pointOf(each) !== null);
-    return { state, select: handlesOn(item, among ? rest : [...rest, grip.handle]) };
+  const among = handles.some((each) => sameHandle(each, located.handle));
+  if (shift && pointOf(located.handle) !== null) {
+    const rest = handles.filter((each) => !sameHandle(each, located.handle) && pointOf(each) !== null);
+    return { state, select: handlesOn(item, among ? rest : [...rest, located.handle]) };
   }
-  const select = handlesOn(item, among ? handles : [grip.handle]);
+  const select = handlesOn(item, among ? handles : [located.handle]);
   const points = select.handles.flatMap((each) => pointOf(each) ?? []);
-  return { state: { ...state, drag: { ...drag, grip, points, from: grip.at } }, select };
+  return { state: { ...state, drag: { ...drag, located, points, from: located.at } }, select };
 }
 
 function move(state: SelectState, { at, hits, reach, shift = false }: PointerInput): SelectState {
@@ -132,7 +132,7 @@ function over(state: SelectState, hits: readonly Hit[]): SelectState {
 }
 
 const keysOf = (hits: readonly Hit[]): string =>
-  hits.map((hit) => (hit.kind === 'handle' ? keyOf(hit.grip.handle) : `${hit.kind} ${hit.item}`)).join();
+  hits.map((hit) => (hit.kind === 'handle' ? keyOf(hit.located.handle) : `${hit.kind} ${hit.item}`)).join();
 
 function release(state: SelectState, { at, reach, shift = false }: PointerInput, context: ToolContext): Step {
   const { drag, area, framing } = state;
@@ -176,18 +176,23 @@ const followed = (call: CommandCall, item: Id): { select?: Selection } =>
   call.command === 'moveKnot' ? { select: handlesOn(item, [{ kind: 'knot', u: call.args.to }]) } : {};
 
 /** Moves the handles in hand by keys; what holds them by the pointer goes first. */
-function nudge(state: SelectState, by: Vector3, grip: Grip | null, { selection, project }: ToolContext): Step {
+function nudge(
+  state: SelectState,
+  by: Vector3,
+  located: LocatedHandle | null,
+  { selection, project }: ToolContext,
+): Step {
   const {
     items: [item],
     handles,
   } = selection;
   const { drag } = state;
-  const from = drag?.from ?? grip?.at ?? (item && project ? anchorOf(project.items[item]) : null);
+  const from = drag?.from ?? located?.at ?? (item && project ? anchorOf(project.items[item]) : null);
   if (!item || !from || (drag && !drag.byKeys)) return { state };
   const before = drag?.by ?? [0, 0, 0];
   const points = handles.flatMap((each) => pointOf(each) ?? []);
   const moved: Drag = {
-    ...(drag ?? { item, grip, points, from, pressedAt: from, moving: true, byKeys: true, shift: false }),
+    ...(drag ?? { item, located, points, from, pressedAt: from, moving: true, byKeys: true, shift: false }),
     // Steps of the grid add up to round numbers.
     by: before.map((value, c) => Number((value + by[c]).toFixed(9))) as unknown as Vector3,
   };
@@ -227,7 +232,7 @@ function take(state: SelectState, hit: Hit | null, context: ToolContext): Step {
     const tangent = { direction: scale(direction, same ? 1 : -1) };
     return { state: ended, call: { command: 'setTangent', args: { item, point: handle.id, tangent } } };
   }
-  const value = (hit.kind === 'handle' ? hit.grip.at : hit.at)[taking];
+  const value = (hit.kind === 'handle' ? hit.located.at : hit.at)[taking];
   const places = pointsOf(recipe)?.places;
   const moves = handles.flatMap((handle) => {
     const point = pointOf(handle);
@@ -242,13 +247,13 @@ function take(state: SelectState, hit: Hit | null, context: ToolContext): Step {
 function directionAt(hit: Hit, { recipeOf }: ToolContext): Vector3 | null {
   const recipe = recipeOf(hit.item);
   if (!recipe) return null;
-  if (hit.kind === 'handle' && hit.grip.handle.kind === 'leg') {
-    const [from, to] = legOf(recipe, hit.grip.handle.index);
+  if (hit.kind === 'handle' && hit.located.handle.kind === 'leg') {
+    const [from, to] = legOf(recipe, hit.located.handle.index);
     return subtract(to, from);
   }
   const curve = pointsOf(recipe)?.curve;
   if (!curve) return null;
-  const u = hit.kind === 'curve' ? hit.u : closestPoint(curve, hit.kind === 'handle' ? hit.grip.at : hit.at).u;
+  const u = hit.kind === 'curve' ? hit.u : closestPoint(curve, hit.kind === 'handle' ? hit.located.at : hit.at).u;
   const d = derivatives(curve, u, 1);
   return d[3] === 0 && d[4] === 0 && d[5] === 0 ? null : [d[3], d[4], d[5]];
 }

@@ -12,7 +12,7 @@ import { fitPointsOf, type Id } from '@pencil-bend/document';
 import type { ShownItem } from '../view/shownItem';
 
 /** A place of the drawing that can be caught wherever the pointer comes near it. */
-export interface MarkedPlace {
+export interface SnapPoint {
   readonly kind: 'end' | 'point' | 'centre';
   readonly at: Vector3;
   readonly item: Id;
@@ -23,44 +23,44 @@ export interface MarkedPlace {
 }
 
 /** Marked places with their x and y packed, so that thousands are passed over quickly. */
-export interface Marks {
-  readonly places: readonly MarkedPlace[];
+export interface SnapPoints {
+  readonly places: readonly SnapPoint[];
   readonly xy: Float64Array;
 }
 
-const known = new WeakMap<readonly ShownItem[], Marks>();
+const known = new WeakMap<readonly ShownItem[], SnapPoints>();
 
 /** Ends, points and centres of arcs of everything drawn; computed once for a list that does not change. */
-export function marksOf(drawn: readonly ShownItem[]): Marks {
-  let marks = known.get(drawn);
-  if (!marks) {
-    const places = drawn.flatMap(marksOfOne);
+export function snapPointsOf(drawn: readonly ShownItem[]): SnapPoints {
+  let found = known.get(drawn);
+  if (!found) {
+    const places = drawn.flatMap(snapPointsOfOne);
     const xy = new Float64Array(2 * places.length);
     places.forEach(({ at }, i) => xy.set([at[0], at[1]], 2 * i));
-    marks = { places, xy };
-    known.set(drawn, marks);
+    found = { places, xy };
+    known.set(drawn, found);
   }
-  return marks;
+  return found;
 }
 
-const ofOne = new WeakMap<ShownItem['item'], readonly MarkedPlace[]>();
+const ofOne = new WeakMap<ShownItem['item'], readonly SnapPoint[]>();
 
-function marksOfOne({ id, item, curve, at }: ShownItem): readonly MarkedPlace[] {
+function snapPointsOfOne({ id, item, curve, at }: ShownItem): readonly SnapPoint[] {
   const before = ofOne.get(item);
   if (before) return before;
   const { name } = item;
-  const mark = (kind: MarkedPlace['kind'], place: Vector3, ahead: Vector3 | null = null): MarkedPlace => ({ kind, at: place, item: id, name, ahead, lone: at !== null }); // prettier-ignore
-  const marks: MarkedPlace[] = [];
-  if (at) marks.push(mark('point', at));
+  const mark = (kind: SnapPoint['kind'], place: Vector3, ahead: Vector3 | null = null): SnapPoint => ({ kind, at: place, item: id, name, ahead, lone: at !== null }); // prettier-ignore
+  const found: SnapPoint[] = [];
+  if (at) found.push(mark('point', at));
   if (curve?.closing === 'open') {
     for (const end of ['start', 'end'] as const)
-      marks.push(mark('end', endOf(curve, end), directionBeyond(curve, end)));
+      found.push(mark('end', endOf(curve, end), directionBeyond(curve, end)));
   }
-  if (item.kind === 'curve') for (const point of fitPointsOf(item.recipe)) marks.push(mark('point', point.at));
+  if (item.kind === 'curve') for (const point of fitPointsOf(item.recipe)) found.push(mark('point', point.at));
   const centre = item.kind === 'guide' && item.guide.kind === 'circle' ? item.guide.centre : curve && arcCentre(curve); // prettier-ignore
-  if (centre) marks.push(mark('centre', centre));
-  ofOne.set(item, marks);
-  return marks;
+  if (centre) found.push(mark('centre', centre));
+  ofOne.set(item, found);
+  return found;
 }
 
 const knownMiddles = new WeakMap<Curve, readonly Vector3[]>();

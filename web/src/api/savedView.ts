@@ -54,7 +54,7 @@ export interface TracedPicture {
 }
 
 /** How the drawing is looked at: kept with the project, beside the drawing; undo does not touch it. */
-export interface KeptView {
+export interface SavedView {
   readonly comb: Comb;
   /** Null until the sheet has been looked at: then all of it is shown. */
   readonly camera: Camera | null;
