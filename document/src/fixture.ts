@@ -16,8 +16,8 @@ export const stamp = () => ({ id: `step-${String(++serial).padStart(6, '0')}`, t
 /** Does orders one after the other; throws for one that is refused. */
 export function performed(project: Project, ...orders: readonly CommandCall[]): { project: Project; log: Step[] } {
   const log: Step[] = [];
-  for (const order of orders) {
-    const outcome = perform(project, order, stamp());
+  for (const call of orders) {
+    const outcome = perform(project, call, stamp());
     if (!outcome.ok) throw new Error(outcome.failure);
     project = outcome.value.project;
     log.push(outcome.value.step);

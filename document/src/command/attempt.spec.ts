@@ -14,13 +14,13 @@ const moved = (to: readonly [number, number, number]): CommandCall => ({
   command: 'movePoints',
   args: { item: 'arch', moves: [{ point: 'p2', to }] },
 });
-const attempted = (project: Project, order: CommandCall) => {
-  const outcome = attempt(project, order);
+const attempted = (project: Project, call: CommandCall) => {
+  const outcome = attempt(project, call);
   if (!outcome.ok) throw new Error(outcome.failure);
   return outcome.value;
 };
-const done = (project: Project, order: CommandCall) => {
-  const outcome = perform(project, order, stamp());
+const done = (project: Project, call: CommandCall) => {
+  const outcome = perform(project, call, stamp());
   if (!outcome.ok) throw new Error(outcome.failure);
   return outcome.value;
 };

@@ -126,9 +126,9 @@ describe('random play with one curve', () => {
         project = begun.project;
         continue;
       }
-      const order = next(recipe);
+      const call = next(recipe);
       const before = JSON.stringify(project);
-      const outcome = perform(project, order, stamp());
+      const outcome = perform(project, call, stamp());
       expect(JSON.stringify(project)).toBe(before);
       if (!outcome.ok) {
         expect(outcome.failure).toMatch(/^([A-Z\d]|[a-z][^:/]+: ).{8,}/);
@@ -136,14 +136,14 @@ describe('random play with one curve', () => {
         continue;
       }
       const { project: after, step } = outcome.value;
-      done.set(order.command, (done.get(order.command) ?? 0) + 1);
+      done.set(call.command, (done.get(call.command) ?? 0) + 1);
       expect(schemaProblems('step', step)).toEqual([]);
       expect(checkProject(JSON.parse(JSON.stringify(after)))).toEqual([]);
       expect(applyPatch(project, JSON.parse(JSON.stringify(step.patch)))).toEqual({ ok: true, value: after });
-      expect([order, recipe, withoutImage(recipeOf(after))]).toEqual([order, recipe, []]);
+      expect([call, recipe, withoutImage(recipeOf(after))]).toEqual([call, recipe, []]);
       const [old, made] = [curveOf(recipe).curve, curveOf(recipeOf(after)).curve];
-      if (EXACT.includes(order.command) && order.command !== 'reverseCurve') {
-        expect([order, deviation(old, made).max]).toEqual([order, expect.closeTo(0, 6)]);
+      if (EXACT.includes(call.command) && call.command !== 'reverseCurve') {
+        expect([call, deviation(old, made).max]).toEqual([call, expect.closeTo(0, 6)]);
       }
       project = after;
       if (step.patch.length > 0) {

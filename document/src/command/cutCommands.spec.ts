@@ -21,8 +21,8 @@ const recipeIn = (project: Project, id: string) => {
 };
 const curveIn = (project: Project, id: string): Curve => curveOf(recipeIn(project, id)).curve;
 const done = (...orders: CommandCall[]) => performed(emptyProject('Cut'), ...orders).project;
-const refusal = (project: Project, order: CommandCall): string => {
-  const outcome = perform(project, order, stamp());
+const refusal = (project: Project, call: CommandCall): string => {
+  const outcome = perform(project, call, stamp());
   return outcome.ok ? 'done' : outcome.failure;
 };
 const lengthOf = (project: Project, id: string) => arcLength(curveIn(project, id)).total;
@@ -154,8 +154,8 @@ describe('mirrors', () => {
   it.each([
     ['deleted', { command: 'deleteItem', args: { item: 'arch' } }],
     ['split', { command: 'splitCurve', args: { item: 'arch', u: 0.5, id: 'x' } }],
-  ] as const)('keep their last shape when the original is %s, and the step says so', (_what, order) => {
-    const { project, log } = performed(mirrored, order);
+  ] as const)('keep their last shape when the original is %s, and the step says so', (_what, call) => {
+    const { project, log } = performed(mirrored, call);
     expect(isMirror(project)).toBe(false);
     expect(curveIn(project, 'm-1').points).toEqual(curveIn(mirrored, 'm-1').points);
     expect(titleOf(log[0].title)).toContain('Curve, mirror 1 is a mirror no longer');
@@ -182,13 +182,13 @@ describe('mirrors', () => {
       { command: 'setLayer', args: { layer: 'safe', locked: true } },
     );
     const words = 'Curve 1 lies on the layer Safe, which is locked';
-    for (const order of [
+    for (const call of [
       { command: 'movePoints', args: { item: 'm-1', moves: [{ point: 'p1', to: [-5, -2, 0] }] } },
       { command: 'deleteItem', args: { item: 'arch' } },
       { command: 'transformItems', args: { items: ['arch'], how: 'move', map: { x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1], origin: [0, 7, 0] } } }, // prettier-ignore
       { command: 'splitCurve', args: { item: 'arch', u: 0.5, id: 'x' } },
     ] as CommandCall[]) {
-      expect(refusal(project, order)).toBe(words);
+      expect(refusal(project, call)).toBe(words);
     }
   });
 });

@@ -22,8 +22,8 @@ function takenIn(items: Items): Taken {
   return taken;
 }
 
-const withNumber = (word: string, number: number): string =>
-  shortened(word, LONGEST_NAME - ` ${number}`.length) + ` ${number}`;
+const withNumber = (base: string, number: number): string =>
+  shortened(base, LONGEST_NAME - ` ${number}`.length) + ` ${number}`;
 
 /** Names for new items, each given once: 'Curve 4' when the names up to 'Curve 3' are taken. */
 export class FreeNames {
@@ -43,20 +43,20 @@ export class FreeNames {
     this.given.add(name);
   }
 
-  next(word: string): string {
-    let number = this.free.get(word) ?? this.firstFree(word);
-    while (this.isTaken(withNumber(word, number))) number++;
-    this.free.set(word, number + 1);
-    const name = withNumber(word, number);
+  next(base: string): string {
+    let number = this.free.get(base) ?? this.firstFree(base);
+    while (this.isTaken(withNumber(base, number))) number++;
+    this.free.set(base, number + 1);
+    const name = withNumber(base, number);
     this.take(name);
     return name;
   }
 
-  private firstFree(word: string): number {
+  private firstFree(base: string): number {
     const { names, free } = this.taken;
-    let number = free.get(word) ?? 1;
-    while (names.has(withNumber(word, number))) number++;
-    free.set(word, number);
+    let number = free.get(base) ?? 1;
+    while (names.has(withNumber(base, number))) number++;
+    free.set(base, number);
     return number;
   }
 }

@@ -40,8 +40,8 @@ export function edgeOfGuide(item: GuideItem, { planes }: Pick<Project, 'planes'>
   let edge = edges.get(item);
   if (!edge) {
     const { guide, plane } = item;
-    const along = (way: number): Vector3 =>
-      guide.kind === 'line' ? (guide.at.map((x, c) => x + way * GUIDE_REACH * guide.direction[c]) as unknown as Vector3) : guide.centre; // prettier-ignore
+    const along = (sign: number): Vector3 =>
+      guide.kind === 'line' ? (guide.at.map((x, c) => x + sign * GUIDE_REACH * guide.direction[c]) as unknown as Vector3) : guide.centre; // prettier-ignore
     edge = guide.kind === 'circle' ? circle(planes[plane], guide.centre, guide.radius) : lineBetween(along(-1), along(1)); // prettier-ignore
     edges.set(item, edge);
   }

@@ -53,13 +53,13 @@ const STORY: readonly CommandCall[] = [
   { command: 'showItem', args: { ...on, visible: false } },
   { command: 'setUp', args: { units: 'in', grid: 12.7 } },
   { command: 'renameProject', args: { name: 'Kettle' } },
-  ...STORY_OF_ITEMS.map(([order]) => order),
+  ...STORY_OF_ITEMS.map(([call]) => call),
   { command: 'deleteItem', args: on },
   { command: 'restoreStage', args: { name: 'First arch', drawing: archProject() } },
 ]; // prettier-ignore
 
-const refused = (project: Project, order: unknown): string => {
-  const outcome = perform(project, order as CommandCall, stamp());
+const refused = (project: Project, call: unknown): string => {
+  const outcome = perform(project, call as CommandCall, stamp());
   return outcome.ok ? 'accepted' : outcome.failure;
 };
 
@@ -113,8 +113,8 @@ describe('commands', () => {
 
   it('leave steps that fit their schema and lead from each drawing to the next and back', () => {
     let project = emptyProject('Test');
-    for (const order of STORY) {
-      const outcome = perform(project, order, stamp());
+    for (const call of STORY) {
+      const outcome = perform(project, call, stamp());
       if (!outcome.ok) throw new Error(outcome.failure);
       const { step, project: after } = outcome.value;
       expect(schemaProblems('step', step)).toEqual([]);
@@ -199,10 +199,10 @@ describe('commands', () => {
       { command: 'deleteItem', args: { item: 'arch', quietly: true } },
       "there is no member 'quietly'",
     ],
-  ])('refuse %s and leave the project as it was', (_name, order, message) => {
+  ])('refuse %s and leave the project as it was', (_name, call, message) => {
     const project = archProject();
     const before = JSON.stringify(project);
-    expect(refused(project, order)).toContain(message);
+    expect(refused(project, call)).toContain(message);
     expect(JSON.stringify(project)).toBe(before);
   });
 

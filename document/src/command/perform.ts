@@ -40,15 +40,16 @@ export function perform(project: Project, call: CommandCall, stamp: Stamp): Outc
   if (!attempted.ok) return attempted;
   const { title, project: changed, difference } = attempted.value;
   const problems = checkProject(changed);
-  if (problems.length > 0) return failed(withPlaces(problems, changed).map(said).join('; '));
-  const way = difference();
-  const tooLarge = stepSizeProblem(way);
+  if (problems.length > 0) return failed(withPlaces(problems, changed).map(sentenceOf).join('; '));
+  const patches = difference();
+  const tooLarge = stepSizeProblem(patches);
   if (tooLarge !== null) return failed(tooLarge);
-  return success({ project: changed, step: { ...stamp, kind: 'do', of: null, title, ...way } });
+  return success({ project: changed, step: { ...stamp, kind: 'do', of: null, title, ...patches } });
 }
 
 /** A sentence stands by itself; what a schema says needs its place beside it. */
-const said = (problem: Problem): string => (/^[a-z]/.test(problem.message) ? inWords([problem]) : problem.message);
+const sentenceOf = (problem: Problem): string =>
+  /^[a-z]/.test(problem.message) ? inWords([problem]) : problem.message;
 
 /** Takes back the last step that still stands: a new step of the log that applies its inverse. */
 export const undo = (project: Project, stacks: Stacks, stamp: Stamp): Outcome => {

@@ -111,7 +111,7 @@ function orders(seed: number) {
     // Now and then somebody asks for what is not there.
     const id = ids.length > 0 && below(40) > 0 ? oneOf(ids) : 'nobody';
     const point = oneOf(model.items.get(id)?.points.map((each) => each.id) ?? ['nobody']);
-    const drawn = ids.length > 0 && below(60) === 0 ? id : `i${serial++}`;
+    const newId = ids.length > 0 && below(60) === 0 ? id : `i${serial++}`;
     switch (below(ids.length < 12 ? 12 : 10)) {
       case 0:
         return { command: 'placePoint', args: { item: id, to: place() } };
@@ -135,10 +135,10 @@ function orders(seed: number) {
           ? { command: 'restoreStage', args: { name: 'Stage', drawing: oneOf(stages) } }
           : { command: 'movePoints', args: { item: id, moves: [{ point, to: place() }] } };
       case 10:
-        return drawing('point', { id: drawn, at: place() });
+        return drawing('point', { id: newId, at: place() });
       default: {
         const points = Array.from({ length: 2 + below(5) }, fresh);
-        return drawing('curve', { id: drawn, recipe: fitRecipe(points, below(3) === 0) });
+        return drawing('curve', { id: newId, recipe: fitRecipe(points, below(3) === 0) });
       }
     }
   };
@@ -177,10 +177,10 @@ describe('random play over the command registry', () => {
         follow(redo(project, stacks, stamp()));
       } else {
         const model = done[done.length - 1];
-        const order = next(model, stages);
-        const after = expected(model, order);
-        const outcome = perform(project, order, stamp());
-        expect([turn, order, outcome.ok]).toEqual([turn, order, after !== null]);
+        const call = next(model, stages);
+        const after = expected(model, call);
+        const outcome = perform(project, call, stamp());
+        expect([turn, call, outcome.ok]).toEqual([turn, call, after !== null]);
         if (!after) {
           refused++;
           continue;

@@ -9,8 +9,8 @@ import { resolveRecipe } from '../recipe/resolve';
 export type Handle =
   | { readonly kind: 'fit'; readonly id: Id }
   | { readonly kind: 'control'; readonly id: Id }
-  /** The end of a tangent's stem, on the way of the curve or against it. */
-  | { readonly kind: 'tangent'; readonly id: Id; readonly way: 1 | -1 }
+  /** The end of a tangent's stem, along the curve or against it. */
+  | { readonly kind: 'tangent'; readonly id: Id; readonly side: 1 | -1 }
   | { readonly kind: 'weight'; readonly id: Id }
   /** A place of the curve at a knot, where no fit point stands. */
   | { readonly kind: 'on'; readonly u: number }
@@ -27,7 +27,7 @@ export function keyOf(handle: Handle): string {
     case 'weight':
       return `${handle.kind}:${handle.id}`;
     case 'tangent':
-      return `tangent:${handle.id}:${handle.way}`;
+      return `tangent:${handle.id}:${handle.side}`;
     case 'on':
     case 'knot':
       return `${handle.kind}:${handle.u}`;

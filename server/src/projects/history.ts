@@ -50,10 +50,10 @@ async function part(
   for (let characters = 0; first > 0 && characters < CHARACTERS_PER_PART;) {
     characters += sizes.get(revisions[--first]) ?? 0;
   }
-  const told = revisions.slice(first);
-  const rows = await manager.findBy(StepEntity, { projectId, revision: In(told) });
+  const within = revisions.slice(first);
+  const rows = await manager.findBy(StepEntity, { projectId, revision: In(within) });
   const byRevision = new Map(rows.map((row) => [row.revision, stepOfRow(row)]));
-  return { more: end - told.length, steps: told.flatMap((revision) => byRevision.get(revision) ?? []) };
+  return { more: end - within.length, steps: within.flatMap((revision) => byRevision.get(revision) ?? []) };
 }
 
 /** How long the patches of steps are, by revision. */

@@ -10,7 +10,7 @@ import { takeSnapshot } from './snapshots';
 
 export type Stage = Pick<StageRow, 'id' | 'name' | 'revision' | 'time'>;
 
-const told = ({ id, name, revision, time }: StageRow): Stage => ({ id, name, revision, time });
+const stageOf = ({ id, name, revision, time }: StageRow): Stage => ({ id, name, revision, time });
 
 /** Named revisions of projects. Naming one keeps its drawing; the log is not touched. */
 export class Stages {
@@ -20,7 +20,7 @@ export class Stages {
   list(projectId: string): Promise<Stage[]> {
     return this.database.read(async (manager) => {
       await rowOf(manager, projectId);
-      return (await manager.find(StageEntity, { where: { projectId }, order: { time: 'DESC' } })).map(told);
+      return (await manager.find(StageEntity, { where: { projectId }, order: { time: 'DESC' } })).map(stageOf);
     });
   }
 
@@ -33,7 +33,7 @@ export class Stages {
       const stage = { projectId, id: randomUUID(), name, revision, time: new Date().toISOString() };
       await manager.insert(StageEntity, stage);
       await takeSnapshot(manager, projectId, revision, await drawingAt(manager, projectId, revision));
-      return told(stage);
+      return stageOf(stage);
     });
   }
 
@@ -41,7 +41,7 @@ export class Stages {
     return this.database.write(async (manager) => {
       const stage = await this.stage(manager, projectId, id);
       await manager.update(StageEntity, { projectId, id }, { name });
-      return told({ ...stage, name });
+      return stageOf({ ...stage, name });
     });
   }
 

@@ -19,7 +19,7 @@ import { selectDrawing, selectSaving } from '../state/selectors';
     @if (conflict(); as conflict) {
       <div class="notice" role="alert">
         <p>
-          <b>{{ conflict.title }}</b> {{ conflict.words }}
+          <b>{{ conflict.title }}</b> {{ conflict.message }}
         </p>
         <p class="buttons">
           <button pButton type="button" size="small" (click)="keepMine()">Keep mine as a copy</button>
@@ -111,7 +111,7 @@ export class Notices {
       return {
         gone: false,
         title: `Your last ${changes} here were refused.`,
-        words: 'The project does not take them any more. What you see is what it holds.',
+        message: 'The project does not take them any more. What you see is what it holds.',
         take: 'Let mine go',
       };
     }
@@ -119,7 +119,7 @@ export class Notices {
       return {
         gone: true,
         title: 'This project was deleted for good elsewhere.',
-        words: `Your ${changes} can become a project of their own.`,
+        message: `Your ${changes} can become a project of their own.`,
         take: '',
       };
     }
@@ -129,13 +129,13 @@ export class Notices {
       ? {
           gone: false,
           title: `Your last ${changes} here came too conflict.`,
-          words: `The project had been changed elsewhere: ${did}. What you see is theirs.`,
+          message: `The project had been changed elsewhere: ${did}. What you see is theirs.`,
           take: 'Let mine go',
         }
       : {
           gone: false,
           title: 'Another window was first.',
-          words: `It changed this project: ${did}. What you did since then, ${changes}, is in this window only.`,
+          message: `It changed this project: ${did}. What you did since then, ${changes}, is in this window only.`,
           take: 'Take theirs',
         };
   });

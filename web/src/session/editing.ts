@@ -78,7 +78,7 @@ export class Editing {
   }
 
   notify(message: string): void {
-    this.store.dispatch(drawingActions.noticeGiven({ words: message }));
+    this.store.dispatch(drawingActions.noticeGiven({ message: message }));
   }
 
   /** Whether nothing can be changed now; that is said. */

@@ -171,8 +171,8 @@ export class LossyPreview {
     this.say(error instanceof Error ? error.message : String(error));
   }
 
-  private say(words: string): void {
-    this.store.dispatch(drawingActions.noticeGiven({ words }));
+  private say(message: string): void {
+    this.store.dispatch(drawingActions.noticeGiven({ message }));
   }
 }
 

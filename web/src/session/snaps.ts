@@ -67,7 +67,7 @@ export class Snaps {
       free || !this.on()
         ? null
         : catchAt(at, {
-            drawn: this.shown.kept(),
+            items: this.shown.kept(),
             on: this.chosen(),
             plane,
             grid: this.target.grid(),

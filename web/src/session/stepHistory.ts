@@ -32,8 +32,8 @@ export class StepHistory {
   }
 
   /** Takes back, or does again, so many steps. */
-  walk(way: 'undo' | 'redo', count: number): void {
+  walk(direction: 'undo' | 'redo', count: number): void {
     const stamps = Array.from({ length: count }, newStamp);
-    this.store.dispatch(drawingActions.walked({ way, stamps }));
+    this.store.dispatch(drawingActions.walked({ direction, stamps }));
   }
 }

@@ -68,8 +68,8 @@ export class Tracing {
     return file.size > LARGEST_PICTURE.bytes ? `${file.name} has ${size} MB; a picture may have ${LARGEST_PICTURE.words}` : null; // prettier-ignore
   }
 
-  private say(words: string): void {
-    this.store.dispatch(drawingActions.noticeGiven({ words }));
+  private say(message: string): void {
+    this.store.dispatch(drawingActions.noticeGiven({ message }));
   }
 }
 

@@ -28,7 +28,7 @@ const SCENE: readonly ShownItem[] = [
 ];
 
 const ALL = new Set(SNAPS.map(({ kind }) => kind));
-const snapping = (more: Partial<Snapping> = {}): Snapping => ({ drawn: SCENE, on: ALL, plane: FRONT, grid: 10, reach: 2, last: null, levels: [], ...more }); // prettier-ignore
+const snapping = (more: Partial<Snapping> = {}): Snapping => ({ items: SCENE, on: ALL, plane: FRONT, grid: 10, reach: 2, last: null, levels: [], ...more }); // prettier-ignore
 const caught = (x: number, y: number, more: Partial<Snapping> = {}) => {
   const found = catchAt([x, y, 0], snapping(more));
   return found && [found.label, ...found.at.slice(0, 2).map((value) => Number(value.toFixed(6)) + 0)];
@@ -90,8 +90,8 @@ describe('what comes first', () => {
     expect(caught(41.8, 0, { reach: 30 })?.[0]).toBe('intersection');
     expect(caught(56, 0, { reach: 30 })?.[0]).toBe('end of Base');
     const doubled = [...SCENE, drawn({ ...look, kind: 'point', name: 'Point 2', at: [0, 0, 0] })];
-    expect(caught(0.5, 0.5, { drawn: doubled })?.[0]).toBe('end of Base');
-    expect(caught(0.5, 0.5, { drawn: doubled, ...without('end') })?.[0]).toBe('Point 2');
+    expect(caught(0.5, 0.5, { items: doubled })?.[0]).toBe('end of Base');
+    expect(caught(0.5, 0.5, { items: doubled, ...without('end') })?.[0]).toBe('Point 2');
   });
 
   it('what is switched off is passed over, one kind after the other, down to nothing', () => {
@@ -99,7 +99,7 @@ describe('what comes first', () => {
     let off: SnapKind[] = [];
     for (let found = caught(40.3, 0.2); found; found = caught(40.3, 0.2, without(...off))) {
       labels.push(found[0]);
-      const kind = SNAPS.find(({ words }) => String(found?.[0]).startsWith(words))?.kind;
+      const kind = SNAPS.find(({ label }) => String(found?.[0]).startsWith(label))?.kind;
       if (!kind) throw new Error(`${found[0]} is of no kind`);
       off = [...off, kind];
     }
@@ -112,8 +112,8 @@ describe('what comes first', () => {
 
   it('finds one curve among 2,000', () => {
     const many = Array.from({ length: 2000 }, (_, i) => curve(`Rib ${i}`, lineBetween([i, 1000, 0], [i, 1010, 0])));
-    expect(caught(777.2, 1009.9, { drawn: [...many, ...SCENE], reach: 0.4 })).toEqual(['end of Rib 777', 777, 1010]);
-    expect(caught(41, 1, { drawn: [...many, ...SCENE] })).toEqual(['intersection', 40, 0]);
+    expect(caught(777.2, 1009.9, { items: [...many, ...SCENE], reach: 0.4 })).toEqual(['end of Rib 777', 777, 1010]);
+    expect(caught(41, 1, { items: [...many, ...SCENE] })).toEqual(['intersection', 40, 0]);
   });
 });
 

@@ -9,7 +9,7 @@ import { gridPointNear } from '../view/grid';
 
 /** What snaps know of the sheet and of the drawing at hand. */
 export interface Snapping {
-  readonly drawn: readonly ShownItem[];
+  readonly items: readonly ShownItem[];
   readonly on: ReadonlySet<SnapKind>;
   readonly plane: Plane;
   /** Distance of the grid in mm. */
@@ -41,7 +41,7 @@ export function catchAt(at: Vector3, snapping: Snapping): Caught | null {
 }
 
 interface Near {
-  readonly drawn: ShownItem;
+  readonly shown: ShownItem;
   readonly curve: Curve;
   readonly u: number;
   readonly at: Vector3;
@@ -51,16 +51,16 @@ interface Near {
 const boxes = new WeakMap<readonly ShownItem[], Float64Array>();
 
 /** Least and largest coordinates of the control points of everything drawn, six for each; of a point none. */
-function boxesOf(drawn: readonly ShownItem[]): Float64Array {
-  let all = boxes.get(drawn);
+function boxesOf(items: readonly ShownItem[]): Float64Array {
+  let all = boxes.get(items);
   if (!all) {
-    all = new Float64Array(6 * drawn.length);
-    for (let i = 0; i < drawn.length; i++) {
-      const curve = drawn[i].curve ?? drawn[i].edge;
+    all = new Float64Array(6 * items.length);
+    for (let i = 0; i < items.length; i++) {
+      const curve = items[i].curve ?? items[i].edge;
       const { least, largest } = curve ? controlBox(curve) : NOWHERE;
       for (let c = 0; c < 3; c++) [all[6 * i + c], all[6 * i + c + 3]] = [least[c], largest[c]];
     }
-    boxes.set(drawn, all);
+    boxes.set(items, all);
   }
   return all;
 }
@@ -72,29 +72,36 @@ const isWithin = (at: Vector3, box: Float64Array, i: number, reach: number): boo
   at[0] >= box[6 * i] - reach && at[0] <= box[6 * i + 3] + reach && at[1] >= box[6 * i + 1] - reach && at[1] <= box[6 * i + 4] + reach && at[2] >= box[6 * i + 2] - reach && at[2] <= box[6 * i + 5] + reach; // prettier-ignore
 
 /** Hundreds of curves are passed over by their boxes; what is left is measured. */
-function curvesNear(at: Vector3, { drawn, reach }: Snapping): Near[] {
+function curvesNear(at: Vector3, { items, reach }: Snapping): Near[] {
   const near: Near[] = [];
-  const all = boxesOf(drawn);
-  for (let i = 0; i < drawn.length; i++) {
+  const all = boxesOf(items);
+  for (let i = 0; i < items.length; i++) {
     if (!isWithin(at, all, i, reach)) continue;
-    const each = drawn[i];
+    const each = items[i];
     const curve = each.curve ?? each.edge;
     if (!curve) continue;
     const { u, point, distance } = closestPoint(curve, at);
-    if (distance <= reach) near.push({ drawn: each, curve, u, at: point, away: distance });
+    if (distance <= reach) near.push({ shown: each, curve, u, at: point, away: distance });
   }
   return near.sort((a, b) => a.away - b.away).slice(0, MOST_CURVES);
 }
 
 const caught = (kind: SnapKind, name: string, at: Vector3, item: Caught['item'] = null): Caught => {
-  const words = SNAPS[RANK.get(kind) ?? 0].words;
-  return { kind, label: name ? `${words}${PREPOSITION[kind] ?? ' '}${name}` : words, at, item, ahead: null, from: [] };
+  const kindLabel = SNAPS[RANK.get(kind) ?? 0].label;
+  return {
+    kind,
+    label: name ? `${kindLabel}${PREPOSITION[kind] ?? ' '}${name}` : kindLabel,
+    at,
+    item,
+    ahead: null,
+    from: [],
+  };
 };
 const PREPOSITION: Partial<Record<SnapKind, string>> = { end: ' of ', point: ' of ', middle: ' of ', centre: ' of ', quadrant: ' of ', tangent: ' to ', perpendicular: ' to ' }; // prettier-ignore
 
-function marked(at: Vector3, { drawn, reach, on }: Snapping): Caught[] {
+function marked(at: Vector3, { items, reach, on }: Snapping): Caught[] {
   const found: Caught[] = [];
-  const { places, xy } = snapPointsOf(drawn);
+  const { places, xy } = snapPointsOf(items);
   for (let i = 0; i < places.length; i++) {
     // Most are far off along x alone.
     if (Math.abs(xy[2 * i] - at[0]) > reach || Math.abs(xy[2 * i + 1] - at[1]) > reach) continue;
@@ -115,7 +122,7 @@ function alongCurves(at: Vector3, near: readonly Near[], snapping: Snapping): Ca
   const { reach, on, plane, last } = snapping;
   const found: Caught[] = [];
   const stretches = near.map(({ curve, u }) => stretchAround(curve, u, reach));
-  near.forEach(({ drawn: { id, item }, curve }, i) => {
+  near.forEach(({ shown: { id, item }, curve }, i) => {
     const put = (kind: SnapKind, places: readonly Vector3[]) => {
       if (on.has(kind)) for (const place of places) found.push(caught(kind, item.name, place, id));
     };
@@ -140,10 +147,10 @@ function alongCurves(at: Vector3, near: readonly Near[], snapping: Snapping): Ca
     }
   });
   if (on.has('centre')) {
-    const all = boxesOf(snapping.drawn);
-    for (let i = 0; i < snapping.drawn.length; i++) {
+    const all = boxesOf(snapping.items);
+    for (let i = 0; i < snapping.items.length; i++) {
       if (!isWithin(at, all, i, reach)) continue;
-      const { id, item, curve } = snapping.drawn[i];
+      const { id, item, curve } = snapping.items[i];
       if (!curve || curve.closing === 'open' || curve.degree === 2) continue;
       const centre = centroidOf(curve);
       if (centre) found.push(caught('centre', item.name, centre, id));
@@ -181,7 +188,7 @@ const rank = ({ kind }: Caught): number => RANK.get(kind) ?? 0;
 
 function onCurve(near: readonly Near[], { on }: Snapping): Caught | null {
   for (const {
-    drawn: { id, item },
+    shown: { id, item },
     at,
   } of near) {
     const kind = item.kind === 'guide' && item.guide.kind === 'line' && item.guide.symmetry ? 'symmetry' : 'curve';

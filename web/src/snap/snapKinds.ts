@@ -2,7 +2,7 @@ import type { SnapKind } from '../api/savedView';
 
 interface SnapText {
   readonly kind: SnapKind;
-  readonly words: string;
+  readonly label: string;
   /** On the switch. */
   readonly chip: string;
   /** What it catches, in a sentence. */
@@ -11,21 +11,21 @@ interface SnapText {
 
 /** Every kind of snap as people read it; `words` begin the label of what it caught. */
 export const SNAPS: readonly SnapText[] = [
-  { kind: 'end', words: 'end', chip: 'end', does: 'Ends of curves' },
-  { kind: 'point', words: 'point', chip: 'point', does: 'Points, and points of curves' },
-  { kind: 'intersection', words: 'intersection', chip: 'intersection', does: 'Where curves cross' },
-  { kind: 'middle', words: 'middle', chip: 'middle', does: 'Half the length of a curve or leg' },
-  { kind: 'centre', words: 'centre', chip: 'centre', does: 'Centres of arcs and closed curves' },
-  { kind: 'quadrant', words: 'quadrant', chip: 'quadrant', does: 'Where a curve runs level or upright' },
-  { kind: 'tangent', words: 'tangent', chip: 'tangent', does: 'Touching, from the last place' },
+  { kind: 'end', label: 'end', chip: 'end', does: 'Ends of curves' },
+  { kind: 'point', label: 'point', chip: 'point', does: 'Points, and points of curves' },
+  { kind: 'intersection', label: 'intersection', chip: 'intersection', does: 'Where curves cross' },
+  { kind: 'middle', label: 'middle', chip: 'middle', does: 'Half the length of a curve or leg' },
+  { kind: 'centre', label: 'centre', chip: 'centre', does: 'Centres of arcs and closed curves' },
+  { kind: 'quadrant', label: 'quadrant', chip: 'quadrant', does: 'Where a curve runs level or upright' },
+  { kind: 'tangent', label: 'tangent', chip: 'tangent', does: 'Touching, from the last place' },
   {
     kind: 'perpendicular',
-    words: 'perpendicular',
+    label: 'perpendicular',
     chip: 'perpendicular',
     does: 'Square to a curve, from the last place',
   },
-  { kind: 'symmetry', words: 'symmetry line', chip: 'symmetry line', does: 'On a symmetry line' },
-  { kind: 'curve', words: 'on', chip: 'on curve', does: 'On a curve or a guide' },
-  { kind: 'level', words: 'level with', chip: 'level', does: 'Level with, or over, another place' },
-  { kind: 'grid', words: 'grid', chip: 'grid', does: 'Crossings of the grid' },
+  { kind: 'symmetry', label: 'symmetry line', chip: 'symmetry line', does: 'On a symmetry line' },
+  { kind: 'curve', label: 'on', chip: 'on curve', does: 'On a curve or a guide' },
+  { kind: 'level', label: 'level with', chip: 'level', does: 'Level with, or over, another place' },
+  { kind: 'grid', label: 'grid', chip: 'grid', does: 'Crossings of the grid' },
 ];

@@ -31,14 +31,14 @@ export interface SnapPoints {
 const known = new WeakMap<readonly ShownItem[], SnapPoints>();
 
 /** Ends, points and centres of arcs of everything drawn; computed once for a list that does not change. */
-export function snapPointsOf(drawn: readonly ShownItem[]): SnapPoints {
-  let found = known.get(drawn);
+export function snapPointsOf(items: readonly ShownItem[]): SnapPoints {
+  let found = known.get(items);
   if (!found) {
-    const places = drawn.flatMap(snapPointsOfOne);
+    const places = items.flatMap(snapPointsOfOne);
     const xy = new Float64Array(2 * places.length);
     places.forEach(({ at }, i) => xy.set([at[0], at[1]], 2 * i));
     found = { places, xy };
-    known.set(drawn, found);
+    known.set(items, found);
   }
   return found;
 }

@@ -26,10 +26,10 @@ export const drawingActions = createActionGroup({
     Undone: props<{ stamp: Stamp }>(),
     Redone: props<{ stamp: Stamp }>(),
     /** To another place of the history: a step back or forth for each stamp. */
-    Walked: props<{ way: 'undo' | 'redo'; stamps: readonly Stamp[] }>(),
+    Walked: props<{ direction: 'undo' | 'redo'; stamps: readonly Stamp[] }>(),
     'Earlier wanted': emptyProps(),
     'Earlier came': props<{ history: HistoryPart }>(),
-    'Notice given': props<{ words: string }>(),
+    'Notice given': props<{ message: string }>(),
     'Notice read': emptyProps(),
     Selected: props<{ selection: Selection }>(),
     /** A stage is shown in place of the drawing, which stays as it is. */

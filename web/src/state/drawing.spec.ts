@@ -35,7 +35,7 @@ describe('looking at a stage', () => {
     ['a command', renamed('Teapot')],
     ['undo', drawingActions.undone({ stamp: newStamp() })],
     ['redo', drawingActions.redone({ stamp: newStamp() })],
-    ['a walk', drawingActions.walked({ way: 'undo', stamps: [newStamp()] })],
+    ['a walk', drawingActions.walked({ direction: 'undo', stamps: [newStamp()] })],
   ])('%s changes nothing then, and says so', (_what, action) => {
     expect(drawingReducer(looking, action)).toEqual({ ...looking, notice: VIEWED_ONLY });
   });

@@ -63,7 +63,7 @@ export const drawingReducer = createReducer<Drawing>(
     more: { undo: undone.more, redo: redone.more },
   })),
   on(drawingActions.couldNotOpen, (_drawing, { why }) => ({ ...CLOSED, notice: why })),
-  on(drawingActions.noticeGiven, (drawing, { words }) => ({ ...drawing, notice: words })),
+  on(drawingActions.noticeGiven, (drawing, { message }) => ({ ...drawing, notice: message })),
   on(drawingActions.noticeRead, (drawing) => ({ ...drawing, notice: null })),
   on(drawingActions.commandCalled, (drawing, { call, stamp }) =>
     drawing.project ? (onlyViewed(drawing) ?? after(drawing, perform(drawing.project, call, stamp))) : drawing,
@@ -72,20 +72,20 @@ export const drawingReducer = createReducer<Drawing>(
   on(drawingActions.stageLeft, (drawing) => ({ ...drawing, viewed: null, notice: null })),
   on(drawingActions.undone, (drawing, { stamp }) => walked(drawing, 'undo', stamp)),
   on(drawingActions.redone, (drawing, { stamp }) => walked(drawing, 'redo', stamp)),
-  on(drawingActions.walked, (drawing, { way, stamps }) =>
-    stamps.reduce((at, stamp) => walked(at, way, stamp), drawing),
+  on(drawingActions.walked, (drawing, { direction, stamps }) =>
+    stamps.reduce((at, stamp) => walked(at, direction, stamp), drawing),
   ),
 );
 
-function walked(drawing: Drawing, way: keyof Stacks, stamp: Parameters<typeof undo>[2]): Drawing {
+function walked(drawing: Drawing, direction: keyof Stacks, stamp: Parameters<typeof undo>[2]): Drawing {
   if (!drawing.project) return drawing;
   const refused = onlyViewed(drawing);
   if (refused) return refused;
   const { stacks, more } = stacksNow(drawing);
-  if (stacks[way].length === 0 && more[way] > 0) {
+  if (stacks[direction].length === 0 && more[direction] > 0) {
     return { ...drawing, notice: 'the steps before this one have not come from the server yet' };
   }
-  return after(drawing, (way === 'undo' ? undo : redo)(drawing.project, stacks, stamp));
+  return after(drawing, (direction === 'undo' ? undo : redo)(drawing.project, stacks, stamp));
 }
 
 /** Why nothing is done while a stage is shown. */

@@ -226,7 +226,7 @@ export const savingEffects = {
               return savingActions.copied({ id: copy.id, steps: mine ? 0 : own.steps.length });
             }),
             catchError((error: unknown) =>
-              of(drawingActions.noticeGiven({ words: `The copy was not made: ${explain(error).why}` })),
+              of(drawingActions.noticeGiven({ message: `The copy was not made: ${explain(error).why}` })),
             ),
           );
         }),

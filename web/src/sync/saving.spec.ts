@@ -280,7 +280,7 @@ describe('going from one project to another without leaving the bench', () => {
     // The answer comes when the other project is open.
     if (!first.cancelled) first.flush({ revision: 6 });
     await settled();
-    expect(read(selectSaving)).toMatchObject({ kept: 0, stored: 0 });
+    expect(read(selectSaving)).toMatchObject({ saved: 0, stored: 0 });
     called(rename('Two'));
     const next = http.expectOne('/api/projects/copy/steps');
     expect(next.request.body.steps).toMatchObject([{ title: { command: 'renameProject', to: 'Two' } }]);
@@ -309,13 +309,13 @@ describe('history', () => {
     store.dispatch(drawingActions.opened({ ...opened, revision: 60, project, history }));
     const earlier = http.expectOne('/api/projects/k/history?revision=60&undo=20&redo=0');
     // Until it has come, what is there can be walked, and no further.
-    store.dispatch(drawingActions.walked({ way: 'undo', stamps: Array.from({ length: 41 }, newStamp) }));
+    store.dispatch(drawingActions.walked({ direction: 'undo', stamps: Array.from({ length: 41 }, newStamp) }));
     expect(read(selectProject)?.name).toBe('Name 19');
     expect(read(selectNotice)).toContain('have not come from the server yet');
     earlier.flush({ undo: { steps: all.slice(0, 20), more: 0 }, redo: { steps: [], more: 0 } });
-    store.dispatch(drawingActions.walked({ way: 'undo', stamps: Array.from({ length: 20 }, newStamp) }));
+    store.dispatch(drawingActions.walked({ direction: 'undo', stamps: Array.from({ length: 20 }, newStamp) }));
     expect(read(selectProject)?.name).toBe('Kettle');
-    store.dispatch(drawingActions.walked({ way: 'redo', stamps: Array.from({ length: 60 }, newStamp) }));
+    store.dispatch(drawingActions.walked({ direction: 'redo', stamps: Array.from({ length: 60 }, newStamp) }));
     expect(read(selectProject)).toEqual(project);
     expect(read(selectHistory)).toMatchObject({ more: { undo: 0, redo: 0 } });
     sent().flush({ revision: 100 });

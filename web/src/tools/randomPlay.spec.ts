@@ -114,7 +114,7 @@ function inputs(seed: number) {
     const curve: Hit = { kind: 'curve', item: id, at: place(), u: first + ((last - first) * below(100)) / 99 };
     const handles: readonly Handle[] = [
       ...points.fit.map((each): Handle => ({ kind: 'fit', id: each.id })),
-      ...points.fit.map((each): Handle => ({ kind: 'tangent', id: each.id, way: below(2) === 0 ? 1 : -1 })),
+      ...points.fit.map((each): Handle => ({ kind: 'tangent', id: each.id, side: below(2) === 0 ? 1 : -1 })),
       ...points.control.flatMap((each): Handle[] => [
         { kind: 'control', id: each.id },
         { kind: 'weight', id: each.id },

@@ -114,10 +114,10 @@ export class NumberField {
 
   private wrong(value: number): string | null {
     const units = this.units();
-    const told = (bound: number) => (units ? `${lengthShown(bound, units)} ${units}` : String(bound));
+    const inWords = (bound: number) => (units ? `${lengthShown(bound, units)} ${units}` : String(bound));
     if (this.whole() && !Number.isInteger(value)) return `A whole number is needed, not ${value}`;
-    if (value < this.least()) return `At least ${told(this.least())} is needed`;
-    if (value > this.most()) return `At most ${told(this.most())} is possible`;
+    if (value < this.least()) return `At least ${inWords(this.least())} is needed`;
+    if (value > this.most()) return `At most ${inWords(this.most())} is possible`;
     return null;
   }
 }

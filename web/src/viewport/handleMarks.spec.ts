@@ -48,7 +48,7 @@ describe('the handles of a curve', () => {
 
   it('of a selected fit point are its tangent to both sides, and a weight of a selected control point', () => {
     const point = of(ARCH, handlesOn('c', [{ kind: 'fit', id: 'p2' }]));
-    expect(point.tangents.filter(({ label }) => label.endsWith('2')).map(({ handle }) => 'way' in handle && handle.way)).toEqual([1, -1]); // prettier-ignore
+    expect(point.tangents.filter(({ label }) => label.endsWith('2')).map(({ handle }) => 'side' in handle && handle.side)).toEqual([1, -1]); // prettier-ignore
     expect(of(ARCH, handlesOn('c', [{ kind: 'control', id: 'c2' }])).weights).toHaveLength(1);
     expect(of(ARCH).weights).toHaveLength(0);
   });

@@ -240,9 +240,9 @@ function tangentMarks(recipe: Recipe, { fit }: CurvePoints, builder: MarkBuilder
       throw error;
     }
     const stem = scale(tangent.direction, tangent.mm * HANDLE_SHARE);
-    const ways = !isEnd ? ([1, -1] as const) : i === 0 ? ([1] as const) : ([-1] as const);
-    return ways.map((way) => {
-      const end = builder.mark({ kind: 'tangent', id, way }, add(at, scale(stem, way)), `Tangent at point ${i + 1}`);
+    const sides = !isEnd ? ([1, -1] as const) : i === 0 ? ([1] as const) : ([-1] as const);
+    return sides.map((side) => {
+      const end = builder.mark({ kind: 'tangent', id, side }, add(at, scale(stem, side)), `Tangent at point ${i + 1}`);
       const turn = (Math.atan2(end.y - point.y, end.x - point.x) * 180) / Math.PI;
       return { ...end, turn, foot: { x: point.x, y: point.y }, size: points[i].tangent ? 1 : 0 };
     });

@@ -42,7 +42,7 @@ export class PaneKeys {
     return handles.length > 0 ? stopAt(items[0], handles[0], this.handles()) : null;
   });
   /** What a screen reader says next. */
-  readonly said = signal('');
+  readonly announcement = signal('');
   /** The place to draw at was brought there by keys. */
   pointsByKeys = false;
 
@@ -70,12 +70,12 @@ export class PaneKeys {
     if (this.movesByKeys()) {
       this.hand.feed({ type: 'nudge', by, located: this.selected()?.located ?? null });
       const { dragged } = this.toolView.preview();
-      if (dragged) this.said.set(placeInWords(dragged.to));
+      if (dragged) this.announcement.set(placeInWords(dragged.to));
       return true;
     }
     const stop = stepped(this.stops(), this.stop(), right + up > 0 ? 1 : -1);
     this.walkedTo.set(stop);
-    this.said.set(stop?.words ?? 'Nothing is drawn yet');
+    this.announcement.set(stop?.label ?? 'Nothing is drawn yet');
     return true;
   }
 
@@ -105,7 +105,7 @@ export class PaneKeys {
     }
     this.viewports.pointer.set(at);
     this.feed('move', at);
-    this.said.set(placeInWords(at));
+    this.announcement.set(placeInWords(at));
     return true;
   }
 
@@ -125,12 +125,12 @@ export class PaneKeys {
   private takeStop(picks: boolean): boolean {
     const stop = this.stop();
     if (!stop) return false;
-    const { item, located, at, words } = stop;
+    const { item, located, at, label } = stop;
     const { items, handles } = this.editing.selection();
     if (picks) this.feed('press', at, hitOf(stop));
     else if (located && items[0] === item && handles.some((each) => keyOf(each) === stop.key)) return false;
     else this.editing.select(handlesOn(item, located ? [located.handle] : []));
-    this.said.set(`${words}, selected`);
+    this.announcement.set(`${label}, selected`);
     if (located === null) this.walkedTo.set(null);
     return true;
   }

@@ -20,13 +20,13 @@ const NARROW = 0.6;
  */
 export function pick(
   at: Vector3,
-  drawn: readonly ShownItem[],
+  items: readonly ShownItem[],
   selection: Selection,
   handles: Handles | null,
   reach: number,
   viewport: Viewport,
 ): readonly Hit[] {
-  const free = drawn.filter(({ fixed, id }) => !fixed || id === selection.items[0]);
+  const free = items.filter(({ fixed, id }) => !fixed || id === selection.items[0]);
   const selected = free.find(({ id }) => id === selection.items[0]);
   const away = selected ? distanceTo(selected, at, viewport.scale) : Infinity;
   const leg = handles && nearestLeg(handles, at, reach * NARROW);
@@ -71,8 +71,8 @@ function awayFrom(mark: HandleMark, at: Vector3, reach: number, viewport: Viewpo
 }
 
 /** Guides under the pointer: taken only where no curve is. */
-function guidesNear(drawn: readonly ShownItem[], at: Vector3, reach: number): Hit[] {
-  return drawn.flatMap(({ id, edge }): Hit[] => {
+function guidesNear(items: readonly ShownItem[], at: Vector3, reach: number): Hit[] {
+  return items.flatMap(({ id, edge }): Hit[] => {
     const near = edge && closestPoint(edge, at);
     return near && near.distance <= reach ? [{ kind: 'guide', item: id, at: near.point }] : [];
   });
@@ -87,15 +87,15 @@ function nearestLeg({ legs }: Handles, at: Vector3, reach: number) {
   return best;
 }
 
-const pointItems = (drawn: readonly ShownItem[], at: Vector3, reach: number): Hit[] =>
-  drawn.flatMap((each) =>
+const pointItems = (items: readonly ShownItem[], at: Vector3, reach: number): Hit[] =>
+  items.flatMap((each) =>
     each.at && distance(each.at, at) <= reach ? [{ kind: 'point' as const, item: each.id, at: each.at }] : [],
   );
 
-function nearestCurve(drawn: readonly ShownItem[], at: Vector3, reach: number, mmPerPixel: number): Hit[] {
+function nearestCurve(items: readonly ShownItem[], at: Vector3, reach: number, mmPerPixel: number): Hit[] {
   let best: ShownItem | null = null;
   let nearest = reach;
-  for (const each of drawn) {
+  for (const each of items) {
     const away = distanceTo(each, at, mmPerPixel);
     if (away > nearest) continue;
     nearest = away;

@@ -22,7 +22,7 @@ const handles = handlesOf(SPOUT, CAMERA, b, new Set());
 
 it('goes through the items when nothing is selected, and round', () => {
   const stops = stopsOf([SPOUT, DOT], NOTHING, null);
-  expect(stops.map(({ words }) => words)).toEqual(['Spout, 3 points, x 0.00, y 0.00', 'Dot, x 5.00, y 5.00']);
+  expect(stops.map(({ label }) => label)).toEqual(['Spout, 3 points, x 0.00, y 0.00', 'Dot, x 5.00, y 5.00']);
   expect(stepped(stops, null, 1)).toBe(stops[0]);
   expect(stepped(stops, null, -1)).toBe(stops[1]);
   expect(stepped(stops, stops[1], 1)).toBe(stops[0]);
@@ -32,7 +32,7 @@ it('goes through the items when nothing is selected, and round', () => {
 it('goes through the handles of the selected curve, kind by kind', () => {
   const stops = stopsOf([DOT, SPOUT], b, handles);
   expect(stops.map(({ located }) => located?.handle.kind).filter((kind, i, all) => kind !== all[i - 1])).toEqual(['fit', 'control', 'tangent', 'knot']); // prettier-ignore
-  expect(stepped(stops, stops[1], 1)?.words).toBe('Point 3 of 3 of Spout, x 20.00, y 0.00, z 3.00');
+  expect(stepped(stops, stops[1], 1)?.label).toBe('Point 3 of 3 of Spout, x 20.00, y 0.00, z 3.00');
   expect(stops.every(({ item }) => item === 'spout')).toBe(true);
   const back = stepped(stops, stops[0], -1);
   expect(back?.located?.handle.kind).toBe('knot');

@@ -20,7 +20,7 @@ export interface WalkStop {
   readonly located: LocatedHandle | null;
   readonly at: Vector3;
   /** What a screen reader says of it. */
-  readonly words: string;
+  readonly label: string;
 }
 
 /**
@@ -28,11 +28,11 @@ export interface WalkStop {
  * nothing selected, the items.
  */
 export function stopsOf(
-  drawn: readonly ShownItem[],
+  items: readonly ShownItem[],
   selection: Selection,
   handles: Handles | null,
 ): readonly WalkStop[] {
-  const selected = drawn.find(({ id }) => id === selection.items[0]);
+  const selected = items.find(({ id }) => id === selection.items[0]);
   if (selected?.item.kind === 'curve' && handles) {
     const { id, item } = selected;
     const points = pointsOf(selected.item.recipe);
@@ -43,13 +43,13 @@ export function stopsOf(
       key,
       located: { handle, at, ...(stem && { stem }) },
       at,
-      words: `${label}${among(handle)} of ${item.name}, ${placeInWords(at)}`,
+      label: `${label}${among(handle)} of ${item.name}, ${placeInWords(at)}`,
     }));
   }
-  return drawn.flatMap(({ id, item, curve, at }): WalkStop[] => {
+  return items.flatMap(({ id, item, curve, at }): WalkStop[] => {
     const place = at ?? (curve && startOf(curve));
     if (!place) return [];
-    return [{ item: id, key: null, located: null, at: place, words: `${nameOf(item)}, ${placeInWords(place)}` }];
+    return [{ item: id, key: null, located: null, at: place, label: `${nameOf(item)}, ${placeInWords(place)}` }];
   });
 }
 
@@ -58,7 +58,7 @@ export function stopAt(item: Id | null, handle: Handle, handles: Handles | null)
   const mark = handles && inKeyOrder(handles, true).find(({ key }) => key === keyOf(handle));
   if (!mark || !item) return null;
   const { at, stem, key } = mark;
-  return { item, key, at, words: '', located: { handle, at, ...(stem && { stem }) } };
+  return { item, key, at, label: '', located: { handle, at, ...(stem && { stem }) } };
 }
 
 function nameOf(item: ShownItem['item']): string {

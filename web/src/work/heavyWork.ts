@@ -11,11 +11,11 @@ export interface HeavyWork {
 
 export const heavyWork: HeavyWork = {
   run(kind, asked, tell) {
-    let told = -Infinity;
+    let lastPosted = -Infinity;
     return runJob(kind, asked, (step) => {
       const now = performance.now();
-      if (!tell || now - told < TELL_EVERY) return;
-      told = now;
+      if (!tell || now - lastPosted < TELL_EVERY) return;
+      lastPosted = now;
       tell(step);
     });
   },

@@ -60,9 +60,9 @@ export function drawGraph(
   context.fillStyle = QUIET;
   context.textAlign = 'right';
   if (most > 0) {
-    const told = Number((most * unit).toPrecision(2));
-    context.fillText(`+${told}`, LEFT - 8, yOf(frame, most) + 4);
-    context.fillText(`−${told}`, LEFT - 8, yOf(frame, -most) - 4);
+    const nearest = Number((most * unit).toPrecision(2));
+    context.fillText(`+${nearest}`, LEFT - 8, yOf(frame, most) + 4);
+    context.fillText(`−${nearest}`, LEFT - 8, yOf(frame, -most) - 4);
   }
   context.fillText('0', LEFT - 8, zero);
   axis(context, frame);

@@ -45,7 +45,7 @@ export class HandleSection {
   protected readonly axes = AXES;
   protected readonly units = computed(() => this.editing.project()?.units ?? 'mm');
 
-  private readonly drawn = computed(() => {
+  private readonly selectedCurve = computed(() => {
     const item = this.shown.selected()?.item;
     const points = item?.kind === 'curve' ? pointsOf(item.recipe) : null;
     return item?.kind === 'curve' && points ? { recipe: item.recipe, points } : null;
@@ -56,10 +56,10 @@ export class HandleSection {
 
   /** The one selected point, fit or control. */
   protected readonly point = computed(() => {
-    const drawn = this.drawn();
+    const shown = this.selectedCurve();
     const handle = this.single();
-    if (!drawn || !handle || !('id' in handle)) return null;
-    const { points, recipe } = drawn;
+    if (!shown || !handle || !('id' in handle)) return null;
+    const { points, recipe } = shown;
     const fit = points.fit.findIndex(({ id }) => id === handle.id);
     if (fit >= 0) {
       const [held] = [fitPointsOf(recipe)[fit]];
@@ -72,24 +72,24 @@ export class HandleSection {
   });
 
   protected readonly isEnd = computed(() => {
-    const drawn = this.drawn();
+    const shown = this.selectedCurve();
     const point = this.point();
-    if (!drawn || !point?.fit) return false;
-    const last = drawn.points.fit.length - 1;
-    return drawn.points.curve.closing === 'open' && (point.index === 0 || point.index === last);
+    if (!shown || !point?.fit) return false;
+    const last = shown.points.fit.length - 1;
+    return shown.points.curve.closing === 'open' && (point.index === 0 || point.index === last);
   });
 
   private readonly plane = computed(() => this.target.planeOf(this.shown.selected()?.item.plane ?? null));
 
   /** The tangent at the selected fit point as it is, held or not. */
   protected readonly tangent = computed(() => {
-    const drawn = this.drawn();
+    const shown = this.selectedCurve();
     const point = this.point();
-    if (!drawn || !point?.fit) return null;
+    if (!shown || !point?.fit) return null;
     try {
-      const { direction, mm } = tangentAt(drawn.recipe, point.id);
+      const { direction, mm } = tangentAt(shown.recipe, point.id);
       const constraint = point.fit.tangent ?? null;
-      const chord = chordAt(drawn.recipe, point.index);
+      const chord = chordAt(shown.recipe, point.index);
       const inRatio = constraint?.strength ? 'ratio' in constraint.strength : false;
       return {
         direction,
@@ -107,19 +107,19 @@ export class HandleSection {
   });
 
   protected readonly radius = computed(() => {
-    const drawn = this.drawn();
+    const shown = this.selectedCurve();
     const point = this.point();
-    if (!drawn || !point?.fit) return null;
-    const { curve } = drawn.points;
+    if (!shown || !point?.fit) return null;
+    const { curve } = shown.points;
     const kappa = Math.abs(curvatureAt(curve, closestPoint(curve, point.at).u).kappa);
-    return { value: kappa > 1e-9 ? 1 / kappa : 0, held: (drawn.recipe.kind === 'fit' && point.fit.radius) || null };
+    return { value: kappa > 1e-9 ? 1 / kappa : 0, held: (shown.recipe.kind === 'fit' && point.fit.radius) || null };
   });
 
   protected readonly leg = computed(() => {
-    const drawn = this.drawn();
+    const shown = this.selectedCurve();
     const handle = this.single();
-    if (!drawn || handle?.kind !== 'leg') return null;
-    const { control, curve } = drawn.points;
+    if (!shown || handle?.kind !== 'leg') return null;
+    const { control, curve } = shown.points;
     const [from, to] = [control[handle.index], control[(handle.index + 1) % control.length]];
     const mm = distance(from.at, to.at);
     const [first, last] = domainOf(curve);

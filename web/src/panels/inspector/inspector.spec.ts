@@ -15,39 +15,39 @@ const opened = (project: Project = CURVES) => {
   const bench = openBench(project);
   const fixture = TestBed.createComponent(Inspector);
   const element: HTMLElement = fixture.nativeElement;
-  const said = () => {
+  const notice = () => {
     TestBed.tick();
     fixture.detectChanges();
     return element.textContent?.replace(/\s+/g, ' ') ?? '';
   };
   const press = (label: string) => {
-    said();
+    notice();
     const found = [...element.querySelectorAll('button')].find((button) => (button.getAttribute('aria-label') ?? button.textContent?.trim()) === label); // prettier-ignore
     if (!found) throw new Error(`there is no button ${label}`);
     found.click();
   };
-  return { ...bench, element, said, press, editing: bench.inject(Editing), hand: bench.inject(ToolInHand) };
+  return { ...bench, element, notice, press, editing: bench.inject(Editing), hand: bench.inject(ToolInHand) };
 };
 
 describe('the inspector', () => {
   it('is about the sheet when nothing is selected, about a curve, or about several', () => {
-    const { said, editing } = opened();
-    expect(said()).toContain('Nothing is selected.');
+    const { notice, editing } = opened();
+    expect(notice()).toContain('Nothing is selected.');
     editing.select(selectionOf(['a']));
-    expect(said()).toMatch(/Curve 1Through points, open/);
-    expect(said()).toMatch(/Points3 fit, 5 control/);
+    expect(notice()).toMatch(/Curve 1Through points, open/);
+    expect(notice()).toMatch(/Points3 fit, 5 control/);
     editing.select(selectionOf(['a', 'b']));
-    expect(said()).toContain('2 selected');
+    expect(notice()).toContain('2 selected');
     editing.select(NOTHING);
-    expect(said()).toContain('Nothing is selected.');
+    expect(notice()).toContain('Nothing is selected.');
   });
 
   it('reads a curve: the length of a straight one is that of its chord', () => {
-    const { said, editing } = opened();
+    const { notice, editing } = opened();
     editing.select(selectionOf(['b']));
-    expect(said()).toMatch(/Length20\.00 mm/);
-    expect(said()).toMatch(/Smallest radiusstraight/);
-    expect(said()).toMatch(/Inflections0/);
+    expect(notice()).toMatch(/Length20\.00 mm/);
+    expect(notice()).toMatch(/Smallest radiusstraight/);
+    expect(notice()).toMatch(/Inflections0/);
   });
 
   it('changes the curve by what its buttons say, one step each', () => {
@@ -63,13 +63,13 @@ describe('the inspector', () => {
   });
 
   it('is about the tool while one is in hand that makes something', () => {
-    const { said, hand, press } = opened();
+    const { notice, hand, press } = opened();
     hand.takeUp('rectangle');
-    expect(said()).toMatch(/RectangleFrom ?corner ?centre/);
+    expect(notice()).toMatch(/RectangleFrom ?corner ?centre/);
     press('centre');
-    expect(said()).toContain('Snaps on');
+    expect(notice()).toContain('Snaps on');
     hand.takeUp('freehand');
-    expect(said()).toMatch(/Freehand ?Tightness ?draw first ?Corners ?kept/);
-    expect(said()).not.toContain('Snaps');
+    expect(notice()).toMatch(/Freehand ?Tightness ?draw first ?Corners ?kept/);
+    expect(notice()).not.toContain('Snaps');
   });
 });

@@ -68,7 +68,7 @@ export class PointsTable {
   });
 
   /** What is wrong with the last number typed, and in which row; gone with the next selection. */
-  protected readonly mistake = linkedSignal<unknown, { readonly id: Id; readonly words: string } | null>({
+  protected readonly mistake = linkedSignal<unknown, { readonly id: Id; readonly message: string } | null>({
     source: () => [this.editing.selection().items[0], this.which()],
     computation: () => null,
   });
@@ -106,7 +106,7 @@ export class PointsTable {
         : Math.abs(typed.value) > LARGEST
           ? 'That is larger than a drawing can be'
           : null;
-    this.mistake.set(wrong ? { id: row.id, words: `${wrong}.` } : null);
+    this.mistake.set(wrong ? { id: row.id, message: `${wrong}.` } : null);
     if (wrong || !typed.ok) return;
     const { value } = typed;
     if (column === 3) {

@@ -4,11 +4,11 @@ import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import type { Units } from '../../ui/length';
 import { NumberField } from '../../ui/numberField';
 
-const UNITS: readonly { readonly value: Units; readonly words: string }[] = [
-  { value: 'mm', words: 'mm' },
-  { value: 'cm', words: 'cm' },
-  { value: 'm', words: 'm' },
-  { value: 'in', words: 'inch' },
+const UNITS: readonly { readonly value: Units; readonly label: string }[] = [
+  { value: 'mm', label: 'mm' },
+  { value: 'cm', label: 'cm' },
+  { value: 'm', label: 'm' },
+  { value: 'in', label: 'inch' },
 ];
 
 /** Units, tolerance and grid of the sheet: kept with the project. */
@@ -28,7 +28,7 @@ const UNITS: readonly { readonly value: Units; readonly words: string }[] = [
                 [attr.aria-pressed]="project.units === unit.value"
                 (click)="set({ units: unit.value })"
               >
-                {{ unit.words }}
+                {{ unit.label }}
               </button>
             }
           </span>

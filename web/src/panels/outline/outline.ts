@@ -77,7 +77,7 @@ export class Outline {
         .map(([item, it]) => ({
           id: item,
           item: it,
-          told: toldBy(it),
+          told: kindOf(it),
           group: it.group !== undefined ? project.groups[it.group].name : null,
         })),
     }));
@@ -201,13 +201,13 @@ export class Outline {
 }
 
 /** What an item is told by in the list: the points that a curve is drawn with. */
-function toldBy(item: Item): string {
+function kindOf(item: Item): string {
   if (item.kind === 'point') return 'point';
   if (item.kind === 'guide') return item.guide.kind === 'circle' ? 'gauge' : item.guide.symmetry ? 'symmetry' : 'guide';
-  return toldByRecipe(item.recipe);
+  return kindOfRecipe(item.recipe);
 }
 
-function toldByRecipe(recipe: CurveItem['recipe']): string {
+function kindOfRecipe(recipe: CurveItem['recipe']): string {
   if (recipe.kind === 'mirror') return 'mirror';
   const count = recipe.kind === 'control' && recipe.fit ? recipe.fit.points.length : recipe.points.length;
   return recipe.kind === 'fit' && recipe.symmetry ? `${count} sym` : `${count} pts`;

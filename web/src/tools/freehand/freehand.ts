@@ -101,7 +101,7 @@ function finished(state: FreehandState, { layer, plane, newId }: ToolContext): E
   const made = isCurrent(state) ? state.made : fittedBy(state, runJob('freehand', askedOf(state), () => undefined)); // prettier-ignore
   if (!made) return {};
   const id = newId();
-  return { call: drawn(id, made, layer, plane), select: selectionOf([id]) };
+  return { call: callFor(id, made, layer, plane), select: selectionOf([id]) };
 }
 
 /** The curve near a stroke, how near, and what it was asked to be. */
@@ -158,12 +158,12 @@ function preview(state: FreehandState, { layer, plane, newId }: ToolContext): Pr
   return {
     ...NO_PREVIEW,
     path,
-    call: drawn(newId(), made, layer, plane),
+    call: callFor(newId(), made, layer, plane),
     note: made.within ? null : 'The stroke is too noisy for that: this is as near as it gets.',
   };
 }
 
-const drawn = (id: Id, { recipe }: FittedStroke, layer: Id, plane: Id): CommandCall => ({
+const callFor = (id: Id, { recipe }: FittedStroke, layer: Id, plane: Id): CommandCall => ({
   command: 'drawItems',
   args: { layer, plane, shape: 'freehand', items: [{ id, recipe }] },
 });

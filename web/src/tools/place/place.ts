@@ -105,7 +105,7 @@ export class Placing implements Tool<PlacingState> {
     const made = this.ahead(state, context);
     const placed = state.places.map(({ at }) => at);
     const { ordered = false, picks } = this.its;
-    const call = made && orderFor(made, context);
+    const call = made && callFor(made, context);
     const path = state.pointer && !call && placed.length > 0 ? [...placed, state.pointer.at] : [];
     const pickNext = picks?.(placed.length) && !state.pointer?.on;
     // Before the first place nobody has asked for anything yet.
@@ -283,7 +283,7 @@ function placeOf(at: Vector3, { options }: PlacingState, input?: PointerInput): 
 }
 
 /** The command that makes it; null where nothing is drawn or changed. */
-function orderFor(made: Made, { layer, plane, newId }: ToolContext): CommandCall | null {
+function callFor(made: Made, { layer, plane, newId }: ToolContext): CommandCall | null {
   if ('call' in made) return made.call;
   if (!('items' in made)) return null;
   return { command: 'drawItems', args: { layer, plane, shape: made.shape, items: withIds(made.items, newId) } };
@@ -291,7 +291,7 @@ function orderFor(made: Made, { layer, plane, newId }: ToolContext): CommandCall
 
 function effectsOf(made: Exclude<Made, { readonly why: string }>, context: ToolContext): Effects {
   if ('picture' in made) return { picture: made.picture };
-  const call = orderFor(made, context);
+  const call = callFor(made, context);
   if (!call) return {};
   const drawn = call.command === 'drawItems' ? [call.args.items[0].id] : null;
   const select = 'call' in made ? made.select : drawn;

@@ -55,12 +55,7 @@ const CLEAR = 0.02;
 const WEIGHTS = [0.01, 1000] as const;
 
 /** What a drag does to the drawing as it stands: one command. Null where there is nothing to do it to. */
-export function orderOf(
-  drag: Drag,
-  settings: DragSettings,
-  recipe: Recipe | null,
-  normal: Vector3,
-): CommandCall | null {
+export function callOf(drag: Drag, settings: DragSettings, recipe: Recipe | null, normal: Vector3): CommandCall | null {
   try {
     return ordered(drag, settings, recipe, normal);
   } catch (error) {
@@ -187,7 +182,7 @@ export function slid(item: Id, u: number, wanted: number, recipe: Recipe): Comma
 /** A tangent's end dragged: direction and strength, with Shift the direction alone, along itself the strength alone. */
 function tangentTurned(
   drag: Drag,
-  { id, way }: Extract<Handle, { kind: 'tangent' }>,
+  { id, side }: Extract<Handle, { kind: 'tangent' }>,
   along: DragConstraint,
   recipe: Recipe,
 ): CommandCall | null {
@@ -196,7 +191,7 @@ function tangentTurned(
   const before = tangentAt(recipe, id);
   const index = fitPointsOf(recipe).findIndex((point) => point.id === id);
   const constraint = fitPointsOf(recipe)[index].tangent;
-  const stem = scale(subtract(add(drag.from, drag.by), place), way / HANDLE_SHARE);
+  const stem = scale(subtract(add(drag.from, drag.by), place), side / HANDLE_SHARE);
   const alongItself = dot(stem, before.direction);
   const direction = along === 'legs' ? before.direction : scale(stem, 1 / length(stem));
   if (!direction.every(Number.isFinite) || (along === 'legs' && !(alongItself > 0))) return null;

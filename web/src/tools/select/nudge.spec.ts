@@ -26,7 +26,7 @@ describe('nudging by keys', () => {
   it('goes the way that is set, and moves handles of every kind', () => {
     const along = play(idle, context, { type: 'drag-settings', along: 'y' }, nudge(5, 1), SETTLE);
     expect(along.calls).toEqual(moved(10, 6, 0));
-    const tangent = handleAt({ kind: 'tangent', id: 'p1', way: 1 }, 3, 3).located;
+    const tangent = handleAt({ kind: 'tangent', id: 'p1', side: 1 }, 3, 3).located;
     const turned = play(idle, toolContext(selected(tangent.handle)), nudge(0, 1, tangent), SETTLE);
     expect(turned.calls).toMatchObject([{ command: 'setTangent' }]);
     const weight = handleAt({ kind: 'weight', id: 'c2' }, 3, 3, [0, 2, 0]).located;

@@ -202,7 +202,7 @@ describe('dragging', () => {
   });
 
   it('turns a tangent: both, its direction alone with Shift, its strength alone along itself', () => {
-    const end = handleAt({ kind: 'tangent', id: 'p1', way: 1 }, 3, 4);
+    const end = handleAt({ kind: 'tangent', id: 'p1', side: 1 }, 3, 4);
     expect(dragged(end, -3, 2)).toEqual([
       {
         command: 'setTangent',
@@ -268,7 +268,7 @@ describe('taking out, adding, taking from another', () => {
     expect(press(selected({ kind: 'knot', u: 0.5 }), PULLED)).toEqual([
       { command: 'removeKnot', args: { item: 'c', u: 0.5 } },
     ]);
-    expect(press(selected({ kind: 'tangent', id: 'p1', way: 1 }))).toMatchObject([{ args: { tangent: null } }]);
+    expect(press(selected({ kind: 'tangent', id: 'p1', side: 1 }))).toMatchObject([{ args: { tangent: null } }]);
     expect(press(selected({ kind: 'weight', id: 'c2' }), PULLED)).toMatchObject([
       { args: { weights: [{ weight: 1 }] } },
     ]);
@@ -310,7 +310,7 @@ describe('taking out, adding, taking from another', () => {
     const context = toolContext(FIT2);
     const along = play(idle, context, take('direction'), pointer('press', 4, 2, { ...CURVE, u: 0.1 }));
     expect(along.calls).toMatchObject([{ command: 'setTangent', args: { point: 'p2' } }]);
-    const pulled = selected({ kind: 'tangent', id: 'p2', way: 1 });
+    const pulled = selected({ kind: 'tangent', id: 'p2', side: 1 });
     const leg = handleAt({ kind: 'leg', index: 0 }, 1, 1);
     const fromLeg = play(idle, toolContext(pulled), take('direction'), pointer('press', 1, 1, leg));
     expect(fromLeg.calls).toHaveLength(1);

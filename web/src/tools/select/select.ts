@@ -21,7 +21,7 @@ import { legOf } from './dragConstraint';
 import { framed, frameDragged, frameOf, framePartAt } from './frame';
 
 import { type Area, grown, handlesIn, itemsIn, outlineOf } from './area';
-import { type Drag, orderOf, slid } from './drag';
+import { type Drag, callOf, slid } from './drag';
 import { prompt } from './prompt';
 import { idle, type SelectState, hoverOf } from './state';
 import { insertion, insertionOnLeg, removal } from './edits';
@@ -166,7 +166,7 @@ function release(state: SelectState, { at, reach, shift = false }: PointerInput,
 
 /** A drag that ended: its command, with the handle still selected where it has gone. */
 function left(state: SelectState, drag: Drag, context: ToolContext): Step {
-  const call = orderOf(drag, state, context.recipeOf(drag.item), context.normal);
+  const call = callOf(drag, state, context.recipeOf(drag.item), context.normal);
   if (!call) return { state };
   return { state, call, ...followed(call, drag.item) };
 }
@@ -268,17 +268,17 @@ function preview(state: SelectState, context: ToolContext): Preview {
     dragged: drag && { from: drag.from, to: add(drag.from, drag.by) },
   };
   if (area) return { ...resting, area: outlineOf(area, context.view) };
-  return { ...resting, call: orderNow(state, framing && framed(framing, context.selection.items), context) };
+  return { ...resting, call: callNow(state, framing && framed(framing, context.selection.items), context) };
 }
 
-function orderNow(
+function callNow(
   { drag, slide: sliding, ...settings }: SelectState,
   carried: CommandCall | null,
   context: ToolContext,
 ): CommandCall | null {
   // prettier-ignore
   if (carried) return carried;
-  if (drag?.moving) return orderOf(drag, settings, context.recipeOf(drag.item), context.normal);
+  if (drag?.moving) return callOf(drag, settings, context.recipeOf(drag.item), context.normal);
   const recipe = sliding && context.recipeOf(sliding.item);
   return sliding && recipe ? slid(sliding.item, sliding.u, sliding.to, recipe) : null;
 }
