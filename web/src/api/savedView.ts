@@ -40,7 +40,7 @@ export interface TracedPicture {
   /** In pixels. */
   readonly width: number;
   readonly height: number;
-  /** Where its middle lies, in mm. */
+  /** Where its middle lies, in the axes of the plane that is looked onto, in mm. */
   readonly at: readonly [x: number, y: number];
   /** Millimetres of one of its pixels. */
   readonly scale: number;

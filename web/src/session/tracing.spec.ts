@@ -4,7 +4,7 @@ import { Tracing } from './tracing';
 
 jest.mock('../work/browserWorker', () => ({ startBrowserWorker: () => null }));
 
-const picture = (id: string) => newPicture(id, `${id}.png`, { width: 400, height: 200 }, [10, 5, 0], 200);
+const picture = (id: string) => newPicture(id, `${id}.png`, { width: 400, height: 200 }, [10, 5], 200);
 
 describe('pictures to trace over', () => {
   it('lie on the sheet: the chosen one is in hand, else the newest', () => {
@@ -28,7 +28,7 @@ describe('pictures to trace over', () => {
 
   it('that are none, or too large, are refused in words', async () => {
     const bench = openBench(projectWith());
-    await bench.inject(Tracing).bring(new File(['x'], 'notes.txt', { type: 'text/plain' }), [0, 0, 0], 200);
+    await bench.inject(Tracing).bring(new File(['x'], 'notes.txt', { type: 'text/plain' }), [0, 0], 200);
     expect(bench.state().drawing.notice).toBe('notes.txt is no picture: a PNG or JPEG file is needed');
     expect(bench.state().view.pictures).toEqual([]);
   });

@@ -1,6 +1,5 @@
 import type { TracedPicture } from '../api/savedView';
 import { computed, inject, Injectable, signal } from '@angular/core';
-import type { Vector3 } from '@pencil-bend/core';
 import { LARGEST_PICTURE, pictureSizeProblem, type Id } from '@pencil-bend/document';
 import { Store } from '@ngrx/store';
 import { firstValueFrom } from 'rxjs';
@@ -32,7 +31,7 @@ export class Tracing {
   }
 
   /** Takes a file in; what is no picture, or too large a one, is said, and nothing changes. */
-  async bring(file: File, middle: Vector3, sheetWidth: number): Promise<void> {
+  async bring(file: File, middle: TracedPicture['at'], sheetWidth: number): Promise<void> {
     const { id: project } = this.drawing();
     if (!project) return;
     const why = await this.wrong(file);

@@ -152,7 +152,7 @@ function alongCurves(at: Vector3, near: readonly Near[], snapping: Snapping): Ca
       if (!isWithin(at, all, i, reach)) continue;
       const { id, item, curve } = snapping.items[i];
       if (!curve || curve.closing === 'open' || curve.degree === 2) continue;
-      const centre = centroidOf(curve);
+      const centre = centroidOf(curve, plane);
       if (centre) found.push(caught('centre', item.name, centre, id));
     }
   }

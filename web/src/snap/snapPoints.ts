@@ -4,8 +4,8 @@ import {
   directionBeyond,
   enclosedArea,
   endOf,
-  FRONT,
   middles,
+  type Plane,
   type Vector3,
 } from '@pencil-bend/core';
 import { fitPointsOf, type Id } from '@pencil-bend/document';
@@ -75,16 +75,16 @@ export function middlesOf(curve: Curve): readonly Vector3[] {
   return found;
 }
 
-const centroids = new WeakMap<Curve, Vector3 | null>();
+const centroids = new WeakMap<Curve, { readonly plane: Plane; readonly centre: Vector3 | null }>();
 
-/** The centroid of what a closed curve encloses; null for an open one. */
-export function centroidOf(curve: Curve): Vector3 | null {
+/** The centroid of what a closed curve encloses that lies along a plane; null for any other. */
+export function centroidOf(curve: Curve, plane: Plane): Vector3 | null {
   if (curve.closing === 'open') return null;
-  let centre = centroids.get(curve);
-  if (centre === undefined) {
-    const area = enclosedArea(curve, FRONT);
-    centre = area.ok ? area.value.centroid : null;
-    centroids.set(curve, centre);
+  let centroid = centroids.get(curve);
+  if (centroid?.plane !== plane) {
+    const area = enclosedArea(curve, plane);
+    centroid = { plane, centre: area.ok ? area.value.centroid : null };
+    centroids.set(curve, centroid);
   }
-  return centre;
+  return centroid.centre;
 }

@@ -1,13 +1,13 @@
 import type { TracedPicture } from '../api/savedView';
 import { newPicture, levelledBetween, movedBetween, scaledBetween } from './tracedPicture';
 
-const PICTURE = newPicture('p', 'scan.png', { width: 400, height: 300 }, [10, 20, 0], 160);
+const PICTURE = newPicture('p', 'scan.png', { width: 400, height: 300 }, [10, 20], 160);
 
 /** Where a place of the picture, in pixels from its middle with y up, lies on the sheet. */
-function onSheet({ at, scale, angle }: TracedPicture, [x, y]: readonly [number, number]): [number, number, number] {
+function onSheet({ at, scale, angle }: TracedPicture, [x, y]: readonly [number, number]): [number, number] {
   const turn = (angle * Math.PI) / 180;
   const [c, s] = [Math.cos(turn), Math.sin(turn)];
-  return [at[0] + scale * (c * x - s * y), at[1] + scale * (s * x + c * y), 0];
+  return [at[0] + scale * (c * x - s * y), at[1] + scale * (s * x + c * y)];
 }
 const changed = (change: ReturnType<typeof scaledBetween>): TracedPicture => {
   if ('why' in change) throw new Error(change.why);
@@ -40,12 +40,12 @@ describe('a traced picture', () => {
   });
 
   it('is moved; locked, or where there is none, it says so', () => {
-    expect(changed(movedBetween(PICTURE, [0, 0, 0], [3, 4, 0])).at).toEqual([13, 24]);
-    expect(scaledBetween(null, [0, 0, 0], [1, 0, 0], 5)).toEqual({
+    expect(changed(movedBetween(PICTURE, [0, 0], [3, 4])).at).toEqual([13, 24]);
+    expect(scaledBetween(null, [0, 0], [1, 0], 5)).toEqual({
       why: expect.stringContaining('There is no picture'),
     });
-    expect(movedBetween({ ...PICTURE, locked: true }, [0, 0, 0], [1, 0, 0])).toEqual({ why: 'scan.png is locked' });
-    expect(scaledBetween(PICTURE, [0, 0, 0], [0, 0, 0], 5)).toEqual({ why: 'Two different places are needed' });
-    expect(scaledBetween(PICTURE, [0, 0, 0], [1, 0, 0], -5)).toEqual({ why: 'A length above 0 is needed' });
+    expect(movedBetween({ ...PICTURE, locked: true }, [0, 0], [1, 0])).toEqual({ why: 'scan.png is locked' });
+    expect(scaledBetween(PICTURE, [0, 0], [0, 0], 5)).toEqual({ why: 'Two different places are needed' });
+    expect(scaledBetween(PICTURE, [0, 0], [1, 0], -5)).toEqual({ why: 'A length above 0 is needed' });
   });
 });

@@ -1,4 +1,3 @@
-import type { Vector3 } from '@pencil-bend/core';
 import type { Id } from '@pencil-bend/document';
 import type { TracedPicture } from '../api/savedView';
 
@@ -11,14 +10,14 @@ export const newPicture = (
   id: Id,
   name: string,
   { width, height }: { readonly width: number; readonly height: number },
-  middle: Vector3,
+  at: TracedPicture['at'],
   sheetWidth: number,
 ): TracedPicture => ({
   id,
   name,
   width,
   height,
-  at: [middle[0], middle[1]],
+  at,
   scale: (FIRST_SHARE * sheetWidth) / width,
   angle: 0,
   opacity: FIRST_OPACITY,
@@ -34,10 +33,13 @@ const refused = (picture: TracedPicture | null): string | null =>
       ? `${picture.name} is locked`
       : null;
 
+/** A place of the sheet in the axes of the plane on which the picture lies. */
+type Place = TracedPicture['at'];
+
 export type PictureChange = { readonly picture: TracedPicture } | { readonly why: string };
 
 /** The picture scaled so that two of its places lie a length apart; the first stays where it is. */
-export function scaledBetween(picture: TracedPicture | null, a: Vector3, b: Vector3, length: number): PictureChange {
+export function scaledBetween(picture: TracedPicture | null, a: Place, b: Place, length: number): PictureChange {
   const why = refused(picture);
   if (why !== null || !picture) return { why: why ?? '' };
   const apart = Math.hypot(b[0] - a[0], b[1] - a[1]);
@@ -49,14 +51,14 @@ export function scaledBetween(picture: TracedPicture | null, a: Vector3, b: Vect
 }
 
 /** The picture moved, or with `level` also turned so that the line between the two places runs level or upright. */
-export function movedBetween(picture: TracedPicture | null, a: Vector3, b: Vector3): PictureChange {
+export function movedBetween(picture: TracedPicture | null, a: Place, b: Place): PictureChange {
   const why = refused(picture);
   if (why !== null || !picture) return { why: why ?? '' };
   return { picture: { ...picture, at: [picture.at[0] + b[0] - a[0], picture.at[1] + b[1] - a[1]] } };
 }
 
 /** The picture turned about the first place so that the line to the second runs level, or upright if that is nearer. */
-export function levelledBetween(picture: TracedPicture | null, a: Vector3, b: Vector3): PictureChange {
+export function levelledBetween(picture: TracedPicture | null, a: Place, b: Place): PictureChange {
   const why = refused(picture);
   if (why !== null || !picture) return { why: why ?? '' };
   const angle = Math.atan2(b[1] - a[1], b[0] - a[0]);

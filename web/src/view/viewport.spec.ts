@@ -1,6 +1,6 @@
 import { FRONT } from '@pencil-bend/core';
 import fc from 'fast-check';
-import { type Viewport, fitted, panned, toPixel, toPoint, zoomed, toRay } from './viewport';
+import { type Viewport, fitted, panned, toPixel, toPoint, zoomed } from './viewport';
 
 const viewport: Viewport = { plane: FRONT, x: 12, y: -7, scale: 0.25, width: 800, height: 500 };
 
@@ -9,12 +9,6 @@ describe('the camera', () => {
     expect(toPixel(viewport, [12, -7, 0])).toEqual([400, 250]);
     expect(toPixel(viewport, [13, -6, 5])).toEqual([404, 246]);
     expect(toPoint(viewport, [404, 246])).toEqual([13, -6, 0]);
-  });
-
-  it('looks along the normal of its plane: what lies on the ray under a pixel is seen there', () => {
-    const { from, direction } = toRay(viewport, [404, 246]);
-    expect([from, direction.map((x) => x + 0)]).toEqual([[13, -6, 0], [0, 0, -1]]); // prettier-ignore
-    expect(toPixel(viewport, [from[0], from[1], from[2] - 30])).toEqual([404, 246]);
   });
 
   it('zooms about the pointer and pans with it', () => {

@@ -1,5 +1,5 @@
 import type { Camera } from '../api/savedView';
-import { add, dot, normalOf, type Plane, scale, subtract, type Vector3 } from '@pencil-bend/core';
+import { add, dot, type Plane, scale, subtract, type Vector3 } from '@pencil-bend/core';
 
 /** A parallel view straight onto a plane, at the size of the sheet in pixels. */
 export interface Viewport extends Camera {
@@ -19,20 +19,19 @@ export function toPixel({ plane, x, y, scale: mm, width, height }: Viewport, poi
   return [width / 2 + (dot(from, plane.x) - x) / mm, height / 2 - (dot(from, plane.y) - y) / mm];
 }
 
+/** Where a pixel lies in the plane's own axes, in mm. */
+export const coordinatesOf = ({ x, y, scale: mm, width, height }: Viewport, [px, py]: Pixel) =>
+  [x + (px - width / 2) * mm, y - (py - height / 2) * mm] as const;
+
 /** The point in the view's plane under a pixel. */
-export function toPoint({ plane, x, y, scale: mm, width, height }: Viewport, [px, py]: Pixel): Vector3 {
-  const across = scale(plane.x, x + (px - width / 2) * mm);
-  const up = scale(plane.y, y - (py - height / 2) * mm);
-  return add(plane.origin, add(across, up));
+export function toPoint(viewport: Viewport, pixel: Pixel): Vector3 {
+  const { plane } = viewport;
+  const [x, y] = coordinatesOf(viewport, pixel);
+  return add(plane.origin, add(scale(plane.x, x), scale(plane.y, y)));
 }
 
 /** The point in the middle. */
 export const middleOf = (viewport: Viewport): Vector3 => toPoint(viewport, [viewport.width / 2, viewport.height / 2]);
-
-/** All that lies under a pixel: points from there on along the unit vector away from the eye. */
-export function toRay(viewport: Viewport, pixel: Pixel): { readonly from: Vector3; readonly direction: Vector3 } {
-  return { from: toPoint(viewport, pixel), direction: scale(normalOf(viewport.plane), -1) };
-}
 
 /** The viewport moved so that what was under `from` is under `to`. */
 export const panned = (viewport: Viewport, from: Pixel, to: Pixel): Viewport => ({

@@ -18,11 +18,11 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
-import { closestPoint, fromPlane, type Vector3 } from '@pencil-bend/core';
+import { fromPlane, type Vector3 } from '@pencil-bend/core';
 import { handlesOn, keyOf, selectionOf } from '@pencil-bend/document';
 import type { Hit, PointerInput } from '../tools/contract';
 import { samplesOf } from './penSamples';
-import { fitted, middleOf, panned, pinched, type Pixel, toPixel, toPoint, zoomed } from '../view/viewport';
+import { coordinatesOf, fitted, panned, pinched, type Pixel, toPixel, toPoint, zoomed } from '../view/viewport';
 import { crossingPlaces } from './selfCrossingMarks';
 import { flattened } from '../view/shownItem';
 import { curvePath, handlesOf, pathOf } from './handleMarks';
@@ -35,6 +35,7 @@ import { Tracing } from '../session/tracing';
 import { overlayOf } from './overlay';
 import { liveStrokes, restingStrokes } from './strokes';
 import { PaneKeys } from './paneKeys';
+import { rayThrough, closestUnder, awayFromRay, rayUnder } from '../view/sight';
 
 /** The drawing: curves and comb by WebGL, handles as SVG on top, and the pointer's way to the tool in hand. */
 @Component({
@@ -191,7 +192,7 @@ export class Pane {
   /** Takes a picture file in, where it was dropped or in the middle. */
   bring(file: File, at: Pixel | null = null): void {
     const viewport = this.viewport();
-    const middle = at ? toPoint(viewport, at) : middleOf(viewport);
+    const middle = at ? coordinatesOf(viewport, at) : ([viewport.x, viewport.y] as const);
     void this.tracing.bring(file, middle, viewport.width * viewport.scale);
   }
 
@@ -332,9 +333,10 @@ export class Pane {
     this.hand.feed({ type, ...(caught ? { at: caught.at, caught } : { at }), hits, reach, ...keys });
   }
 
-  /** What lies at a point, of the drawing as it is kept: what a tool would make of it cannot be picked. */
+  /** What lies under a point, of the drawing as it is kept: what a tool would make of it cannot be picked. */
   private pickAt(at: Vector3): readonly Hit[] {
-    return pick(at, this.shown.kept(), this.editing.selection(), this.handles(), this.viewports.reach(), this.viewport()); // prettier-ignore
+    const ray = rayThrough(this.viewport(), at);
+    return pick(ray, this.shown.kept(), this.editing.selection(), this.handles(), this.viewports.reach(), this.viewport()); // prettier-ignore
   }
 
   /** The shared cursor follows the pointer along the read curve while it is near. */
@@ -342,8 +344,9 @@ export class Pane {
     const curve = this.readings.curve();
     const { drags, curves } = this.toolView.accepts();
     if (!curve || !drags || !curves) return this.readings.pointAt(null);
-    const { u, distance } = closestPoint(curve, toPoint(this.viewport(), pixel));
-    this.readings.pointAt(distance <= 2 * this.viewports.reach() ? u : null);
+    const viewport = this.viewport();
+    const { u, at } = closestUnder(viewport.plane, curve, toPoint(viewport, pixel));
+    this.readings.pointAt(awayFromRay(rayUnder(viewport, pixel), at) <= 2 * this.viewports.reach() ? u : null);
   }
 
   private pinch(id: number, at: Pixel): void {

@@ -1,4 +1,4 @@
-import { FRONT, homogeneous, makeCurve, uniformKnots, type Vector3 } from '@pencil-bend/core';
+import { distance, FRONT, homogeneous, makeCurve, type Plane, uniformKnots, type Vector3 } from '@pencil-bend/core';
 import {
   controlRecipe,
   emptyProject,
@@ -10,9 +10,11 @@ import {
   selectionOf,
   handlesOn,
 } from '@pencil-bend/document';
+import type { Hit } from '../tools/contract';
 import { shownItem, type ShownItem } from '../view/shownItem';
 import { handlesOf } from './handleMarks';
 import { pick } from './picking';
+import { rayThrough } from '../view/sight';
 
 const PROJECT = emptyProject('Test');
 const shared = { colour: GRAPHITE, visible: true, layer: 'sheet', plane: 'front' } as const;
@@ -40,7 +42,7 @@ const LOW: Selection = selectionOf(['low']);
 function hits(at: Vector3, drawn: readonly ShownItem[] = scene, selection: Selection = NOTHING, reach = 3) {
   const selected = drawn.find(({ id }) => id === selection.items[0]);
   const handles = selected ? handlesOf(selected, CAMERA, selection, new Set()) : null;
-  return pick(at, drawn, selection, handles, reach, CAMERA);
+  return pick(rayThrough(CAMERA, at), drawn, selection, handles, reach, CAMERA);
 }
 
 describe('what lies under the pointer', () => {
@@ -117,6 +119,32 @@ describe('what lies under the pointer', () => {
       const off: Vector3 = [mark.at[0] + 5 * CAMERA.scale, mark.at[1] + 5 * CAMERA.scale, 0];
       const found = hits(off, drawn, selection, REACH);
       expect(found.some((hit) => hit.kind === 'handle' && JSON.stringify(hit.located.handle) === JSON.stringify(mark.handle))).toBe(true); // prettier-ignore
+    }
+  });
+
+  it('is the same in a view onto another plane, and however deep the drawing lies', () => {
+    // Front turned onto the side plane: x goes to -z.
+    const turned = ([x, y, z]: Vector3): Vector3 => [z + 40, y, -x];
+    const plane: Plane = { origin: [7, 0, 0], x: [0, 0, -1], y: [0, 1, 0] };
+    const side = { ...CAMERA, plane };
+    const low: Vector3[] = [[0, 0, 0], [50, 0, 0], [100, 0, 0]]; // prettier-ignore
+    const drawn = [through('low', ...low.map(turned)), through('high', turned([0, 4, 0]), turned([100, 4, 0]))];
+    const handles = handlesOf(drawn[0], side, LOW, new Set());
+    const seen = (hit: Hit) =>
+      hit.kind === 'handle' ? `${hit.item} ${hit.located.handle.kind}` : `${hit.item} ${hit.kind}`;
+    for (const at of [
+      [20, 1, 0],
+      [51, 2, 0],
+      [20, 3.5, 0],
+      [25, 0.2, 0],
+      [20, 20, 0],
+    ] as Vector3[]) {
+      // prettier-ignore
+      const there = pick(rayThrough(side, [-300, at[1], -at[0]]), drawn, LOW, handles, 3, side);
+      const here = hits(at, scene.slice(0, 2), LOW);
+      expect(there.map(seen)).toEqual(here.map(seen));
+      const place = (hit: Hit) => (hit.kind === 'handle' ? hit.located.at : hit.at);
+      there.forEach((hit, i) => expect(distance(place(hit), turned(place(here[i])))).toBeLessThan(1e-9));
     }
   });
 });

@@ -1,6 +1,7 @@
-import { closestOnSegment, closestPoint, distance, dot, subtract, type Vector3 } from '@pencil-bend/core';
+import { add, closestOnSegment, dot, type Plane, scale, subtract, type Vector3 } from '@pencil-bend/core';
 import { isClosed, type Handle, type Selection } from '@pencil-bend/document';
 import type { Hit } from '../tools/contract';
+import { awayFromRay, closestUnder, footOn, imageOn, type Ray } from '../view/sight';
 import type { Viewport } from '../view/viewport';
 import { type ShownItem, flattened } from '../view/shownItem';
 import { inKeyOrder, type Handles, type HandleMark } from './handleMarks';
@@ -15,113 +16,117 @@ const PREFERRED = 0.15;
 const NARROW = 0.6;
 
 /**
- * All that lies within `reach` mm of a place, the likeliest first: handles of the selected curve, points of their own,
- * the selected curve itself, then the nearest other curve.
+ * All that lies within `reach` mm of a line of sight, the likeliest first: handles of the selected curve, points of
+ * their own, the selected curve itself, then the nearest other curve.
  */
 export function pick(
-  at: Vector3,
+  ray: Ray,
   items: readonly ShownItem[],
   selection: Selection,
   handles: Handles | null,
   reach: number,
   viewport: Viewport,
 ): readonly Hit[] {
+  const { plane } = viewport;
+  const at = footOn(plane, ray.from);
   const free = items.filter(({ fixed, id }) => !fixed || id === selection.items[0]);
   const selected = free.find(({ id }) => id === selection.items[0]);
-  const away = selected ? distanceTo(selected, at, viewport.scale) : Infinity;
-  const leg = handles && nearestLeg(handles, at, reach * NARROW);
-  const onSelected = selected && away <= reach ? onCurve(selected, at) : [];
-  const other = onSelected.length > 0 ? [] : nearestCurve(free, at, reach, viewport.scale);
+  const away = selected ? distanceTo(selected, at, viewport) : Infinity;
+  const leg = handles && nearestLeg(handles, at, plane, reach * NARROW);
+  const onSelected = selected && away <= reach ? onCurve(selected, at, plane) : [];
+  const other = onSelected.length > 0 ? [] : nearestCurve(free, at, reach, viewport);
   const legHit: Hit[] =
     selected && leg ? [{ kind: 'handle', item: selected.id, located: { handle: leg.handle, at: leg.at } }] : [];
   return [
-    ...(selected && handles ? handlesNear(selected, handles, at, reach, viewport) : []),
-    ...pointItems(free, at, reach),
+    ...(selected && handles ? handlesNear(selected, handles, ray, reach, viewport) : []),
+    ...pointItems(free, ray, reach),
     ...(leg && leg.away < away ? [...legHit, ...onSelected] : [...onSelected, ...legHit]),
     ...other,
-    ...guidesNear(free, at, reach),
+    ...guidesNear(free, at, plane, ray, reach),
   ];
 }
 
-function handlesNear({ id, item }: ShownItem, handles: Handles, at: Vector3, reach: number, viewport: Viewport): Hit[] {
+function handlesNear({ id, item }: ShownItem, handles: Handles, ray: Ray, reach: number, viewport: Viewport): Hit[] {
   const closed = item.kind === 'curve' && isClosed(item.recipe);
   return inKeyOrder(handles, closed)
-    .map((mark) => ({ mark, away: awayFrom(mark, at, reach, viewport) }))
+    .map((mark) => ({ mark, away: awayFrom(mark, ray, reach, viewport) }))
     .filter(({ away }) => away <= reach)
     .map(({ mark, away }) => ({ mark, score: away / reach + PREFERRED * FIRST.indexOf(mark.handle.kind) }))
     .sort((a, b) => a.score - b.score)
-    .map(({ mark: { handle, at: place, stem } }) => ({
+    .map(({ mark: { handle, at, stem } }) => ({
       kind: 'handle',
       item: id,
-      located: { handle, at: place, ...(stem && { stem }) },
+      located: { handle, at, ...(stem && { stem }) },
     }));
 }
 
 /** Distance in mm; a knot is taken by the arms of its tick, and counts as farther from its middle. */
-function awayFrom(mark: HandleMark, at: Vector3, reach: number, viewport: Viewport): number {
-  if (mark.handle.kind !== 'knot') return distance(mark.at, at);
+function awayFrom(mark: HandleMark, ray: Ray, reach: number, { plane, scale: mm }: Viewport): number {
+  if (mark.handle.kind !== 'knot') return awayFromRay(ray, mark.at);
   const turn = (mark.turn * Math.PI) / 180;
   // Pixels go down, the plane's y goes up.
-  const across: Vector3 = [Math.sin(turn), Math.cos(turn), 0];
-  const from = subtract(at, mark.at);
+  const across = add(scale(plane.x, Math.sin(turn)), scale(plane.y, Math.cos(turn)));
+  const along = add(scale(plane.x, Math.cos(turn)), scale(plane.y, -Math.sin(turn)));
+  const from = subtract(ray.from, mark.at);
   const out = Math.abs(dot(from, across));
-  const side = Math.abs(dot(from, [across[1], -across[0], 0]));
-  const inside = out <= mark.size * viewport.scale + reach * NARROW && side <= reach * NARROW;
+  const side = Math.abs(dot(from, along));
+  const inside = out <= mark.size * mm + reach * NARROW && side <= reach * NARROW;
   return inside ? side : Infinity;
 }
 
 /** Guides under the pointer: taken only where no curve is. */
-function guidesNear(items: readonly ShownItem[], at: Vector3, reach: number): Hit[] {
+function guidesNear(items: readonly ShownItem[], point: Vector3, plane: Plane, ray: Ray, reach: number): Hit[] {
   return items.flatMap(({ id, edge }): Hit[] => {
-    const near = edge && closestPoint(edge, at);
-    return near && near.distance <= reach ? [{ kind: 'guide', item: id, at: near.point }] : [];
+    const near = edge && closestUnder(plane, edge, point);
+    return near && awayFromRay(ray, near.at) <= reach ? [{ kind: 'guide', item: id, at: near.at }] : [];
   });
 }
 
-function nearestLeg({ legs }: Handles, at: Vector3, reach: number) {
+function nearestLeg({ legs }: Handles, point: Vector3, plane: Plane, reach: number) {
   let best: { handle: Handle; at: Vector3; away: number } | null = null;
   for (const { index, from, to } of legs) {
-    const { point: place, distance: away } = closestOnSegment(at, from, to);
-    if (away <= (best?.away ?? reach)) best = { handle: { kind: 'leg', index }, at: place, away };
+    const { share, distance: away } = closestOnSegment(point, footOn(plane, from), footOn(plane, to));
+    if (away > (best?.away ?? reach)) continue;
+    best = { handle: { kind: 'leg', index }, at: add(from, scale(subtract(to, from), share)), away };
   }
   return best;
 }
 
-const pointItems = (items: readonly ShownItem[], at: Vector3, reach: number): Hit[] =>
-  items.flatMap((each) =>
-    each.at && distance(each.at, at) <= reach ? [{ kind: 'point' as const, item: each.id, at: each.at }] : [],
+const pointItems = (items: readonly ShownItem[], ray: Ray, reach: number): Hit[] =>
+  items.flatMap(({ id, at }) =>
+    at && awayFromRay(ray, at) <= reach ? [{ kind: 'point' as const, item: id, at }] : [],
   );
 
-function nearestCurve(items: readonly ShownItem[], at: Vector3, reach: number, mmPerPixel: number): Hit[] {
+function nearestCurve(items: readonly ShownItem[], point: Vector3, reach: number, viewport: Viewport): Hit[] {
   let best: ShownItem | null = null;
   let nearest = reach;
   for (const each of items) {
-    const away = distanceTo(each, at, mmPerPixel);
+    const away = distanceTo(each, point, viewport);
     if (away > nearest) continue;
     nearest = away;
     best = each;
   }
-  return best ? onCurve(best, at) : [];
+  return best ? onCurve(best, point, viewport.plane) : [];
 }
 
-function onCurve({ id, curve }: ShownItem, at: Vector3): Hit[] {
-  if (!curve) return [];
-  const { u, point } = closestPoint(curve, at);
-  return [{ kind: 'curve', item: id, at: point, u }];
+function onCurve({ id, curve }: ShownItem, point: Vector3, plane: Plane): Hit[] {
+  return curve ? [{ kind: 'curve', item: id, ...closestUnder(plane, curve, point) }] : [];
 }
 
-/** Distance in mm in the plane of the drawing's polyline, which is as exact as the picture. */
-function distanceTo({ curve }: ShownItem, [x, y]: Vector3, mmPerPixel: number): number {
+/** Distance in mm of a point of the plane from the polyline of a curve as it is seen, which is as exact as the picture. */
+function distanceTo({ curve }: ShownItem, [x, y, z]: Vector3, { plane, scale: mm }: Viewport): number {
   if (!curve) return Infinity;
-  const { points } = flattened(curve, mmPerPixel);
+  const { points } = flattened(imageOn(plane, curve), mm);
   let nearest = Infinity;
   for (let i = 0; i + 3 < points.length; i += 3) {
     const dx = points[i + 3] - points[i];
     const dy = points[i + 4] - points[i + 1];
-    const size = dx * dx + dy * dy;
-    const along = size > 0 ? ((x - points[i]) * dx + (y - points[i + 1]) * dy) / size : 0;
+    const dz = points[i + 5] - points[i + 2];
+    const [px, py, pz] = [x - points[i], y - points[i + 1], z - points[i + 2]];
+    const size = dx * dx + dy * dy + dz * dz;
+    const along = size > 0 ? (px * dx + py * dy + pz * dz) / size : 0;
     const t = Math.min(1, Math.max(0, along));
-    nearest = Math.min(nearest, Math.hypot(x - points[i] - t * dx, y - points[i + 1] - t * dy));
+    nearest = Math.min(nearest, Math.hypot(px - t * dx, py - t * dy, pz - t * dz));
   }
   return nearest;
 }

@@ -4,7 +4,6 @@ import type { TracedPicture } from '../../api/savedView';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { NumberField } from '../../ui/numberField';
 import { Tracing } from '../../session/tracing';
-import { middleOf } from '../../view/viewport';
 import { Viewports } from '../../session/viewports';
 
 /** Pictures to trace over: bring one, scale it, turn it, fade it, lock it, take it out. */
@@ -121,7 +120,7 @@ export class TraceSection {
   protected bring(input: HTMLInputElement): void {
     const file = input.files?.[0];
     const viewport = this.viewports.viewport();
-    if (file) void this.tracing.bring(file, middleOf(viewport), viewport.width * viewport.scale);
+    if (file) void this.tracing.bring(file, [viewport.x, viewport.y], viewport.width * viewport.scale);
     input.value = '';
   }
 }

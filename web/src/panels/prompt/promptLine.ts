@@ -1,3 +1,4 @@
+import { inPlane } from '@pencil-bend/core';
 import { StepHistory } from '../../session/stepHistory';
 import { ToolView } from '../../session/toolView';
 import { Editing } from '../../session/editing';
@@ -168,7 +169,9 @@ export class PromptLine {
   protected readonly place = computed(() => {
     const at = this.viewports.pointer();
     const units = this.units();
-    return at ? `x ${lengthShown(at[0], units, 1)} y ${lengthShown(at[1], units, 1)}` : '';
+    if (!at) return '';
+    const [x, y] = inPlane(this.viewports.viewport().plane, at);
+    return `x ${lengthShown(x, units, 1)} y ${lengthShown(y, units, 1)}`;
   });
   protected readonly grid = computed(() => this.short(this.target.grid()));
   protected readonly tolerance = computed(() => this.short(this.editing.project()?.tolerance ?? 0));
