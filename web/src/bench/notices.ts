@@ -128,7 +128,7 @@ export class Notices {
     return mine
       ? {
           gone: false,
-          title: `Your last ${changes} here came too conflict.`,
+          title: `Your last ${changes} here came too late.`,
           message: `The project had been changed elsewhere: ${did}. What you see is theirs.`,
           take: 'Let mine go',
         }
