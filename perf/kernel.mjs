@@ -60,7 +60,11 @@ function comparisons(core) {
     const [fastest] = Object.keys(libraries).sort((a, b) => by(a) - by(b));
     rows.push({ what, asked, ours: by('ours'), theirs: by(fastest), library: fastest });
   };
-  const places = { three: each(some, three.evaluate), 'verb-nurbs': each(some, verb.evaluate), nurbs: each(some, nurbs.evaluate) }; // prettier-ignore
+  const places = {
+    three: each(some, three.evaluate),
+    'verb-nurbs': each(some, verb.evaluate),
+    nurbs: each(some, nurbs.evaluate),
+  };
   const perPlace = { ours: PARAMETERS, three: some.length, 'verb-nurbs': some.length, nurbs: some.length };
   compare(
     'evaluate sorted parameters, generic, each',
@@ -88,7 +92,12 @@ function comparisons(core) {
     { 'verb-nurbs': each(targets, verb.closest) },
     { ours: 50, 'verb-nurbs': 50 },
   );
-  compare(`${core.crossings(curve, other).length} crossings of two plane curves`, 5, () => core.crossings(fresh(curve), fresh(other)), { 'verb-nurbs': theirs }); // prettier-ignore
+  compare(
+    `${core.crossings(curve, other).length} crossings of two plane curves`,
+    5,
+    () => core.crossings(fresh(curve), fresh(other)),
+    { 'verb-nurbs': theirs },
+  );
   compare('refine by 50 knots', 1, () => core.refineKnots(curve, inserts), {
     'verb-nurbs': () => verb.refine(inserts),
   });

@@ -108,7 +108,10 @@ async function stepsOf(address, counts) {
       { op: 'add', path: `/items/${item}`, value: items[item] },
       { op: 'add', path: `/itemOrder/${index}`, value: item },
     ]);
-    const inverse = [...itemOrder.map((item) => ({ op: 'remove', path: `/items/${item}` })), { op: 'replace', path: '/itemOrder', value: [] }]; // prettier-ignore
+    const inverse = [
+      ...itemOrder.map((item) => ({ op: 'remove', path: `/items/${item}` })),
+      { op: 'replace', path: '/itemOrder', value: [] },
+    ];
     const step = { ...move(`step-of-${count}`, 0, 0), name: `Draw ${count} curves`, patch, inverse };
     let answered = false;
     const kept = append(address, id, 0, [step]).finally(() => (answered = true));

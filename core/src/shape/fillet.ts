@@ -86,7 +86,6 @@ function touchingPlaces({ first, second, u, v, keep }: Corner, radius: number): 
     [-1, 1],
     [-1, -1],
   ]) {
-    // prettier-ignore
     const [p, q] = [offsetPolyline(first, s * radius), offsetPolyline(second, t * radius)];
     if (!p || !q) continue;
     for (const crossing of crossings(p, q)) {

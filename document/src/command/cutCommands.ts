@@ -51,7 +51,13 @@ export const cutCommands = {
       const { project, recipe, name } = taken(draft, item);
       const parts = split(curveOf(recipe).curve, within(recipe, u, name));
       if (!parts.ok) throw new CommandError(`${name} ends there: nothing is left to cut off`);
-      replaced(draft, project, item, parts.value.map((part) => partOf(recipe, part)), id); // prettier-ignore
+      replaced(
+        draft,
+        project,
+        item,
+        parts.value.map((part) => partOf(recipe, part)),
+        id,
+      );
     },
   }),
 
@@ -63,7 +69,13 @@ export const cutCommands = {
     change: (draft, { item, u, by, id }) => {
       const { project, recipe, name } = taken(draft, item);
       const left = trimmed(project, item, curveOf(recipe).curve, within(recipe, u, name), by);
-      replaced(draft, project, item, left.map((part) => partOf(recipe, part)), id); // prettier-ignore
+      replaced(
+        draft,
+        project,
+        item,
+        left.map((part) => partOf(recipe, part)),
+        id,
+      );
     },
   }),
 
@@ -133,7 +145,9 @@ export const cutCommands = {
     facts: (project, { first, second }) => cutFacts(project, first, second),
     title: ({ items }) => `Fillet ${items}`,
     change: (draft, { first, second, near, radius, id }) =>
-      corner(draft, { first, second, near, id }, 'fillet', (a, b, plane, options) => fillet(a, b, radius, plane, options)), // prettier-ignore
+      corner(draft, { first, second, near, id }, 'fillet', (a, b, plane, options) =>
+        fillet(a, b, radius, plane, options),
+      ),
   }),
 
   /** Cuts it straight, so far from the corner along each, in mm. */
@@ -142,7 +156,9 @@ export const cutCommands = {
     facts: (project, { first, second }) => cutFacts(project, first, second),
     title: ({ items }) => `Chamfer ${items}`,
     change: (draft, { first, second, near, setbacks, id }) =>
-      corner(draft, { first, second, near, id }, 'chamfer', (a, b, plane, options) => chamfer(a, b, setbacks, plane, options)), // prettier-ignore
+      corner(draft, { first, second, near, id }, 'chamfer', (a, b, plane, options) =>
+        chamfer(a, b, setbacks, plane, options),
+      ),
   }),
 
   /** Into a count of equal lengths, or every so many mm; `id` begins the ids of the points. */

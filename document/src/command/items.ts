@@ -68,7 +68,10 @@ export function controlIds(recipe: Recipe): readonly Id[] {
 
 /** Items by their names, for the title of a step. Throws a `CommandError` for one that is not there. */
 export const named = (project: Project | Draft<Project>, ids: readonly Id[]): NamedItems =>
-  namedAs(ids.slice(0, 2).map((id) => itemOf(project as Project, id).name), ids.length); // prettier-ignore
+  namedAs(
+    ids.slice(0, 2).map((id) => itemOf(project as Project, id).name),
+    ids.length,
+  );
 
 /** The first names of so many items. */
 export const namedAs = (names: readonly string[], count = names.length): NamedItems => ({

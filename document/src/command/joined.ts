@@ -31,7 +31,9 @@ export function joined(
   const [ca, cb] = [curveOf(a).curve, curveOf(b).curve];
   const whole = join(ca, cb, tolerance);
   if (!whole.ok) {
-    throw new CommandError(`The ends lie ${inMm(gapBetween(ca, 1, cb, 0))} mm apart, more than the tolerance of ${inMm(tolerance)} mm`); // prettier-ignore
+    throw new CommandError(
+      `The ends lie ${inMm(gapBetween(ca, 1, cb, 0))} mm apart, more than the tolerance of ${inMm(tolerance)} mm`,
+    );
   }
   const fit = joinedFit(a, b, domainOf(ca)[1] - domainOf(cb)[0]);
   const { fit: _fit, ...plain } = a;
@@ -46,7 +48,9 @@ function closed(recipe: Recipe, twoEnds: boolean, tolerance: number, name: strin
   const { curve } = curveOf(recipe);
   const gap = gapBetween(curve, 0, curve, 1);
   if (!(gap <= tolerance)) {
-    throw new CommandError(`The ends of ${name} lie ${inMm(gap)} mm apart, more than the tolerance of ${inMm(tolerance)} mm`); // prettier-ignore
+    throw new CommandError(
+      `The ends of ${name} lie ${inMm(gap)} mm apart, more than the tolerance of ${inMm(tolerance)} mm`,
+    );
   }
   const fixed = fixSpacing(recipe);
   const made = close(curve, tolerance);

@@ -83,7 +83,10 @@ export const layerCommands = {
     change: (project, { layer }) => {
       const name = layerName(project, layer);
       const lying = Object.values(project.items).filter((item) => item.layer === layer).length;
-      if (lying > 0) throw new CommandError(`${lying} of the drawing's curves and points lie on the layer ${name}: move or delete them first`); // prettier-ignore
+      if (lying > 0)
+        throw new CommandError(
+          `${lying} of the drawing's curves and points lie on the layer ${name}: move or delete them first`,
+        );
       if (project.layerOrder.length === 1) throw new CommandError(`${name} is the last layer`);
       delete project.layers[layer];
       project.layerOrder = project.layerOrder.filter((id) => id !== layer);

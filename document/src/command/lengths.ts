@@ -41,8 +41,11 @@ export function edgeOfGuide(item: GuideItem, { planes }: Pick<Project, 'planes'>
   if (!edge) {
     const { guide, plane } = item;
     const along = (sign: number): Vector3 =>
-      guide.kind === 'line' ? (guide.at.map((x, c) => x + sign * GUIDE_REACH * guide.direction[c]) as unknown as Vector3) : guide.centre; // prettier-ignore
-    edge = guide.kind === 'circle' ? circle(planes[plane], guide.centre, guide.radius) : lineBetween(along(-1), along(1)); // prettier-ignore
+      guide.kind === 'line'
+        ? (guide.at.map((x, c) => x + sign * GUIDE_REACH * guide.direction[c]) as unknown as Vector3)
+        : guide.centre;
+    edge =
+      guide.kind === 'circle' ? circle(planes[plane], guide.centre, guide.radius) : lineBetween(along(-1), along(1));
     edges.set(item, edge);
   }
   return edge;
@@ -84,7 +87,8 @@ export function trimmed(project: Project, id: Id, curve: Curve, u: number, by: r
   const inner = met.filter((cut) => cut > first + slack && cut < last - slack);
   if (curve.closing !== 'open') {
     const around = [...new Set(met)];
-    if (around.length < 2) throw new CommandError(`${name} is closed: two places where others cross it are needed to trim it`); // prettier-ignore
+    if (around.length < 2)
+      throw new CommandError(`${name} is closed: two places where others cross it are needed to trim it`);
     const before = around.findLast((cut) => cut <= u) ?? (around.at(-1) ?? 0) - (last - first);
     const after = around.find((cut) => cut > u) ?? around[0] + (last - first);
     const kept = before + (last - first) - after;
@@ -118,9 +122,11 @@ function stretch(curve: Curve, from: number, to: number): Curve {
 export function shortened(curve: Curve, end: 'start' | 'end', length: number, name: string): Curve {
   if (curve.closing !== 'open') throw new CommandError(`${name} is closed and has no end to shorten`);
   const measured = arcLength(curve);
-  if (!(length < (1 - AT_END) * measured.total)) throw new CommandError(`${name} is ${inMm(measured.total)} mm long: ${inMm(length)} mm cannot be taken off`); // prettier-ignore
+  if (!(length < (1 - AT_END) * measured.total))
+    throw new CommandError(`${name} is ${inMm(measured.total)} mm long: ${inMm(length)} mm cannot be taken off`);
   const [first, last] = domainOf(curve);
-  const [from, to] = end === 'start' ? [parameterAt(measured, length), last] : [first, parameterAt(measured, measured.total - length)]; // prettier-ignore
+  const [from, to] =
+    end === 'start' ? [parameterAt(measured, length), last] : [first, parameterAt(measured, measured.total - length)];
   return stretch(curve, from, to);
 }
 
@@ -139,19 +145,28 @@ export function extended(
   for (let factor = 1 / 4; factor <= FARTHEST; factor *= 4) {
     const far = longerIfPossible(curve, end, how, { length: factor * total });
     const [first, last] = domainOf(curve);
-    const beyond = metAt(far.curve, [edge]).filter((u) => (end === 'end' ? u > last + AT_END * (last - first) : u < first - AT_END * (last - first))); // prettier-ignore
+    const beyond = metAt(far.curve, [edge]).filter((u) =>
+      end === 'end' ? u > last + AT_END * (last - first) : u < first - AT_END * (last - first),
+    );
     const [from, to] = domainOf(far.curve);
-    if (beyond.length > 0) return end === 'end' ? stretch(far.curve, from, beyond[0]) : stretch(far.curve, beyond[beyond.length - 1], to); // prettier-ignore
+    if (beyond.length > 0)
+      return end === 'end' ? stretch(far.curve, from, beyond[0]) : stretch(far.curve, beyond[beyond.length - 1], to);
     if (!far.more) break;
   }
   throw new CommandError(`The continuation of ${name} never meets ${project.items[reach.item].name}`);
 }
 
-function longer(curve: Curve, end: 'start' | 'end', how: Continuation, reach: { length: number } | { point: Vector3 }, name: string): Curve {
+function longer(
+  curve: Curve,
+  end: 'start' | 'end',
+  how: Continuation,
+  reach: { length: number } | { point: Vector3 },
+  name: string,
+): Curve {
   const made = extend(curve, end, how, reach);
   if (!made.ok) throw new CommandError(extendInWords(made.failure, name));
   return made.value;
-} // prettier-ignore
+}
 
 /** As far as the continuation goes, when it ends before. */
 function longerIfPossible(curve: Curve, end: 'start' | 'end', how: Continuation, reach: { readonly length: number }) {

@@ -30,6 +30,6 @@ export function cornerInWords(
     case 'does-not-fit':
       return `No arc of radius ${inMm(failure.radius)} mm fits into the corner of ${first} and ${second}`;
     case 'too-long':
-      return `A ${shape} of ${inMm(failure.setback)} mm is longer than the ${inMm(failure.length)} mm of ${failure.which === 'first' ? first : second}`; // prettier-ignore
+      return `A ${shape} of ${inMm(failure.setback)} mm is longer than the ${inMm(failure.length)} mm of ${failure.which === 'first' ? first : second}`;
   }
 }

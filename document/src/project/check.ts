@@ -68,7 +68,8 @@ const isUnit = ([x, y, z]: readonly [number, number, number]): boolean => Math.a
 
 function curveProblems(project: Project, id: Id, item: CurveItem): Problem[] {
   const { recipe, name } = item;
-  const mirrors = recipe.kind === 'mirror' ? [recipe.about] : recipe.kind === 'fit' && recipe.symmetry ? [recipe.symmetry] : []; // prettier-ignore
+  const mirrors =
+    recipe.kind === 'mirror' ? [recipe.about] : recipe.kind === 'fit' && recipe.symmetry ? [recipe.symmetry] : [];
   if (!mirrors.every(({ across }) => isUnit(across))) {
     return [{ path: pointer('items', id, 'recipe'), message: `${name}: a mirror's plane needs a unit vector across` }];
   }

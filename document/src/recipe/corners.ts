@@ -15,7 +15,8 @@ import { isClosed } from './editEnds';
 /** The corners of a polyline, each once. Throws a `CommandError` for a curve that is none. */
 export function corners(recipe: Recipe): Vector3[] {
   const { curve } = curveOf(recipe);
-  if (curve.degree !== 1) throw new CommandError(`A polyline of straight legs is needed, not a curve of degree ${curve.degree}`); // prettier-ignore
+  if (curve.degree !== 1)
+    throw new CommandError(`A polyline of straight legs is needed, not a curve of degree ${curve.degree}`);
   const points = controlPointsOf(curve);
   const count = points.length / 3 - (curve.closing === 'open' ? 0 : 1);
   if (count < 2) throw new CommandError('A polyline of one corner has nothing to lay a curve through');
@@ -35,6 +36,8 @@ export const pulledByCorners = (recipe: Recipe, degree: number): ControlRecipe =
 export function pulledBy(places: readonly Vector3[], degree: number, closed: boolean): ControlRecipe {
   const possible = Math.max(1, Math.min(degree, places.length - 1));
   const points = homogeneous(places.flat());
-  const curve = closed ? periodicCurve(possible, points) : makeCurve(possible, uniformKnots(possible, places.length), points); // prettier-ignore
+  const curve = closed
+    ? periodicCurve(possible, points)
+    : makeCurve(possible, uniformKnots(possible, places.length), points);
   return controlRecipe(curve, (i) => `c${i + 1}`);
 }

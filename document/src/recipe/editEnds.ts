@@ -81,7 +81,9 @@ export function moveSeam(recipe: Recipe, u: number): Recipe {
   inDomain(recipe, u);
   const around = (v: number) => Math.min(Math.abs(v - u), last - first - Math.abs(v - u));
   if (recipe.kind === 'fit') {
-    const places = recipe.points.map((_, i) => around(fitParameters[i] > last ? fitParameters[i] - (last - first) : fitParameters[i])); // prettier-ignore
+    const places = recipe.points.map((_, i) =>
+      around(fitParameters[i] > last ? fitParameters[i] - (last - first) : fitParameters[i]),
+    );
     const start = places.indexOf(Math.min(...places));
     return { ...recipe, points: [...recipe.points.slice(start), ...recipe.points.slice(0, start)] };
   }
@@ -90,7 +92,8 @@ export function moveSeam(recipe: Recipe, u: number): Recipe {
   const made = seamAt(curve, u);
   const [start, end] = domainOf(made);
   const fit =
-    recipe.fit && mapped(recipe.fit, (v) => (v < start ? Math.min(end, v + (last - first)) : v >= end ? v - (last - first) : v)); // prettier-ignore
+    recipe.fit &&
+    mapped(recipe.fit, (v) => (v < start ? Math.min(end, v + (last - first)) : v >= end ? v - (last - first) : v));
   const sorted = fit && { ...fit, points: [...fit.points].sort((a, b) => a.u - b.u) };
   return withCurve(recipe, made, sorted);
 }

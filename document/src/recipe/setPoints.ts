@@ -23,7 +23,10 @@ export function setPoints(recipe: Recipe, which: 'fit' | 'control', rows: readon
     const old = fitPointsOf(recipe);
     if (old.length === 0) throw new CommandError('This curve has no fit points');
     if (old.length === rows.length) {
-      return movePoints(recipe, old.map(({ id }, i) => ({ point: id, to: rows[i].at }))); // prettier-ignore
+      return movePoints(
+        recipe,
+        old.map(({ id }, i) => ({ point: id, to: rows[i].at })),
+      );
     }
     const live = makeLive(recipe);
     const fresh = freshFor(recipe);

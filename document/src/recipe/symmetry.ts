@@ -28,7 +28,10 @@ export function makeSymmetric(recipe: Recipe, about: MirrorPlane): FitRecipe {
   const side = Math.sign(awayFrom(about, start.at));
   const isKept = ({ at }: FitPoint) => side * awayFrom(about, at) > SAME;
   // One run of points on the side of the start, which on a closed curve may go over its seam.
-  const turn = closed ? (points.findIndex((point, i) => isKept(point) && !isKept(points.at(i - 1) ?? point)) + points.length) % points.length : 0; // prettier-ignore
+  const turn = closed
+    ? (points.findIndex((point, i) => isKept(point) && !isKept(points.at(i - 1) ?? point)) + points.length) %
+      points.length
+    : 0;
   const around = closed ? [...points.slice(turn), ...points.slice(0, turn)] : [...points];
   const end = around.findIndex((point) => !isKept(point) && Math.abs(awayFrom(about, point.at)) > SAME);
   let half = end < 0 ? around : around.slice(0, end);

@@ -11,7 +11,11 @@ export function transformed(recipe: Recipe, map: Affine): Recipe {
   const from = factor === null ? fixSpacing(recipe) : recipe;
   if (from.kind === 'fit') {
     const { symmetry } = from;
-    const points = from.points.map((point) => ({ ...point, ...constraintsMapped(point, map, factor), at: placed(map, point.at) })); // prettier-ignore
+    const points = from.points.map((point) => ({
+      ...point,
+      ...constraintsMapped(point, map, factor),
+      at: placed(map, point.at),
+    }));
     return { ...from, points, ...(symmetry && { symmetry: planeMapped(symmetry, map) }) };
   }
   const { fit } = from;
@@ -32,7 +36,8 @@ export const directed = ({ x, y, z }: Affine, [a, b, c]: Vector3): Vector3 =>
 
 /** The mirror image of space in a plane, as a map. */
 export function reflection({ at, across }: MirrorPlane): Affine {
-  const image = (v: Vector3): Vector3 => v.map((value, k) => value - 2 * dot(across, v) * across[k]) as unknown as Vector3; // prettier-ignore
+  const image = (v: Vector3): Vector3 =>
+    v.map((value, k) => value - 2 * dot(across, v) * across[k]) as unknown as Vector3;
   const back = 2 * dot(across, at);
   return {
     x: image([1, 0, 0]),
@@ -45,7 +50,13 @@ export function reflection({ at, across }: MirrorPlane): Affine {
 /** How much a map scales all lengths; null where it is no similarity. */
 export function similarityOf({ x, y, z }: Affine): number | null {
   const factor = length(x);
-  const skew = [Math.abs(length(y) - factor), Math.abs(length(z) - factor), Math.abs(dot(x, y)) / factor, Math.abs(dot(x, z)) / factor, Math.abs(dot(y, z)) / factor]; // prettier-ignore
+  const skew = [
+    Math.abs(length(y) - factor),
+    Math.abs(length(z) - factor),
+    Math.abs(dot(x, y)) / factor,
+    Math.abs(dot(x, z)) / factor,
+    Math.abs(dot(y, z)) / factor,
+  ];
   return Math.max(...skew) <= 1e-9 * factor ? factor : null;
 }
 

@@ -28,7 +28,10 @@ export const onlyItem = ({ items }: Selection): Id | null => (items.length === 1
 /** An item with those of its group: they are selected together. */
 export function withGroup(project: Project | null, id: Id): Selection {
   const group = project?.items[id]?.group;
-  const others = group !== undefined && project ? project.itemOrder.filter((other) => other !== id && project.items[other].group === group) : []; // prettier-ignore
+  const others =
+    group !== undefined && project
+      ? project.itemOrder.filter((other) => other !== id && project.items[other].group === group)
+      : [];
   return selectionOf([id, ...others]);
 }
 

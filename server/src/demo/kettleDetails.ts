@@ -32,10 +32,28 @@ const UMBER = '#7a5230';
 const SLATE = '#6b7783';
 
 const look = (name: string, layer: Id, colour = GRAPHITE) => ({ name, colour, visible: true, layer, plane: FRONT_ID });
-const curve = (name: string, layer: Id, recipe: Recipe, colour?: string): Item => ({ kind: 'curve', ...look(name, layer, colour), recipe }); // prettier-ignore
-const exact = (name: string, made: Curve, colour?: string): Item => curve(name, 'details', controlRecipe(made, (i) => `c${i + 1}`), colour); // prettier-ignore
+const curve = (name: string, layer: Id, recipe: Recipe, colour?: string): Item => ({
+  kind: 'curve',
+  ...look(name, layer, colour),
+  recipe,
+});
+const exact = (name: string, made: Curve, colour?: string): Item =>
+  curve(
+    name,
+    'details',
+    controlRecipe(made, (i) => `c${i + 1}`),
+    colour,
+  );
 const through = (name: string, layer: Id, places: readonly Vector3[], colour?: string): Item =>
-  curve(name, layer, fitRecipe(places.map((at, i) => ({ id: `p${i + 1}`, at })), false), colour); // prettier-ignore
+  curve(
+    name,
+    layer,
+    fitRecipe(
+      places.map((at, i) => ({ id: `p${i + 1}`, at })),
+      false,
+    ),
+    colour,
+  );
 
 function made(result: Result<Curve, unknown>): Curve {
   if (!result.ok) throw new Error(`the demo cannot be drawn: ${JSON.stringify(result.failure)}`);
@@ -49,7 +67,20 @@ export function details(): Record<Id, Item> {
     'rivet-lower': { ...exact('Rivet, lower', circle(FRONT, [-92, 36, 0], 2)), group: 'rivets' },
     collar: exact('Spout collar', made(arcThrough([61.2, 14, 0], [65, 22, 0], [60, 31, 0]))),
     brim: exact('Water mark', lineBetween([-40, 104, 0], [-30, 104, 0]), BLUE),
-    seal: exact('Seal', made(polyline([-31, 124, 0], [{ kind: 'line', to: [31, 124, 0] }, { kind: 'arc-on', to: [31, 126, 0] }, { kind: 'line', to: [-31, 126, 0] }, { kind: 'arc-on', to: [-31, 124, 0] }]))), // prettier-ignore
+    seal: exact(
+      'Seal',
+      made(
+        polyline(
+          [-31, 124, 0],
+          [
+            { kind: 'line', to: [31, 124, 0] },
+            { kind: 'arc-on', to: [31, 126, 0] },
+            { kind: 'line', to: [-31, 126, 0] },
+            { kind: 'arc-on', to: [-31, 124, 0] },
+          ],
+        ),
+      ),
+    ),
     plate: exact('Name plate', rectangle(FRONT, [-13, 84, 0], 26, 9), SLATE),
     nut: exact('Nut', regularPolygon(FRONT, [0, 140, 0], 6, 3.5), SLATE),
     section: exact('Section', ellipse(FRONT, [-102, 84, 0], 4.2, 2.8), UMBER),
@@ -57,23 +88,50 @@ export function details(): Record<Id, Item> {
     dish: exact('Dished bottom', parabola(FRONT, [0, 4, 0], 60, -36, 36)),
     thumb: exact(
       'Thumb rest',
-      makeCurve(3, [0, 0, 0, 0, 14, 14, 14, 26, 26, 26, 26], homogeneous([-62, 119, 0, -66, 124, 0, -70, 128, 0, -75, 127, 0, -79, 126.200, 0, -82, 125.500, 0, -86, 123.500, 0])), // prettier-ignore
+      makeCurve(
+        3,
+        [0, 0, 0, 0, 14, 14, 14, 26, 26, 26, 26],
+        homogeneous([-62, 119, 0, -66, 124, 0, -70, 128, 0, -75, 127, 0, -79, 126.2, 0, -82, 125.5, 0, -86, 123.5, 0]),
+      ),
       UMBER,
     ),
     pour: curve('Pour, sketched', 'studies', sketched(), SLATE),
     'knob-through': through('Study, through', 'studies', KNOB_STUDY, BLUE),
     'knob-pulled': curve('Study, pulled', 'studies', pulledBy(KNOB_STUDY, 3, false), UMBER),
-    axis: { kind: 'guide', ...look('Axis', 'setup'), guide: { kind: 'line', at: [0, 0, 0], direction: [0, 1, 0], symmetry: true } }, // prettier-ignore
-    table: { kind: 'guide', ...look('Table', 'setup'), guide: { kind: 'line', at: [0, -0.8, 0], direction: [1, 0, 0], symmetry: false } }, // prettier-ignore
-    gauge: { kind: 'guide', ...look('Tightest bend', 'setup'), guide: { kind: 'circle', centre: [120.5, 104.5, 0], radius: 14 } }, // prettier-ignore
-    'lid-before': through('Flatter lid', 'before', [[-33, 126, 0], [0, 131, 0], [33, 126, 0]]), // prettier-ignore
+    axis: {
+      kind: 'guide',
+      ...look('Axis', 'setup'),
+      guide: { kind: 'line', at: [0, 0, 0], direction: [0, 1, 0], symmetry: true },
+    },
+    table: {
+      kind: 'guide',
+      ...look('Table', 'setup'),
+      guide: { kind: 'line', at: [0, -0.8, 0], direction: [1, 0, 0], symmetry: false },
+    },
+    gauge: {
+      kind: 'guide',
+      ...look('Tightest bend', 'setup'),
+      guide: { kind: 'circle', centre: [120.5, 104.5, 0], radius: 14 },
+    },
+    'lid-before': through('Flatter lid', 'before', [
+      [-33, 126, 0],
+      [0, 131, 0],
+      [33, 126, 0],
+    ]),
   };
-  HOLES.forEach((x, i) => (items[`hole-${i + 1}`] = { kind: 'point', ...look(`Drain ${i + 1}`, 'details', SLATE), at: [x, 12, 0] })); // prettier-ignore
+  HOLES.forEach(
+    (x, i) => (items[`hole-${i + 1}`] = { kind: 'point', ...look(`Drain ${i + 1}`, 'details', SLATE), at: [x, 12, 0] }),
+  );
   return items;
 }
 
 const HOLES = [-20, -10, 0, 10, 20] as const;
-const KNOB_STUDY: readonly Vector3[] = [[18, 138, 0], [22, 150, 0], [34, 150, 0], [38, 138, 0]]; // prettier-ignore
+const KNOB_STUDY: readonly Vector3[] = [
+  [18, 138, 0],
+  [22, 150, 0],
+  [34, 150, 0],
+  [38, 138, 0],
+];
 
 /** The falling water as a hand drew it: samples with a little unrest. */
 function sketched(): Recipe {

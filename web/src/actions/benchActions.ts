@@ -240,9 +240,27 @@ export const BENCH_ACTIONS: readonly BenchAction[] = [
       return { command: 'setTangent', args: { point: point.id, tangent } };
     }),
   },
-  { label: 'Tangent horizontal', group: 'point', keys: ['-'], inMenu: (bench) => fitPoint(bench) !== null, does: direct([1, 0, 0]) }, // prettier-ignore
-  { label: 'Tangent vertical', group: 'point', keys: ['|'], inMenu: (bench) => fitPoint(bench) !== null, does: direct([0, 1, 0]) }, // prettier-ignore
-  { label: 'Tangent as of another curve or leg …', group: 'point', keys: ['g'], inMenu: (bench) => fitPoint(bench) !== null, does: take('direction') }, // prettier-ignore
+  {
+    label: 'Tangent horizontal',
+    group: 'point',
+    keys: ['-'],
+    inMenu: (bench) => fitPoint(bench) !== null,
+    does: direct([1, 0, 0]),
+  },
+  {
+    label: 'Tangent vertical',
+    group: 'point',
+    keys: ['|'],
+    inMenu: (bench) => fitPoint(bench) !== null,
+    does: direct([0, 1, 0]),
+  },
+  {
+    label: 'Tangent as of another curve or leg …',
+    group: 'point',
+    keys: ['g'],
+    inMenu: (bench) => fitPoint(bench) !== null,
+    does: take('direction'),
+  },
   {
     label: 'Hold the radius, or free it',
     group: 'point',
@@ -378,14 +396,28 @@ export const BENCH_ACTIONS: readonly BenchAction[] = [
     does: give(() => ({ command: 'evenKnots' })),
   },
 
-  { label: 'Raise the degree', group: 'curve', keys: ['d'], inMenu: hasCurve, does: give(() => ({ command: 'raiseDegree' })) }, // prettier-ignore
-  { label: 'Lower the degree', group: 'curve', keys: ['Shift+D'], inMenu: hasCurve, does: give(() => ({ command: 'lowerDegree' })) }, // prettier-ignore
+  {
+    label: 'Raise the degree',
+    group: 'curve',
+    keys: ['d'],
+    inMenu: hasCurve,
+    does: give(() => ({ command: 'raiseDegree' })),
+  },
+  {
+    label: 'Lower the degree',
+    group: 'curve',
+    keys: ['Shift+D'],
+    inMenu: hasCurve,
+    does: give(() => ({ command: 'lowerDegree' })),
+  },
   {
     label: 'Hold the spacing, or make it live',
     group: 'curve',
     keys: ['v'],
     inMenu: hasFit,
-    does: give((bench) => (hasFit(bench) ? { command: recipeOf(bench)?.kind === 'fit' ? 'fixSpacing' : 'makeLive' } : null)), // prettier-ignore
+    does: give((bench) =>
+      hasFit(bench) ? { command: recipeOf(bench)?.kind === 'fit' ? 'fixSpacing' : 'makeLive' } : null,
+    ),
   },
   {
     label: 'Lighten within the tolerance of the sheet',

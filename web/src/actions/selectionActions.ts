@@ -34,9 +34,25 @@ function ofSeveral(project: Project, items: readonly Id[]): SelectionAction[] {
   const reference = project.layerOrder.find((id) => project.layers[id].reference);
   const name = reference ? project.layers[reference].name : 'Reference';
   return [
-    ...(items.length > 1 && !isOneGroup(project, items) ? [{ kind: 'group' as const, label: 'group', call: { command: 'groupItems', args: { items, id: newId(), name: freeGroup(project) } } as const }] : []), // prettier-ignore
-    ...groups.map((group) => ({ kind: 'ungroup' as const, label: `ungroup ${project.groups[group].name}`, call: { command: 'ungroup', args: { group } } as const })), // prettier-ignore
-    { kind: 'reference', label: 'copy as reference', call: { command: 'copyAsReference', args: { items, id: newId(), layer: reference ?? newId(), name } } }, // prettier-ignore
+    ...(items.length > 1 && !isOneGroup(project, items)
+      ? [
+          {
+            kind: 'group' as const,
+            label: 'group',
+            call: { command: 'groupItems', args: { items, id: newId(), name: freeGroup(project) } } as const,
+          },
+        ]
+      : []),
+    ...groups.map((group) => ({
+      kind: 'ungroup' as const,
+      label: `ungroup ${project.groups[group].name}`,
+      call: { command: 'ungroup', args: { group } } as const,
+    })),
+    {
+      kind: 'reference',
+      label: 'copy as reference',
+      call: { command: 'copyAsReference', args: { items, id: newId(), layer: reference ?? newId(), name } },
+    },
   ];
 }
 
@@ -100,7 +116,20 @@ function compared(project: Project, id: Id): SelectionAction[] {
   const other: NewItem =
     fit.length > 0
       ? { id: newId(), colour: COMPARED.pulled, recipe: pulledBy(places, 3, closed) }
-      : { id: newId(), colour: COMPARED.through, recipe: fitRecipe(places.map((at, i) => ({ id: `p${i + 1}`, at })), closed) }; // prettier-ignore
+      : {
+          id: newId(),
+          colour: COMPARED.through,
+          recipe: fitRecipe(
+            places.map((at, i) => ({ id: `p${i + 1}`, at })),
+            closed,
+          ),
+        };
   const label = fit.length > 0 ? 'compare: pulled by its points' : 'compare: through its points';
-  return [{ kind: 'compare', label, call: { command: 'drawItems', args: { layer: item.layer, plane: item.plane, shape: 'compare', items: [other] } } }]; // prettier-ignore
+  return [
+    {
+      kind: 'compare',
+      label,
+      call: { command: 'drawItems', args: { layer: item.layer, plane: item.plane, shape: 'compare', items: [other] } },
+    },
+  ];
 }

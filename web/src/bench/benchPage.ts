@@ -263,7 +263,12 @@ const isField = (target: EventTarget | null): boolean =>
 function isTyping({ target, key, ctrlKey, metaKey }: KeyboardEvent): boolean {
   if (!isField(target)) return false;
   const undoes = (ctrlKey || metaKey) && key.toLowerCase() === 'z';
-  return !(undoes && target instanceof HTMLInputElement && target.classList.contains('number') && !('typed' in target.dataset)); // prettier-ignore
+  return !(
+    undoes &&
+    target instanceof HTMLInputElement &&
+    target.classList.contains('number') &&
+    !('typed' in target.dataset)
+  );
 }
 
 /** The title of the step that comes next. */

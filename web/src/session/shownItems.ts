@@ -62,7 +62,9 @@ export class ShownItems {
       if (!shown) return [];
       // While a dragged point lies on its neighbour there is no curve through them: the last one stays.
       if (shown.item.kind !== 'curve' || shown.curve) return [shown];
-      return Object.hasOwn(project.items, id) ? [{ ...shownItem(id, plainItem(project, project.items[id]), project), item: shown.item }] : []; // prettier-ignore
+      return Object.hasOwn(project.items, id)
+        ? [{ ...shownItem(id, plainItem(project, project.items[id]), project), item: shown.item }]
+        : [];
     });
   });
 

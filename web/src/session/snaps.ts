@@ -80,7 +80,9 @@ export class Snaps {
           });
     if (found?.item && found.kind !== 'curve' && found.kind !== 'symmetry') this.remember(found);
     // A place that is really there comes before a direction.
-    return straight && last && (!found || found.kind === 'level' || found.kind === 'grid') ? alongDirection(at, last, plane) : found; // prettier-ignore
+    return straight && last && (!found || found.kind === 'level' || found.kind === 'grid')
+      ? alongDirection(at, last, plane)
+      : found;
   }
 
   private remember(caught: Caught): void {

@@ -102,6 +102,7 @@ export class ToolInHand {
 
   private async takeAgain(project: string): Promise<void> {
     const state = await this.kept.take(project);
-    if (state && isToolName(state.tool) && this.projectId() === project && this.state() === RESTING) this.state.set(state); // prettier-ignore
+    if (state && isToolName(state.tool) && this.projectId() === project && this.state() === RESTING)
+      this.state.set(state);
   }
 }

@@ -64,7 +64,9 @@ export class Tracing {
     if (!['image/png', 'image/jpeg'].includes(file.type))
       return `${file.name} is no picture: a PNG or JPEG file is needed`;
     const size = (file.size / 1e6).toFixed(1);
-    return file.size > LARGEST_PICTURE.bytes ? `${file.name} has ${size} MB; a picture may have ${LARGEST_PICTURE.words}` : null; // prettier-ignore
+    return file.size > LARGEST_PICTURE.bytes
+      ? `${file.name} has ${size} MB; a picture may have ${LARGEST_PICTURE.words}`
+      : null;
   }
 
   private say(message: string): void {

@@ -1,6 +1,24 @@
 import type { SnapKind } from '../api/savedView';
 import { SNAPS } from './snapKinds';
-import { closestPoint, controlBox, type Curve, crossings, dot, fromPlane, inPlane, normalOf, type Plane, runsAcross, squareFrom, type Stretch, stretchAround, subCurve, subtract, touchedFrom, type Vector3 } from '@pencil-bend/core'; // prettier-ignore
+import {
+  closestPoint,
+  controlBox,
+  type Curve,
+  crossings,
+  dot,
+  fromPlane,
+  inPlane,
+  normalOf,
+  type Plane,
+  runsAcross,
+  squareFrom,
+  type Stretch,
+  stretchAround,
+  subCurve,
+  subtract,
+  touchedFrom,
+  type Vector3,
+} from '@pencil-bend/core';
 import type { ShownItem } from '../view/shownItem';
 import type { Caught } from './caught';
 import { centroidOf, snapPointsOf, middlesOf } from './snapPoints';
@@ -37,7 +55,12 @@ const LEVEL = 0.6;
  */
 export function catchAt(at: Vector3, snapping: Snapping): Caught | null {
   const near = curvesNear(at, snapping);
-  return nearestPlace(at, [...marked(at, snapping), ...alongCurves(at, near, snapping)], snapping) ?? onCurve(near, snapping) ?? levelWith(at, snapping) ?? onGrid(at, snapping); // prettier-ignore
+  return (
+    nearestPlace(at, [...marked(at, snapping), ...alongCurves(at, near, snapping)], snapping) ??
+    onCurve(near, snapping) ??
+    levelWith(at, snapping) ??
+    onGrid(at, snapping)
+  );
 }
 
 interface Near {
@@ -69,7 +92,12 @@ const NOWHERE = { least: [Infinity, Infinity, Infinity], largest: [-Infinity, -I
 
 /** Told without a closure: it is asked of thousands of curves with every move. */
 const isWithin = (at: Vector3, box: Float64Array, i: number, reach: number): boolean =>
-  at[0] >= box[6 * i] - reach && at[0] <= box[6 * i + 3] + reach && at[1] >= box[6 * i + 1] - reach && at[1] <= box[6 * i + 4] + reach && at[2] >= box[6 * i + 2] - reach && at[2] <= box[6 * i + 5] + reach; // prettier-ignore
+  at[0] >= box[6 * i] - reach &&
+  at[0] <= box[6 * i + 3] + reach &&
+  at[1] >= box[6 * i + 1] - reach &&
+  at[1] <= box[6 * i + 4] + reach &&
+  at[2] >= box[6 * i + 2] - reach &&
+  at[2] <= box[6 * i + 5] + reach;
 
 /** Hundreds of curves are passed over by their boxes; what is left is measured. */
 function curvesNear(at: Vector3, { items, reach }: Snapping): Near[] {
@@ -97,7 +125,15 @@ const caught = (kind: SnapKind, name: string, at: Vector3, item: Caught['item'] 
     from: [],
   };
 };
-const PREPOSITION: Partial<Record<SnapKind, string>> = { end: ' of ', point: ' of ', middle: ' of ', centre: ' of ', quadrant: ' of ', tangent: ' to ', perpendicular: ' to ' }; // prettier-ignore
+const PREPOSITION: Partial<Record<SnapKind, string>> = {
+  end: ' of ',
+  point: ' of ',
+  middle: ' of ',
+  centre: ' of ',
+  quadrant: ' of ',
+  tangent: ' to ',
+  perpendicular: ' to ',
+};
 
 function marked(at: Vector3, { items, reach, on }: Snapping): Caught[] {
   const found: Caught[] = [];
@@ -134,7 +170,11 @@ function alongCurves(at: Vector3, near: readonly Near[], snapping: Snapping): Ca
         [plane.x, plane.y].flatMap((axis) => runsAcross(curve, stretches[i], axis).map(({ point }) => point)),
       );
     }
-    if (last && on.has('tangent')) put('tangent', touchedFrom(curve, stretches[i], last, normalOf(plane)).map(({ point }) => point)); // prettier-ignore
+    if (last && on.has('tangent'))
+      put(
+        'tangent',
+        touchedFrom(curve, stretches[i], last, normalOf(plane)).map(({ point }) => point),
+      );
     if (last && on.has('perpendicular'))
       put(
         'perpendicular',
@@ -232,7 +272,12 @@ export function alongDirection(at: Vector3, last: Vector3, plane: Plane): Caught
   const way = subtract(at, last);
   const [x, y] = [dot(way, plane.x), dot(way, plane.y)];
   const eighth = Math.round(Math.atan2(y, x) / (Math.PI / 4));
-  const [c, s] = [[1, 0], [Math.SQRT1_2, Math.SQRT1_2], [0, 1], [-Math.SQRT1_2, Math.SQRT1_2]][((eighth % 4) + 4) % 4]; // prettier-ignore
+  const [c, s] = [
+    [1, 0],
+    [Math.SQRT1_2, Math.SQRT1_2],
+    [0, 1],
+    [-Math.SQRT1_2, Math.SQRT1_2],
+  ][((eighth % 4) + 4) % 4];
   const size = x * c + y * s;
   const place = last.map((value, k) => value + size * (c * plane.x[k] + s * plane.y[k])) as unknown as Vector3;
   const label = eighth % 4 === 0 ? 'level' : eighth % 2 === 0 ? 'upright' : '45°';

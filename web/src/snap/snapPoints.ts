@@ -49,7 +49,14 @@ function snapPointsOfOne({ id, item, curve, at }: ShownItem): readonly SnapPoint
   const before = ofOne.get(item);
   if (before) return before;
   const { name } = item;
-  const mark = (kind: SnapPoint['kind'], place: Vector3, ahead: Vector3 | null = null): SnapPoint => ({ kind, at: place, item: id, name, ahead, lone: at !== null }); // prettier-ignore
+  const mark = (kind: SnapPoint['kind'], place: Vector3, ahead: Vector3 | null = null): SnapPoint => ({
+    kind,
+    at: place,
+    item: id,
+    name,
+    ahead,
+    lone: at !== null,
+  });
   const found: SnapPoint[] = [];
   if (at) found.push(mark('point', at));
   if (curve?.closing === 'open') {
@@ -57,7 +64,7 @@ function snapPointsOfOne({ id, item, curve, at }: ShownItem): readonly SnapPoint
       found.push(mark('end', endOf(curve, end), directionBeyond(curve, end)));
   }
   if (item.kind === 'curve') for (const point of fitPointsOf(item.recipe)) found.push(mark('point', point.at));
-  const centre = item.kind === 'guide' && item.guide.kind === 'circle' ? item.guide.centre : curve && arcCentre(curve); // prettier-ignore
+  const centre = item.kind === 'guide' && item.guide.kind === 'circle' ? item.guide.centre : curve && arcCentre(curve);
   if (centre) found.push(mark('centre', centre));
   ofOne.set(item, found);
   return found;

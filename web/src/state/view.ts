@@ -35,7 +35,9 @@ export const viewReducer = createReducer<SavedView>(
   on(viewActions.snappingSet, (view, { on: snapping }) => ({ ...view, snapping })),
   on(viewActions.picturePlaced, (view, { picture }) => {
     const known = view.pictures.some(({ id }) => id === picture.id);
-    const pictures = known ? view.pictures.map((each) => (each.id === picture.id ? picture : each)) : [...view.pictures, picture]; // prettier-ignore
+    const pictures = known
+      ? view.pictures.map((each) => (each.id === picture.id ? picture : each))
+      : [...view.pictures, picture];
     return { ...view, pictures };
   }),
   on(viewActions.cameraMoved, (view, { camera }) => ({ ...view, camera })),

@@ -1,21 +1,40 @@
 /** The signs of our own tools, as paths in a square of 24; rings with a fill are the places that are given. */
 
 const ring = (x: number, y: number): string => `<circle cx="${x}" cy="${y}" r="2" fill="var(--paper)"/>`;
-const dot = (x: number, y: number): string => `<circle cx="${x}" cy="${y}" r="1.700" fill="currentColor" stroke="none"/>`; // prettier-ignore
-const box = (x: number, y: number): string => `<rect x="${x - 1.8}" y="${y - 1.8}" width="3.600" height="3.600" fill="var(--paper)"/>`; // prettier-ignore
+const dot = (x: number, y: number): string =>
+  `<circle cx="${x}" cy="${y}" r="1.700" fill="currentColor" stroke="none"/>`;
+const box = (x: number, y: number): string =>
+  `<rect x="${x - 1.8}" y="${y - 1.8}" width="3.600" height="3.600" fill="var(--paper)"/>`;
 const path = (d: string, more = ''): string => `<path d="${d}"${more}/>`;
 const thin = ' stroke-width="1" opacity="0.700"';
 const dashed = ' stroke-dasharray="3 2.500"';
 
 export const toolIcons = {
-  select: path('M3 19C9 19 8 8 13 8s4 6 8 6') + '<circle cx="13" cy="8" r="2.600" fill="currentColor"/>' + path('M13 2v2M7 8H5M21 8h-2'), // prettier-ignore
-  insert: path('M3 17C8 17 9 9 20 8') + '<circle cx="11" cy="12.200" r="2.400" fill="currentColor"/>' + path('M18 14v7M14.500 17.500h7'), // prettier-ignore
+  select:
+    path('M3 19C9 19 8 8 13 8s4 6 8 6') +
+    '<circle cx="13" cy="8" r="2.600" fill="currentColor"/>' +
+    path('M13 2v2M7 8H5M21 8h-2'),
+  insert:
+    path('M3 17C8 17 9 9 20 8') +
+    '<circle cx="11" cy="12.200" r="2.400" fill="currentColor"/>' +
+    path('M18 14v7M14.500 17.500h7'),
   through: path('M4 18C7 18 7 8 11.500 8S16 16 20 15') + ring(4, 18) + ring(11.5, 8) + ring(20, 15),
   pulled: path('M4 18C9 2 15 2 20 18') + path('M4 18L8 5L16 5L20 18', thin) + box(8, 5) + box(16, 5),
-  bezier: path('M5 18C5 9 19 15 19 6') + path('M5 18V9M19 6v9', thin) + dot(5, 9) + dot(19, 15) + box(5, 18) + box(19, 6), // prettier-ignore
+  bezier:
+    path('M5 18C5 9 19 15 19 6') + path('M5 18V9M19 6v9', thin) + dot(5, 9) + dot(19, 15) + box(5, 18) + box(19, 6),
   freehand: path('M3 15c2-6 5-8 6-4s-2 7 1 7 4-10 6-9-1 6 1 6 3-2 4-4'),
-  compare: path('M4 18C7 10 8 7 12 7s5 3 8 11') + path('M4 18C9 9 15 9 20 18', dashed) + ring(4, 18) + ring(12, 7) + ring(20, 18), // prettier-ignore
-  thread: path('M5 17C8 8 12 18 19 6', dashed) + dot(5, 17) + dot(11, 13) + dot(19, 6) + '<text x="1" y="11" font-size="8" fill="currentColor" stroke="none">1</text>', // prettier-ignore
+  compare:
+    path('M4 18C7 10 8 7 12 7s5 3 8 11') +
+    path('M4 18C9 9 15 9 20 18', dashed) +
+    ring(4, 18) +
+    ring(12, 7) +
+    ring(20, 18),
+  thread:
+    path('M5 17C8 8 12 18 19 6', dashed) +
+    dot(5, 17) +
+    dot(11, 13) +
+    dot(19, 6) +
+    '<text x="1" y="11" font-size="8" fill="currentColor" stroke="none">1</text>',
   line: path('M4 19L20 5') + ring(4, 19) + ring(20, 5),
   polyline: path('M4 18L9 7') + path('M9 7C14 5 18 8 19 16') + ring(4, 18) + ring(9, 7) + ring(19, 16),
   rectangle: '<rect x="4" y="6" width="16" height="12"/>' + ring(4, 18) + ring(20, 6),
@@ -38,7 +57,11 @@ export const toolIcons = {
   chamfer: path('M5 20V12L12 5h8') + path('M5 11V5h6', thin + dashed),
   divide: path('M3 16C8 4 16 20 21 8') + dot(6.6, 11) + dot(12, 12) + dot(17.4, 13),
   midway: path('M3 6C9 6 15 4 21 5') + path('M3 19C9 20 15 16 21 18') + path('M3 12.500C9 13 15 10 21 11.500', dashed),
-  move: path('M12 4v16M4 12h16') + path('M9.500 6.500L12 4l2.500 2.500M9.500 17.500L12 20l2.500-2.500M6.500 9.500L4 12l2.500 2.500M17.500 9.500L20 12l-2.500 2.500'), // prettier-ignore
+  move:
+    path('M12 4v16M4 12h16') +
+    path(
+      'M9.500 6.500L12 4l2.500 2.500M9.500 17.500L12 20l2.500-2.500M6.500 9.500L4 12l2.500 2.500M17.500 9.500L20 12l-2.500 2.500',
+    ),
   copy: path('M4 17C6 10 10 10 12 14') + path('M10 12C12 5 16 5 20 9', dashed) + path('M15 17h6M18 14v6'),
   rotate: path('M18.500 8A8 8 0 1 0 20 12') + path('M20 4v4.500h-4.500') + dot(12, 12),
   scale: '<rect x="4" y="11" width="9" height="9"/>' + path('M4 4h16v16', dashed) + path('M14 10l4-4M15 6h3v3'),
@@ -48,5 +71,10 @@ export const toolIcons = {
   pictureMove: '<rect x="3" y="7" width="13" height="11" rx="1"/>' + path('M12 12h8M17.500 9.500L20 12l-2.500 2.500'),
   pictureLevel:
     '<rect x="4" y="6" width="15" height="12" rx="1" transform="rotate(-8 12 12)"/>' + path('M3 12h18', dashed),
-  ring: [0, 1, 2, 3, 4, 5].map((i) => dot(Number((12 + 7.5 * Math.cos(i * 1.0472)).toFixed(1)), Number((12 + 7.5 * Math.sin(i * 1.0472)).toFixed(1)))).join('') + path('M12 10.500v3M10.500 12h3'), // prettier-ignore
+  ring:
+    [0, 1, 2, 3, 4, 5]
+      .map((i) =>
+        dot(Number((12 + 7.5 * Math.cos(i * 1.0472)).toFixed(1)), Number((12 + 7.5 * Math.sin(i * 1.0472)).toFixed(1))),
+      )
+      .join('') + path('M12 10.500v3M10.500 12h3'),
 } as const;

@@ -69,7 +69,9 @@ const entries = (Object.keys(tools) as ToolName[]).map((name): ToolEntry => {
 });
 
 /** Every tool, group by group. */
-export const TOOLS: readonly ToolEntry[] = Object.keys(TOOL_GROUPS).flatMap((group) => entries.filter((tool) => tool.group === group)); // prettier-ignore
+export const TOOLS: readonly ToolEntry[] = Object.keys(TOOL_GROUPS).flatMap((group) =>
+  entries.filter((tool) => tool.group === group),
+);
 
 /** What the toolbar over the sheet shows, in groups; the palette has the rest. */
 export const TOOLBAR: readonly (readonly ToolName[])[] = [

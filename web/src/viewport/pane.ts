@@ -316,7 +316,13 @@ export class Pane {
     const at = toPoint(this.viewport(), this.pixelOf(event));
     const drawing = this.toolView.accepts().strokes && event instanceof PointerEvent;
     const samples = drawing ? samplesOf(event, (each) => toPoint(this.viewport(), this.pixelOf(each))) : undefined;
-    this.feedAt(type, at, null, { shift: event.shiftKey, lasso: event.altKey, ...(samples && { samples }) }, event.ctrlKey || event.metaKey); // prettier-ignore
+    this.feedAt(
+      type,
+      at,
+      null,
+      { shift: event.shiftKey, lasso: event.altKey, ...(samples && { samples }) },
+      event.ctrlKey || event.metaKey,
+    );
   }
 
   private feedAt(
@@ -336,7 +342,14 @@ export class Pane {
   /** What lies under a point, of the drawing as it is kept: what a tool would make of it cannot be picked. */
   private pickAt(at: Vector3): readonly Hit[] {
     const ray = rayThrough(this.viewport(), at);
-    return pick(ray, this.shown.kept(), this.editing.selection(), this.handles(), this.viewports.reach(), this.viewport()); // prettier-ignore
+    return pick(
+      ray,
+      this.shown.kept(),
+      this.editing.selection(),
+      this.handles(),
+      this.viewports.reach(),
+      this.viewport(),
+    );
   }
 
   /** The shared cursor follows the pointer along the read curve while it is near. */

@@ -129,7 +129,9 @@ export class CurveFacts {
       { name: 'Length', value: lengthInWords(profile.length, units) },
       {
         name: 'Smallest radius',
-        value: tightest ? `${radiusInWords(radiusOf(tightest.kappa), units)} at ${lengthInWords(tightest.s, units, 2)}` : 'straight', // prettier-ignore
+        value: tightest
+          ? `${radiusInWords(radiusOf(tightest.kappa), units)} at ${lengthInWords(tightest.s, units, 2)}`
+          : 'straight',
       },
       { name: 'Inflections', value: inflections === null ? 'a curve in space' : String(inflections) },
       ...(straight > 0 ? [{ name: 'Straight', value: counted(straight, 'stretch', 'stretches') }] : []),

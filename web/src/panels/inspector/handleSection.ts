@@ -63,12 +63,28 @@ export class HandleSection {
     const fit = points.fit.findIndex(({ id }) => id === handle.id);
     if (fit >= 0) {
       const [held] = [fitPointsOf(recipe)[fit]];
-      return { id: handle.id, name: `Point ${fit + 1}`, at: points.fit[fit].at, pinned: held.pinned ?? [], fit: held, index: fit, weight: null }; // prettier-ignore
+      return {
+        id: handle.id,
+        name: `Point ${fit + 1}`,
+        at: points.fit[fit].at,
+        pinned: held.pinned ?? [],
+        fit: held,
+        index: fit,
+        weight: null,
+      };
     }
     const control = points.control.findIndex(({ id }) => id === handle.id);
     const { at, weight } = points.control[control];
     const own = recipe.kind === 'control' ? recipe.points[control] : null;
-    return { id: handle.id, name: `Control point ${control + 1}`, at, pinned: own?.pinned ?? [], fit: null, index: control, weight }; // prettier-ignore
+    return {
+      id: handle.id,
+      name: `Control point ${control + 1}`,
+      at,
+      pinned: own?.pinned ?? [],
+      fit: null,
+      index: control,
+      weight,
+    };
   });
 
   protected readonly isEnd = computed(() => {

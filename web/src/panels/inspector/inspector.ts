@@ -62,7 +62,12 @@ export class Inspector {
 
   protected readonly kind = computed(() => {
     const item = this.shown.selected()?.item;
-    if (item?.kind === 'guide') return item.guide.kind === 'circle' ? 'Gauge circle' : item.guide.symmetry ? 'Symmetry line' : 'Construction line'; // prettier-ignore
+    if (item?.kind === 'guide')
+      return item.guide.kind === 'circle'
+        ? 'Gauge circle'
+        : item.guide.symmetry
+          ? 'Symmetry line'
+          : 'Construction line';
     if (item?.kind !== 'curve') return 'A point of its own';
     const drawn = fitPointsOf(item.recipe).length > 0 ? 'Through points' : 'By control points';
     const symmetric = item.recipe.kind === 'fit' && item.recipe.symmetry ? ', its own mirror' : '';

@@ -16,7 +16,9 @@ const MOST_ROWS = 10_000;
 export async function readTable(text: string, units: Units, weights: boolean): Promise<ReadTable> {
   const { default: Papa } = await import('papaparse');
   const lines = text.split(/\r?\n/).filter((line) => line.trim() !== '');
-  const delimiter = ['\t', ';'].find((mark) => lines.some((line) => line.includes(mark))) ?? (lines.some((line) => /,\s|\d,-?\d+,|,.*,/.test(line)) ? ',' : ' '); // prettier-ignore
+  const delimiter =
+    ['\t', ';'].find((mark) => lines.some((line) => line.includes(mark))) ??
+    (lines.some((line) => /,\s|\d,-?\d+,|,.*,/.test(line)) ? ',' : ' ');
   const source = delimiter === ' ' ? lines.map((line) => line.trim().replace(/\s+/g, ' ')) : lines;
   const { data } = Papa.parse<string[]>(source.join('\n'), { delimiter, skipEmptyLines: true });
   const cells = data.map((row) => row.map((cell) => cell.trim()));

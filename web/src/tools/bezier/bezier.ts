@@ -90,7 +90,15 @@ function key(state: BezierState, pressed: string, context: ToolContext): Transit
       return { state: null, ...finished(state, false, context) };
     case 'Backspace':
       return last
-        ? { state: { ...state, anchors: state.anchors.slice(0, -1), takenBack: [last, ...state.takenBack], grabbed: null, closing: false } } // prettier-ignore
+        ? {
+            state: {
+              ...state,
+              anchors: state.anchors.slice(0, -1),
+              takenBack: [last, ...state.takenBack],
+              grabbed: null,
+              closing: false,
+            },
+          }
         : { state };
     default:
       return { state };

@@ -48,7 +48,9 @@ function step(state: FreehandState, input: ToolInput, context: ToolContext): Tra
     case 'key':
       return key(state, input.key, context);
     case 'again':
-      return state.takenBack ? { state: { ...state, phase: 'settling', stroke: state.takenBack, takenBack: null, made: null } } : { state }; // prettier-ignore
+      return state.takenBack
+        ? { state: { ...state, phase: 'settling', stroke: state.takenBack, takenBack: null, made: null } }
+        : { state };
     case 'option':
       return { state: { ...state, options: { ...state.options, [input.name]: input.value } } };
     case 'press': {
@@ -70,8 +72,15 @@ function step(state: FreehandState, input: ToolInput, context: ToolContext): Tra
     case 'release': {
       if (state.phase !== 'drawing') return { state };
       const { tightness } = state.options;
-      const options = tightness > 0 ? state.options : { ...state.options, tightness: Number((FIRST_TIGHTNESS * input.reach).toPrecision(2)) }; // prettier-ignore
-      return { state: isStroke(state.stroke) ? { ...state, phase: 'settling', options } : { ...state, phase: 'ready', stroke: [] } }; // prettier-ignore
+      const options =
+        tightness > 0
+          ? state.options
+          : { ...state.options, tightness: Number((FIRST_TIGHTNESS * input.reach).toPrecision(2)) };
+      return {
+        state: isStroke(state.stroke)
+          ? { ...state, phase: 'settling', options }
+          : { ...state, phase: 'ready', stroke: [] },
+      };
     }
     default:
       return { state };
@@ -98,7 +107,12 @@ function key(state: FreehandState, pressed: string, context: ToolContext): Trans
 /** Keeps the curve of the stroke; one that the worker has not answered yet is made here and now. */
 function finished(state: FreehandState, { layer, plane, newId }: ToolContext): Effects {
   if (!isStroke(state.stroke)) return {};
-  const made = isCurrent(state) ? state.made : fittedBy(state, runJob('freehand', askedOf(state), () => undefined)); // prettier-ignore
+  const made = isCurrent(state)
+    ? state.made
+    : fittedBy(
+        state,
+        runJob('freehand', askedOf(state), () => undefined),
+      );
   if (!made) return {};
   const id = newId();
   return { call: callFor(id, made, layer, plane), select: selectionOf([id]) };
@@ -169,7 +183,8 @@ const callFor = (id: Id, { recipe }: FittedStroke, layer: Id, plane: Id): Comman
 });
 
 function prompt(state: FreehandState): Prompt {
-  if (state.phase === 'drawing') return { text: 'Lift to see the curve near this stroke.', keys: [{ key: 'Esc', does: 'keeps it as it is' }] }; // prettier-ignore
+  if (state.phase === 'drawing')
+    return { text: 'Lift to see the curve near this stroke.', keys: [{ key: 'Esc', does: 'keeps it as it is' }] };
   if (state.phase === 'ready') return { text: 'Press and draw.', keys: [{ key: 'Esc', does: 'back to bending' }] };
   return {
     text: 'Set how tight it is on the card, or draw the next stroke.',

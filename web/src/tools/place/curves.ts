@@ -25,11 +25,22 @@ const fitPoints = (places: readonly Place[], goesOn: boolean): FitPoint[] =>
     ...(i === 0 && goesOn && caught?.ahead && { tangent: { direction: caught.ahead } }),
   }));
 
-const DEGREE = { name: 'degree', label: 'Degree', kind: 'number', value: 3, least: 1, most: 9, whole: true, plain: true } as const; // prettier-ignore
+const DEGREE = {
+  name: 'degree',
+  label: 'Degree',
+  kind: 'number',
+  value: 3,
+  least: 1,
+  most: 9,
+  whole: true,
+  plain: true,
+} as const;
 
 /** 'Degree 2 for now': a curve by too few control points. */
 const lowerFor = (wanted: number, count: number): string | undefined =>
-  count - 1 < wanted ? `Degree ${Math.max(1, count - 1)} for now: degree ${wanted} needs ${wanted + 1} points.` : undefined; // prettier-ignore
+  count - 1 < wanted
+    ? `Degree ${Math.max(1, count - 1)} for now: degree ${wanted} needs ${wanted + 1} points.`
+    : undefined;
 
 export const curves = {
   through: placingTool({
@@ -58,7 +69,11 @@ export const curves = {
     make: (given) => {
       const degree = Number(given.options['degree']);
       const note = lowerFor(degree, given.places.length);
-      return { shape: 'curve', items: [{ recipe: pulledBy(placesOf(given), degree, given.closed) }], ...(note && { note }) }; // prettier-ignore
+      return {
+        shape: 'curve',
+        items: [{ recipe: pulledBy(placesOf(given), degree, given.closed) }],
+        ...(note && { note }),
+      };
     },
   }),
 

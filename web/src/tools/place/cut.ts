@@ -27,7 +27,8 @@ function curveOf({ project }: ToolContext, id: Id): Curve | null {
 }
 
 const NOTHING_THERE: Made = { why: 'There is no curve under that place' };
-const number = (name: string, label: string, value: number, most = 1e6) => ({ name, label, kind: 'number', value, least: 1e-6, most }) as const; // prettier-ignore
+const number = (name: string, label: string, value: number, most = 1e6) =>
+  ({ name, label, kind: 'number', value, least: 1e-6, most }) as const;
 
 /** Makes something of two curves that were picked. */
 const ofTwo = (places: readonly Place[], make: (first: Id, second: Id, near: Vector3) => Made): Made => {
@@ -50,7 +51,12 @@ export const cut = {
       if (!on || !curve) return NOTHING_THERE;
       // Where a snap caught a place on the curve it is split just there.
       const near = closestPoint(curve, at);
-      return { call: { command: 'splitCurve', args: { item: on.item, u: near.distance < 1e-6 ? near.u : on.u, id: context.newId() } } }; // prettier-ignore
+      return {
+        call: {
+          command: 'splitCurve',
+          args: { item: on.item, u: near.distance < 1e-6 ? near.u : on.u, id: context.newId() },
+        },
+      };
     },
   }),
 
@@ -104,10 +110,13 @@ export const cut = {
       const end = nearerEnd(curve, picked.on.u);
       const how = options['how'] as 'own' | 'straight' | 'arc';
       const { value } = to;
-      if (value !== undefined && value < 0) return { call: { command: 'shortenCurve', args: { item, end, length: -value } } }; // prettier-ignore
+      if (value !== undefined && value < 0)
+        return { call: { command: 'shortenCurve', args: { item, end, length: -value } } };
       if (value === 0) return { why: 'A length of 0 changes nothing' };
-      const target = to.on?.item ?? (to.caught?.kind === 'curve' || to.caught?.kind === 'symmetry' ? to.caught.item : null); // prettier-ignore
-      const reach = value !== undefined ? { length: value } : target && target !== item ? { item: target } : { point: to.at }; // prettier-ignore
+      const target =
+        to.on?.item ?? (to.caught?.kind === 'curve' || to.caught?.kind === 'symmetry' ? to.caught.item : null);
+      const reach =
+        value !== undefined ? { length: value } : target && target !== item ? { item: target } : { point: to.at };
       return { call: { command: 'extendCurve', args: { item, end, how, reach } } };
     },
   }),
@@ -127,14 +136,18 @@ export const cut = {
           const curve = on && curveOf(context, on.item);
           return on && curve ? nearerEnd(curve, on.u) : 'end';
         });
-        return { call: { command: 'joinCurves', args: { first, firstEnd: ends[0], second, secondEnd: ends[1] } }, select: [first] }; // prettier-ignore
+        return {
+          call: { command: 'joinCurves', args: { first, firstEnd: ends[0], second, secondEnd: ends[1] } },
+          select: [first],
+        };
       }),
   }),
 
   offset: placingTool({
     label: 'Offset',
     group: 'cut',
-    asks: (count) => (count === 0 ? 'Click a curve.' : 'Click on the side, as far as the offset is to be, or type how far.'), // prettier-ignore
+    asks: (count) =>
+      count === 0 ? 'Click a curve.' : 'Click on the side, as far as the offset is to be, or type how far.',
     least: 2,
     most: 2,
     stays: true,
@@ -159,7 +172,7 @@ export const cut = {
       const at = evaluate(curve, picked.on.u);
       const side = pointer ? Math.sign(leftBy(curve, pointer, normal)) || 1 : 1;
       const left = leftAt(curve, picked.on.u, normal);
-      return { label: 'distance', plain: false, place: (value) => add(at, scale(left, side * value)) }; // prettier-ignore
+      return { label: 'distance', plain: false, place: (value) => add(at, scale(left, side * value)) };
     },
     make: ({ places: [picked, to], options }, context) => {
       const curve = picked.on && curveOf(context, picked.on.item);
@@ -176,27 +189,39 @@ export const cut = {
   fillet: placingTool({
     label: 'Fillet',
     group: 'cut',
-    asks: (count) => (count === 0 ? 'Click one side of the corner.' : 'Click its other side, of another curve or the same.'), // prettier-ignore
+    asks: (count) =>
+      count === 0 ? 'Click one side of the corner.' : 'Click its other side, of another curve or the same.',
     least: 2,
     most: 2,
     stays: true,
     picks: () => true,
     options: [number('radius', 'Radius', 5)],
     make: ({ places, options }, { newId }) =>
-      ofTwo(places, (first, second, near) => ({ call: { command: 'filletCorner', args: { first, second, near, radius: Number(options['radius']), id: newId() } } })), // prettier-ignore
+      ofTwo(places, (first, second, near) => ({
+        call: {
+          command: 'filletCorner',
+          args: { first, second, near, radius: Number(options['radius']), id: newId() },
+        },
+      })),
   }),
 
   chamfer: placingTool({
     label: 'Chamfer',
     group: 'cut',
-    asks: (count) => (count === 0 ? 'Click one side of the corner.' : 'Click its other side, of another curve or the same.'), // prettier-ignore
+    asks: (count) =>
+      count === 0 ? 'Click one side of the corner.' : 'Click its other side, of another curve or the same.',
     least: 2,
     most: 2,
     stays: true,
     picks: () => true,
     options: [number('first', 'On the first', 5), number('second', 'On the second', 5)],
     make: ({ places, options }, { newId }) =>
-      ofTwo(places, (first, second, near) => ({ call: { command: 'chamferCorner', args: { first, second, near, setbacks: [Number(options['first']), Number(options['second'])], id: newId() } } })), // prettier-ignore
+      ofTwo(places, (first, second, near) => ({
+        call: {
+          command: 'chamferCorner',
+          args: { first, second, near, setbacks: [Number(options['first']), Number(options['second'])], id: newId() },
+        },
+      })),
   }),
 
   divide: placingTool({
@@ -218,7 +243,17 @@ export const cut = {
           { value: 'step', label: 'lengths' },
         ],
       },
-      { name: 'count', label: 'Parts', kind: 'number', value: 5, least: 1, most: 1000, whole: true, plain: true, only: ['by', 'count'] }, // prettier-ignore
+      {
+        name: 'count',
+        label: 'Parts',
+        kind: 'number',
+        value: 5,
+        least: 1,
+        most: 1000,
+        whole: true,
+        plain: true,
+        only: ['by', 'count'],
+      },
       { ...number('step', 'Length', 10), only: ['by', 'step'] },
     ],
     make: ({ places: [{ on }], options }, { newId }) => {

@@ -1,4 +1,16 @@
-import { distance, inPlane, type Leg, lineBetween, type LegFailure, polyline, rectangle, regularPolygon, type Vector3, polygonOnEdge, planeTowards } from '@pencil-bend/core'; // prettier-ignore
+import {
+  distance,
+  inPlane,
+  type Leg,
+  lineBetween,
+  type LegFailure,
+  polyline,
+  rectangle,
+  regularPolygon,
+  type Vector3,
+  polygonOnEdge,
+  planeTowards,
+} from '@pencil-bend/core';
 import { add, fromPlane, scale, subtract } from '@pencil-bend/core';
 import { placingTool, type Made, type Place } from './placingTool';
 import { exact, planeOf } from './geometry';
@@ -38,7 +50,9 @@ export function legInWords(failure: LegFailure): string {
 }
 
 function chain(places: readonly Place[], closed: boolean): Made {
-  const around = closed ? [...places, { ...places[0], leg: places.at(-1)?.leg === 'through' ? 'line' : places[0].leg ?? 'line' }] : places; // prettier-ignore
+  const around = closed
+    ? [...places, { ...places[0], leg: places.at(-1)?.leg === 'through' ? 'line' : (places[0].leg ?? 'line') }]
+    : places;
   const legs = legsOf(around);
   if (!legs) return { why: 'Click where the arc ends' };
   const made = polyline(places[0].at, legs, places[0].caught?.ahead ?? null);
@@ -53,7 +67,9 @@ export const lines = {
     least: 2,
     most: 2,
     make: ({ places: [a, b] }) =>
-      distance(a.at, b.at) > 0 ? { shape: 'line', items: [exact(lineBetween(a.at, b.at))] } : { why: 'A line of no length' }, // prettier-ignore
+      distance(a.at, b.at) > 0
+        ? { shape: 'line', items: [exact(lineBetween(a.at, b.at))] }
+        : { why: 'A line of no length' },
   }),
 
   polyline: placingTool({
@@ -89,8 +105,10 @@ export const lines = {
     group: 'lines',
     asks: (count, { from }) =>
       count === 0
-        ? from === 'centre' ? 'Click the centre.' : 'Click one corner.'
-        : 'Click the opposite corner, or type +width, height.', // prettier-ignore
+        ? from === 'centre'
+          ? 'Click the centre.'
+          : 'Click one corner.'
+        : 'Click the opposite corner, or type +width, height.',
     least: 2,
     most: 2,
     options: [
@@ -121,8 +139,12 @@ export const lines = {
     group: 'lines',
     asks: (count, { by }) =>
       by === 'edge'
-        ? count === 0 ? 'Click one end of an edge.' : 'Click its other end, or type the length of an edge.'
-        : count === 0 ? 'Click the centre.' : `Click ${by === 'sides' ? 'the middle of a side' : 'a corner'}, or type how far it is.`, // prettier-ignore
+        ? count === 0
+          ? 'Click one end of an edge.'
+          : 'Click its other end, or type the length of an edge.'
+        : count === 0
+          ? 'Click the centre.'
+          : `Click ${by === 'sides' ? 'the middle of a side' : 'a corner'}, or type how far it is.`,
     least: 2,
     most: 2,
     options: [
@@ -147,10 +169,15 @@ export const lines = {
       if (options['by'] === 'edge')
         return { shape: 'polygon', items: [exact(polygonOnEdge(plane, a.at, b.at, sides))] };
       const towards = planeTowards(plane, a.at, b.at);
-      if (options['by'] === 'corners') return { shape: 'polygon', items: [exact(regularPolygon(towards, a.at, sides, size))] }; // prettier-ignore
+      if (options['by'] === 'corners')
+        return { shape: 'polygon', items: [exact(regularPolygon(towards, a.at, sides, size))] };
       const half = Math.PI / sides;
       const [c, s] = [Math.cos(half), Math.sin(half)];
-      const turned = { origin: a.at, x: add(scale(towards.x, c), scale(towards.y, s)), y: add(scale(towards.x, -s), scale(towards.y, c)) }; // prettier-ignore
+      const turned = {
+        origin: a.at,
+        x: add(scale(towards.x, c), scale(towards.y, s)),
+        y: add(scale(towards.x, -s), scale(towards.y, c)),
+      };
       return { shape: 'polygon', items: [exact(regularPolygon(turned, a.at, sides, size, 'sides'))] };
     },
   }),

@@ -84,7 +84,11 @@ export class Placing implements Tool<PlacingState> {
       case 'order-of-places':
         return { state: { ...state, places: input.order.map((i) => state.places[i]) } };
       case 'typed':
-        return this.give(state, { ...placeOf(input.at, state), ...(input.value !== undefined && { value: input.value }) }, context); // prettier-ignore
+        return this.give(
+          state,
+          { ...placeOf(input.at, state), ...(input.value !== undefined && { value: input.value }) },
+          context,
+        );
       case 'move':
       case 'press':
       case 'double':
@@ -126,11 +130,22 @@ export class Placing implements Tool<PlacingState> {
     const open = mostOf(this.its, options, places) === Infinity;
     const text = closing ? 'Click to close the curve, smooth over the seam.' : this.its.asks(count, options);
     return {
-      text: this.needsSelection && context.selection.items.length === 0 ? 'Select a curve first, then take this tool.' : text, // prettier-ignore
+      text:
+        this.needsSelection && context.selection.items.length === 0
+          ? 'Select a curve first, then take this tool.'
+          : text,
       keys: [
         ...(count > 0 ? [{ key: 'Backspace', does: 'takes one back' }] : []),
         ...(open && count >= 2 ? [{ key: 'Enter', does: 'or double-click ends' }] : []),
-        { key: 'Esc', does: count === 0 || !draws(this.its) ? 'back to bending' : open && count >= 2 ? 'ends and keeps them' : 'ends and keeps it' }, // prettier-ignore
+        {
+          key: 'Esc',
+          does:
+            count === 0 || !draws(this.its)
+              ? 'back to bending'
+              : open && count >= 2
+                ? 'ends and keeps them'
+                : 'ends and keeps it',
+        },
       ],
     };
   }
@@ -170,7 +185,9 @@ export class Placing implements Tool<PlacingState> {
       case 'Backspace': {
         const last = state.places.at(-1);
         if (!last) return { state };
-        return { state: { ...state, places: state.places.slice(0, -1), takenBack: [last, ...state.takenBack], closing: false } }; // prettier-ignore
+        return {
+          state: { ...state, places: state.places.slice(0, -1), takenBack: [last, ...state.takenBack], closing: false },
+        };
       }
       default:
         return { state };
@@ -189,7 +206,9 @@ export class Placing implements Tool<PlacingState> {
         if (this.isSame(state, input)) return { state: { ...state, pointer: place } };
         return this.give({ ...state, pointer: place }, place, context);
       case 'double':
-        return state.places.length > 0 && mostOf(this.its, state.options, state.places) === Infinity ? this.finish(state, false, context) : { state }; // prettier-ignore
+        return state.places.length > 0 && mostOf(this.its, state.options, state.places) === Infinity
+          ? this.finish(state, false, context)
+          : { state };
       case 'release':
         return { state };
     }
@@ -208,7 +227,8 @@ export class Placing implements Tool<PlacingState> {
   /** Takes a place; where it is the last one that is needed, what was asked for is made. */
   private give(state: PlacingState, place: Place, context: ToolContext): Step {
     const { its } = this;
-    if (its.needsSelection && context.selection.items.length === 0) return { state, why: `${its.label} works on what is selected: select a curve first` }; // prettier-ignore
+    if (its.needsSelection && context.selection.items.length === 0)
+      return { state, why: `${its.label} works on what is selected: select a curve first` };
     if (its.picks?.(state.places.length) && !place.on) return { state, why: 'There is no curve under that place' };
     if (its.catches) {
       if (!place.caught || !POINTS.includes(place.caught.kind))
@@ -264,7 +284,11 @@ export class Placing implements Tool<PlacingState> {
   /** What would come of the places given so far and the one under the pointer. */
   private ahead({ places, pointer, closing, options }: PlacingState, context: ToolContext): Made | null {
     const last = places.at(-1);
-    const isNew = pointer && !closing && !(last && near(pointer.at, last.at, 1e-6)) && !(this.its.picks?.(places.length) && !pointer.on); // prettier-ignore
+    const isNew =
+      pointer &&
+      !closing &&
+      !(last && near(pointer.at, last.at, 1e-6)) &&
+      !(this.its.picks?.(places.length) && !pointer.on);
     const all = pointer && isNew ? [...places, pointer] : places;
     if (all.length < Math.max(1, this.its.least)) return null;
     return this.attempted({ places: all, closed: closing, options }, context);

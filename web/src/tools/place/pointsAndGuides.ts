@@ -19,12 +19,16 @@ export const pointsAndGuides = {
     asks: (count) => (count === 0 ? 'Click the first point of the row.' : 'Click the last point of the row.'),
     least: 2,
     most: 2,
-    options: [{ name: 'count', label: 'Points', kind: 'number', value: 5, least: 2, most: 500, whole: true, plain: true }], // prettier-ignore
+    options: [
+      { name: 'count', label: 'Points', kind: 'number', value: 5, least: 2, most: 500, whole: true, plain: true },
+    ],
     make: ({ places: [a, b], options }) => {
       if (!(distance(a.at, b.at) > 0)) return { why: 'A row needs two different ends' };
       const count = Number(options['count']);
       const items = Array.from({ length: count }, (_, i) => ({
-        at: a.at.map((x, c) => (i === count - 1 ? b.at[c] : x + ((b.at[c] - x) * i) / (count - 1))) as unknown as Vector3, // prettier-ignore
+        at: a.at.map((x, c) =>
+          i === count - 1 ? b.at[c] : x + ((b.at[c] - x) * i) / (count - 1),
+        ) as unknown as Vector3,
       }));
       return { shape: 'point', items };
     },
@@ -41,20 +45,28 @@ export const pointsAndGuides = {
       const direction = directionTo(a.at, b.at);
       if (!direction) return { why: 'A line needs two different places' };
       const symmetry = options['symmetry'] === true;
-      return { shape: symmetry ? 'symmetry-line' : 'line-guide', items: [{ guide: { kind: 'line', at: a.at, direction, symmetry } }] }; // prettier-ignore
+      return {
+        shape: symmetry ? 'symmetry-line' : 'line-guide',
+        items: [{ guide: { kind: 'line', at: a.at, direction, symmetry } }],
+      };
     },
   }),
 
   gauge: placingTool({
     label: 'Gauge circle',
     group: 'points',
-    asks: (count) => (count === 0 ? 'Click the centre of the gauge circle.' : 'Click a place on it, or type its radius.'), // prettier-ignore
+    asks: (count) =>
+      count === 0 ? 'Click the centre of the gauge circle.' : 'Click a place on it, or type its radius.',
     least: 2,
     most: 2,
     make: ({ places: [{ at: centre }, { at }] }) => {
       const radius = distance(centre, at);
       if (!(radius > 0)) return { why: 'A circle needs a radius' };
-      return { shape: 'gauge-circle', items: [{ guide: { kind: 'circle', centre, radius } }], note: `Radius ${Number(radius.toFixed(3))} mm.` }; // prettier-ignore
+      return {
+        shape: 'gauge-circle',
+        items: [{ guide: { kind: 'circle', centre, radius } }],
+        note: `Radius ${Number(radius.toFixed(3))} mm.`,
+      };
     },
   }),
 } as const;

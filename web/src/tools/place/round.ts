@@ -1,4 +1,31 @@
-import { add, arcAbout, arcAlong, arcCentre, type ArcFailure, arcOfRadius, arcThrough, circle, circleThrough, conic, type Curve, directionTo, distance, dot, ellipticArc, leftOfLine, leftOf, normalOf, parabolaThrough, type Plane, planeTowards, type Result, rhoNear, scale, subtract, type Vector3 } from '@pencil-bend/core'; // prettier-ignore
+import {
+  add,
+  arcAbout,
+  arcAlong,
+  arcCentre,
+  type ArcFailure,
+  arcOfRadius,
+  arcThrough,
+  circle,
+  circleThrough,
+  conic,
+  type Curve,
+  directionTo,
+  distance,
+  dot,
+  ellipticArc,
+  leftOfLine,
+  leftOf,
+  normalOf,
+  parabolaThrough,
+  type Plane,
+  planeTowards,
+  type Result,
+  rhoNear,
+  scale,
+  subtract,
+  type Vector3,
+} from '@pencil-bend/core';
 import { type Given, placingTool, type Made } from './placingTool';
 import { exact, middle, planeOf } from './geometry';
 
@@ -52,7 +79,11 @@ const ARC_ASKS: Readonly<Record<string, readonly string[]>> = {
     'Click where it ends.',
     'Click on the side it bulges to, or type the radius.',
   ],
-  tangent: ['Click where the arc starts; the end of a curve gives its direction.', 'Click where it ends.', 'Click where it sets out to.'], // prettier-ignore
+  tangent: [
+    'Click where the arc starts; the end of a curve gives its direction.',
+    'Click where it ends.',
+    'Click where it sets out to.',
+  ],
 };
 
 function arcOf({ places, options }: Given, plane: Plane): Made {
@@ -107,7 +138,14 @@ export const round = {
     least: 2,
     most: ({ by }, places) => (by === 'tangent' && places[0]?.caught?.ahead ? 2 : 3),
     options: [
-      choice('by', 'By', ['three', 'three places'], ['centre', 'centre, start, end'], ['radius', 'start, end, radius'], ['tangent', 'start, end, tangent']), // prettier-ignore
+      choice(
+        'by',
+        'By',
+        ['three', 'three places'],
+        ['centre', 'centre, start, end'],
+        ['radius', 'start, end, radius'],
+        ['tangent', 'start, end, tangent'],
+      ),
       { ...choice('turn', 'Turns', ['left', 'anticlockwise'], ['right', 'clockwise']), only: ['by', 'centre'] },
       { name: 'long', label: 'The long way round', kind: 'toggle', value: false, only: ['by', 'radius'] },
     ],
@@ -116,18 +154,29 @@ export const round = {
       if (options['by'] !== 'radius' || !b) return null;
       const side = pointer && leftOfLine(planeOf(context), a, b, pointer) < 0 ? -1 : 1;
       const way = directionTo(a, b) ?? planeOf(context).x;
-      return { label: 'radius', plain: false, place: (value) => add(middle(a, b), scale(leftOf(planeOf(context), way), side * value)) }; // prettier-ignore
+      return {
+        label: 'radius',
+        plain: false,
+        place: (value) => add(middle(a, b), scale(leftOf(planeOf(context), way), side * value)),
+      };
     },
     make: (given, context) => {
       const tangentGiven = given.options['by'] === 'tangent' && given.places[0].caught?.ahead;
-      return given.places.length < (tangentGiven ? 2 : 3) ? { why: 'Click the third place' } : arcOf(given, planeOf(context)); // prettier-ignore
+      return given.places.length < (tangentGiven ? 2 : 3)
+        ? { why: 'Click the third place' }
+        : arcOf(given, planeOf(context));
     },
   }),
 
   ellipse: placingTool({
     label: 'Ellipse',
     group: 'round',
-    asks: (count) => ['Click the centre.', 'Click the end of one axis, or type its half length.', 'Click how wide it is, or type the other half axis.'][count], // prettier-ignore
+    asks: (count) =>
+      [
+        'Click the centre.',
+        'Click the end of one axis, or type its half length.',
+        'Click how wide it is, or type the other half axis.',
+      ][count],
     least: 3,
     most: 3,
     number: ({ places }, _pointer, context) => {
@@ -141,14 +190,23 @@ export const round = {
       const towards = planeTowards(planeOf(context), centre, end);
       const [x, y] = [distance(centre, end), Math.abs(dot(subtract(beside, centre), towards.y))];
       if (!(y > 0)) return { why: 'An ellipse needs a width' };
-      return { shape: 'ellipse', items: [exact(ellipticArc({ centre, x: scale(towards.x, x), y: scale(towards.y, y) }))] }; // prettier-ignore
+      return {
+        shape: 'ellipse',
+        items: [exact(ellipticArc({ centre, x: scale(towards.x, x), y: scale(towards.y, y) }))],
+      };
     },
   }),
 
   conic: placingTool({
     label: 'Conic',
     group: 'round',
-    asks: (count) => ['Click where the conic starts.', 'Click where it ends.', 'Click the apex, where its end tangents meet.', 'Click how full it is, or type its fullness from 0 to 1.'][count], // prettier-ignore
+    asks: (count) =>
+      [
+        'Click where the conic starts.',
+        'Click where it ends.',
+        'Click the apex, where its end tangents meet.',
+        'Click how full it is, or type its fullness from 0 to 1.',
+      ][count],
     least: 3,
     most: 4,
     number: ({ places }) => {
@@ -159,12 +217,17 @@ export const round = {
     },
     make: ({ places }, context) => {
       const [start, end, apex, at] = places.map((place) => place.at);
-      if (leftOfLine(planeOf(context), start, end, apex) === 0) return { why: 'The apex lies in line with the ends' }; // prettier-ignore
+      if (leftOfLine(planeOf(context), start, end, apex) === 0) return { why: 'The apex lies in line with the ends' };
       const value = places[3]?.value;
-      if (value !== undefined && !(value > 0 && value < 1)) return { why: `A fullness lies between 0 and 1, not at ${value}` }; // prettier-ignore
+      if (value !== undefined && !(value > 0 && value < 1))
+        return { why: `A fullness lies between 0 and 1, not at ${value}` };
       const rho = value ?? (at ? rhoNear(start, apex, end, at) : 0.5);
       const kind = Math.abs(rho - 0.5) < 5e-4 ? 'a parabola' : rho < 0.5 ? 'an ellipse' : 'a hyperbola';
-      return { shape: 'conic', items: [exact(conic(start, apex, end, rho))], note: `Fullness ${rho.toFixed(3)}: part of ${kind}.` }; // prettier-ignore
+      return {
+        shape: 'conic',
+        items: [exact(conic(start, apex, end, rho))],
+        note: `Fullness ${rho.toFixed(3)}: part of ${kind}.`,
+      };
     },
   }),
 
@@ -174,7 +237,10 @@ export const round = {
     asks: (count) => (count === 0 ? 'Click the vertex.' : 'Click one end; the other side is its mirror.'),
     least: 2,
     most: 2,
-    options: [choice('axis', 'Axis', ['upright', 'upright'], ['level', 'level']), { name: 'half', label: 'One side only', kind: 'toggle', value: false }], // prettier-ignore
+    options: [
+      choice('axis', 'Axis', ['upright', 'upright'], ['level', 'level']),
+      { name: 'half', label: 'One side only', kind: 'toggle', value: false },
+    ],
     make: ({ places: [vertex, end], options }, context) => {
       const axis = options['axis'] === 'level' ? 'x' : 'y';
       const made = parabolaThrough(planeOf(context), vertex.at, end.at, { axis, half: options['half'] === true });

@@ -30,7 +30,16 @@ function transformedBy(context: ToolContext, how: TransformKind, copies: number,
   return { call: { command: 'copyItems', args: { items, how, id, maps } } };
 }
 
-const copies = (value: number): Option => ({ name: 'copies', label: 'Copies', kind: 'number', value, least: 0, most: 500, whole: true, plain: true }); // prettier-ignore
+const copies = (value: number): Option => ({
+  name: 'copies',
+  label: 'Copies',
+  kind: 'number',
+  value,
+  least: 0,
+  most: 500,
+  whole: true,
+  plain: true,
+});
 
 /** The angle in radians from one place to another about a centre, anticlockwise seen against the plane's normal. */
 function angleAbout(centre: Vector3, from: Vector3, to: Vector3, context: ToolContext): number {
@@ -38,7 +47,8 @@ function angleAbout(centre: Vector3, from: Vector3, to: Vector3, context: ToolCo
   return angleIn(plane, subtract(to, centre)) - angleIn(plane, subtract(from, centre));
 }
 
-const turned = (angle: number, centre: Vector3, context: ToolContext): Affine => rotation(normalOf(planeOf(context)), angle, centre); // prettier-ignore
+const turned = (angle: number, centre: Vector3, context: ToolContext): Affine =>
+  rotation(normalOf(planeOf(context)), angle, centre);
 const RADIANS = Math.PI / 180;
 
 const move = (label: string, times: number) =>
@@ -46,14 +56,17 @@ const move = (label: string, times: number) =>
     label,
     group: 'transform',
     needsSelection: true,
-    asks: (count) => (count === 0 ? 'Click a place to carry the selection by.' : 'Click where that place goes, or type how far.'), // prettier-ignore
+    asks: (count) =>
+      count === 0 ? 'Click a place to carry the selection by.' : 'Click where that place goes, or type how far.',
     least: 2,
     most: 2,
     options: [copies(times)],
     make: ({ places: [a, b], options }, context) => {
       const by = subtract(b.at, a.at);
       if (!(distance(a.at, b.at) > 0)) return { why: 'A move of no length changes nothing' };
-      return transformedBy(context, 'move', Number(options['copies']), (k) => translation(by.map((x) => k * x) as unknown as Vector3)); // prettier-ignore
+      return transformedBy(context, 'move', Number(options['copies']), (k) =>
+        translation(by.map((x) => k * x) as unknown as Vector3),
+      );
     },
   });
 
@@ -65,13 +78,22 @@ export const transform = {
     label: 'Rotate',
     group: 'transform',
     needsSelection: true,
-    asks: (count) => ['Click the centre to turn about.', 'Click a place to turn the selection by.', 'Click where that place goes, or type the angle in degrees.'][count], // prettier-ignore
+    asks: (count) =>
+      [
+        'Click the centre to turn about.',
+        'Click a place to turn the selection by.',
+        'Click where that place goes, or type the angle in degrees.',
+      ][count],
     least: 3,
     most: 3,
     options: [copies(0)],
     number: ({ places: [centre, from] }, _pointer, context) =>
       from
-        ? { label: 'angle in degrees', plain: true, place: (value) => placed(turned(value * RADIANS, centre.at, context), from.at) } // prettier-ignore
+        ? {
+            label: 'angle in degrees',
+            plain: true,
+            place: (value) => placed(turned(value * RADIANS, centre.at, context), from.at),
+          }
         : null,
     make: ({ places: [centre, from, to], options }, context) => {
       const angle = to.value === undefined ? angleAbout(centre.at, from.at, to.at, context) : to.value * RADIANS;
@@ -87,7 +109,12 @@ export const transform = {
     label: 'Scale',
     group: 'transform',
     needsSelection: true,
-    asks: (count) => ['Click the place that stays.', 'Click a place to scale the selection by.', 'Click where that place goes, or type the factor.'][count], // prettier-ignore
+    asks: (count) =>
+      [
+        'Click the place that stays.',
+        'Click a place to scale the selection by.',
+        'Click where that place goes, or type the factor.',
+      ][count],
     least: 3,
     most: 3,
     options: [
@@ -106,7 +133,11 @@ export const transform = {
     ],
     number: ({ places: [centre, from] }) =>
       from
-        ? { label: 'factor', plain: true, place: (value) => centre.at.map((x, c) => x + value * (from.at[c] - x)) as unknown as Vector3 } // prettier-ignore
+        ? {
+            label: 'factor',
+            plain: true,
+            place: (value) => centre.at.map((x, c) => x + value * (from.at[c] - x)) as unknown as Vector3,
+          }
         : null,
     make: ({ places: [centre, from, to], options }, context) => {
       const { along } = options;
@@ -114,9 +145,17 @@ export const transform = {
       const before = along === 'all' ? distance(centre.at, from.at) : from.at[axis] - centre.at[axis];
       const after = along === 'all' ? distance(centre.at, to.at) : to.at[axis] - centre.at[axis];
       const factor = to.value ?? after / before;
-      if (!(factor > 0 && Number.isFinite(factor))) return { why: 'A factor above 0 is needed: scale by a place away from the one that stays' }; // prettier-ignore
-      const map = (k: number) => scaling(along === 'all' ? factor ** k : [axis === 0 ? factor ** k : 1, axis === 1 ? factor ** k : 1, 1], centre.at); // prettier-ignore
-      return { ...transformedBy(context, 'scale', Number(options['copies']), map), note: `Factor ${Number(factor.toFixed(4))}.` }; // prettier-ignore
+      if (!(factor > 0 && Number.isFinite(factor)))
+        return { why: 'A factor above 0 is needed: scale by a place away from the one that stays' };
+      const map = (k: number) =>
+        scaling(
+          along === 'all' ? factor ** k : [axis === 0 ? factor ** k : 1, axis === 1 ? factor ** k : 1, 1],
+          centre.at,
+        );
+      return {
+        ...transformedBy(context, 'scale', Number(options['copies']), map),
+        note: `Factor ${Number(factor.toFixed(4))}.`,
+      };
     },
   }),
 
@@ -148,7 +187,8 @@ export const transform = {
     label: 'Array in rows',
     group: 'transform',
     needsSelection: true,
-    asks: (count) => (count === 0 ? 'Click a place of the selection.' : 'Click where that place is in the next row and column.'), // prettier-ignore
+    asks: (count) =>
+      count === 0 ? 'Click a place of the selection.' : 'Click where that place is in the next row and column.',
     least: 2,
     most: 2,
     options: [
@@ -164,7 +204,9 @@ export const transform = {
       const steps = Array.from({ length: columns * rows }, (_, i) => [i % columns, Math.floor(i / columns)]).slice(1);
       if (items.length === 0 || steps.length === 0) return { why: 'An array needs a second row or column' };
       if ((dx === 0 && columns > 1) || (dy === 0 && rows > 1)) return { why: 'Rows and columns need a distance' };
-      const maps = steps.map(([i, j]) => translation(plane.x.map((x, c) => i * dx * x + j * dy * plane.y[c]) as unknown as Vector3)); // prettier-ignore
+      const maps = steps.map(([i, j]) =>
+        translation(plane.x.map((x, c) => i * dx * x + j * dy * plane.y[c]) as unknown as Vector3),
+      );
       return { call: { command: 'copyItems', args: { items, how: 'array', id: context.newId(), maps } } };
     },
   }),

@@ -19,7 +19,12 @@ export const grown = (area: Area, at: Vector3): Area => ({
 export function outlineOf({ kind, path }: Area, plane: Plane): readonly Vector3[] {
   if (kind === 'lasso' || path.length < 2) return path;
   const [[x0, y0, z], [x1, y1]] = path.map((corner) => inPlane(plane, corner));
-  const corners: Vector3[] = [[x0, y0, z], [x1, y0, z], [x1, y1, z], [x0, y1, z]]; // prettier-ignore
+  const corners: Vector3[] = [
+    [x0, y0, z],
+    [x1, y0, z],
+    [x1, y1, z],
+    [x0, y1, z],
+  ];
   return corners.map((corner) => fromPlane(plane, corner));
 }
 

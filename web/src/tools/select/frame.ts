@@ -1,4 +1,21 @@
-import { add, type Affine, angleIn, controlPointsOf, dot, type Plane, normalOf, inPlane, fromPlane, rotation, scale, scaling, subtract, translation, type Vector3, vectorAt } from '@pencil-bend/core'; // prettier-ignore
+import {
+  add,
+  type Affine,
+  angleIn,
+  controlPointsOf,
+  dot,
+  type Plane,
+  normalOf,
+  inPlane,
+  fromPlane,
+  rotation,
+  scale,
+  scaling,
+  subtract,
+  translation,
+  type Vector3,
+  vectorAt,
+} from '@pencil-bend/core';
 import {
   type Id,
   type CommandCall,
@@ -72,7 +89,12 @@ export function placesIn(project: Project, id: Id): Vector3[] {
 }
 
 export const cornersOf = ({ plane, low: [x, y, z], high: [X, Y] }: Frame): readonly Vector3[] => {
-  const corners: Vector3[] = [[x, y, z], [X, y, z], [X, Y, z], [x, Y, z]]; // prettier-ignore
+  const corners: Vector3[] = [
+    [x, y, z],
+    [X, y, z],
+    [X, Y, z],
+    [x, Y, z],
+  ];
   return corners.map((corner) => fromPlane(plane, corner));
 };
 

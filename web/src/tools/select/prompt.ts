@@ -61,7 +61,12 @@ export function prompt(state: SelectState, { selection }: ToolContext): Prompt {
   const way = `${ALONG[along]}${soft === null ? '' : ', softly'}`;
   if (drag?.byKeys) return { text: `Let the key go to leave it here${way}.`, keys: [PUT_BACK] };
   if (drag?.moving || slide) {
-    const keys = [{ key: 'Shift', does: 'one axis' }, { key: 'L', does: 'along the polygon' }, { key: 'N', does: 'along the normal' }, PUT_BACK]; // prettier-ignore
+    const keys = [
+      { key: 'Shift', does: 'one axis' },
+      { key: 'L', does: 'along the polygon' },
+      { key: 'N', does: 'along the normal' },
+      PUT_BACK,
+    ];
     return { text: `Release to leave it here${way}.`, keys };
   }
   if (hover?.kind === 'handle') {
@@ -79,7 +84,7 @@ export function prompt(state: SelectState, { selection }: ToolContext): Prompt {
   if (selection.items.length > 1) {
     return {
       text: 'Drag the frame to move them, a corner to scale, the knob to turn them.',
-      keys: [{ key: 'Shift', does: 'click adds or leaves out' }, { key: 'Del', does: 'deletes them' }, LET_GO], // prettier-ignore
+      keys: [{ key: 'Shift', does: 'click adds or leaves out' }, { key: 'Del', does: 'deletes them' }, LET_GO],
     };
   }
   if (selection.items[0]) {
@@ -87,7 +92,10 @@ export function prompt(state: SelectState, { selection }: ToolContext): Prompt {
     if (hover?.kind === 'curve' && hover.item === selection.items[0]) {
       return { text: 'Double-click to add a point here.', keys: [delete_] };
     }
-    return { text: 'Drag a handle to bend the curve, or drag a box around points.', keys: [{ key: 'I', does: 'adds a point' }, delete_, LET_GO] }; // prettier-ignore
+    return {
+      text: 'Drag a handle to bend the curve, or drag a box around points.',
+      keys: [{ key: 'I', does: 'adds a point' }, delete_, LET_GO],
+    };
   }
   return {
     text: hover ? 'Click to select this curve.' : 'Click a curve to select it.',

@@ -16,7 +16,20 @@ import {
   handlesOn,
   anchorOf,
 } from '@pencil-bend/document';
-import { ACCEPTS_NOTHING, type LocatedHandle, type Hit, near, NO_PREVIEW, type PointerInput, type Preview, type SlideInput, type Tool, type ToolContext, type ToolInput, type Transition } from '../contract'; // prettier-ignore
+import {
+  ACCEPTS_NOTHING,
+  type LocatedHandle,
+  type Hit,
+  near,
+  NO_PREVIEW,
+  type PointerInput,
+  type Preview,
+  type SlideInput,
+  type Tool,
+  type ToolContext,
+  type ToolInput,
+  type Transition,
+} from '../contract';
 import { legOf } from './dragConstraint';
 import { framed, frameDragged, frameOf, framePartAt } from './frame';
 
@@ -137,7 +150,9 @@ const keysOf = (hits: readonly Hit[]): string =>
 function release(state: SelectState, { at, reach, shift = false }: PointerInput, context: ToolContext): Step {
   const { drag, area, framing } = state;
   if (framing) {
-    const call = near(at, framing.from, reach * DRAG_STARTS) ? null : framed({ ...framing, to: at }, context.selection.items); // prettier-ignore
+    const call = near(at, framing.from, reach * DRAG_STARTS)
+      ? null
+      : framed({ ...framing, to: at }, context.selection.items);
     return { state: { ...state, framing: null }, ...(call && { call }) };
   }
   if (area) {
@@ -151,7 +166,10 @@ function release(state: SelectState, { at, reach, shift = false }: PointerInput,
     // Without a curve in hand whole items are selected.
     if (context.selection.items.length !== 1) {
       const inside = itemsIn(grown(area, at), context.project, context.view);
-      return { state: ended, select: selectionOf(area.adds ? [...new Set([...context.selection.items, ...inside])] : inside) }; // prettier-ignore
+      return {
+        state: ended,
+        select: selectionOf(area.adds ? [...new Set([...context.selection.items, ...inside])] : inside),
+      };
     }
     if (!recipe) return { state: ended };
     const found = handlesIn(grown(area, at), recipe, context.view);
@@ -276,7 +294,6 @@ function callNow(
   carried: CommandCall | null,
   context: ToolContext,
 ): CommandCall | null {
-  // prettier-ignore
   if (carried) return carried;
   if (drag?.moving) return callOf(drag, settings, context.recipeOf(drag.item), context.normal);
   const recipe = sliding && context.recipeOf(sliding.item);
@@ -299,7 +316,8 @@ function key(state: SelectState, pressed: string, context: ToolContext): Step {
   if (pressed !== 'Delete' || !item || state.drag) return { state };
   if (handles.length === 0) {
     const items = context.selection.items;
-    const call: CommandCall = items.length > 1 ? { command: 'deleteItems', args: { items } } : { command: 'deleteItem', args: { item } }; // prettier-ignore
+    const call: CommandCall =
+      items.length > 1 ? { command: 'deleteItems', args: { items } } : { command: 'deleteItem', args: { item } };
     return { state: { ...state, under: [] }, call, select: NOTHING };
   }
   const call = removal(item, handles, context.recipeOf(item));
