@@ -37,6 +37,18 @@ describe('projects', () => {
     expect(opened.project).toEqual(first.project);
   });
 
+  it('take steps of a window that was opened before the format changed, and tell them as it did', async () => {
+    const id = await server.create();
+    const { title: _title, time, ...rest } = done(emptyProject('Kettle'), draw('one')).step;
+    const old = { ...rest, name: 'Draw Curve 1', at: time };
+    await server.append(id, 0, [old]).expect(200, { revision: 1 });
+    const [kept] = (await server.opened(id)).history.undo.steps;
+    expect(kept).toEqual({ ...rest, title: { command: 'earlier', text: 'Draw Curve 1' }, time });
+    const copy = { revision: 0, steps: [{ ...old, id: 'step-of-copy' }] };
+    await server.request.post(`/api/projects/${id}/copies`).send(copy).expect(201);
+    await server.append(id, 1, [{ ...old, id: 'step-nameless', name: 7 }]).expect(400);
+  });
+
   it('take snapshots on the way and open the same from them', async () => {
     const id = await server.create();
     let { project, step } = done(emptyProject('Kettle'), draw('one'));
