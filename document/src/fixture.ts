@@ -13,10 +13,10 @@ export const points = (...places: readonly Vector3[]): FitPoint[] => places.map(
 let serial = 0;
 export const stamp = () => ({ id: `step-${String(++serial).padStart(6, '0')}`, time: '2026-11-23T12:00:00.000Z' });
 
-/** Does orders one after the other; throws for one that is refused. */
-export function performed(project: Project, ...orders: readonly CommandCall[]): { project: Project; log: Step[] } {
+/** Performs commands one after the other; throws for one that is refused. */
+export function performed(project: Project, ...calls: readonly CommandCall[]): { project: Project; log: Step[] } {
   const log: Step[] = [];
-  for (const call of orders) {
+  for (const call of calls) {
     const outcome = perform(project, call, stamp());
     if (!outcome.ok) throw new Error(outcome.failure);
     project = outcome.value.project;

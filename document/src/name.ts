@@ -43,7 +43,7 @@ function cleaned(value: unknown): unknown {
   if (Array.isArray(value)) return value.map(cleaned);
   if (typeof value !== 'object' || value === null) return value;
   const { path } = value as { path?: unknown };
-  // An operation of a patch may give a name by itself.
+  // A patch may replace a name alone.
   const named = typeof path === 'string' && path.endsWith('/name') ? ['name', 'value'] : ['name'];
   return Object.fromEntries(
     Object.entries(value).map(([key, member]) => [

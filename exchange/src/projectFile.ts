@@ -56,7 +56,7 @@ export function readProject(value: unknown): Result<Project, Problem[]> {
     const message = `This file was made by a newer Pencil Bend (file version ${version}; this one reads up to ${VERSION})`;
     return failed([{ path: '/version', message }]);
   }
-  // Files of before there was a rule for names.
+  // Files from before there was a rule for names.
   const project = withCleanNames(migrate(value));
   const problems = checkProject(project);
   return problems.length > 0 ? failed(withPlaces(problems, project)) : success(project as Project);

@@ -87,8 +87,8 @@ export class TestServer {
 let serial = 0;
 export const stamp = () => ({ id: `step-${String(++serial).padStart(6, '0')}`, time: new Date().toISOString() });
 
-export function done(project: Project, order: CommandCall): { project: Project; step: Step } {
-  const outcome = perform(project, order, stamp());
+export function done(project: Project, call: CommandCall): { project: Project; step: Step } {
+  const outcome = perform(project, call, stamp());
   if (!outcome.ok) throw new Error(outcome.failure);
   return outcome.value;
 }

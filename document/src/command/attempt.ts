@@ -46,7 +46,7 @@ const latestQuick: Latest = new WeakMap();
 export const attempt = (project: Project, call: CommandCall): Attempted =>
   remembered(latest, project, call, commandOf(call).change);
 
-/** The same as it is shown while it is moved about: of a command that has one, its quick stand-in. */
+/** What is shown of a command while its arguments still change: its quick stand-in, where it has one. */
 export function preview(project: Project, call: CommandCall): Attempted {
   const { quick } = commandOf(call);
   return quick ? remembered(latestQuick, project, call, quick) : attempt(project, call);

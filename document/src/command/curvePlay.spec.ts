@@ -26,7 +26,7 @@ import type { CommandCall } from './registry';
 const EXACT: readonly string[] = ['pinPoints', 'insertControlPoint', 'insertKnot', 'setRange', 'fixSpacing', 'raiseDegree', 'openCurve', 'reverseCurve']; // prettier-ignore
 const NAMES = Object.keys(curveCommands).filter((name) => name !== 'refit') as CommandCall['command'][];
 
-function orders(seed: number) {
+function calls(seed: number) {
   const { below, oneOf } = randomly(seed);
   let serial = 0;
   const fresh = () => `n${serial++}`;
@@ -102,8 +102,8 @@ function withoutImage(recipe: Recipe): Vector3[] {
 const SEED = Number(process.env['LAW_SEED'] ?? 2026);
 
 describe('random play with one curve', () => {
-  it.each([0, 1, 2, 3].map((i) => SEED + i))('seed %i: every order is done right or refused in words', (seed) => {
-    const next = orders(seed);
+  it.each([0, 1, 2, 3].map((i) => SEED + i))('seed %i: every command is done right or refused in words', (seed) => {
+    const next = calls(seed);
     const points = [[0, 0, 0], [20, 30, 0], [50, 35, 0], [80, 10, 0], [100, -20, 0]].map((at, i) => ({ id: `p${i}`, at: at as never })); // prettier-ignore
     let { project } = performed(
       emptyProject('Play'),

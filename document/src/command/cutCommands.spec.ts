@@ -20,7 +20,7 @@ const recipeIn = (project: Project, id: string) => {
   return item.recipe;
 };
 const curveIn = (project: Project, id: string): Curve => curveOf(recipeIn(project, id)).curve;
-const done = (...orders: CommandCall[]) => performed(emptyProject('Cut'), ...orders).project;
+const done = (...calls: CommandCall[]) => performed(emptyProject('Cut'), ...calls).project;
 const refusal = (project: Project, call: CommandCall): string => {
   const outcome = perform(project, call, stamp());
   return outcome.ok ? 'done' : outcome.failure;

@@ -4,7 +4,7 @@ import type { Project } from '../project/project';
 
 type Items = Project['items'];
 
-/** The names in use, and the first free number of each word that was asked for. */
+/** The names in use, and the first free number of each base that was asked for. */
 interface Taken {
   readonly names: ReadonlySet<string>;
   readonly free: Map<string, number>;

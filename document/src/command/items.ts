@@ -57,7 +57,7 @@ export function namedPoints(name: string, recipe: Recipe, points: readonly Id[])
   return points.length === 1 ? first : { kind: 'several', count: points.length };
 }
 
-/** The ids of the control points of any curve, whether its spacing is held yet or not. */
+/** The ids of the control points of any curve, whether its spacing is fixed yet or not. */
 export function controlIds(recipe: Recipe): readonly Id[] {
   if (recipe.kind === 'control') return recipe.points.map(({ id }) => id);
   const { curve } = curveOf(recipe);

@@ -101,7 +101,7 @@ function expected(model: Model, { command, args }: CommandCall): Model | null {
 }
 
 /** Coordinates from a coarse grid, so that points often meet. */
-function orders(seed: number) {
+function calls(seed: number) {
   const { below, oneOf } = randomly(seed);
   let serial = 0;
   const place = (): Vector3 => [below(6) * 10, below(6) * 7.3, 0];
@@ -148,7 +148,7 @@ const SEED = Number(process.env['LAW_SEED'] ?? 2026);
 
 describe('random play over the command registry', () => {
   it.each([SEED, SEED + 1])('seed %i: 1,500 steps agree with a simple model', (seed) => {
-    const next = orders(seed);
+    const next = calls(seed);
     const { below } = randomly(seed + 1000);
     let project = emptyProject('Play');
     const log: Step[] = [];

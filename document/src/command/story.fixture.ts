@@ -8,7 +8,7 @@ const axis = { at: [0, 0, 0], across: [1, 0, 0] } as const;
 const fit = (...places: Vector3[]) => fitRecipe(places.map((at, i) => ({ id: `p${i + 1}`, at })), false); // prettier-ignore
 const sheet = { layer: 'sheet', plane: 'front' } as const;
 
-/** One good order for every command of layers, carrying and cutting, in an order in which they work, and its name. */
+/** One valid call of every command of layers, transforms and cuts, in an order that works, with its title. */
 export const STORY_OF_ITEMS: readonly (readonly [CommandCall, string])[] = [
   [
     {

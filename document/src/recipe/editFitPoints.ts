@@ -26,7 +26,7 @@ export function insertFitPoint(recipe: Recipe, u: number, id: Id): Recipe {
   const index = fit.points.findIndex((point) => point.u > u);
   const points = fit.points.toSpliced(index < 0 ? fit.points.length : index, 0, { id, u });
   const finer = insertKnot(curve, u);
-  // Where knots stand as often as they can, the curve is free enough already.
+  // At a knot of full multiplicity the curve may have a corner already.
   return withCurve(recipe, finer.ok ? finer.value : curve, { ...fit, points });
 }
 

@@ -91,7 +91,7 @@ export function keepSymmetry(before: Recipe, after: Recipe): Recipe {
   const partner = pairsOf(before.points, about);
   const was = new Map(before.points.map((point) => [point.id, point]));
   const added = after.points.filter(({ id }) => !was.has(id));
-  // A table of other points says little of what became of which: its first half tells the other.
+  // A whole new table does not say which point became which: its first half gives the other.
   if (added.length > 1) return makeSymmetric(after, about);
   const here = new Set(after.points.map(({ id }) => id));
   // A point goes with its partner.
@@ -101,7 +101,7 @@ export function keepSymmetry(before: Recipe, after: Recipe): Recipe {
     throw new CommandError('A point goes with its image, and the curve needs its last ones; delete the curve instead');
   }
   const whole = { ...after, points };
-  // Points that fell on images of others, say: the half on the side of the start tells the other anew.
+  // For instance where points fell onto images of others: the half on the side of the start gives the other anew.
   return pairsOf(points, about).size === points.length ? whole : makeSymmetric(whole, about);
 }
 
@@ -116,7 +116,7 @@ function pairsOf(points: readonly FitPoint[], about: MirrorPlane): Map<Id, Id> {
   return pairs;
 }
 
-/** Of each pair the one that was changed tells where the other is; where both were, the first of them. */
+/** Of each pair the changed one gives the place of the other; where both were changed, the first. */
 function folded(
   points: readonly FitPoint[],
   was: ReadonlyMap<Id, FitPoint>,

@@ -3,7 +3,7 @@ import type { FixedFit, PointConstraints, MirrorPlane, Recipe } from '../project
 import { fixSpacing } from './fixSpacing';
 
 /**
- * A recipe carried by an affine map, so that its curve is the image of the curve before. What is not a similarity
+ * A recipe transformed by an affine map, so that its curve is the image of the curve before. What is not a similarity
  * changes the chords that live spacing follows: the spacing is fixed first, and radii are no longer constrained.
  */
 export function transformed(recipe: Recipe, map: Affine): Recipe {

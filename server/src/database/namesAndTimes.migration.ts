@@ -40,7 +40,7 @@ export class NamesAndTimes implements MigrationInterface {
     }
   }
 
-  /** What was mended is a name and a time before the rule, too. */
+  /** Mended names and times were valid before there was a rule, too: nothing to take back. */
   down(_runner: QueryRunner): Promise<void> {
     return Promise.resolve();
   }

@@ -125,11 +125,11 @@ export class ProjectStore {
   }
 
   /** Does a command to the project as it is now: one more step of its log. */
-  async perform(id: string, order: CommandCall): Promise<ListedProject> {
+  async perform(id: string, call: CommandCall): Promise<ListedProject> {
     const [head, row] = await this.database.write(async (manager) => {
       const before = await rowOf(manager, id);
       const { project } = await this.heads.now(manager, before);
-      const outcome = perform(project, order, newStamp());
+      const outcome = perform(project, call, newStamp());
       if (!outcome.ok) throw new Failure(422, outcome.failure);
       const { step } = outcome.value;
       const after = await this.appendTo(manager, before, step.patch.length > 0 ? [step] : [], 0);

@@ -52,7 +52,7 @@ export interface BenchAction {
   readonly group: ActionGroup;
   /** What is pressed: 'Shift+D', 'Ctrl+Z', 'k', '?'. */
   readonly keys: readonly string[];
-  /** Whether it is offered in the context menu now; one without stands there never. */
+  /** Whether it is offered in the context menu now; left out, it never is. */
   readonly inMenu?: (bench: Workbench) => boolean;
   /** The browser knows the key; what it does is heard elsewhere. */
   readonly native?: true;

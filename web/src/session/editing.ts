@@ -57,7 +57,7 @@ export class Editing {
     return item !== null && this.do({ command, args: { item, ...args } } as unknown as CommandCall);
   }
 
-  /** The item that is selected alone; that there are several is said. */
+  /** The item that is selected alone. Where there are several, a notice says so. */
   onlySelected(): Id | null {
     if (this.selection().items.length > 1) this.notify('this is done to one curve: select it alone');
     return onlyItem(this.selection());
@@ -81,7 +81,7 @@ export class Editing {
     this.store.dispatch(drawingActions.noticeGiven({ message: message }));
   }
 
-  /** Whether nothing can be changed now; that is said. */
+  /** Whether nothing can be changed now; then a notice says why. */
   isRefused(): boolean {
     if (this.isOnlyViewing()) this.notify(VIEWED_ONLY);
     return this.isOnlyViewing();

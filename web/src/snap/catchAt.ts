@@ -43,7 +43,7 @@ export interface Snapping {
 const RANK = new Map<SnapKind, number>(SNAPS.map(({ kind }, i) => [kind, i]));
 /** Places this near to each other, as a share of the reach, are one: then the first kind counts. */
 const ONE_PLACE = 0.2;
-/** Of curves under the pointer so many are looked at, and so many of those for where they cross. */
+/** How many of the curves under the pointer are looked at, and how many of those for crossings. */
 const MOST_CURVES = 4;
 const MOST_CROSSING = 3;
 /** Level is caught more narrowly: the pointer is often level with something by chance. */
@@ -90,7 +90,7 @@ function boxesOf(items: readonly ShownItem[]): Float64Array {
 
 const NOWHERE = { least: [Infinity, Infinity, Infinity], largest: [-Infinity, -Infinity, -Infinity] } as const;
 
-/** Told without a closure: it is asked of thousands of curves with every move. */
+/** Without a closure, since it is asked of thousands of curves with every move. */
 const isWithin = (at: Vector3, box: Float64Array, i: number, reach: number): boolean =>
   at[0] >= box[6 * i] - reach &&
   at[0] <= box[6 * i + 3] + reach &&

@@ -9,7 +9,7 @@ interface SnapText {
   readonly does: string;
 }
 
-/** Every kind of snap as people read it; `words` begin the label of what it caught. */
+/** Every kind of snap as people read it; `label` begins what is said of a place it caught. */
 export const SNAPS: readonly SnapText[] = [
   { kind: 'end', label: 'end', chip: 'end', does: 'Ends of curves' },
   { kind: 'point', label: 'point', chip: 'point', does: 'Points, and points of curves' },

@@ -167,7 +167,7 @@ export const savingEffects = {
               if (again) return of(savingActions.putOff({ why }));
               return of(theirs ? savingActions.conflictFound({ theirs, mine: null }) : savingActions.refused({ why }));
             }),
-            // Nor what was kept: from one bench to another, as to a copy, there is no leaving.
+            // Nor what was saved: going from one bench to another, as to a copy, the page is not left.
             takeUntil(actions.pipe(ofType(drawingActions.left, drawingActions.entered))),
           ),
         ),

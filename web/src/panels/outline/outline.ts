@@ -155,7 +155,7 @@ export class Outline {
     this.editing.do({ command: 'deleteLayer', args: { layer } });
   }
 
-  /** ShownItem on from now on; what is locked or a reference takes no drawing. */
+  /** Drawn on from now on; nothing is drawn on a layer that is locked or a reference. */
   protected choose(layer: Id): void {
     this.target.chosenLayer.set(this.target.chosenLayer() === layer ? null : layer);
   }

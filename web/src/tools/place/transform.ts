@@ -18,9 +18,9 @@ import type { ToolContext } from '../contract';
 import { placingTool, type Made } from './placingTool';
 import { planeOf } from './geometry';
 
-/** Carrying what is selected: moving, turning, scaling, mirroring it, or copies of it. */
+/** Transforms of what is selected: moving, turning, scaling, mirroring it, or copies of it. */
 
-/** The items themselves carried, or so many copies, each by the map of its turn. */
+/** The items themselves transformed, or so many copies, each by the map for its number. */
 function transformedBy(context: ToolContext, how: TransformKind, copies: number, map: (times: number) => Affine): Made {
   const items = context.selection.items;
   if (items.length === 0) return { why: 'Nothing is selected' };
