@@ -23,6 +23,7 @@ import type { ShownItem } from '../view/shownItem';
 import type { Caught } from './caught';
 import { centroidOf, snapPointsOf, middlesOf } from './snapPoints';
 
+import { boxesOf, isWithin } from '../view/boxes';
 import { gridPointNear } from '../view/grid';
 
 /** What snaps know of the sheet and of the drawing at hand. */
@@ -70,34 +71,6 @@ interface Near {
   readonly at: Vector3;
   readonly away: number;
 }
-
-const boxes = new WeakMap<readonly ShownItem[], Float64Array>();
-
-/** Least and largest coordinates of the control points of everything drawn, six for each; of a point none. */
-function boxesOf(items: readonly ShownItem[]): Float64Array {
-  let all = boxes.get(items);
-  if (!all) {
-    all = new Float64Array(6 * items.length);
-    for (let i = 0; i < items.length; i++) {
-      const curve = items[i].curve ?? items[i].edge;
-      const { least, largest } = curve ? controlBox(curve) : NOWHERE;
-      for (let c = 0; c < 3; c++) [all[6 * i + c], all[6 * i + c + 3]] = [least[c], largest[c]];
-    }
-    boxes.set(items, all);
-  }
-  return all;
-}
-
-const NOWHERE = { least: [Infinity, Infinity, Infinity], largest: [-Infinity, -Infinity, -Infinity] } as const;
-
-/** Without a closure, since it is asked of thousands of curves with every move. */
-const isWithin = (at: Vector3, box: Float64Array, i: number, reach: number): boolean =>
-  at[0] >= box[6 * i] - reach &&
-  at[0] <= box[6 * i + 3] + reach &&
-  at[1] >= box[6 * i + 1] - reach &&
-  at[1] <= box[6 * i + 4] + reach &&
-  at[2] >= box[6 * i + 2] - reach &&
-  at[2] <= box[6 * i + 5] + reach;
 
 /** Hundreds of curves are passed over by their boxes; what is left is measured. */
 function curvesNear(at: Vector3, { items, reach }: Snapping): Near[] {

@@ -1,6 +1,7 @@
 import { add, closestOnSegment, dot, type Plane, scale, subtract, type Vector3 } from '@pencil-bend/core';
 import { isClosed, type Handle, type Selection } from '@pencil-bend/document';
 import type { Hit } from '../tools/contract';
+import { boxesOn, isWithin } from '../view/boxes';
 import { awayFromRay, closestUnder, footOn, imageOn, type Ray } from '../view/sight';
 import type { Viewport } from '../view/viewport';
 import { type ShownItem, flattened } from '../view/shownItem';
@@ -29,20 +30,19 @@ export function pick(
 ): readonly Hit[] {
   const { plane } = viewport;
   const at = footOn(plane, ray.from);
-  const free = items.filter(({ fixed, id }) => !fixed || id === selection.items[0]);
-  const selected = free.find(({ id }) => id === selection.items[0]);
+  const selected = items.find(({ id }) => id === selection.items[0]);
   const away = selected ? distanceTo(selected, at, viewport) : Infinity;
   const leg = handles && nearestLeg(handles, at, plane, reach * NARROW);
   const onSelected = selected && away <= reach ? onCurve(selected, at, plane) : [];
-  const other = onSelected.length > 0 ? [] : nearestCurve(free, at, reach, viewport);
+  const other = onSelected.length > 0 ? [] : nearestCurve(items, at, reach, viewport);
   const legHit: Hit[] =
     selected && leg ? [{ kind: 'handle', item: selected.id, located: { handle: leg.handle, at: leg.at } }] : [];
   return [
     ...(selected && handles ? handlesNear(selected, handles, ray, reach, viewport) : []),
-    ...pointItems(free, ray, reach),
+    ...pointItems(items, selected, ray, reach),
     ...(leg && leg.away < away ? [...legHit, ...onSelected] : [...onSelected, ...legHit]),
     ...other,
-    ...guidesNear(free, at, plane, ray, reach),
+    ...guidesNear(items, selected, at, plane, ray, reach),
   ];
 }
 
@@ -75,12 +75,25 @@ function awayFrom(mark: HandleMark, ray: Ray, reach: number, { plane, scale: mm 
 }
 
 /** Guides under the pointer: taken only where no curve is. */
-function guidesNear(items: readonly ShownItem[], point: Vector3, plane: Plane, ray: Ray, reach: number): Hit[] {
-  return items.flatMap(({ id, edge }): Hit[] => {
-    const near = edge && closestUnder(plane, edge, point);
-    return near && awayFromRay(ray, near.at) <= reach ? [{ kind: 'guide', item: id, at: near.at }] : [];
+function guidesNear(
+  items: readonly ShownItem[],
+  selected: ShownItem | undefined,
+  point: Vector3,
+  plane: Plane,
+  ray: Ray,
+  reach: number,
+): Hit[] {
+  const boxes = boxesOn(plane, items);
+  return items.flatMap((each, i): Hit[] => {
+    const { id, edge } = each;
+    if (!edge || !isFree(each, selected) || !isWithin(point, boxes, i, reach)) return [];
+    const { at } = closestUnder(plane, edge, point);
+    return awayFromRay(ray, at) <= reach ? [{ kind: 'guide', item: id, at }] : [];
   });
 }
+
+/** What is locked or a reference is taken only where it is selected. */
+const isFree = (item: ShownItem, selected: ShownItem | undefined): boolean => !item.fixed || item === selected;
 
 function nearestLeg({ legs }: Handles, point: Vector3, plane: Plane, reach: number) {
   let best: { handle: Handle; at: Vector3; away: number } | null = null;
@@ -92,19 +105,23 @@ function nearestLeg({ legs }: Handles, point: Vector3, plane: Plane, reach: numb
   return best;
 }
 
-const pointItems = (items: readonly ShownItem[], ray: Ray, reach: number): Hit[] =>
-  items.flatMap(({ id, at }) =>
-    at && awayFromRay(ray, at) <= reach ? [{ kind: 'point' as const, item: id, at }] : [],
-  );
+function pointItems(items: readonly ShownItem[], selected: ShownItem | undefined, ray: Ray, reach: number): Hit[] {
+  return items.flatMap((each): Hit[] => {
+    const { id, at } = each;
+    return at && isFree(each, selected) && awayFromRay(ray, at) <= reach ? [{ kind: 'point', item: id, at }] : [];
+  });
+}
 
 function nearestCurve(items: readonly ShownItem[], point: Vector3, reach: number, viewport: Viewport): Hit[] {
+  const boxes = boxesOn(viewport.plane, items);
   let best: ShownItem | null = null;
   let nearest = reach;
-  for (const each of items) {
-    const away = distanceTo(each, point, viewport);
+  for (let i = 0; i < items.length; i++) {
+    if (items[i].fixed || !isWithin(point, boxes, i, reach)) continue;
+    const away = distanceTo(items[i], point, viewport);
     if (away > nearest) continue;
     nearest = away;
-    best = each;
+    best = items[i];
   }
   return best ? onCurve(best, point, viewport.plane) : [];
 }
@@ -126,7 +143,8 @@ function distanceTo({ curve }: ShownItem, [x, y, z]: Vector3, { plane, scale: mm
     const size = dx * dx + dy * dy + dz * dz;
     const along = size > 0 ? (px * dx + py * dy + pz * dz) / size : 0;
     const t = Math.min(1, Math.max(0, along));
-    nearest = Math.min(nearest, Math.hypot(px - t * dx, py - t * dy, pz - t * dz));
+    const [ex, ey, ez] = [px - t * dx, py - t * dy, pz - t * dz];
+    nearest = Math.min(nearest, ex * ex + ey * ey + ez * ez);
   }
-  return nearest;
+  return Math.sqrt(nearest);
 }
