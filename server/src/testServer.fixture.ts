@@ -99,6 +99,17 @@ export const draw = (id: string, y = 7): CommandCall => ({
     layer: 'sheet',
     plane: 'front',
     shape: 'curve',
-    items: [{ id, recipe: fitRecipe([{ id: 'a', at: [0, 0, 0] }, { id: 'b', at: [0.1 + 0.2, y, 0] }], false) }], // prettier-ignore
+    items: [
+      {
+        id,
+        recipe: fitRecipe(
+          [
+            { id: 'a', at: [0, 0, 0] },
+            { id: 'b', at: [0.1 + 0.2, y, 0] },
+          ],
+          false,
+        ),
+      },
+    ],
   },
 });

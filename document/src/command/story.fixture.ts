@@ -5,10 +5,16 @@ import type { CommandCall } from './registry';
 
 const line = (from: Vector3, to: Vector3) => controlRecipe(lineBetween(from, to), (i) => `c${i + 1}`);
 const axis = { at: [0, 0, 0], across: [1, 0, 0] } as const;
-const fit = (...places: Vector3[]) => fitRecipe(places.map((at, i) => ({ id: `p${i + 1}`, at })), false); // prettier-ignore
+const fit = (...places: Vector3[]) =>
+  fitRecipe(
+    places.map((at, i) => ({ id: `p${i + 1}`, at })),
+    false,
+  );
 const sheet = { layer: 'sheet', plane: 'front' } as const;
 
 /** One valid call of every command of layers, transforms and cuts, in an order that works, with its title. */
+// Read as a table: a line for each call.
+// prettier-ignore
 export const STORY_OF_ITEMS: readonly (readonly [CommandCall, string])[] = [
   [
     {
@@ -26,27 +32,27 @@ export const STORY_OF_ITEMS: readonly (readonly [CommandCall, string])[] = [
     'Draw Line 1 and 2 more',
   ],
   [
-    { command: 'drawItems', args: { ...sheet, shape: 'gauge-circle', items: [{ id: 'gauge', guide: { kind: 'circle', centre: [0, 0, 0], radius: 5 } }] } }, // prettier-ignore
+    { command: 'drawItems', args: { ...sheet, shape: 'gauge-circle', items: [{ id: 'gauge', guide: { kind: 'circle', centre: [0, 0, 0], radius: 5 } }] } },
     'Draw Gauge circle 1',
   ],
-  [{ command: 'setGuide', args: { item: 'gauge', guide: { kind: 'circle', centre: [0, 0, 0], radius: 6 } } }, 'Change Gauge circle 1'], // prettier-ignore
+  [{ command: 'setGuide', args: { item: 'gauge', guide: { kind: 'circle', centre: [0, 0, 0], radius: 6 } } }, 'Change Gauge circle 1'],
   [{ command: 'mirrorItems', args: { items: ['low'], id: 'm', about: axis } }, 'Mirror Line 1'],
-  [{ command: 'splitCurve', args: { item: 'low', u: 0.9, id: 'tail' } }, 'Split Line 1; Line, mirror 1 is a mirror no longer'], // prettier-ignore
-  [{ command: 'joinCurves', args: { first: 'low', firstEnd: 'end', second: 'tail', secondEnd: 'start' } }, 'Join Line 1 and Line 4'], // prettier-ignore
+  [{ command: 'splitCurve', args: { item: 'low', u: 0.9, id: 'tail' } }, 'Split Line 1; Line, mirror 1 is a mirror no longer'],
+  [{ command: 'joinCurves', args: { first: 'low', firstEnd: 'end', second: 'tail', secondEnd: 'start' } }, 'Join Line 1 and Line 4'],
   [{ command: 'trimCurve', args: { item: 'low', u: 0.9, by: null, id: 'cut' } }, 'Trim Line 1'],
-  [{ command: 'extendCurve', args: { item: 'low', end: 'end', how: 'straight', reach: { item: 'far' } } }, 'Extend Line 1'], // prettier-ignore
+  [{ command: 'extendCurve', args: { item: 'low', end: 'end', how: 'straight', reach: { item: 'far' } } }, 'Extend Line 1'],
   [{ command: 'shortenCurve', args: { item: 'low', end: 'start', length: 5 } }, 'Shorten Line 1'],
-  [{ command: 'filletCorner', args: { first: 'low', second: 'far', near: [200, 0, 0], radius: 4, id: 'round' } }, 'Fillet Line 1 and Line 3'], // prettier-ignore
-  [{ command: 'chamferCorner', args: { first: 'low', second: 'steep', near: [130, 0, 0], setbacks: [3, 2], id: 'bevel' } }, 'Chamfer Line 1 and Line 2'], // prettier-ignore
+  [{ command: 'filletCorner', args: { first: 'low', second: 'far', near: [200, 0, 0], radius: 4, id: 'round' } }, 'Fillet Line 1 and Line 3'],
+  [{ command: 'chamferCorner', args: { first: 'low', second: 'steep', near: [130, 0, 0], setbacks: [3, 2], id: 'bevel' } }, 'Chamfer Line 1 and Line 2'],
   [{ command: 'offsetCurve', args: { item: 'far', by: [3, -3], corners: 'round', id: 'o' } }, 'Offset Line 3'],
   [{ command: 'divideCurve', args: { item: 'far', into: { count: 3 }, id: 'd' } }, 'Divide Line 3'],
-  [{ command: 'midwayCurve', args: { first: 'far', second: 'o-1', id: 'mid' } }, 'Draw midway between Line 3 and Offset 1'], // prettier-ignore
-  [{ command: 'transformItems', args: { items: ['far', 'gauge'], how: 'move', map: translation([1, 2, 0]) } }, 'Move Line 3 and Gauge circle 1'], // prettier-ignore
-  [{ command: 'copyItems', args: { items: ['far'], how: 'copy', id: 'k', maps: [translation([5, 0, 0]), translation([9, 0, 0])] } }, 'Copy Line 3, 2 times'], // prettier-ignore
-  [{ command: 'drawItems', args: { ...sheet, shape: 'freehand', items: [{ id: 'lid', recipe: fit([-30, 0, 0], [0, 12, 0], [31, 1, 0]) }] } }, 'Draw Freehand 1'], // prettier-ignore
+  [{ command: 'midwayCurve', args: { first: 'far', second: 'o-1', id: 'mid' } }, 'Draw midway between Line 3 and Offset 1'],
+  [{ command: 'transformItems', args: { items: ['far', 'gauge'], how: 'move', map: translation([1, 2, 0]) } }, 'Move Line 3 and Gauge circle 1'],
+  [{ command: 'copyItems', args: { items: ['far'], how: 'copy', id: 'k', maps: [translation([5, 0, 0]), translation([9, 0, 0])] } }, 'Copy Line 3, 2 times'],
+  [{ command: 'drawItems', args: { ...sheet, shape: 'freehand', items: [{ id: 'lid', recipe: fit([-30, 0, 0], [0, 12, 0], [31, 1, 0]) }] } }, 'Draw Freehand 1'],
   [{ command: 'makeSymmetric', args: { item: 'lid', about: axis } }, 'Make Freehand 1 its own mirror'],
   [{ command: 'releaseMirror', args: { item: 'lid' } }, 'Let Freehand 1 go its own way'],
-  [{ command: 'drawItems', args: { ...sheet, shape: 'polyline', items: [{ id: 'leg', recipe: line([0, 0, 0], [5, 5, 0]) }] } }, 'Draw Polyline 1'], // prettier-ignore
+  [{ command: 'drawItems', args: { ...sheet, shape: 'polyline', items: [{ id: 'leg', recipe: line([0, 0, 0], [5, 5, 0]) }] } }, 'Draw Polyline 1'],
   [{ command: 'pulledByCorners', args: { item: 'leg', degree: 3 } }, 'Let Polyline 1 be pulled by its 2 corners'],
   [{ command: 'throughCorners', args: { item: 'leg' } }, 'Lay Polyline 1 through its 2 corners'],
   [
@@ -56,12 +62,12 @@ export const STORY_OF_ITEMS: readonly (readonly [CommandCall, string])[] = [
         id: 'v',
         ...sheet,
         map: translation([0, 0, 0]),
-        items: [{ from: 'x', item: { kind: 'curve', name: 'Ring', colour: '#33363b', visible: true, ...sheet, recipe: controlRecipe(circle(FRONT, [0, 0, 0], 9), (i) => `c${i}`) } }], // prettier-ignore
+        items: [{ from: 'x', item: { kind: 'curve', name: 'Ring', colour: '#33363b', visible: true, ...sheet, recipe: controlRecipe(circle(FRONT, [0, 0, 0], 9), (i) => `c${i}`) } }],
       },
     },
     'Paste Ring',
   ],
-  [{ command: 'groupItems', args: { items: ['far', 'steep'], id: 'pair', name: 'Pair' } }, 'Group Line 3 and Line 2 as Pair'], // prettier-ignore
+  [{ command: 'groupItems', args: { items: ['far', 'steep'], id: 'pair', name: 'Pair' } }, 'Group Line 3 and Line 2 as Pair'],
   [{ command: 'renameGroup', args: { group: 'pair', name: 'Walls' } }, 'Rename the group Pair to Walls'],
   [{ command: 'ungroup', args: { group: 'pair' } }, 'Ungroup Walls'],
   [{ command: 'addLayer', args: { id: 'spare', name: 'Spare' } }, 'Add the layer Spare'],
@@ -70,6 +76,6 @@ export const STORY_OF_ITEMS: readonly (readonly [CommandCall, string])[] = [
   [{ command: 'arrange', args: { items: ['far'], layer: 'spare', before: null } }, 'Move Line 3 to the layer Spout'],
   [{ command: 'arrange', args: { items: ['far'], layer: 'sheet', before: 'low' } }, 'Move Line 3 to the layer Sheet'],
   [{ command: 'deleteLayer', args: { layer: 'spare' } }, 'Delete the layer Spout'],
-  [{ command: 'copyAsReference', args: { items: ['far'], id: 'ref', layer: 'refs', name: 'Reference' } }, 'Copy Line 3 to Reference as reference'], // prettier-ignore
+  [{ command: 'copyAsReference', args: { items: ['far'], id: 'ref', layer: 'refs', name: 'Reference' } }, 'Copy Line 3 to Reference as reference'],
   [{ command: 'deleteItems', args: { items: ['low', 'steep', 'leg'] } }, 'Delete Line 1 and 2 more'],
 ];

@@ -41,7 +41,12 @@ export const RECIPES: readonly (readonly [string, Recipe])[] = [
   ['of degree 5', fit({ degree: 5 })],
   ['with a kink', constrained(fit(), 3, { kink: true })],
   ['with a kink, closed', constrained(fit({ closed: true }), 2, { kink: true })],
-  ['with constrained tangents', constrained(constrained(fit(), 0, { tangent: { direction: [0, 1, 0] } }), 4, { tangent: { direction: [0, -1, 0], strength: { ratio: 1.1 } } })], // prettier-ignore
+  [
+    'with constrained tangents',
+    constrained(constrained(fit(), 0, { tangent: { direction: [0, 1, 0] } }), 4, {
+      tangent: { direction: [0, -1, 0], strength: { ratio: 1.1 } },
+    }),
+  ],
   ['by control points', pulled()],
   ['rational', pulled([1, 2, 0.5, 1, 3, 1, 1])],
 ];
@@ -51,7 +56,10 @@ export function apart(a: Curve, b: Curve): number {
   const [[a0, a1], [b0, b1]] = [domainOf(a), domainOf(b)];
   let most = 0;
   for (let i = 0; i <= 200; i++) {
-    const [p, q] = [evaluate(a, i === 200 ? a1 : a0 + ((a1 - a0) * i) / 200), evaluate(b, i === 200 ? b1 : b0 + ((b1 - b0) * i) / 200)]; // prettier-ignore
+    const [p, q] = [
+      evaluate(a, i === 200 ? a1 : a0 + ((a1 - a0) * i) / 200),
+      evaluate(b, i === 200 ? b1 : b0 + ((b1 - b0) * i) / 200),
+    ];
     most = Math.max(most, Math.hypot(p[0] - q[0], p[1] - q[1], p[2] - q[2]));
   }
   return most;
