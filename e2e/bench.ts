@@ -96,6 +96,37 @@ export class BenchUser {
     await expect(this.card.getByRole('heading', { name })).toBeVisible();
   }
 
+  /** Opens a section of the card, where it is not open. */
+  async section(name: string): Promise<void> {
+    const header = this.card.locator('p-accordion-header').filter({ hasText: name });
+    if ((await header.getAttribute('aria-expanded')) !== 'true') await header.click();
+  }
+
+  /** A tab of the strip. */
+  async strip(name: string): Promise<void> {
+    await this.page.getByRole('tab', { name }).click();
+  }
+
+  /** Clicks a slider of the card at a share of its length. */
+  async slide(name: string | RegExp, share: number): Promise<void> {
+    const track = this.card.getByRole('slider', { name }).locator('xpath=..');
+    const box = await track.boundingBox();
+    if (!box) throw new Error('the slider is not shown');
+    await this.page.mouse.click(box.x + share * box.width, box.y + box.height / 2);
+  }
+
+  /** What the bench fetches in idle time has come: nothing was fetched between two looks. */
+  async isFetched(): Promise<void> {
+    let before = -1;
+    const rests = async () => {
+      const now = await this.page.evaluate(() => performance.getEntriesByType('resource').length);
+      const same = now === before;
+      before = now;
+      return same;
+    };
+    await expect.poll(rests, { intervals: [1000] }).toBe(true);
+  }
+
   /** Types the next place, from its first digit on. */
   async typePlace(text: string): Promise<void> {
     await this.page.keyboard.type(text);

@@ -2,16 +2,18 @@ import { test as base, type BrowserContext, expect, type Page } from '@playwrigh
 
 export { type BrowserContext, expect, type Locator, type Page } from '@playwright/test';
 
-/** A page that fails its test by any error it writes to the console; what a test cuts off itself is none. */
+/** What the browser itself writes: of what a test cuts off, and of its graphics driver. */
+const OF_THE_BROWSER = [/^Failed to load resource/, /GL Driver Message/];
+
+/** A page that fails its test by anything it writes to the console. */
 async function watched(page: Page, use: (page: Page) => Promise<void>): Promise<void> {
-  const errors: string[] = [];
-  page.on('pageerror', (error) => errors.push(error.message));
+  const written: string[] = [];
+  page.on('pageerror', (error) => written.push(error.message));
   page.on('console', (message) => {
-    const cutOff = message.text().startsWith('Failed to load resource');
-    if (message.type() === 'error' && !cutOff) errors.push(message.text());
+    if (!OF_THE_BROWSER.some((own) => own.test(message.text()))) written.push(message.text());
   });
   await use(page);
-  expect(errors).toEqual([]);
+  expect(written).toEqual([]);
 }
 
 /** A test in a browser session of its own. */

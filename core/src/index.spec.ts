@@ -226,6 +226,10 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
   ],
   removeControlPoint: [[() => core.removeControlPoint(CURVE, 5), 'index: a whole number from 0 to 4 is needed, not 5']],
   straightStretches: [[() => core.straightStretches(CURVE, NaN), 'a tolerance of 0 mm or more']],
+  turnOnCurve: [
+    [() => core.turnOnCurve(CURVE, 3, NONE), 'parameter 3 lies outside'],
+    [() => core.turnOnCurve(CURVE, 1, NAN), 'first: three finite'],
+  ],
   moveOnCurve: [
     [() => core.moveOnCurve(CURVE, 3, NONE), 'parameter 3 lies outside'],
     [() => core.moveOnCurve(CURVE, 1, NAN), 'target: three finite'],
@@ -333,6 +337,7 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
   curvatureComb: [
     [() => core.curvatureComb(CURVE, PROFILE, 0, 1), 'teeth: a whole number of 1 or more is needed, not 0'],
     [() => core.curvatureComb(CURVE, PROFILE, 9, NaN), 'scale: a finite number is needed, not NaN'],
+    [() => core.curvatureComb(CURVE, PROFILE, 9, 1, NaN), 'most: a height above 0 is needed, not NaN'],
   ],
   curvatureAt: [
     [() => core.curvatureAt(CURVE, 3), 'parameter 3 lies outside'],
@@ -415,7 +420,7 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
 /** These take curves only, which were looked at when they were made. */
 const OF_CURVES = ['controlPointsOf', 'countOf', 'domainOf', 'spansOf', 'distinctOf', 'breaksOf', 'clamp', 'bezierPieces', 'open', 'reverse', 'weightsOf', 'bestPlane', 'boundingBox', 'controlBox', 'arcCentre', 'middles', 'packCurve', 'midway', 'curvatureChange', 'evenKnots']; // prettier-ignore
 /** Plain arithmetic, which computes what it is given. */
-const ARITHMETIC = ['add', 'angleBetween', 'cross', 'distance', 'dot', 'length', 'scale', 'subtract', 'packVectors', 'packSites', 'vectorAt', 'closestOnSegment', 'radiusOf', 'success', 'failed']; // prettier-ignore
+const ARITHMETIC = ['add', 'angleBetween', 'cross', 'distance', 'dot', 'length', 'scale', 'subtract', 'withCoordinate', 'packVectors', 'packSites', 'vectorAt', 'closestOnSegment', 'radiusOf', 'success', 'failed']; // prettier-ignore
 
 describe('the public face', () => {
   it('has every function listed here, so that none forgets to refuse', () => {

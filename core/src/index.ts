@@ -14,6 +14,7 @@ export {
   packVectors,
   scale,
   subtract,
+  withCoordinate,
   type Vector3,
   vectorAt,
 } from './linear/vector';
@@ -115,6 +116,7 @@ export { type Continuation, extend, type ExtendFailure, type Reach } from './sha
 export { endOf, join, type JoinFailure } from './shape/join';
 export { bendThrough } from './shape/bendThrough';
 export { type AllFixed, moveOnCurve } from './shape/moveOnCurve';
+export { turnOnCurve } from './shape/turnOnCurve';
 export { reverse } from './shape/reverse';
 export { type NothingToCut, split, subCurve } from './shape/split';
 export { type Affine, mirror, mirroring, rotation, scaling, transform, translation } from './shape/transform';

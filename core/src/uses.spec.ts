@@ -118,6 +118,7 @@ const USES: Record<string, (curve: Curve) => unknown> = {
   evenKnots: core.evenKnots,
   removeControlPoint: (c) => core.removeControlPoint(c, 0),
   straightStretches: (c) => core.straightStretches(c, 1e-6),
+  turnOnCurve: (c) => core.turnOnCurve(c, middleOf(c), [1, 2, 3]),
   moveOnCurve: (c) => core.moveOnCurve(c, middleOf(c), [1, 2, 3], [0]),
   packCurve: (c) => core.unpackCurve(core.packCurve(c)),
   fitDataOf: (c) => core.fitDataOf(c, core.packSites([{ u: middleOf(c), order: 2 }])),

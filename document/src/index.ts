@@ -69,6 +69,7 @@ export { controlRecipe, fixSpacing } from './recipe/fixSpacing';
 export { chordAt, HANDLE_SHARE, setTangent, tangentAt } from './recipe/setTangent';
 export { fitPointsOf, MOST_THROUGH_POINTS } from './recipe/makeLive';
 export { bendAt, type Move, movePoints, unpinned } from './recipe/movePoints';
+export { tangentOn } from './recipe/turnAt';
 export { moveKnot } from './recipe/editKnots';
 export { type Row } from './recipe/setPoints';
 export { CommandError } from './commandError';

@@ -48,7 +48,7 @@ test.describe('axe finds nothing serious', () => {
     await user.openKettle();
     await user.curve('Spout centre line').click();
     await user.fitPoint(4).click();
-    await page.getByRole('button', { name: 'Knot line' }).click();
+    await user.strip('Knot line');
     await page.keyboard.press('Delete');
     await expect(page.getByRole('slider', { name: /^Knot 2/ })).toBeVisible();
     await isAccessible(page);
@@ -197,7 +197,8 @@ for (const width of [1024, 1280, 2560]) {
       await expect(page.getByRole('button', { name, exact: true })).toBeInViewport({ ratio: 1 });
     }
     const box = await user.sheet.boundingBox();
-    expect(box?.width).toBeGreaterThan(width - 216 - 288 - 5);
+    // List and card take what they need, and on a wide screen a little of what is left.
+    expect(box?.width).toBeGreaterThan(width > 2000 ? width - 840 : width - 216 - 296);
     expect(box?.height).toBeGreaterThan(300);
   });
 }

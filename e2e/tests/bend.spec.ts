@@ -59,8 +59,12 @@ test('types exact coordinates; what is no number, or a point on its neighbour, i
   await expect(y).toHaveValue('134.500');
   await y.fill('high');
   await y.press('Enter');
-  await expect(user.card.getByRole('alert')).toContainText("'high' is not a number");
+  await expect(user.card.getByRole('alert')).toHaveText("Point 3, y: 'high' is not a number.");
+  // The text stays to be mended; Escape puts the old number back.
+  await expect(y).toHaveValue('high');
+  await y.press('Escape');
   await expect(y).toHaveValue('134.500');
+  await expect(user.card.getByRole('alert')).toHaveCount(0);
   await user.coordinate(3, 'x').fill('19');
   await user.coordinate(3, 'x').press('Enter');
   await expect(user.coordinate(3, 'x')).toHaveValue('19.000');
@@ -113,7 +117,8 @@ test('reads curvature with one cursor on sheet and strip', async ({ page }) => {
 test('renames, colours, hides and deletes in the outline, each step undone by its name', async ({ page }) => {
   const user = new BenchUser(page);
   await user.openKettle();
-  await user.curve('Base').dblclick();
+  await user.curve('Base').focus();
+  await page.keyboard.press('F2');
   await page.getByRole('textbox', { name: 'Name' }).fill('Foot');
   await page.keyboard.press('Enter');
   await expect(user.curve('Foot')).toBeVisible();

@@ -37,10 +37,10 @@ test('split, trim, extend, shorten, join: by clicks, each step by its name', asy
   await user.tool('Split');
   await user.click(...at(20, 20));
   await expect(user.curve('Line 3')).toBeVisible();
-  await user.tool('Join ends');
+  await user.tool('Make one');
   await user.click(...at(20, 10));
   await user.click(...at(20, 24));
-  await user.lastStepIs('Join Line 2 and Line 3');
+  await user.lastStepIs('Make one of Line 2 and Line 3');
   await lengthOf(user, 'Line 2', '80.00 mm');
 });
 
@@ -147,6 +147,7 @@ test('a curve made its own mirror stays so while it is edited', async ({ page })
   await user.drag(user.fitPoint(1), -30, 10);
   expect(await user.number(4, 'x')).toBeCloseTo(-(await user.number(1, 'x')), 6);
   await page.keyboard.press('Escape');
+  await user.section('Carry');
   await user.card.getByRole('button', { name: 'let it go its own way' }).click();
   await user.lastStepIs('Let Curve 1 go its own way');
 });

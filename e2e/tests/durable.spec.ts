@@ -46,6 +46,7 @@ test('server away: drawing goes on, changes wait in the browser also through a r
 }) => {
   const user = new BenchUser(page);
   await user.newSheet();
+  await user.isFetched();
   await server.end('SIGKILL');
   await user.draw([
     [200, 300],
@@ -200,4 +201,29 @@ test('stops gracefully: an answer that was begun is finished, and the exit is cl
   const projects = (await (await fetch(`${server.address}/api/projects`)).json()) as { name: string }[];
   // What was answered is there; an answer may be cut off, a copy never is.
   expect(projects.filter(({ name }) => name.includes('copy')).length).toBeGreaterThanOrEqual(kept);
+});
+
+test('once idle fetching has ended the server can go: every panel and tool still opens', async ({ page }) => {
+  const user = new BenchUser(page);
+  await user.openKettle();
+  await user.isFetched();
+  await server.end('SIGKILL');
+  await user.curve('Lip').click();
+  await expect(page.getByRole('textbox', { name: 'Control point 2 weight' })).toBeVisible();
+  for (const section of ['Reading', 'Lighter', 'Look', 'Carry']) await user.section(section);
+  await expect(page.getByRole('combobox', { name: 'Layer' })).toBeVisible();
+  await user.strip('Knot line');
+  await expect(page.getByRole('group', { name: 'Knot line' })).toBeVisible();
+  await user.fitPoint(1).or(user.sheet.locator('rect.control').first()).first().click({ button: 'right' });
+  await expect(page.locator('.p-contextmenu')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await user.focusSheet();
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Shortcuts' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'History' }).click();
+  await expect(page.getByRole('heading', { name: 'Steps' })).toBeVisible();
+  await page.getByRole('button', { name: 'Close the history (H)' }).click();
+  for (const tool of ['Through points', 'Freehand', 'Circle', 'Fillet', 'Array around']) await user.tool(tool);
+  await server.start();
 });

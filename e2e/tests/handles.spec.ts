@@ -209,12 +209,12 @@ test('kinks, tangents and radii are held on the card and freed again', async ({ 
   await expect(user.sheet.locator('path.kink')).toHaveCount(0);
 
   await card.getByRole('button', { name: 'horizontal' }).click();
-  await expect(card.getByRole('textbox', { name: 'Direction of the tangent' })).toHaveValue('0');
+  await expect(card.getByRole('textbox', { name: 'Direction of the tangent' })).toHaveValue('0°');
   const strength = card.getByRole('textbox', { name: 'Strength of the tangent' });
   await strength.fill('2 * 30 mm');
   await strength.press('Enter');
   await expect(strength).toHaveValue('60.000');
-  await card.getByRole('button', { name: 'as a ratio of the chord' }).click();
+  await card.getByRole('button', { name: 'ratio', exact: true }).click();
   await expect(card.getByRole('textbox', { name: 'Strength as a ratio of the chord' })).toHaveValue(/^\d\.\d+$/);
   await card.getByRole('button', { name: 'Hold the direction' }).click();
   await expect(user.sheet.locator('path.tangent.held')).toHaveCount(0);

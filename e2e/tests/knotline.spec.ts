@@ -5,7 +5,7 @@ test('knots are dragged, added, repeated and taken out on the knot line', async 
   const user = new BenchUser(page);
   await user.openKettle();
   await user.curve('Lip').click();
-  await page.getByRole('button', { name: 'Knot line' }).click();
+  await user.strip('Knot line');
   const line = page.getByRole('group', { name: 'Knot line' });
   const box = await line.boundingBox();
   if (!box) throw new Error('the knot line is not shown');

@@ -26,16 +26,16 @@ test('layers are made, renamed, locked, hidden, reordered by drag and drawn on',
   await user.lastStepIs('Rename the layer Layer 1 to Trials');
   await page.keyboard.press('Escape');
   await addLine(user, '-40, 20', '40, 20');
-  await expect(page.locator('pb-outline ul').nth(1)).toContainText('Line 2');
+  await expect(page.getByRole('treeitem')).toHaveText([/Sheet/, /Line 1/, /Trials/, /Line 2/]);
   await addLayer(user, 'Notes');
   expect(await names()).toEqual(['Sheet', 'Trials', 'Notes']);
   await page.getByRole('button', { name: 'Layer Notes', exact: true }).focus();
   await page.keyboard.press('Alt+ArrowUp');
   await expect.poll(names).toEqual(['Sheet', 'Notes', 'Trials']);
-  await layer('Trials').locator('.hold').dragTo(layer('Sheet'));
+  await layer('Trials').dragTo(layer('Sheet'));
   await expect.poll(names).toEqual(['Trials', 'Sheet', 'Notes']);
   // Items go to another layer, or before another item, by drag.
-  await user.curve('Line 1').dragTo(user.curve('Line 2'));
+  await user.curve('Line 1').dragTo(user.curve('Line 2'), { targetPosition: { x: 20, y: 4 } });
   await user.lastStepIs('Move Line 1 to the layer Trials');
   await user.curve('Line 2').dragTo(layer('Notes'));
   await user.lastStepIs('Move Line 2 to the layer Notes');
@@ -56,6 +56,7 @@ test('a reference is a lighter copy that is caught, not picked up; groups are se
   await addLine(user, '-40, 0', '40, 0');
   await addLine(user, '-40, 20', '40, 20');
   await user.curve('Line 1').click();
+  await user.section('Carry');
   await user.card.getByRole('button', { name: 'copy as reference' }).click();
   await expect(page.getByRole('button', { name: 'Layer Reference', exact: true })).toBeVisible();
   // The copy lies on its original: without that only the reference is there.
@@ -106,8 +107,8 @@ test('a picture is traced: scaled by two places and a length, faded, locked, tak
   await page.keyboard.press('Escape');
   const wide = Number(await user.card.getByRole('textbox', { name: 'Width of the picture' }).inputValue());
   expect(wide).toBeGreaterThan(120);
-  await user.card.getByRole('slider', { name: 'Strength of the picture' }).fill('0.2');
-  await user.card.getByRole('group', { name: 'Lock the picture' }).getByRole('button', { name: 'yes' }).click();
+  await user.slide('Strength of the picture', 0.2);
+  await user.card.getByRole('switch', { name: 'Lock the picture' }).click();
   await expect(user.card.getByRole('textbox', { name: 'Width of the picture' })).toBeDisabled();
   await page.waitForTimeout(1000);
   await page.reload();

@@ -12,7 +12,7 @@ test('forty random deeds: the curves are those of a simple model, undo leads to 
   /** Names in the list after each step, and those that were undone. */
   const done: string[][] = [[]];
   let undone: string[][] = [];
-  const names = user.page.locator('pb-outline ul button.name');
+  const names = user.page.locator('pb-outline .item button.name');
   const step = (now: string[]) => {
     done.push(now);
     undone = [];

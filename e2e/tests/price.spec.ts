@@ -60,17 +60,18 @@ test('live again, another degree, lighten and re-lay are offered with their pric
   await card.getByRole('button', { name: 'Apply' }).click();
   await expect(degree).toHaveValue('5');
 
+  await user.section('Lighter');
   const tolerance = card.getByRole('textbox', { name: 'Tolerance to lighten within' });
   await tolerance.fill('1/2');
   await tolerance.press('Enter');
-  await card.getByRole('button', { name: 'lighten' }).click();
+  await card.getByRole('button', { name: 'Lighten' }).click();
   await expect(card).toContainText(/Lighten Grip, outer: the curve would move by up to 0\.\d+ mm.*11 control points become \d/); // prettier-ignore
   await card.getByRole('button', { name: 'Leave' }).click();
 
   const count = card.getByRole('textbox', { name: 'Control points to re-lay with' });
   await count.fill('8');
   await count.press('Enter');
-  await card.getByRole('button', { name: 're-lay' }).click();
+  await card.getByRole('button', { name: 'Re-lay' }).click();
   await expect(card).toContainText(/Re-lay Grip, outer: the curve would move by/);
   await page.keyboard.press('Enter');
   await expect(card).toContainText('8 control');
@@ -89,6 +90,8 @@ test('bad input is said beside its field and changes nothing', async ({ page }) 
   await degree.fill('3.5');
   await degree.press('Enter');
   await expect(card.getByRole('alert')).toHaveText('A whole number is needed, not 3.5.');
+  await expect(degree).toHaveValue('3.5');
+  await degree.press('Escape');
   await expect(degree).toHaveValue('3');
 
   await user.curve('Lip').click();
@@ -97,9 +100,11 @@ test('bad input is said beside its field and changes nothing', async ({ page }) 
     await weight.fill(bad);
     await weight.press('Enter');
     await expect(card.getByRole('alert')).toBeVisible();
-    await expect(weight).toHaveValue('1');
+    await expect(weight).toHaveValue(bad);
   }
-  await expect(card.getByRole('alert')).toHaveText('A plain number is needed, without a unit.');
+  await expect(card.getByRole('alert')).toHaveText('Point 2, weight: A plain number is needed, without a unit.');
+  await weight.press('Escape');
+  await expect(weight).toHaveValue('1');
 
   await card.getByRole('button', { name: 'Paste table' }).click();
   const rows = card.getByRole('textbox', { name: 'Rows of points' });

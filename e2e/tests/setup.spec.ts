@@ -46,10 +46,10 @@ test('the context menu and the shortcuts page are made of the same table', async
   if (!box) throw new Error('point 3 is not shown');
   await page.mouse.click(box.x + 6, box.y + 6, { button: 'right' });
   const menu = page.locator('.p-contextmenu');
-  await expect(menu).toContainText('Kink, or smooth again');
+  await expect(menu).toContainText('Make it a kink');
   await menu.getByText('Curve', { exact: true }).hover();
   await expect(menu).toContainText('Lighten within the tolerance of the sheet');
-  await menu.getByText('Kink, or smooth again').click();
+  await menu.getByText('Make it a kink').click();
   await user.lastStepIs('Make point 3 of Grip, outer a kink');
 
   await page.keyboard.press('?');

@@ -8,7 +8,7 @@ type Given = readonly [number, number] | string;
 const DRAWING: readonly (readonly [tool: string, given: readonly Given[], name: string, says: string])[] = [
   ['Through points', ['0, 0', '20, 10', '40, 0', 'Enter'], 'Curve 1', '3 fit, 5 control'],
   ['By control points', ['0, 20', '10, 40', '30, 40', '40, 20', 'Enter'], 'Curve 2', '4 control'],
-  ['Through and pulled by', ['0, 50', '10, 60', '30, 50', 'Enter'], 'Compare 2', ''],
+  ['Through and pulled by', ['0, 50', '10, 60', '30, 50', 'Enter'], 'Curve 4', ''],
   ['Line', ['-60, 0', '+30, 40'], 'Line 1', '50.00 mm'],
   ['Polyline', ['-60, -20', '+20, 0', ',', '+10, 10', 'Enter'], 'Polyline 1', '35.71 mm'],
   ['Rectangle', ['-60, -60', '+30, 20'], 'Rectangle 1', '100.00 mm'],
@@ -66,10 +66,10 @@ test('drawn with the pointer: places are caught and named, Ctrl lets go, Shift k
   await expect(user.caught).toHaveCount(0);
   await page.keyboard.up('Control');
   // What is switched off on the card is not caught.
-  await user.card.getByRole('switch', { name: 'end', exact: true }).click();
+  await user.card.getByRole('button', { name: 'end', exact: true }).click();
   await user.hover(398, 304);
   await expect(user.caught).toHaveText('on Line 1');
-  await user.card.getByRole('switch', { name: 'end', exact: true }).click();
+  await user.card.getByRole('button', { name: 'end', exact: true }).click();
   await user.click(398, 302);
   await user.hover(460, 360);
   await expect(user.sheet.locator('circle.fit')).toHaveCount(1);
@@ -128,15 +128,14 @@ test('freehand: a stroke becomes a curve, as tight as the slider says', async ({
   await user.tool('Freehand');
   const wave = Array.from({ length: 50 }, (_, i) => [160 + 9 * i, 300 + 70 * Math.sin(i / 8) + 2 * (i % 2)] as const);
   await user.stroke(wave);
-  const slider = user.card.getByRole('slider', { name: /^Tightness/ });
   const points = async () => Number((await user.card.textContent())?.match(/(\d+) control/)?.[1]);
   await expect(user.card).toContainText('50 samples');
-  await slider.fill('4');
+  await user.slide(/^Tightness/, 0.9);
   const few = await points();
-  await slider.fill('-2');
+  await user.slide(/^Tightness/, 0.2);
   await expect.poll(points).toBeGreaterThan(few);
   await page.keyboard.press('Escape');
-  await expect(user.curve('Freehand 1')).toBeVisible();
+  await expect(user.curve('Curve 1')).toBeVisible();
 });
 
 test('a curve through chosen points, in an order that can be changed', async ({ page }) => {
@@ -161,6 +160,7 @@ test('a polyline becomes a curve through its corners, at its price, or pulled by
   await user.newSheet();
   await user.tool('Polyline');
   await use(user, ['-40, 0', '-20, 30', '20, 30', '40, 0', 'Enter']);
+  await user.section('Carry');
   await user.card.getByRole('button', { name: 'curve pulled by them' }).click();
   await expect(user.card).toContainText('would move');
   await page.keyboard.press('Enter');

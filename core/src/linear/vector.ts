@@ -44,3 +44,7 @@ export function packVectors(vectors: readonly Vector3[]): Float64Array {
   vectors.forEach((vector, index) => packed.set(vector, index * 3));
   return packed;
 }
+
+/** The vector with one of its coordinates (0 to 2) replaced. */
+export const withCoordinate = ([x, y, z]: Vector3, axis: number, value: number): Vector3 =>
+  axis === 0 ? [value, y, z] : axis === 1 ? [x, value, z] : [x, y, value];

@@ -43,4 +43,31 @@ describe('curvatureComb', () => {
     expect(automaticScale(thin, 15)).toBeGreaterThan(10 * (15 / Math.abs(thin.tightest?.kappa ?? 0)));
     expect(automaticScale({ ...profile, kappa: new Float64Array(profile.kappa.length) }, 15)).toBe(1);
   });
+
+  it('is cut at the largest height, and says which teeth are', () => {
+    const curve = ellipse(100, 2);
+    const profile = curvatureProfile(curve, { normal });
+    const comb = curvatureComb(curve, profile, 40, 1000, 12);
+    expect(comb.clipped).toEqual([...comb.teethKappa.keys()].filter((i) => Math.abs(1000 * comb.teethKappa[i]) > 12));
+    expect(comb.clipped.length).toBeGreaterThan(0);
+    expect(comb.clipped.length).toBeLessThan(40);
+    for (const i of comb.clipped) {
+      const foot = comb.teethFeet.subarray(3 * i, 3 * i + 3);
+      const tip = comb.teethTips.subarray(3 * i, 3 * i + 3);
+      expect(Math.hypot(tip[0] - foot[0], tip[1] - foot[1])).toBeCloseTo(12, 1);
+    }
+    expect(curvatureComb(curve, profile, 40, 1000).clipped).toEqual([]);
+  });
+
+  it('scales itself to what is seen of the curve, and to all of it where nothing is', () => {
+    const profile = curvatureProfile(ellipse(100, 2), { normal });
+    const flat = (i: number) => Math.abs(profile.points[3 * i]) < 50;
+    // The flat middle of the ellipse bends by b / a² at most about as much as at the ends of its small axis.
+    const middle = automaticScale(profile, 15, flat);
+    const most = Math.max(...[...profile.kappa.keys()].filter(flat).map((i) => Math.abs(profile.kappa[i])));
+    expect(middle * most).toBeGreaterThan(15 / 2 ** 0.3);
+    expect(middle * most).toBeLessThan(15 * 2 ** 0.3);
+    expect(middle).toBeGreaterThan(automaticScale(profile, 15));
+    expect(automaticScale(profile, 15, () => false)).toBe(automaticScale(profile, 15));
+  });
 });

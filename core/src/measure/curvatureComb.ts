@@ -13,23 +13,35 @@ export interface CurvatureComb {
   readonly teethTips: Float64Array;
   /** Curvature at each tooth in 1/mm. */
   readonly teethKappa: Float64Array;
+  /** The teeth, by their number, that are cut at the largest height. */
+  readonly clipped: readonly number[];
 }
 
 /**
  * Lays a comb of `teeth` + 1 teeth over a curve read by `curvatureProfile`. Teeth stand on the outer side of the
- * bend, `scale` mm high for each 1/mm of curvature.
+ * bend, `scale` mm high for each 1/mm of curvature, and at most `most` mm.
  */
-export function curvatureComb(curve: Curve, profile: CurvatureProfile, teeth: number, scale: number): CurvatureComb {
+export function curvatureComb(
+  curve: Curve,
+  profile: CurvatureProfile,
+  teeth: number,
+  scale: number,
+  most = Infinity,
+): CurvatureComb {
   mustBeWhole(teeth, 1, Infinity, 'teeth');
   mustBeFinite(scale, 'scale');
+  if (!(most > 0)) throw new RangeError(`most: a height above 0 is needed, not ${most}`);
   const { u, s, points, across, kappa, length } = profile;
-  const outlineTips = points.map((coordinate, i) => coordinate - across[i] * kappa[Math.floor(i / 3)] * scale);
+  const height = (k: number) => Math.min(most, Math.max(-most, k * scale));
+  const outlineTips = points.map((coordinate, i) => coordinate - across[i] * height(kappa[Math.floor(i / 3)]));
+  const clipped: number[] = [];
   const comb = {
     outlineFeet: points,
     outlineTips,
     teethFeet: new Float64Array(3 * (teeth + 1)),
     teethTips: new Float64Array(3 * (teeth + 1)),
     teethKappa: new Float64Array(teeth + 1),
+    clipped,
   };
   let i = 0;
   for (let tooth = 0; tooth <= teeth; tooth++) {
@@ -40,10 +52,11 @@ export function curvatureComb(curve: Curve, profile: CurvatureProfile, teeth: nu
     const foot = evaluate(curve, u[i] + t * (u[i + 1] - u[i]));
     const k = kappa[i] + t * (kappa[i + 1] - kappa[i]);
     comb.teethKappa[tooth] = k;
+    if (Math.abs(k * scale) > most) clipped.push(tooth);
     for (let c = 0; c < 3; c++) {
       const side = across[3 * i + c] + t * (across[3 * i + 3 + c] - across[3 * i + c]);
       comb.teethFeet[3 * tooth + c] = foot[c];
-      comb.teethTips[3 * tooth + c] = foot[c] - side * k * scale;
+      comb.teethTips[3 * tooth + c] = foot[c] - side * height(k);
     }
   }
   return comb;
@@ -52,8 +65,13 @@ export function curvatureComb(curve: Curve, profile: CurvatureProfile, teeth: nu
 /**
  * A scale that makes the comb `height` mm high where the curve is tight, in steps of √2 so that it rests while the
  * curve is bent a little. The tightest 3 % of the length may stand higher: one sharp spot must not flatten the rest.
+ * Only what `isSeen` of the samples, by their number, counts; where none is, all of them do.
  */
-export function automaticScale(profile: CurvatureProfile, height: number): number {
+export function automaticScale(
+  profile: CurvatureProfile,
+  height: number,
+  isSeen: (sample: number) => boolean = () => true,
+): number {
   mustBeFinite(height, 'height');
   const stations = 200;
   const read: number[] = [];
@@ -61,10 +79,11 @@ export function automaticScale(profile: CurvatureProfile, height: number): numbe
   for (let station = 0; station <= stations; station++) {
     const away = (profile.length * station) / stations;
     while (i < profile.s.length - 2 && profile.s[i + 1] < away) i++;
-    read.push(Math.abs(profile.kappa[i]));
+    if (isSeen(i)) read.push(Math.abs(profile.kappa[i]));
   }
+  if (read.length === 0) return automaticScale(profile, height);
   read.sort((a, b) => a - b);
-  const typical = read[Math.floor(0.97 * stations)];
+  const typical = read[Math.floor(0.97 * (read.length - 1))];
   if (!(typical > 0) || !(height > 0)) return 1;
   return 2 ** (Math.round(2 * Math.log2(height / typical)) / 2);
 }

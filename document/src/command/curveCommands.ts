@@ -4,6 +4,7 @@ import { originalOf, type PlainCurve } from '../project/mirrors';
 import { insertControlPoint, removeControlPoint, setWeights, straighten } from '../recipe/editControlPoints';
 import { fitDegree, lowerDegree, raiseDegree } from '../recipe/editDegree';
 import { closeCurve, moveSeam, openCurve, reverseCurve } from '../recipe/editEnds';
+import { removeHandles } from '../recipe/removeHandles';
 import { insertFitPoint, removeFitPoint, setKink } from '../recipe/editFitPoints';
 import { evenKnots, insertKnot, moveKnot, removeKnot, setRange } from '../recipe/editKnots';
 import { fixSpacing } from '../recipe/fixSpacing';
@@ -14,6 +15,7 @@ import { pinPoints } from '../recipe/pinPoints';
 import { type Row, setPoints } from '../recipe/setPoints';
 import { corners, pulledByCorners, throughCorners } from '../recipe/corners';
 import { keepSymmetry, makeSymmetric } from '../recipe/symmetry';
+import { turnAt } from '../recipe/turnAt';
 import { tangentsAsTheyAre } from '../recipe/tangentsAsTheyAre';
 import { reflection, transformed } from '../recipe/transformed';
 import type { StepFacts } from '../history/stepTitle';
@@ -88,6 +90,11 @@ export const curveCommands = {
     ({ items }) => `Bend ${items}`,
     (recipe, { u, to }) => bendAt(recipe, u, to),
   ),
+  turnAt: edit<OfCurve & { u: number; direction: Vector3; mm: number }>(
+    'turnAt',
+    ({ items }) => `Turn ${items}`,
+    (recipe, { u, direction, mm }) => turnAt(recipe, u, direction, mm),
+  ),
   pinPoints: edit<OfCurve & { points: readonly Id[]; axis: Axis; pinned: boolean }>(
     'pinPoints',
     ({ how, numbers: [axis], items }) => `${how === 'pin' ? 'Pin' : 'Unpin'} ${'xyz'[axis]} in ${items}`,
@@ -112,6 +119,21 @@ export const curveCommands = {
     ({ points, items }) => `Remove ${points} of ${items}`,
     (recipe, { point }) => removeFitPoint(recipe, point),
     { lossy: true, facts: ofPoint },
+  ),
+  removeHandles: edit<OfCurve & { points: readonly Id[]; knots: readonly number[] }>(
+    'removeHandles',
+    ({ points, numbers: [knots = 0], items }) => {
+      const several = knots > 1 ? `${knots} knots` : knots === 1 ? 'a knot' : '';
+      return points ? `Remove ${points}${several && ` and ${several}`} of ${items}` : `Remove ${several} of ${items}`;
+    },
+    (recipe, { points, knots }) => removeHandles(recipe, points, knots),
+    {
+      lossy: true,
+      facts: ({ points, knots }, { name, recipe }) => ({
+        ...(points.length > 0 && { points: namedPoints(name, recipe, points) }),
+        numbers: [knots.length],
+      }),
+    },
   ),
   setKink: edit<OfPoint & { kink: boolean }>(
     'setKink',

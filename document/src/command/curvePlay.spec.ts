@@ -48,6 +48,7 @@ function calls(seed: number) {
     const args: Record<string, unknown> = {
       movePoints: { moves: [{ point: any, to: place() }] },
       bendAt: { u, to: place() },
+      turnAt: { u, direction: place(), mm: 1 + below(40) },
       pinPoints: { points: [any], axis: below(3) as Axis, pinned: below(2) === 0 },
       setPoints: {
         which: oneOf(['fit', 'control']),
@@ -55,6 +56,7 @@ function calls(seed: number) {
       },
       insertFitPoint: { u, id: fresh() },
       removeFitPoint: { point: anyFit },
+      removeHandles: { points: [...new Set([anyFit, ...(below(2) ? [oneOf(controls)] : [])])], knots: below(3) ? [] : [knot] }, // prettier-ignore
       setKink: { point: anyFit, kink: below(3) > 0 },
       setTangent: { point: anyFit, tangent: below(3) === 0 ? null : { direction: place(), ...(below(2) && { strength: { ratio: 0.5 + below(3) } }) } }, // prettier-ignore
       setRadius: { point: anyFit, radius: below(2) === 0 ? null : 5 + below(50) },

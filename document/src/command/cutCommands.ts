@@ -109,7 +109,7 @@ export const cutCommands = {
       ...cutFacts(project, first, second),
       items: named(project, [first, second]),
     }),
-    title: ({ items }) => `Join ${items}`,
+    title: ({ items }) => `Make one of ${items}`,
     change: (draft, { first, second, firstEnd, secondEnd }) => {
       const { project, recipe, name } = taken(draft, first);
       const other = openCurveOf(project, second);

@@ -14,6 +14,8 @@ export type Handle =
   | { readonly kind: 'weight'; readonly id: Id }
   /** A place of the curve at a knot, where no fit point stands. */
   | { readonly kind: 'on'; readonly u: number }
+  /** The end of the stem of the tangent at such a place, along the curve or against it. */
+  | { readonly kind: 'on-tangent'; readonly u: number; readonly side: 1 | -1 }
   | { readonly kind: 'knot'; readonly u: number }
   /** The leg of the control polygon from this control point to the next. */
   | { readonly kind: 'leg'; readonly index: number }
@@ -31,6 +33,8 @@ export function keyOf(handle: Handle): string {
     case 'on':
     case 'knot':
       return `${handle.kind}:${handle.u}`;
+    case 'on-tangent':
+      return `on-tangent:${handle.u}:${handle.side}`;
     case 'leg':
       return `leg:${handle.index}`;
     case 'seam':
@@ -85,6 +89,7 @@ export function hasHandle(recipe: Recipe, handle: Handle): boolean {
     case 'weight':
       return points.control.some(({ id }) => id === handle.id);
     case 'on':
+    case 'on-tangent':
     case 'knot':
       return breaksOf(points.curve).some(({ u }) => u === handle.u);
     case 'leg':

@@ -37,6 +37,7 @@ const page = (nonce: string, wrong: boolean): string => `<!doctype html>
   <p>This bench belongs to somebody. Whoever runs it has a token for its visitors.</p>
   <form method="post">
     <div><label for="token">Token</label></div><div></div>
+    <input name="user" type="text" autocomplete="username" value="Pencil Bend" hidden>
     <input id="token" name="token" type="password" autocomplete="current-password" required autofocus>
     <button type="submit">Come in</button>
   </form>

@@ -47,8 +47,10 @@ export interface Workbench {
 
 /** Something that can be done by a key, from the context menu, or both. */
 export interface BenchAction {
-  /** As it stands in the menu and on the shortcuts page. */
+  /** As it stands on the shortcuts page: for whatever state it finds. */
   readonly label: string;
+  /** The one thing that it would do now, for the menu. */
+  readonly now?: (bench: Workbench) => string;
   readonly group: ActionGroup;
   /** What is pressed: 'Shift+D', 'Ctrl+Z', 'k', '?'. */
   readonly keys: readonly string[];
@@ -111,7 +113,9 @@ const tool =
 /** A key for whatever is in hand: a stage that is viewed and a price that is offered come before the tool. */
 const press =
   (key: KeyInput['key']) =>
-  ({ hand, lossy, stages }: Workbench): void => {
+  ({ hand, lossy, snaps, stages }: Workbench): void => {
+    // What was caught for the step that is left, or taken back, is let go with it.
+    if (key !== 'Enter') snaps.letGo();
     const offered = lossy.offer() !== null;
     if (key === 'Escape' && stages.viewed()) stages.leave();
     else if (key === 'Enter' && offered) lossy.apply();
@@ -154,15 +158,34 @@ const take =
     if (hasPoints(bench) || (what === 'direction' && fitPoint(bench))) bench.hand.feed({ type: 'take', what });
   };
 
+const selectedPoints = ({ editing }: Workbench) =>
+  editing.selection().handles.flatMap((handle) => pointOf(handle) ?? []);
+
+function arePinned(bench: Workbench, axis: Axis): boolean {
+  const recipe = recipeOf(bench);
+  if (!recipe) return false;
+  const all = [...recipe.points, ...fitPointsOf(recipe)];
+  return selectedPoints(bench).every((id) => all.find((point) => point.id === id)?.pinned?.includes(axis));
+}
+
 const pin = (axis: Axis) =>
   give((bench) => {
-    const points = bench.editing.selection().handles.flatMap((handle) => pointOf(handle) ?? []);
-    const recipe = recipeOf(bench);
-    if (points.length === 0 || !recipe) return null;
-    const all = [...recipe.points, ...fitPointsOf(recipe)];
-    const pinned = points.every((id) => all.find((point) => point.id === id)?.pinned?.includes(axis));
-    return { command: 'pinPoints', args: { points, axis, pinned: !pinned } };
+    const points = selectedPoints(bench);
+    if (points.length === 0 || !recipeOf(bench)) return null;
+    return { command: 'pinPoints', args: { points, axis, pinned: !arePinned(bench, axis) } };
   });
+
+/** What Delete takes out, or frees. */
+function deletion({ editing }: Workbench): string {
+  const { items, handles } = editing.selection();
+  if (handles.length === 0) return items.length > 1 ? `Delete the ${items.length} selected` : 'Delete it';
+  if (handles.length > 1) return `Take the ${handles.length} out`;
+  return (
+    { tangent: 'Free the tangent', weight: 'Make the weight 1', knot: 'Take the knot out', on: 'Take the knot out' }[
+      handles[0].kind as string
+    ] ?? 'Take the point out'
+  );
+}
 
 const direct = (direction: readonly [number, number, number]) =>
   give((bench) => {
@@ -204,6 +227,7 @@ export const BENCH_ACTIONS: readonly BenchAction[] = [
   { label: 'Take back the last point drawn', group: 'tools', keys: ['Backspace'], does: press('Backspace') },
   {
     label: 'Take it out, or delete the curve',
+    now: deletion,
     group: 'tools',
     keys: ['Delete'],
     inMenu: (bench) => {
@@ -218,6 +242,7 @@ export const BENCH_ACTIONS: readonly BenchAction[] = [
 
   {
     label: 'Kink, or smooth again',
+    now: (bench) => (fitPoint(bench)?.kink ? 'Smooth it again' : 'Make it a kink'),
     group: 'point',
     keys: ['k'],
     inMenu: (bench) => single(bench)?.kind === 'fit',
@@ -228,6 +253,7 @@ export const BENCH_ACTIONS: readonly BenchAction[] = [
   },
   {
     label: 'Hold the tangent, or free it',
+    now: (bench) => (fitPoint(bench)?.tangent ? 'Free the tangent' : 'Hold the tangent'),
     group: 'point',
     keys: ['u'],
     inMenu: (bench) => fitPoint(bench) !== null,
@@ -263,6 +289,7 @@ export const BENCH_ACTIONS: readonly BenchAction[] = [
   },
   {
     label: 'Hold the radius, or free it',
+    now: (bench) => (fitPoint(bench)?.radius === undefined ? 'Hold the radius' : 'Free the radius'),
     group: 'point',
     keys: ['Shift+U'],
     inMenu: (bench) => single(bench)?.kind === 'fit' && recipeOf(bench)?.kind === 'fit',
@@ -329,8 +356,22 @@ export const BENCH_ACTIONS: readonly BenchAction[] = [
     inMenu: hasPoints,
     does: take(2),
   },
-  { label: 'Pin x, or free it', group: 'point', keys: ['p'], inMenu: hasPoints, does: pin(0) },
-  { label: 'Pin y, or free it', group: 'point', keys: ['Shift+P'], inMenu: hasPoints, does: pin(1) },
+  {
+    label: 'Pin x, or free it',
+    now: (bench) => (arePinned(bench, 0) ? 'Free x' : 'Pin x'),
+    group: 'point',
+    keys: ['p'],
+    inMenu: hasPoints,
+    does: pin(0),
+  },
+  {
+    label: 'Pin y, or free it',
+    now: (bench) => (arePinned(bench, 1) ? 'Free y' : 'Pin y'),
+    group: 'point',
+    keys: ['Shift+P'],
+    inMenu: hasPoints,
+    does: pin(1),
+  },
   {
     label: 'All points of the curve',
     group: 'point',
@@ -412,6 +453,7 @@ export const BENCH_ACTIONS: readonly BenchAction[] = [
   },
   {
     label: 'Hold the spacing, or make it live',
+    now: (bench) => (recipeOf(bench)?.kind === 'fit' ? 'Hold the spacing' : 'Make the spacing live'),
     group: 'curve',
     keys: ['v'],
     inMenu: hasFit,
@@ -432,6 +474,7 @@ export const BENCH_ACTIONS: readonly BenchAction[] = [
   },
   {
     label: 'Close, or open',
+    now: (bench) => (isClosed(recipeOf(bench) ?? NO_RECIPE) ? 'Open the curve at its start' : 'Close the curve'),
     group: 'curve',
     keys: ['o'],
     inMenu: hasCurve,
@@ -459,7 +502,7 @@ export const BENCH_ACTIONS: readonly BenchAction[] = [
     does: () => undefined,
   },
   { label: 'Undo', group: 'drawing', keys: ['Ctrl+Z'], does: ({ stepHistory }) => stepHistory.undo() },
-  { label: 'Redo', group: 'drawing', keys: ['Ctrl+Shift+Z'], does: ({ stepHistory }) => stepHistory.redo() },
+  { label: 'Redo', group: 'drawing', keys: ['Ctrl+Shift+Z', 'Ctrl+Y'], does: ({ stepHistory }) => stepHistory.redo() },
   { label: 'History and stages', group: 'drawing', keys: ['h'], does: (bench) => bench.toggleHistory() },
 
   { label: 'All in view', group: 'looking', keys: ['a'], inMenu: () => true, does: (bench) => bench.showAll() },

@@ -6,6 +6,7 @@ import {
   computed,
   DestroyRef,
   effect,
+  ElementRef,
   inject,
   input,
   signal,
@@ -18,8 +19,9 @@ import { Store } from '@ngrx/store';
 import { scale, subtract } from '@pencil-bend/core';
 import { selectionOf, type Step, titleOf } from '@pencil-bend/document';
 import { ButtonDirective } from 'primeng/button';
+import { Splitter } from 'primeng/splitter';
 import { Tooltip } from 'primeng/tooltip';
-import type { Workbench } from '../actions/benchActions';
+import type { BenchAction, Workbench } from '../actions/benchActions';
 import { copied, pasted } from '../actions/clipboard';
 import { actionFor } from '../actions/shortcuts';
 import { Graphs } from '../panels/graphs/graphs';
@@ -33,6 +35,7 @@ import { BENCH_SERVICES } from '../session/benchServices';
 import { Editing } from '../session/editing';
 import { LossyPreview } from '../session/lossyPreview';
 import { Readings } from '../session/readings';
+import { Remarks } from '../session/remarks';
 import { Snaps } from '../session/snaps';
 import { StageView } from '../session/stageView';
 import { Target } from '../session/target';
@@ -75,6 +78,7 @@ import { ToolView } from '../session/toolView';
     PromptLine,
     RouterLink,
     ShortcutsPanel,
+    Splitter,
     Toolbar,
     Tooltip,
     WordMark,
@@ -98,6 +102,7 @@ export class BenchPage implements Workbench {
   readonly hand = inject(ToolInHand);
   readonly lossy = inject(LossyPreview);
   readonly readings = inject(Readings);
+  private readonly remarks = inject(Remarks);
   readonly snaps = inject(Snaps);
   readonly stages = inject(StageView);
   readonly stepHistory = inject(StepHistory);
@@ -109,6 +114,8 @@ export class BenchPage implements Workbench {
   protected readonly toolWork = inject(ToolWork);
   private readonly store: Store<BenchState> = inject(Store);
   private readonly pane = viewChild(Pane);
+  /** What the palette opens below. */
+  protected readonly tools = viewChild<unknown, ElementRef<HTMLElement>>(Toolbar, { read: ElementRef });
   protected readonly saveState = this.store.selectSignal(selectSaveState);
   protected readonly notice = this.store.selectSignal(selectNotice);
   private readonly safe = this.store.selectSignal(selectSafe);
@@ -119,9 +126,19 @@ export class BenchPage implements Workbench {
   protected readonly menuAt = signal<MouseEvent | null>(null);
 
   protected readonly undoTitle = computed(() => lastTitle(this.stepHistory.stacks().stacks.undo));
+  /** Of what is being drawn its places, else the steps. */
+  protected readonly canUndo = computed(() => this.undoTitle() !== null || this.stepHistory.canUndo());
+  protected readonly canRedo = computed(
+    () => this.stepHistory.canRedo() || (this.redoTitle() !== null && !this.stepHistory.canUndo()),
+  );
   protected readonly redoTitle = computed(() => lastTitle(this.stepHistory.stacks().stacks.redo));
 
   protected readonly paletteShown = signal(false);
+  /** Shares of list, sheet and card, in percent, until they are dragged. */
+  protected readonly columns = [...columnsOf(window.innerWidth)];
+  protected readonly rows = [76, 24];
+  protected readonly columnGutters = guttersOf('Width of the list and the card', this.columns[0]);
+  protected readonly rowGutters = guttersOf('Height of the strip', this.rows[0]);
 
   constructor() {
     effect(() => {
@@ -130,7 +147,13 @@ export class BenchPage implements Workbench {
     });
     const title = inject(Title);
     effect(() => title.setTitle(`${this.editing.project()?.name ?? 'Bench'} · Pencil Bend`));
-    inject(DestroyRef).onDestroy(() => this.store.dispatch(drawingActions.left()));
+    // Heard before anything else: what is said next must not go with the key that led to it.
+    const next = (event: Event) => this.nextThing(event);
+    for (const type of ['keydown', 'pointerdown']) window.addEventListener(type, next, true);
+    inject(DestroyRef).onDestroy(() => {
+      for (const type of ['keydown', 'pointerdown']) window.removeEventListener(type, next, true);
+      this.store.dispatch(drawingActions.left());
+    });
   }
 
   /**
@@ -152,11 +175,18 @@ export class BenchPage implements Workbench {
     const action = actionFor(event);
     if (!action) return;
     // A button in focus answers Enter and Space itself, unless the pointer is on the sheet: then Space is for panning.
-    const onButton = event.target instanceof HTMLButtonElement || event.target instanceof HTMLAnchorElement;
-    const priced = this.lossy.offer() !== null && !(event.target as Element).closest('pb-price-box');
+    const within = event.target instanceof Element ? event.target : null;
+    const onButton = within?.closest(ANSWERS_KEYS);
+    const priced = this.lossy.offer() !== null && !within?.closest('pb-price-box');
     if (onButton && ((event.key === 'Enter' && !priced) || (event.key === ' ' && !this.viewports.pointer()))) return;
     event.preventDefault();
-    this.editing.attempt(() => action.does(this));
+    this.act(action);
+  }
+
+  /** The next key or click: what was said of the last one goes, unless it is read again. */
+  private nextThing(event: Event): void {
+    const alone = event instanceof KeyboardEvent && ['Shift', 'Control', 'Alt', 'Meta'].includes(event.key);
+    if (this.editing.project() && !alone) this.remarks.clear();
   }
 
   /** Keys that come before the field for a place is there belong to it too. */
@@ -212,6 +242,10 @@ export class BenchPage implements Workbench {
     this.pane()?.spaceHeld.set(true);
   }
 
+  protected act(action: BenchAction): void {
+    this.editing.attempt(() => action.does(this));
+  }
+
   togglePalette(): void {
     this.paletteShown.update((shown) => !shown);
   }
@@ -255,6 +289,9 @@ export class BenchPage implements Workbench {
   }
 }
 
+/** What answers Enter and Space itself. */
+const ANSWERS_KEYS = 'button, a, [role=button], [role=switch], [role=tab], [role=treeitem]';
+
 const isField = (target: EventTarget | null): boolean =>
   target instanceof HTMLTextAreaElement ||
   (target instanceof HTMLInputElement && !['checkbox', 'range'].includes(target.type));
@@ -275,4 +312,19 @@ function isTyping({ target, key, ctrlKey, metaKey }: KeyboardEvent): boolean {
 function lastTitle(steps: readonly Step[]): string | null {
   const step = steps.at(-1);
   return step ? titleOf(step.title) : null;
+}
+
+/** What the splitter's own marks leave unsaid: its handle is the separator, and what it parts. */
+const guttersOf = (label: string, first: number) => ({
+  panel: {},
+  gutter: { role: 'presentation' },
+  gutterHandle: { role: 'separator', 'aria-label': label, 'aria-valuenow': String(Math.round(first)) },
+});
+
+/** A list and a card that are readable on a narrow screen, and use some of a wide one. */
+function columnsOf(width: number): readonly [list: number, sheet: number, card: number] {
+  const share = (least: number, wanted: number, most: number) =>
+    (100 * Math.min(most, Math.max(least, wanted * width))) / width;
+  const [list, card] = [share(190, 0.165, 280), share(290, 0.23, 420)];
+  return [list, 100 - list - card, card];
 }

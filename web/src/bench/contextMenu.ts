@@ -54,7 +54,7 @@ export class BenchContextMenu {
   protected readonly items = computed((): MenuItem[] => {
     const bench = this.workbench();
     const line = (action: BenchAction): MenuItem => ({
-      label: action.label,
+      label: untracked(() => action.now?.(bench)) ?? action.label,
       data: keysShown(action.keys[0]),
       command: () => bench.editing.attempt(() => action.does(bench)),
     });

@@ -5,6 +5,7 @@ import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { ButtonDirective } from 'primeng/button';
+import { Message } from 'primeng/message';
 import { StageView } from '../session/stageView';
 import { counted } from '../ui/labels';
 import { savingActions } from '../state/actions';
@@ -14,10 +15,10 @@ import { selectDrawing, selectSaving } from '../state/selectors';
 /** What cannot wait until somebody looks at the header: changes that came too late, and a browser that stores nothing. */
 @Component({
   selector: 'pb-notices',
-  imports: [ButtonDirective, DatePipe],
+  imports: [ButtonDirective, DatePipe, Message],
   template: `
     @if (conflict(); as conflict) {
-      <div class="notice" role="alert">
+      <p-message severity="warn" role="alert" [closable]="false">
         <p>
           <b>{{ conflict.title }}</b> {{ conflict.message }}
         </p>
@@ -29,10 +30,10 @@ import { selectDrawing, selectSaving } from '../state/selectors';
             </button>
           }
         </p>
-      </div>
+      </p-message>
     }
     @if (viewed(); as viewed) {
-      <div class="notice" role="status">
+      <p-message severity="warn" role="status" [closable]="false">
         <p>
           <b>You look at the stage ‘{{ viewed.name }}’</b> of {{ viewed.time | date: 'd MMM, HH:mm' }}. The drawing is
           as you left it.
@@ -50,10 +51,10 @@ import { selectDrawing, selectSaving } from '../state/selectors';
             Restore this stage
           </button>
         </p>
-      </div>
+      </p-message>
     }
     @if (notStored(); as why) {
-      <div class="notice" role="alert">
+      <p-message severity="warn" role="alert" [closable]="false">
         <p>
           <b>This browser does not store your changes: {{ why }}.</b> Drawing goes on, and the server keeps each change
           as before. While the server is away, changes live in this window only.
@@ -63,25 +64,24 @@ import { selectDrawing, selectSaving } from '../state/selectors';
             Understood
           </button>
         </p>
-      </div>
+      </p-message>
     }
   `,
   styles: `
-    .notice {
+    p-message {
+      display: block;
+    }
+    :host ::ng-deep .p-message-text {
       display: flex;
+      flex: 1;
       align-items: center;
       gap: 24px;
-      padding: 8px 14px 8px 18px;
-      border-bottom: 1px solid #ecd2a0;
-      background: var(--ochre-wash);
-      font-size: 13px;
     }
     p:first-child {
       flex: 1;
       max-width: 960px;
     }
     b {
-      color: var(--ochre);
       font-weight: 600;
     }
     .buttons {

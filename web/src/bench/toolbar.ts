@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { Store } from '@ngrx/store';
+import { ButtonDirective } from 'primeng/button';
 import { Tooltip } from 'primeng/tooltip';
 import { keysShown } from '../actions/shortcuts';
 import { ToolInHand } from '../session/toolInHand';
@@ -12,7 +13,7 @@ import { Icon } from '../ui/icon';
 /** The tools that are at hand over the sheet, and how it is looked at. */
 @Component({
   selector: 'pb-toolbar',
-  imports: [Icon, Tooltip],
+  imports: [ButtonDirective, Icon, Tooltip],
   templateUrl: './toolbar.html',
   styleUrl: './toolbar.css',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -3,8 +3,11 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { Router, RouterLink } from '@angular/router';
 import { ButtonDirective } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
+import { Message } from 'primeng/message';
 import { Tooltip } from 'primeng/tooltip';
 import { firstValueFrom, type Observable } from 'rxjs';
+import { Choice } from '../ui/choice';
+import { FileButton } from '../ui/fileButton';
 import { Icon } from '../ui/icon';
 import { NameField } from '../ui/nameField';
 import { counted } from '../ui/labels';
@@ -18,7 +21,19 @@ const BIN_DAYS = 30;
 /** All projects: open, make, rename, duplicate, bring in and save as a file; and the bin. */
 @Component({
   selector: 'pb-projects-page',
-  imports: [ButtonDirective, DatePipe, Icon, InputText, NameField, RouterLink, Tooltip, WordMark],
+  imports: [
+    ButtonDirective,
+    Choice,
+    DatePipe,
+    FileButton,
+    Icon,
+    InputText,
+    Message,
+    NameField,
+    RouterLink,
+    Tooltip,
+    WordMark,
+  ],
   templateUrl: './projectsPage.html',
   styleUrl: './projectsPage.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -62,15 +77,11 @@ export class ProjectsPage {
     return this.openNew('The demo was not made', this.api.createDemo());
   }
 
-  protected async bringIn(field: HTMLInputElement): Promise<void> {
-    const [file] = field.files ?? [];
-    if (!file) return;
-    await this.attempt(`\u2018${file.name}\u2019 was not brought in`, async () => {
+  protected bringIn(file: File): Promise<void> {
+    return this.attempt(`\u2018${file.name}\u2019 was not brought in`, async () => {
       await firstValueFrom(this.api.bringIn(await file.text()));
       this.showsBin.set(false);
     });
-    // The same file can be chosen again once it is mended.
-    field.value = '';
   }
 
   protected rename({ id, name }: ListedProject, given: string): Promise<void> {
@@ -102,10 +113,6 @@ export class ProjectsPage {
     this.showsBin.set(bin);
     this.asked.set(null);
     this.justBinned.set(null);
-  }
-
-  protected sort(by: string): void {
-    this.sorting.set(by as Sorting);
   }
 
   /** When a binned project goes for good. */

@@ -2,10 +2,10 @@ import type { ListedProject } from '../api/projectsApi';
 
 export type Sorting = 'changed' | 'name' | 'items';
 
-export const SORTINGS: readonly { readonly by: Sorting; readonly label: string }[] = [
-  { by: 'changed', label: 'Last changed' },
-  { by: 'name', label: 'Name' },
-  { by: 'items', label: 'Most curves' },
+export const SORTINGS: readonly { readonly value: Sorting; readonly label: string }[] = [
+  { value: 'changed', label: 'Last changed' },
+  { value: 'name', label: 'Name' },
+  { value: 'items', label: 'Most curves' },
 ];
 
 const byName = new Intl.Collator(undefined, { numeric: true, sensitivity: 'base' });

@@ -16,6 +16,7 @@ import { drawingActions } from '../state/actions';
 import { newStamp } from '../state/ids';
 import { type BenchState, reducers } from '../state/reducers';
 import { SyncQueue } from '../sync/syncQueue';
+import { ReadingWorkService } from '../work/readingWorkService';
 import { HeavyWorkService } from '../work/heavyWorkService';
 import { type Asked, type JobKind, runJob } from '../work/jobs';
 import { BENCH_SERVICES } from './benchServices';
@@ -72,6 +73,7 @@ export function openBench(project: Project) {
       ...BENCH_SERVICES,
       { provide: Actions, useValue: EMPTY },
       { provide: HeavyWorkService, useClass: WorkHere },
+      { provide: ReadingWorkService, useClass: WorkHere },
       { provide: SyncQueue, useClass: QueueHere },
       { provide: ProjectsApi, useValue: {} },
     ],

@@ -2,6 +2,8 @@ import { AddedHandles } from './addedHandles';
 import { Editing } from './editing';
 import { LossyPreview } from './lossyPreview';
 import { Readings } from './readings';
+import { Remarks } from './remarks';
+import { SelfCrossings } from './selfCrossings';
 import { ShownItems } from './shownItems';
 import { Snaps } from './snaps';
 import { StageView } from './stageView';
@@ -21,6 +23,8 @@ export const BENCH_SERVICES = [
   Editing,
   LossyPreview,
   Readings,
+  Remarks,
+  SelfCrossings,
   ShownItems,
   Snaps,
   StageView,

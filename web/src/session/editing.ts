@@ -16,6 +16,7 @@ import { newStamp } from '../state/ids';
 import type { BenchState } from '../state/reducers';
 import { selectNotice, selectProject, selectSelection, selectViewedStage } from '../state/selectors';
 import { AddedHandles } from './addedHandles';
+import { Remarks } from './remarks';
 import { LossyPreview } from './lossyPreview';
 
 /** Commands that name the curve they are done to as `item`. */
@@ -28,6 +29,7 @@ export class Editing {
   private readonly store: Store<BenchState> = inject(Store);
   private readonly lossy = inject(LossyPreview);
   private readonly added = inject(AddedHandles);
+  private readonly remarks = inject(Remarks);
 
   readonly project = this.store.selectSignal(selectProject);
   readonly selection = this.store.selectSignal(selectSelection);
@@ -47,8 +49,11 @@ export class Editing {
       this.lossy.ask(call);
       return true;
     }
+    const before = this.project();
     this.added.during(call, () => this.store.dispatch(drawingActions.commandCalled({ call, stamp: newStamp() })));
-    return this.notice() === null;
+    if (this.notice() !== null) return false;
+    this.remarks.after(call, before, this.project());
+    return true;
   }
 
   /** Does a command to the curve that is selected alone. */

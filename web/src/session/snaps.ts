@@ -1,10 +1,15 @@
 import { ToolView } from './toolView';
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import type { Vector3 } from '@pencil-bend/core';
+import { add, type Vector3 } from '@pencil-bend/core';
+import type { Id } from '@pencil-bend/document';
 import type { SnapKind } from '../api/savedView';
 import { alongDirection, catchAt } from '../snap/catchAt';
+import { catchDirection } from '../snap/catchDirection';
 import type { Caught } from '../snap/caught';
+import type { Carried } from '../tools/contract';
+import type { ShownItem } from '../view/shownItem';
+import { Editing } from './editing';
 import { viewActions } from '../state/actions';
 import type { BenchState } from '../state/reducers';
 import { selectSnapping, selectSnaps } from '../state/selectors';
@@ -24,21 +29,32 @@ export interface CatchKeys {
 @Injectable()
 export class Snaps {
   private readonly store: Store<BenchState> = inject(Store);
+  private readonly editing = inject(Editing);
   private readonly toolView = inject(ToolView);
   private readonly shown = inject(ShownItems);
   private readonly target = inject(Target);
   private readonly kinds = this.store.selectSignal(selectSnaps);
   private readonly chosen = computed(() => new Set(this.kinds()));
   private trail: readonly Caught[] = [];
+  private lastStill: {
+    readonly kept: readonly ShownItem[];
+    readonly key: string;
+    readonly items: readonly ShownItem[];
+  } | null = null;
 
   /** Whether places are caught at all. */
   readonly on = this.store.selectSignal(selectSnapping);
   /** What is caught under the pointer now. */
   readonly caught = signal<Caught | null>(null);
 
-  /** The place that is caught, or null: for a tool that takes places. */
+  /** The place that is caught, or null: of a drag that of what it carries. */
   catch(at: Vector3, reach: number, keys: CatchKeys): Caught | null {
-    const caught = this.toolView.accepts().places ? this.found(at, reach, keys) : null;
+    const { places, carries } = this.toolView.accepts();
+    const caught = places
+      ? this.found(at, reach, keys)
+      : carries && !keys.free
+        ? this.carried(at, reach, carries)
+        : null;
     if (this.caught() !== caught) this.caught.set(caught);
     return caught;
   }
@@ -83,6 +99,29 @@ export class Snaps {
     return straight && last && (!found || found.kind === 'level' || found.kind === 'grid')
       ? alongDirection(at, last, plane)
       : found;
+  }
+
+  /** What is dragged is caught by what lies still. */
+  private carried(pointer: Vector3, reach: number, { offset, from, about }: Carried): Caught | null {
+    if (!this.on()) return null;
+    const at = add(pointer, offset);
+    const plane = this.target.plane();
+    const moving = new Set([...this.editing.selection().items, ...this.shown.inHand().map(({ id }) => id)]);
+    const items = this.still(moving);
+    const on = this.chosen();
+    if (about) return catchDirection(at, about, { items, on, plane, reach });
+    const levels = [{ at: from, label: 'where it was' }];
+    return catchAt(at, { items, on, plane, grid: this.target.grid(), reach, last: null, levels });
+  }
+
+  /** The same list as long as the same items move: what is known of its places is kept with it. */
+  private still(moving: ReadonlySet<Id>): readonly ShownItem[] {
+    const kept = this.shown.kept();
+    const key = [...moving].join();
+    if (this.lastStill?.kept !== kept || this.lastStill.key !== key) {
+      this.lastStill = { kept, key, items: kept.filter(({ id }) => !moving.has(id)) };
+    }
+    return this.lastStill.items;
   }
 
   private remember(caught: Caught): void {

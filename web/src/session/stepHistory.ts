@@ -28,7 +28,8 @@ export class StepHistory {
 
   redo(): void {
     if (this.canRedo()) this.hand.feed({ type: 'again' });
-    else this.store.dispatch(drawingActions.redone({ stamp: newStamp() }));
+    // While something is drawn, steps before it are not done again under it.
+    else if (!this.canUndo()) this.store.dispatch(drawingActions.redone({ stamp: newStamp() }));
   }
 
   /** Takes back, or does again, so many steps. */

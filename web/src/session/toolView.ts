@@ -12,6 +12,8 @@ export class ToolView {
 
   /** What inspector, comb and graph are about: what is selected, or what would come of the tool. */
   readonly reads = computed(() => this.tool().reads);
+  /** What is selected is marked as such, unless something new is being made beside it. */
+  readonly marksSelection = computed(() => this.tool().reads === 'selection' || this.tool().needsSelection === true);
   readonly accepts = computed((): Accepts => this.tool().accepts(this.hand.now()));
   readonly preview = computed(() => this.tool().preview(this.hand.now(), this.hand.context()));
   readonly prompt = computed(() => this.tool().prompt(this.hand.now(), this.hand.context()));

@@ -1,7 +1,8 @@
 import { ToolView } from './toolView';
 import { computed, inject, Injectable, linkedSignal, signal } from '@angular/core';
-import { readPlace } from '../tools/place/typedPlace';
-import { UNIT } from '../ui/length';
+import { inPlane } from '@pencil-bend/core';
+import { readPlace, type TypedPlace as ReadPlace } from '../tools/place/typedPlace';
+import { lengthShown, UNIT } from '../ui/length';
 import { Editing } from './editing';
 import { Target } from './target';
 import { ToolInHand } from './toolInHand';
@@ -39,17 +40,37 @@ export class TypedPlace {
     return true;
   }
 
+  /** What the text means so far, where it means something: '(12.000, 5.000)', 'radius 7.500 mm'. */
+  readonly understood = computed((): string | null => {
+    const text = this.text();
+    const read = text && this.read(text);
+    if (!read || !read.ok) return null;
+    const units = this.editing.project()?.units ?? 'mm';
+    const shown = (mm: number) => lengthShown(mm, units);
+    if (read.value !== undefined) {
+      const meaning = this.meaning();
+      const size = meaning?.plain ? String(read.value) : `${shown(read.value)} ${units}`;
+      return `${meaning?.label ?? 'length'} ${size}`;
+    }
+    const [x, y, z] = inPlane(this.target.plane(), read.at);
+    return `(${[x, y, ...(z === 0 ? [] : [z])].map(shown).join(', ')}) ${units}`;
+  });
+
   /** Gives the place; where something is wrong with it, that is said and nothing was given. */
   give(text: string): void {
-    const read = readPlace(text, {
+    const read = this.read(text);
+    if (!read.ok) return this.mistake.set(read.why);
+    this.text.set(null);
+    this.hand.feed({ type: 'typed', at: read.at, ...(read.value !== undefined && { value: read.value }) });
+  }
+
+  private read(text: string): ReadPlace {
+    return readPlace(text, {
       unit: UNIT[this.editing.project()?.units ?? 'mm'],
       plane: this.target.plane(),
       last: this.toolView.preview().placed.at(-1) ?? null,
       pointer: this.viewports.pointer(),
       meaning: this.meaning(),
     });
-    if (!read.ok) return this.mistake.set(read.why);
-    this.text.set(null);
-    this.hand.feed({ type: 'typed', at: read.at, ...(read.value !== undefined && { value: read.value }) });
   }
 }

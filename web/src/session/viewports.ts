@@ -6,7 +6,8 @@ import type { Camera } from '../api/savedView';
 import { viewActions } from '../state/actions';
 import type { BenchState } from '../state/reducers';
 import { selectCamera, selectPlanes } from '../state/selectors';
-import type { Viewport } from '../view/viewport';
+import { flattened, type ShownItem } from '../view/shownItem';
+import { fitted, type Viewport } from '../view/viewport';
 
 /** Until the sheet was looked at. */
 const FIRST_CAMERA: Camera = { x: 0, y: 0, scale: 0.25 };
@@ -33,8 +34,17 @@ export class Viewports {
   /** The pointer's place in the plane of the view; null when it is elsewhere. */
   readonly pointer = signal<Vector3 | null>(null);
 
+  /** The place to draw at was brought there, or the sheet was walked through, by keys and not by the pointer. */
+  readonly byKeys = signal(false);
+
   look({ x, y, scale }: Camera): void {
     this.store.dispatch(viewActions.cameraMoved({ camera: { x, y, scale } }));
+  }
+
+  /** Shows all of some items, with a margin. */
+  bringIntoView(items: readonly ShownItem[]): void {
+    const points = items.flatMap(({ curve, at }) => (curve ? [...flattened(curve, 1).points] : (at ?? [])));
+    this.look(fitted(this.viewport(), Float64Array.from(points)));
   }
 
   resize(width: number, height: number): void {

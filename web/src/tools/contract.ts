@@ -121,7 +121,7 @@ export type Option = {
       readonly kind: 'toggle';
       readonly value: boolean;
       /** What is said where it is not 'yes' and 'no'. */
-      readonly states?: readonly [on: string, off: string];
+      readonly states?: readonly [off: string, on: string];
     }
   /** A length in mm over powers of 2; `missing` says what it needs first. */
   | {
@@ -193,6 +193,16 @@ export interface Transition<State extends ToolState = ToolState> extends Effects
   readonly state: State | null;
 }
 
+/** What a drag carries: it is caught by snaps in place of the pointer. */
+export interface Carried {
+  /** From the pointer to the place that is carried. */
+  readonly offset: Vector3;
+  /** Where that place was when it was taken up. */
+  readonly from: Vector3;
+  /** Of a tangent: the place it turns about, and only its direction is caught. */
+  readonly about: Vector3 | null;
+}
+
 /** What a tool makes use of in its present state; nothing else is looked for, caught or fed to it. */
 export interface Accepts {
   /** Places: they are caught by snaps, typed, and brought by arrow keys. */
@@ -203,11 +213,20 @@ export interface Accepts {
   readonly strokes: boolean;
   /** Drags of handles, by pointer and keys, and how they go. */
   readonly drags: DragSettings | null;
+  /** What is being dragged by the pointer. */
+  readonly carries: Carried | null;
   /** The next press picks what lies under it and selects nothing. */
   readonly picks: boolean;
 }
 
-export const ACCEPTS_NOTHING: Accepts = { places: false, curves: false, strokes: false, drags: null, picks: false };
+export const ACCEPTS_NOTHING: Accepts = {
+  places: false,
+  curves: false,
+  strokes: false,
+  drags: null,
+  carries: null,
+  picks: false,
+};
 
 /** The box around what is selected along the axes of a plane: its lower left corner and the upper right one in them. */
 export interface Frame {

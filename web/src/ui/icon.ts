@@ -15,6 +15,7 @@ import fit from '@tabler/icons/outline/maximize.svg';
 import remove from '@tabler/icons/outline/trash.svg';
 import locked from '@tabler/icons/outline/lock.svg';
 import unlocked from '@tabler/icons/outline/lock-open.svg';
+import less from '@tabler/icons/outline/minus.svg';
 import add from '@tabler/icons/outline/plus.svg';
 import grip from '@tabler/icons/outline/grip-vertical.svg';
 import up from '@tabler/icons/outline/chevron-up.svg';
@@ -44,6 +45,7 @@ const icons = {
   locked,
   unlocked,
   add,
+  less,
   grip,
   up,
   down,

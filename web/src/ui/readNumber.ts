@@ -26,13 +26,13 @@ class Mistake extends Error {}
 const TOKEN = /\s*(\d+(?:[.,]\d*)?(?:e[+-]?\d+)?|[.,]\d+(?:e[+-]?\d+)?|[a-zA-Z]+|["″'′]|[-+−*×·/()])/iy;
 
 /**
- * Reads arithmetic: `+ - * /`, brackets, decimals with a point or a comma, fractions behind whole numbers as in
- * '3 1/2', and units (mm, cm, m, in, ft) behind any number or bracket. Numbers without a unit are `unit` mm each, where
+ * Reads arithmetic: `+ - * /`, brackets, decimals with a point or a comma, thousands set apart as in '1 000' and
+ * '1.234,5', fractions behind whole numbers as in '3 1/2' and '3½', and units (mm, cm, m, in, ft) behind any number or bracket. Numbers without a unit are `unit` mm each, where
  * the result is a length; `unit` null asks for a plain number.
  */
 export function readNumber(text: string, unit: number | null): Typed {
   try {
-    const tokens = tokensOf(text);
+    const tokens = tokensOf(plainDigits(text));
     if (tokens.length === 0) throw new Mistake('A number is needed');
     const reader = new Reader(tokens, unit ?? 1);
     const { value, length } = reader.all();
@@ -44,6 +44,31 @@ export function readNumber(text: string, unit: number | null): Typed {
     if (!(error instanceof Mistake)) throw error;
     return { ok: false, why: error.message };
   }
+}
+
+/** Spaces that set thousands apart. */
+const SPACE = '[ \\u00a0\\u2009\\u202f]';
+const BY_SPACES = new RegExp(`(?<![\\d.,])(\\d{1,3}(?:${SPACE}\\d{3})+)(?!\\d)(\\s*/\\s*(\\d+))?`, 'g');
+const BY_POINTS = /(?<![\d.,])(\d{1,3}(?:\.\d{3})+),(\d+)(?![.,])/g;
+const BY_COMMAS = /(?<![\d.,])(\d{1,3}(?:,\d{3})+)\.(\d+)(?![.,])/g;
+const MANY_GROUPS = /(?<![\d.,])\d{1,3}(?:(?:\.\d{3}){2,}|(?:,\d{3}){2,})(?![\d.,])/g;
+
+/** Fractions written as one sign, and thousands set apart, as the digits they stand for. */
+function plainDigits(text: string): string {
+  return text
+    .replace(/(\d)?([\u00bc-\u00be\u2150-\u215e])/g, (_, before: string | undefined, sign: string) => {
+      const fraction = sign.normalize('NFKC').replace('\u2044', '/');
+      return before === undefined ? fraction : `${before} ${fraction}`;
+    })
+    .replace(BY_SPACES, (all, digits: string, over = '', under?: string) => {
+      // '3 125/1000' is a fraction behind a whole number, '1 000/2' is not.
+      const last = digits.slice(-3);
+      const isFraction = under !== undefined && !last.startsWith('0') && Number(last) < Number(under);
+      return isFraction ? all : digits.replace(/\D/g, '') + over;
+    })
+    .replace(BY_POINTS, (_, whole: string, part: string) => `${whole.replaceAll('.', '')}.${part}`)
+    .replace(BY_COMMAS, (_, whole: string, part: string) => `${whole.replaceAll(',', '')}.${part}`)
+    .replace(MANY_GROUPS, (all) => all.replace(/\D/g, ''));
 }
 
 function tokensOf(text: string): string[] {
@@ -70,8 +95,15 @@ class Reader {
 
   all(): Quantity {
     const sum = this.sum();
-    if (this.index < this.tokens.length) throw new Mistake(`'${this.tokens[this.index]}' is not expected there`);
-    return sum;
+    const next = this.tokens[this.index];
+    if (next === undefined) return sum;
+    if (next === ')') throw new Mistake('A bracket is closed that was not opened');
+    const behind = this.tokens[this.index - 1];
+    throw new Mistake(
+      /^[\d.,(]/.test(next)
+        ? `Between '${behind}' and '${next}' a sign is missing: + - * or /`
+        : `'${next}' cannot stand behind '${behind}'`,
+    );
   }
 
   private sum(): Quantity {

@@ -33,6 +33,12 @@ export function toPoint(viewport: Viewport, pixel: Pixel): Vector3 {
 /** The point in the middle. */
 export const middleOf = (viewport: Viewport): Vector3 => toPoint(viewport, [viewport.width / 2, viewport.height / 2]);
 
+/** Whether a point lies on the sheet. */
+export function isSeen(viewport: Viewport, point: Vector3): boolean {
+  const [x, y] = toPixel(viewport, point);
+  return x >= 0 && y >= 0 && x <= viewport.width && y <= viewport.height;
+}
+
 /** The viewport moved so that what was under `from` is under `to`. */
 export const panned = (viewport: Viewport, from: Pixel, to: Pixel): Viewport => ({
   ...viewport,

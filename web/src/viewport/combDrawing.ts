@@ -6,6 +6,7 @@ import { WideLine } from './wideLine';
 const PLUM = '#6f4a8e';
 const TEAL = '#1f7a6d';
 const OUTLINE = '#57555c';
+const CLIPPED = '#8a5a00';
 
 /** What is seen of a comb on one side of the curve. */
 interface Side {
@@ -18,6 +19,8 @@ interface Side {
 export class CombDrawing extends Group {
   private readonly sides: readonly Side[];
   private readonly outline: WideLine;
+  /** Over the tips of teeth that are cut. */
+  private readonly clipped: WideLine;
   private of: CurvatureComb | null = null;
 
   constructor(material: (colour: string, width: number, opacity?: number) => LineMaterial) {
@@ -29,8 +32,9 @@ export class CombDrawing extends Group {
     });
     this.sides = [side(PLUM, (kappa) => kappa < 0), side(TEAL, (kappa) => kappa >= 0)];
     this.outline = new WideLine(material(OUTLINE, 1.2));
+    this.clipped = new WideLine(material(CLIPPED, 3));
     for (const { area, teeth } of this.sides) this.add(area, teeth);
-    this.add(this.outline);
+    this.add(this.outline, this.clipped);
   }
 
   write(shown: { readonly comb: CurvatureComb; readonly profile: CurvatureProfile } | null): void {
@@ -40,6 +44,7 @@ export class CombDrawing extends Group {
     this.of = comb;
     const origin = comb.outlineFeet;
     this.outline.write([{ points: comb.outlineTips, join: 'through' }], origin);
+    this.clipped.write([{ points: capsOf(comb), join: 'pairs' }], origin);
     for (const { isHere, area, teeth } of this.sides) {
       writeArea(area, comb, profile, isHere);
       const pairs: number[] = [];
@@ -58,6 +63,7 @@ export class CombDrawing extends Group {
       teeth.dispose();
     }
     this.outline.dispose();
+    this.clipped.dispose();
   }
 }
 
@@ -66,6 +72,19 @@ function areaOf(color: string): Side['area'] {
   const area = new Mesh(new BufferGeometry(), new MeshBasicMaterial({ color, ...shading }));
   area.frustumCulled = false;
   return area;
+}
+
+/** Half way to the neighbours on both sides of each tip that is cut. */
+function capsOf({ clipped, teethTips: tips }: CurvatureComb): readonly number[] {
+  const last = tips.length / 3 - 1;
+  const caps: number[] = [];
+  for (const i of clipped) {
+    for (const other of [Math.max(0, i - 1), Math.min(last, i + 1)]) {
+      for (const c of [0, 1, 2]) caps.push(tips[3 * i + c]);
+      for (const c of [0, 1, 2]) caps.push((tips[3 * i + c] + tips[3 * other + c]) / 2);
+    }
+  }
+  return caps;
 }
 
 /** Fills between feet and tips: two triangles for each interval whose curvature is on this side. */

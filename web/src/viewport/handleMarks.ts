@@ -27,6 +27,7 @@ import {
   keyOf,
   pointsOf,
   type Selection,
+  tangentOn,
 } from '@pencil-bend/document';
 import { type Viewport, type Pixel, toPixel } from '../view/viewport';
 import { type ShownItem, flattened } from '../view/shownItem';
@@ -136,7 +137,7 @@ export function handlesOf(
     kinks: constrained.some(({ kink }) => kink) ? kinkMarks(points, constrained, builder) : [],
     control,
     weights: weightMarks(points, control, viewport, builder),
-    tangents: tangentMarks(recipe, points, builder),
+    tangents: [...tangentMarks(recipe, points, builder), ...turnMarks(curve, bends, builder)],
     on: builder.all(
       bends,
       KNOTS_APART,
@@ -245,6 +246,32 @@ function tangentMarks(recipe: Recipe, { fit }: CurvePoints, builder: MarkBuilder
       const end = builder.mark({ kind: 'tangent', id, side }, add(at, scale(stem, side)), `Tangent at point ${i + 1}`);
       const turn = (Math.atan2(end.y - point.y, end.x - point.x) * 180) / Math.PI;
       return { ...end, turn, foot: { x: point.x, y: point.y }, size: points[i].tangent ? 1 : 0 };
+    });
+  });
+}
+
+/** The tangents at the selected places of a curve that has no fit points. */
+function turnMarks(
+  curve: Curve,
+  places: readonly { readonly u: number; readonly at: Vector3 }[],
+  builder: MarkBuilder,
+): HandleMark[] {
+  const SIDES = [1, -1] as const;
+  return places.flatMap(({ u, at }, i): HandleMark[] => {
+    const handles = SIDES.map((side) => ({ kind: 'on-tangent', u, side }) as const);
+    if (!builder.isChosen({ kind: 'on', u }) && !handles.some((handle) => builder.isChosen(handle))) return [];
+    let tangent: ReturnType<typeof tangentOn>;
+    try {
+      tangent = tangentOn(curve, u);
+    } catch (error) {
+      if (error instanceof CommandError) return [];
+      throw error;
+    }
+    const stem = scale(tangent.direction, tangent.mm * HANDLE_SHARE);
+    const foot = builder.pixel(at);
+    return handles.map((handle) => {
+      const end = builder.mark(handle, add(at, scale(stem, handle.side)), `Tangent at knot ${i + 1}`);
+      return { ...end, turn: (Math.atan2(end.y - foot.y, end.x - foot.x) * 180) / Math.PI, foot };
     });
   });
 }

@@ -18,24 +18,25 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
-import { fromPlane, type Vector3 } from '@pencil-bend/core';
-import { handlesOn, keyOf, selectionOf } from '@pencil-bend/document';
+import { fromPlane, subtract, type Vector3 } from '@pencil-bend/core';
+import { handlesOn, keyOf, NOTHING, selectionOf } from '@pencil-bend/document';
 import type { Hit, PointerInput } from '../tools/contract';
 import { samplesOf } from './penSamples';
-import { coordinatesOf, fitted, panned, pinched, type Pixel, toPixel, toPoint, zoomed } from '../view/viewport';
-import { crossingPlaces } from './selfCrossingMarks';
-import { flattened } from '../view/shownItem';
+import { coordinatesOf, panned, pinched, type Pixel, toPixel, toPoint, zoomed } from '../view/viewport';
 import { curvePath, handlesOf, pathOf } from './handleMarks';
 import { linesShown } from '../view/grid';
 import { pick } from './picking';
 import { readingTag } from './readingTag';
 import { Scene } from './scene';
+import { SelfCrossings } from '../session/selfCrossings';
 import { Snaps } from '../session/snaps';
 import { Tracing } from '../session/tracing';
 import { overlayOf } from './overlay';
 import { liveStrokes, restingStrokes } from './strokes';
 import { PaneKeys } from './paneKeys';
 import { rayThrough, closestUnder, awayFromRay, rayUnder } from '../view/sight';
+
+const NO_OFFSET: Vector3 = [0, 0, 0];
 
 /** The drawing: curves and comb by WebGL, handles as SVG on top, and the pointer's way to the tool in hand. */
 @Component({
@@ -54,6 +55,7 @@ export class Pane {
   protected readonly readings = inject(Readings);
   protected readonly viewports = inject(Viewports);
   protected readonly addedHandles = inject(AddedHandles);
+  private readonly selfCrossings = inject(SelfCrossings);
   private readonly snaps = inject(Snaps);
   private readonly tracing = inject(Tracing);
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
@@ -69,7 +71,7 @@ export class Pane {
 
   protected readonly handles = computed(() => {
     const selected = this.shown.selected();
-    return selected && this.editing.selection().items.length === 1
+    return selected && this.toolView.reads() === 'selection' && this.editing.selection().items.length === 1
       ? handlesOf(selected, this.viewport(), this.editing.selection(), this.addedHandles.keys())
       : null;
   });
@@ -91,21 +93,18 @@ export class Pane {
     return offer && { path: curvePath(offer.after, this.viewport()), at: offer.price && this.pixel(offer.price.at) };
   });
   /** Places where the selected curve crosses itself. */
-  protected readonly crossed = computed(() => {
-    const curve = this.readings.curve();
-    return curve ? crossingPlaces(curve).map((at) => this.pixel(at)) : [];
-  });
+  protected readonly crossed = computed(() => this.selfCrossings.places().map((at) => this.pixel(at)));
   protected readonly reading = computed(() => {
     const reading = this.readings.atCursor();
     return reading && readingTag(reading, this.viewport(), this.editing.project()?.units ?? 'mm');
   });
 
+  /** What stands out as selected. */
+  private readonly marked = computed(() => (this.toolView.marksSelection() ? this.editing.selection() : NOTHING));
   private readonly hovered = computed(() => this.toolView.preview().hover);
-  private readonly resting = computed(() =>
-    restingStrokes(this.shown.resting(), this.editing.selection(), this.hovered()),
-  );
+  private readonly resting = computed(() => restingStrokes(this.shown.resting(), this.marked(), this.hovered()));
   private readonly live = computed(() => {
-    const selection = this.editing.selection();
+    const selection = this.marked();
     const selected = this.shown.resting().filter(({ id }) => selection.items.includes(id));
     return liveStrokes([...selected, ...this.shown.inHand()], selection, this.toolView.reads() === 'preview');
   });
@@ -205,9 +204,7 @@ export class Pane {
 
   /** Shows all that is drawn. */
   showAll(): void {
-    const shown = this.shown.all();
-    const points = shown.flatMap(({ curve, at }) => (curve ? [...flattened(curve, 1).points] : (at ?? [])));
-    this.viewports.look(fitted(this.viewport(), Float64Array.from(points)));
+    this.viewports.bringIntoView(this.shown.all());
   }
 
   protected wheel(event: WheelEvent): void {
@@ -249,6 +246,8 @@ export class Pane {
     this.touches.delete(event.pointerId);
     if (this.panning()) this.panning.set(null);
     else if (event.button === 0) this.feed('release', event);
+    // What a drag was caught by goes with it.
+    if (!this.toolView.accepts().places) this.snaps.letGo();
   }
 
   protected double(event: MouseEvent): void {
@@ -312,7 +311,7 @@ export class Pane {
   }
 
   private feed(type: PointerInput['type'], event: MouseEvent): void {
-    this.keys.pointsByKeys = false;
+    this.viewports.byKeys.set(false);
     const at = toPoint(this.viewport(), this.pixelOf(event));
     const drawing = this.toolView.accepts().strokes && event instanceof PointerEvent;
     const samples = drawing ? samplesOf(event, (each) => toPoint(this.viewport(), this.pixelOf(each))) : undefined;
@@ -336,7 +335,9 @@ export class Pane {
     const hits = on ? [on] : this.toolView.accepts().curves ? this.pickAt(at) : [];
     const caught = this.snaps.catch(at, reach, { free, straight: keys.shift === true });
     if (caught) this.viewports.pointer.set(caught.at);
-    this.hand.feed({ type, ...(caught ? { at: caught.at, caught } : { at }), hits, reach, ...keys });
+    // Of a drag what it carries was caught: the pointer is taken to be where it would be then.
+    const offset = this.toolView.accepts().carries?.offset ?? NO_OFFSET;
+    this.hand.feed({ type, ...(caught ? { at: subtract(caught.at, offset), caught } : { at }), hits, reach, ...keys });
   }
 
   /** What lies under a point, of the drawing as it is kept: what a tool would make of it cannot be picked. */
@@ -370,7 +371,8 @@ export class Pane {
 
   /** A project that was not looked at yet is shown whole. */
   private lookFirst(): void {
-    if (!this.editing.project() || this.viewport().width === 0 || this.viewports.isLookedAt()) return;
+    const { width, height } = this.viewport();
+    if (!this.editing.project() || width === 0 || height === 0 || this.viewports.isLookedAt()) return;
     untracked(() => this.showAll());
   }
 

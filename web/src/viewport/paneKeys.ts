@@ -8,6 +8,7 @@ import { Readings } from '../session/readings';
 import { ShownItems } from '../session/shownItems';
 import { Target } from '../session/target';
 import { ToolInHand } from '../session/toolInHand';
+import { TypedPlace } from '../session/typedPlace';
 import { Viewports } from '../session/viewports';
 import type { Hit, PointerInput } from '../tools/contract';
 import { gridPointNear } from '../view/grid';
@@ -26,6 +27,7 @@ export class PaneKeys {
   private readonly readings = inject(Readings);
   private readonly shown = inject(ShownItems);
   private readonly target = inject(Target);
+  private readonly typed = inject(TypedPlace);
   private readonly viewports = inject(Viewports);
 
   private readonly stops = computed(() => stopsOf(this.shown.all(), this.editing.selection(), this.handles()));
@@ -43,9 +45,6 @@ export class PaneKeys {
   });
   /** What a screen reader says next. */
   readonly announcement = signal('');
-  /** The place to draw at was brought there by keys. */
-  pointsByKeys = false;
-
   constructor(
     private readonly handles: Signal<Handles | null>,
     private readonly feed: Feed,
@@ -54,8 +53,9 @@ export class PaneKeys {
   /** Whether the key meant something here. */
   press({ key, shiftKey }: KeyboardEvent): boolean {
     const way = ARROWS[key];
-    if (way) return this.arrow(way, shiftKey);
-    return (key === 'Enter' || key === ' ') && this.take(key);
+    const means = way ? this.arrow(way, shiftKey) : (key === 'Enter' || key === ' ') && this.take(key);
+    if (means) this.viewports.byKeys.set(true);
+    return means;
   }
 
   leave(): void {
@@ -89,7 +89,6 @@ export class PaneKeys {
 
   /** Where the next point goes: of a tool that works on curves along the one at hand, else by the grid. */
   private pointBy(by: Vector3, along: number): boolean {
-    this.pointsByKeys = true;
     const { curves, places } = this.toolView.accepts();
     let at: Vector3;
     if (curves && !places && this.readings.curve()) {
@@ -115,8 +114,12 @@ export class PaneKeys {
     if (this.lossy.offer()) return false;
     const { drags, picks } = this.toolView.accepts();
     if (drags) return this.takeStop(picks);
+    // A space in what is typed belongs to it.
+    if (key !== ' ' || this.typed.text() !== null) return false;
     const at = this.viewports.pointer();
-    if (!this.pointsByKeys || !at || key !== ' ') return false;
+    // Without a pointer on the sheet the first press brings the place to draw at into sight.
+    if (!at) return this.pointBy([0, 0, 0], 0);
+    if (!this.viewports.byKeys()) return false;
     this.feed('press', at);
     this.feed('release', at);
     return true;

@@ -8,7 +8,17 @@ import { type ShownItem, flattened } from '../view/shownItem';
 import { inKeyOrder, type Handles, type HandleMark } from './handleMarks';
 
 /** Which kind of handle is taken first where several lie equally near to the pointer. */
-const FIRST: readonly Handle['kind'][] = ['fit', 'control', 'tangent', 'weight', 'on', 'knot', 'seam', 'leg'];
+const FIRST: readonly Handle['kind'][] = [
+  'fit',
+  'control',
+  'tangent',
+  'on-tangent',
+  'weight',
+  'on',
+  'knot',
+  'seam',
+  'leg',
+];
 
 /** A kind that comes later must be nearer by this share of the reach for each place. */
 const PREFERRED = 0.15;

@@ -22,7 +22,9 @@ import {
   type Result,
   success,
   unpackCurve,
+  type Vector3,
 } from '@pencil-bend/core';
+import { crossingPlaces } from './crossingPlaces';
 
 /**
  * What is computed away from the main thread: for each job what it is asked, and what it answers. Curves travel packed,
@@ -58,6 +60,8 @@ export interface Jobs {
     };
     readonly answer: Result<Packed<Priced>, NotReached>;
   };
+  /** Where a curve crosses itself. */
+  'self-crossings': { readonly asked: { readonly curve: Float64Array }; readonly answer: readonly Vector3[] };
   /** What it costs to have the second curve in place of the first. */
   price: {
     readonly asked: { readonly first: Float64Array; readonly second: Float64Array };
@@ -83,6 +87,7 @@ const work: Work = {
   lighten: ({ curve, tolerance, options }, progress) =>
     packed(lighten(unpackCurve(curve), tolerance, { ...options, progress })),
   relay: ({ curve, target, options }, progress) => packed(relay(unpackCurve(curve), target, { ...options, progress })),
+  'self-crossings': ({ curve }) => crossingPlaces(unpackCurve(curve)),
   price: (asked) => {
     const [first, second] = [unpackCurve(asked.first), unpackCurve(asked.second)];
     return { deviation: deviation(first, second), change: curvatureChange(first, second) };

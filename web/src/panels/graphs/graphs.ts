@@ -12,6 +12,7 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
+import { Tab, TabList, TabPanel, TabPanels, Tabs } from 'primeng/tabs';
 import { radiusOf } from '@pencil-bend/core';
 import { KnotLine } from './knotLine';
 import { NotLoaded } from '../../ui/notLoaded';
@@ -22,79 +23,110 @@ import { drawGraph, lengthAtX, graphFrame } from './curvatureGraph';
 /** The graph under the sheet: signed curvature over arc length, with the cursor it shares with the sheet. */
 @Component({
   selector: 'pb-graphs',
-  imports: [KnotLine, NotLoaded],
+  imports: [KnotLine, NotLoaded, Tab, TabList, TabPanel, TabPanels, Tabs],
   template: `
-    <header>
-      <span class="tabs" role="group" aria-label="What the strip shows">
-        <button type="button" [attr.aria-pressed]="tab() === 'curvature'" (click)="tab.set('curvature')">
-          Curvature
-        </button>
-        <button type="button" [attr.aria-pressed]="tab() === 'knots'" (click)="tab.set('knots')">Knot line</button>
-      </span>
-      @if (tab() === 'curvature' && readings.reading()?.profile) {
-        @if (readings.atCursor(); as reading) {
-          <span class="number" data-testid="reading">
-            <b>{{ length(reading.s) }}</b> κ {{ curvature(reading.kappa) }} {{ radius(reading.kappa) }}
-          </span>
-        } @else {
-          <span class="number quiet">κ in 1/{{ units() }} over length in {{ units() }}</span>
+    <p-tabs [value]="tab()" (valueChange)="tab.set($any($event))">
+      <header>
+        <p-tablist>
+          <p-tab value="curvature" (keydown)="passOn($event)">Curvature</p-tab>
+          <p-tab value="knots" (keydown)="passOn($event)">Knot line</p-tab>
+        </p-tablist>
+        @if (whose(); as name) {
+          <span class="whose">{{ name }}</span>
         }
-        <span class="number quiet">{{ count() }}</span>
-      }
-    </header>
-    @let knots = tab() === 'knots' && shown.selected()?.curve;
-    @defer (when knots; prefetch on timer(3s)) {
-      @if (knots) {
-        <pb-knot-line />
-      }
-    } @error {
-      @if (knots) {
-        <pb-not-loaded />
-      }
-    }
-    @if (!knots && readings.reading()?.profile) {
-      <div class="graph" #box>
-        <canvas
-          #canvas
-          role="img"
-          [attr.aria-label]="'Signed curvature over arc length, ' + count()"
-          (pointermove)="hover($event.offsetX)"
-          (pointerleave)="readings.cursor.set(null)"
-        ></canvas>
-      </div>
-    } @else if (!knots) {
-      <p class="quiet">Select a curve to read its curvature along its length, and its knots over its parameter.</p>
-    }
+        @if (tab() === 'curvature' && readings.reading()?.profile) {
+          @if (readings.atCursor(); as reading) {
+            <span class="number" data-testid="reading">
+              <b>{{ length(reading.s) }}</b> κ {{ curvature(reading.kappa) }} {{ radius(reading.kappa) }}
+            </span>
+          } @else {
+            <span class="number quiet">κ in 1/{{ units() }} over length in {{ units() }}</span>
+          }
+          <span class="number quiet">{{ count() }}</span>
+        }
+      </header>
+      <p-tabpanels>
+        <p-tabpanel value="curvature">
+          @if (tab() === 'curvature') {
+            @if (readings.reading()?.profile) {
+              <div class="graph" #box>
+                <canvas
+                  #canvas
+                  role="img"
+                  [attr.aria-label]="'Signed curvature over arc length, ' + count()"
+                  (pointermove)="hover($event.offsetX)"
+                  (pointerleave)="readings.cursor.set(null)"
+                ></canvas>
+              </div>
+            } @else {
+              <p class="quiet">Select a curve to read its curvature along its length.</p>
+            }
+          }
+        </p-tabpanel>
+        <p-tabpanel value="knots">
+          @let knots = tab() === 'knots' && shown.selected()?.curve;
+          @defer (when knots; prefetch on idle) {
+            @if (knots) {
+              <pb-knot-line />
+            }
+          } @error {
+            @if (knots) {
+              <pb-not-loaded />
+            }
+          }
+          @if (tab() === 'knots' && !knots) {
+            <p class="quiet">Select a curve to see its knots over its parameter.</p>
+          }
+        </p-tabpanel>
+      </p-tabpanels>
+    </p-tabs>
   `,
   styles: `
     :host {
       display: flex;
-      flex-direction: column;
+      min-width: 0;
       min-height: 0;
+    }
+    p-tabs {
+      display: flex;
+      flex: 1;
+      flex-direction: column;
+      min-width: 0;
     }
     header {
       display: flex;
-      align-items: baseline;
+      align-items: center;
       gap: 22px;
-      padding: 8px 18px 2px;
+      padding: 2px 18px 0;
+      overflow: hidden;
       white-space: nowrap;
-    }
-    .tabs {
-      display: inline-flex;
-      gap: 18px;
-    }
-    .tabs button {
-      padding: 0 0 2px;
-      border: 0;
-      border-bottom: 2px solid transparent;
-      background: none;
-      color: inherit;
       font-size: 13px;
-      cursor: pointer;
     }
-    .tabs button[aria-pressed='true'] {
-      border-color: var(--vermilion);
+    :host ::ng-deep .p-tablist-active-bar {
+      display: none;
+    }
+    p-tab {
+      border-bottom: 2px solid transparent;
+    }
+    .p-tab-active {
+      border-bottom-color: var(--vermilion);
       font-weight: 600;
+    }
+    p-tab + p-tab {
+      margin-left: 18px;
+    }
+    p-tabpanels,
+    p-tabpanel:not([hidden]) {
+      display: flex;
+      flex: 1;
+      flex-direction: column;
+      min-height: 0;
+    }
+    .whose {
+      max-width: 180px;
+      overflow: hidden;
+      font-weight: 600;
+      text-overflow: ellipsis;
     }
     p {
       padding: 14px 18px;
@@ -127,6 +159,12 @@ export class Graphs {
   protected readonly units = computed(() => this.editing.project()?.units ?? 'mm');
   protected readonly curvature = (kappa: number): string => curvatureInWords(kappa, this.units());
   protected readonly length = (mm: number): string => lengthInWords(mm, this.units(), 2);
+
+  /** Of several selected curves the graph shows one: this is its name. */
+  protected readonly whose = computed(() => {
+    const several = this.editing.selection().items.length > 1;
+    return several && this.readings.reading() ? (this.shown.selected()?.item.name ?? null) : null;
+  });
 
   protected readonly count = computed(() => {
     const reading = this.readings.reading();
@@ -162,6 +200,13 @@ export class Graphs {
       drawGraph(context, frame, profile, cursor);
     });
     inject(DestroyRef).onDestroy(() => this.observer.disconnect());
+  }
+
+  /** A tab lets no key go up to the bench: those that are not its own are sent there. */
+  protected passOn(event: KeyboardEvent): void {
+    const own =
+      event.key.startsWith('Arrow') || ['Home', 'End', 'PageUp', 'PageDown', 'Enter', ' ', 'Tab'].includes(event.key);
+    if (!own) window.dispatchEvent(new KeyboardEvent('keydown', event));
   }
 
   protected hover(x: number): void {

@@ -17,6 +17,8 @@ import {
 import { breaksOf, domainOf } from '@pencil-bend/core';
 import { resolveRecipe, type Handle, keyOf, sameHandle, handlesOn } from '@pencil-bend/document';
 import { counted } from '../../ui/labels';
+import { ButtonDirective } from 'primeng/button';
+import { Tooltip } from 'primeng/tooltip';
 import { NumberField } from '../../ui/numberField';
 import type { SlideInput } from '../../tools/contract';
 
@@ -30,7 +32,7 @@ const STEP = 0.01;
 /** The knots of the selected curve over its parameter: dragged, added by a click, taken out. */
 @Component({
   selector: 'pb-knot-line',
-  imports: [NumberField],
+  imports: [ButtonDirective, NumberField, Tooltip],
   templateUrl: './knotLine.html',
   styleUrl: './knotLine.css',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -6,6 +6,7 @@ import { type Step, titleOf } from '@pencil-bend/document';
 import { Store } from '@ngrx/store';
 import { ButtonDirective } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
+import { Panel } from 'primeng/panel';
 import { Tooltip } from 'primeng/tooltip';
 import { firstValueFrom } from 'rxjs';
 import { Icon } from '../../ui/icon';
@@ -28,7 +29,7 @@ interface Place {
 /** Everything that was done, to walk through, and the stages. */
 @Component({
   selector: 'pb-history-panel',
-  imports: [ButtonDirective, DatePipe, Icon, InputText, NameField, Tooltip],
+  imports: [ButtonDirective, DatePipe, Icon, InputText, NameField, Panel, Tooltip],
   templateUrl: './historyPanel.html',
   styleUrl: './historyPanel.css',
   changeDetection: ChangeDetectionStrategy.OnPush,

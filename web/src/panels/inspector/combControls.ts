@@ -1,68 +1,64 @@
-import { Readings } from '../../session/readings';
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
+import { Tooltip } from 'primeng/tooltip';
+import { Readings } from '../../session/readings';
 import { viewActions } from '../../state/actions';
 import type { BenchState } from '../../state/reducers';
 import { selectComb } from '../../state/selectors';
+import { Slide } from '../../ui/slide';
+import { Switch } from '../../ui/switch';
 
 /** How the comb is shown. Apart from the rest of the card, which follows every move of a drag. */
 @Component({
   selector: 'pb-comb-controls',
+  imports: [Slide, Switch, Tooltip],
   template: `
-    <span>Comb</span>
-    <button
-      type="button"
-      class="yes"
-      role="switch"
-      aria-label="Comb"
-      [attr.aria-checked]="comb().shown"
-      (click)="show(!comb().shown)"
-    >
-      {{ comb().shown ? 'shown' : 'hidden' }}
-    </button>
-    <span>Scale by itself</span>
-    <button
-      type="button"
-      class="yes"
-      role="switch"
-      aria-label="Scale by itself"
-      [attr.aria-checked]="comb().scale === null"
-      (click)="freeScale(comb().scale !== null)"
-    >
-      {{ comb().scale === null ? 'yes' : 'no' }}
-    </button>
-    <label for="comb-scale">Scale</label>
-    <input
-      #size
-      id="comb-scale"
-      type="range"
-      min="0"
-      max="20"
-      step="0.25"
-      [value]="logScale()"
-      (input)="scale(size.valueAsNumber)"
-    />
-    <label for="comb-teeth">Density</label>
-    <input
-      #teeth
-      id="comb-teeth"
-      type="range"
-      min="10"
-      max="300"
-      step="10"
-      [value]="comb().teeth"
-      (input)="setTeeth(teeth.valueAsNumber)"
-    />
+    <dl>
+      <dt>Comb</dt>
+      <dd>
+        <pb-switch label="Comb" [states]="['hidden', 'shown']" [on]="comb().shown" (toggled)="show($event)" />
+      </dd>
+      <dt
+        class="explained"
+        tabindex="0"
+        tooltipPosition="left"
+        pTooltip="The comb's height suits the part of the curve that is seen, and changes when the view or a drag comes to rest"
+      >
+        Own scale
+      </dt>
+      <dd>
+        <pb-switch
+          label="The comb finds its own scale"
+          [states]="['as set', 'automatic']"
+          [on]="comb().scale === null"
+          (toggled)="freeScale($event)"
+        />
+      </dd>
+      <dt>Scale</dt>
+      <dd class="row">
+        <pb-slide
+          label="Scale"
+          [least]="1"
+          [most]="1048576"
+          [logarithmic]="true"
+          [value]="readings.combScale()"
+          (slid)="scale($event)"
+        />
+      </dd>
+      <dt>Density</dt>
+      <dd class="row">
+        <pb-slide
+          label="Density"
+          [least]="10"
+          [most]="300"
+          [step]="10"
+          [value]="comb().teeth"
+          (slid)="setTeeth($event)"
+        />
+      </dd>
+    </dl>
   `,
   styleUrl: './sections.css',
-  styles: `
-    :host {
-      display: grid;
-      grid-template-columns: 96px 1fr;
-      gap: 8px 0;
-      align-items: center;
-    }
-  `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class CombControls {
@@ -70,15 +66,12 @@ export class CombControls {
   private readonly store: Store<BenchState> = inject(Store);
   protected readonly comb = this.store.selectSignal(selectComb);
 
-  /** The comb's scale on the slider: its logarithm. */
-  protected readonly logScale = computed(() => Math.log2(this.readings.combScale()));
-
   protected show(shown: boolean): void {
     this.store.dispatch(viewActions.combShown({ shown }));
   }
 
-  protected scale(log: number): void {
-    this.store.dispatch(viewActions.combScaled({ scale: 2 ** log }));
+  protected scale(scale: number): void {
+    this.store.dispatch(viewActions.combScaled({ scale }));
   }
 
   protected freeScale(automatic: boolean): void {

@@ -1,91 +1,120 @@
-import { Editing } from '../../session/editing';
-import { ShownItems } from '../../session/shownItems';
-import { Readings } from '../../session/readings';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { controlPointsOf, lightness, radiusOf, straightStretches } from '@pencil-bend/core';
+import { controlPointsOf, lightness, straightStretches } from '@pencil-bend/core';
 import { fitPointsOf, isClosed, MOST_THROUGH_POINTS, type Recipe } from '@pencil-bend/document';
-import { counted, radiusInWords } from '../../ui/labels';
-import { lengthInWords } from '../../ui/length';
-import { NumberField } from '../../ui/numberField';
+import { ButtonDirective } from 'primeng/button';
+import { Tooltip } from 'primeng/tooltip';
+import { Editing } from '../../session/editing';
+import { Readings } from '../../session/readings';
+import { ShownItems } from '../../session/shownItems';
 import { newId } from '../../state/ids';
+import { Choice, type ChoiceOption } from '../../ui/choice';
+import { Icon } from '../../ui/icon';
+import { counted } from '../../ui/labels';
+import { NumberField } from '../../ui/numberField';
+
+const SPACINGS: readonly ChoiceOption<boolean>[] = [
+  { value: false, label: 'live', tip: 'The spacing follows from the points' },
+  { value: true, label: 'held', tip: 'Spacing and knots stay as they are (V)' },
+];
+const ENDS: readonly ChoiceOption<boolean>[] = [
+  { value: false, label: 'open' },
+  { value: true, label: 'closed' },
+];
 
 /** What the selected curve is, and what can be changed of it as a whole. */
 @Component({
   selector: 'pb-curve-facts',
-  imports: [NumberField],
+  imports: [ButtonDirective, Choice, Icon, NumberField, Tooltip],
   template: `
     <dl>
       <dt>Degree</dt>
-      <dd class="row">
-        <span class="stepper">
-          <button
-            type="button"
-            aria-label="Lower the degree"
-            title="Lower the degree (Shift+D)"
-            (click)="give('lowerDegree')"
-          >
-            −
-          </button>
-          @if (isFit()) {
-            <pb-number
-              label="Degree: a typed one fits the curve anew"
-              [value]="degree()"
-              [whole]="true"
-              [least]="1"
-              [most]="mostDegree"
-              (given)="fitAnew($event)"
-            />
-          } @else {
-            <output class="number" aria-label="Degree">{{ degree() }}</output>
-          }
-          <button
-            type="button"
-            aria-label="Raise the degree"
-            title="Raise the degree exactly (D)"
-            (click)="give('raiseDegree')"
-          >
-            +
-          </button>
-        </span>
+      <dd class="row stepper">
+        <button
+          pButton
+          severity="secondary"
+          [outlined]="true"
+          type="button"
+          aria-label="Lower the degree"
+          pTooltip="Lower the degree (Shift+D)"
+          tooltipPosition="bottom"
+          (click)="give('lowerDegree')"
+        >
+          <pb-icon name="less" />
+        </button>
+        @if (isFit()) {
+          <pb-number
+            label="Degree: a typed one fits the curve anew"
+            [value]="degree()"
+            [whole]="true"
+            [least]="1"
+            [most]="mostDegree"
+            (given)="fitAnew($event)"
+          />
+        } @else {
+          <output class="number" aria-label="Degree">{{ degree() }}</output>
+        }
+        <button
+          pButton
+          severity="secondary"
+          [outlined]="true"
+          type="button"
+          aria-label="Raise the degree"
+          pTooltip="Raise the degree exactly (D)"
+          tooltipPosition="bottom"
+          (click)="give('raiseDegree')"
+        >
+          <pb-icon name="add" />
+        </button>
       </dd>
       <dt>Points</dt>
       <dd class="number">{{ points() }}</dd>
       @if (isFit()) {
         <dt>Spacing</dt>
-        <dd class="row">
-          <span class="choice" role="group" aria-label="Spacing">
-            <button
-              type="button"
-              [attr.aria-pressed]="!fixedSpacing()"
-              [disabled]="!fixedSpacing()"
-              (click)="give('makeLive')"
-            >
-              live
-            </button>
-            <button
-              type="button"
-              [attr.aria-pressed]="fixedSpacing()"
-              [disabled]="fixedSpacing()"
-              (click)="give('fixSpacing')"
-            >
-              held
-            </button>
-          </span>
+        <dd>
+          <pb-choice
+            label="Spacing"
+            [options]="spacings"
+            [value]="fixedSpacing()"
+            (chosen)="give($event ? 'fixSpacing' : 'makeLive')"
+          />
         </dd>
       }
       <dt>Ends</dt>
       <dd class="row">
-        <span class="choice" role="group" aria-label="Ends">
-          <button type="button" [attr.aria-pressed]="!closed()" [disabled]="!closed()" (click)="open()">open</button>
-          <button type="button" [attr.aria-pressed]="closed()" [disabled]="closed()" (click)="give('closeCurve')">
-            closed
-          </button>
-        </span>
-        <button type="button" class="link" (click)="give('reverseCurve')">reverse</button>
+        <pb-choice label="Ends" [options]="ends" [value]="closed()" (chosen)="$event ? give('closeCurve') : open()" />
+        <button
+          pButton
+          [text]="true"
+          size="small"
+          type="button"
+          pTooltip="The other end becomes its start (R)"
+          tooltipPosition="bottom"
+          (click)="give('reverseCurve')"
+        >
+          reverse
+        </button>
       </dd>
-      @for (fact of facts(); track fact.name) {
-        <dt>{{ fact.name }}</dt>
-        <dd class="number">{{ fact.value }}</dd>
+      @if (straight(); as count) {
+        <dt
+          class="explained"
+          tabindex="0"
+          tooltipPosition="left"
+          pTooltip="Stretches where so many control points lie in line that the curve is a straight line"
+        >
+          Straight
+        </dt>
+        <dd class="number">{{ count }}</dd>
+      }
+      @if (lightness(); as figure) {
+        <dt
+          class="explained"
+          tabindex="0"
+          tooltipPosition="left"
+          pTooltip="The fewer, the lighter. Spans are the polynomial pieces between knots; along a monotone piece curvature only rises or only falls."
+        >
+          Lightness
+        </dt>
+        <dd class="number">{{ figure }}</dd>
       }
     </dl>
   `,
@@ -93,10 +122,12 @@ import { newId } from '../../state/ids';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class CurveFacts {
-  protected readonly editing = inject(Editing);
-  protected readonly shown = inject(ShownItems);
-  protected readonly readings = inject(Readings);
+  private readonly editing = inject(Editing);
+  private readonly shown = inject(ShownItems);
+  private readonly readings = inject(Readings);
   protected readonly mostDegree = MOST_THROUGH_POINTS;
+  protected readonly spacings = SPACINGS;
+  protected readonly ends = ENDS;
 
   private readonly recipe = computed((): Recipe | null => {
     const item = this.shown.selected()?.item;
@@ -119,37 +150,18 @@ export class CurveFacts {
     return this.isFit() ? `${this.fitCount()} fit, ${control} control` : `${control} control`;
   });
 
-  protected readonly facts = computed(() => {
-    const reading = this.readings.reading();
-    const units = this.editing.project()?.units ?? 'mm';
-    if (!reading) return [];
-    const { tightest, inflections, profile } = reading;
-    const straight = this.straight();
-    return [
-      { name: 'Length', value: lengthInWords(profile.length, units) },
-      {
-        name: 'Smallest radius',
-        value: tightest
-          ? `${radiusInWords(radiusOf(tightest.kappa), units)} at ${lengthInWords(tightest.s, units, 2)}`
-          : 'straight',
-      },
-      { name: 'Inflections', value: inflections === null ? 'a curve in space' : String(inflections) },
-      ...(straight > 0 ? [{ name: 'Straight', value: counted(straight, 'stretch', 'stretches') }] : []),
-      ...(this.pieces() === null ? [] : [{ name: 'Lightness', value: this.pieces() ?? '' }]),
-    ];
-  });
-
-  private readonly straight = computed(() => {
+  protected readonly straight = computed(() => {
     const curve = this.shown.selected()?.curve;
-    return curve && curve.degree > 1 ? straightStretches(curve, 1e-6).length : 0;
+    const count = curve && curve.degree > 1 ? straightStretches(curve, 1e-6).length : 0;
+    return count > 0 ? counted(count, 'stretch', 'stretches') : null;
   });
 
   /** Of the curve as it rests: counting while it is dragged would cost more than it tells. */
-  private readonly pieces = computed(() => {
+  protected readonly lightness = computed(() => {
     const curve = this.readings.keptCurve();
     if (!curve) return null;
     const { spans, monotonePieces } = lightness(curve, this.readings.normal());
-    return `${counted(spans, 'span', 'spans')}, ${counted(monotonePieces, 'piece', 'pieces')}`;
+    return `${counted(spans, 'span', 'spans')}, ${monotonePieces} monotone`;
   });
 
   protected give(

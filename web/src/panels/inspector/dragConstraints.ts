@@ -1,18 +1,21 @@
-import { ToolView } from '../../session/toolView';
-import { Editing } from '../../session/editing';
-import { ToolInHand } from '../../session/toolInHand';
-import { Target } from '../../session/target';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { NumberField } from '../../ui/numberField';
+import { Tooltip } from 'primeng/tooltip';
+import { Editing } from '../../session/editing';
+import { Target } from '../../session/target';
+import { ToolInHand } from '../../session/toolInHand';
+import { ToolView } from '../../session/toolView';
 import { DRAG_CONSTRAINTS, type DragConstraint } from '../../tools/contract';
+import { Choice, type ChoiceOption } from '../../ui/choice';
+import { NumberField } from '../../ui/numberField';
+import { Switch } from '../../ui/switch';
 
-const SIGNS: Readonly<Record<DragConstraint, { readonly sign: string; readonly label: string }>> = {
-  free: { sign: 'free', label: 'Freely' },
-  x: { sign: 'x', label: 'Along x (X)' },
-  y: { sign: 'y', label: 'Along y (Y)' },
-  z: { sign: 'z', label: 'Along z (Z)' },
-  legs: { sign: '∥', label: 'Along the polygon (L)' },
-  normal: { sign: '⊥', label: 'Along the normal (N)' },
+const SIGNS: Readonly<Record<DragConstraint, Omit<ChoiceOption<DragConstraint>, 'value'>>> = {
+  free: { label: 'free', name: 'Freely' },
+  x: { label: 'x', name: 'Along x (X)' },
+  y: { label: 'y', name: 'Along y (Y)' },
+  z: { label: 'z', name: 'Along z (Z)' },
+  legs: { label: '∥', name: 'Along the polygon (L)' },
+  normal: { label: '⊥', name: 'Along the normal (N)' },
 };
 
 const SLIDING: readonly string[] = ['knot', 'seam', 'weight'];
@@ -20,44 +23,43 @@ const SLIDING: readonly string[] = ['knot', 'seam', 'weight'];
 /** How drags and arrows move what is selected: freely, along something, softly. */
 @Component({
   selector: 'pb-drag-constraints',
-  imports: [NumberField],
+  imports: [Choice, NumberField, Switch, Tooltip],
   template: `
     @if (state(); as now) {
       <dl>
         <dt>Moves</dt>
         <dd>
-          <span class="choice" role="group" aria-label="Moves">
-            @for (each of constraints; track each.along) {
-              <button
-                type="button"
-                [attr.aria-pressed]="now.along === each.along"
-                [attr.aria-label]="each.label"
-                [title]="each.label"
-                (click)="hand.feed({ type: 'drag-settings', along: each.along })"
-              >
-                {{ each.sign }}
-              </button>
-            }
-          </span>
-        </dd>
-        <dt>Soft within</dt>
-        <dd class="row">
-          <pb-number
-            label="Reach of a soft drag"
-            [value]="now.soft ?? usual()"
-            [units]="units()"
-            [least]="1e-6"
-            (given)="hand.feed({ type: 'drag-settings', soft: $event })"
+          <pb-choice
+            label="Moves"
+            [options]="constraints"
+            [value]="now.along"
+            (chosen)="hand.feed({ type: 'drag-settings', along: $event })"
           />
-          <button
-            type="button"
-            class="pin"
-            aria-label="Drag softly"
-            [attr.aria-pressed]="now.soft !== null"
-            (click)="hand.feed({ type: 'drag-settings', soft: now.soft === null ? usual() : null })"
-          >
-            {{ now.soft === null ? 'off' : 'on' }}
-          </button>
+        </dd>
+        <dt
+          class="explained"
+          tabindex="0"
+          tooltipPosition="left"
+          pTooltip="Neighbours within the reach follow a drag, the less the farther they are (F)"
+        >
+          Softly
+        </dt>
+        <dd class="row">
+          <pb-switch
+            label="Drag softly"
+            [on]="now.soft !== null"
+            (toggled)="hand.feed({ type: 'drag-settings', soft: $event ? usual() : null })"
+          />
+          @if (now.soft !== null) {
+            <span class="quiet">reach</span>
+            <pb-number
+              label="Reach of a soft drag"
+              [value]="now.soft"
+              [units]="units()"
+              [least]="1e-6"
+              (given)="hand.feed({ type: 'drag-settings', soft: $event })"
+            />
+          }
         </dd>
       </dl>
     }
@@ -67,11 +69,11 @@ const SLIDING: readonly string[] = ['knot', 'seam', 'weight'];
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class DragConstraints {
-  protected readonly editing = inject(Editing);
-  protected readonly toolView = inject(ToolView);
+  private readonly editing = inject(Editing);
+  private readonly toolView = inject(ToolView);
   protected readonly hand = inject(ToolInHand);
-  protected readonly target = inject(Target);
-  protected readonly constraints = DRAG_CONSTRAINTS.map((along) => ({ along, ...SIGNS[along] }));
+  private readonly target = inject(Target);
+  protected readonly constraints = DRAG_CONSTRAINTS.map((value) => ({ value, ...SIGNS[value] }));
   protected readonly units = computed(() => this.editing.project()?.units ?? 'mm');
   protected readonly usual = computed(() => this.target.softReach());
   /** The same object as long as neither changes: a drag goes by here with every move. */

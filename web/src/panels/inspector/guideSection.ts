@@ -1,15 +1,16 @@
 import { Editing } from '../../session/editing';
 import { ShownItems } from '../../session/shownItems';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { angleIn, directionIn, type Vector3 } from '@pencil-bend/core';
+import { angleIn, directionIn, withCoordinate, type Vector3 } from '@pencil-bend/core';
 import type { Guide } from '@pencil-bend/document';
 import { NumberField } from '../../ui/numberField';
+import { Switch } from '../../ui/switch';
 import { Target } from '../../session/target';
 
 /** A construction line or gauge circle in numbers. */
 @Component({
   selector: 'pb-guide-section',
-  imports: [NumberField],
+  imports: [NumberField, Switch],
   template: `
     @if (guide(); as guide) {
       <dl>
@@ -32,13 +33,15 @@ import { Target } from '../../session/target';
           </dd>
         } @else {
           <dt>Angle</dt>
-          <dd><pb-number label="Angle of the line in degrees" [value]="angle()" (given)="turn($event)" /></dd>
+          <dd><pb-number label="Angle of the line in degrees" [value]="angle()" unit="°" (given)="turn($event)" /></dd>
           <dt>Symmetry</dt>
           <dd class="row">
-            <span class="choice" role="group" aria-label="A symmetry line">
-              <button type="button" [attr.aria-pressed]="!guide.symmetry" (click)="halve(false)">no</button>
-              <button type="button" [attr.aria-pressed]="guide.symmetry" (click)="halve(true)">yes</button>
-            </span>
+            <pb-switch
+              label="A symmetry line"
+              [states]="['no', 'yes']"
+              [on]="guide.symmetry"
+              (toggled)="halve($event)"
+            />
           </dd>
         }
       </dl>
@@ -72,7 +75,7 @@ export class GuideSection {
 
   protected move(axis: number, value: number): void {
     const guide = this.guide();
-    const to = this.place().map((x, c) => (c === axis ? value : x)) as unknown as Vector3;
+    const to = withCoordinate(this.place(), axis, value);
     if (guide) this.set(guide.kind === 'line' ? { ...guide, at: to } : { ...guide, centre: to });
   }
 

@@ -4,35 +4,50 @@ import { ShownItems } from '../../session/shownItems';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import {
   angleIn,
+  breaksOf,
   closestPoint,
   curvatureAt,
   directionIn,
   distance,
   domainOf,
   evaluate,
+  withCoordinate,
   type TangentConstraint,
-  type Vector3,
 } from '@pencil-bend/core';
 import {
   type Axis,
   chordAt,
   fitPointsOf,
-  type FitPoint,
+  type Id,
   legTo,
   tangentAt,
+  tangentOn,
   pointOf,
   pointsOf,
   handlesOn,
 } from '@pencil-bend/document';
-import { NumberField } from '../../ui/numberField';
+import { ButtonDirective } from 'primeng/button';
+import { Tooltip } from 'primeng/tooltip';
 import { Target } from '../../session/target';
+import { Choice, type ChoiceOption } from '../../ui/choice';
+import { Hold } from '../../ui/hold';
+import { Icon } from '../../ui/icon';
+import { NumberField } from '../../ui/numberField';
 
 const AXES = ['x', 'y', 'z'] as const;
+const CORNERS: readonly ChoiceOption<boolean>[] = [
+  { value: false, label: 'smooth' },
+  { value: true, label: 'kink' },
+];
+const STRENGTHS: readonly ChoiceOption<boolean>[] = [
+  { value: false, label: 'length', tip: 'As a length' },
+  { value: true, label: 'ratio', tip: 'As a ratio of the chord' },
+];
 
 /** The selected handle in numbers: its place, and what is held at it. */
 @Component({
   selector: 'pb-handle-section',
-  imports: [NumberField],
+  imports: [ButtonDirective, Choice, Hold, Icon, NumberField, Tooltip],
   templateUrl: './handleSection.html',
   styleUrl: './sections.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -43,6 +58,8 @@ export class HandleSection {
   protected readonly shown = inject(ShownItems);
   private readonly target = inject(Target);
   protected readonly axes = AXES;
+  protected readonly corners = CORNERS;
+  protected readonly strengths = STRENGTHS;
   protected readonly units = computed(() => this.editing.project()?.units ?? 'mm');
 
   private readonly selectedCurve = computed(() => {
@@ -128,7 +145,12 @@ export class HandleSection {
     if (!shown || !point?.fit) return null;
     const { curve } = shown.points;
     const kappa = Math.abs(curvatureAt(curve, closestPoint(curve, point.at).u).kappa);
-    return { value: kappa > 1e-9 ? 1 / kappa : 0, held: (shown.recipe.kind === 'fit' && point.fit.radius) || null };
+    const isLive = shown.recipe.kind === 'fit';
+    return {
+      isLive,
+      value: kappa > 1e-9 ? 1 / kappa : null,
+      held: (shown.recipe.kind === 'fit' && point.fit.radius) || null,
+    };
   });
 
   protected readonly leg = computed(() => {
@@ -147,13 +169,40 @@ export class HandleSection {
 
   protected readonly knot = computed(() => {
     const handle = this.single();
-    return handle?.kind === 'knot' || handle?.kind === 'on' ? { u: handle.u } : null;
+    const curve = this.shown.selected()?.curve;
+    if (!curve || (handle?.kind !== 'knot' && handle?.kind !== 'on' && handle?.kind !== 'on-tangent')) return null;
+    const multiplicity = breaksOf(curve).find(({ u }) => u === handle.u)?.multiplicity ?? 0;
+    return { u: handle.u, multiplicity };
   });
+
+  /** The tangent of a curve without fit points at the selected place of it. */
+  protected readonly slope = computed(() => {
+    const handle = this.single();
+    const curve = this.shown.selected()?.curve;
+    if (!curve || (handle?.kind !== 'on' && handle?.kind !== 'on-tangent')) return null;
+    try {
+      const { direction, mm } = tangentOn(curve, handle.u);
+      return { u: handle.u, direction, mm, angle: (angleIn(this.plane(), direction) * 180) / Math.PI };
+    } catch {
+      return null;
+    }
+  });
+
+  protected turnCurve(angle: number): void {
+    const slope = this.slope();
+    const direction = directionIn(this.plane(), (angle * Math.PI) / 180);
+    if (slope) this.editing.doToSelected('turnAt', { u: slope.u, direction, mm: slope.mm });
+  }
+
+  protected stretchCurve(mm: number): void {
+    const slope = this.slope();
+    if (slope) this.editing.doToSelected('turnAt', { u: slope.u, direction: slope.direction, mm });
+  }
 
   protected place(axis: number, value: number): void {
     const point = this.point();
     if (!point) return;
-    const to = point.at.map((x, c) => (c === axis ? value : x)) as unknown as Vector3;
+    const to = withCoordinate(point.at, axis, value);
     this.editing.doToSelected('movePoints', { moves: [{ point: point.id, to }] });
   }
 
@@ -161,22 +210,26 @@ export class HandleSection {
     return this.point()?.pinned.includes(axis as Axis) ?? false;
   }
 
-  protected pin(axis: number): void {
+  protected pin(axis: number, pinned: boolean): void {
     const point = this.point();
-    if (point)
-      this.editing.doToSelected('pinPoints', { points: [point.id], axis: axis as Axis, pinned: !this.isPinned(axis) });
+    if (point) this.editing.doToSelected('pinPoints', { points: [point.id], axis: axis as Axis, pinned });
+  }
+
+  private readonly selectedPoints = computed(() => this.handles().flatMap((handle) => pointOf(handle) ?? []));
+
+  protected areAllPinned(axis: number): boolean {
+    const recipe = this.selectedCurve()?.recipe;
+    if (!recipe) return false;
+    const points = new Map([...recipe.points, ...fitPointsOf(recipe)].map((each) => [each.id, each]));
+    return this.selectedPoints().every((id) => points.get(id)?.pinned?.includes(axis as Axis));
   }
 
   protected pinAll(axis: number, pinned: boolean): void {
-    this.editing.doToSelected('pinPoints', {
-      points: this.handles().flatMap((handle) => pointOf(handle) ?? []),
-      axis: axis as Axis,
-      pinned,
-    });
+    this.editing.doToSelected('pinPoints', { points: this.selectedPoints(), axis: axis as Axis, pinned });
   }
 
-  protected kink(point: FitPoint): void {
-    this.editing.doToSelected('setKink', { point: point.id, kink: !point.kink });
+  protected kink(point: Id, kink: boolean): void {
+    this.editing.doToSelected('setKink', { point, kink });
   }
 
   protected weigh(weight: number): void {
@@ -209,6 +262,10 @@ export class HandleSection {
   protected setRadius(radius: number | null): void {
     const point = this.point();
     if (point) this.editing.doToSelected('setRadius', { point: point.id, radius });
+  }
+
+  protected makeLive(): void {
+    this.editing.doToSelected('makeLive', {});
   }
 
   protected legLength(mm: number): void {

@@ -4,7 +4,8 @@ import { LossyPreview } from '../../session/lossyPreview';
 import { ToolInHand } from '../../session/toolInHand';
 import { ShownItems } from '../../session/shownItems';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import type { Vector3 } from '@pencil-bend/core';
+import { type Vector3, withCoordinate } from '@pencil-bend/core';
+import { Accordion, AccordionContent, AccordionHeader, AccordionPanel } from 'primeng/accordion';
 import { ButtonDirective } from 'primeng/button';
 import { NumberField } from '../../ui/numberField';
 import { PriceBox } from '../price/priceBox';
@@ -13,6 +14,12 @@ import { fitPointsOf, isClosed, type Project, type Id } from '@pencil-bend/docum
 import { CombControls } from './combControls';
 import { CurveFacts } from './curveFacts';
 import { DragConstraints } from './dragConstraints';
+import { Icon } from '../../ui/icon';
+import { NotLoaded } from '../../ui/notLoaded';
+import { heldPoints } from './held';
+import { KeyFigures } from './keyFigures';
+import { LookSection } from './lookSection';
+import { OpenSections, type Section, SECTIONS } from './openSections';
 import { GuideSection } from './guideSection';
 import { HandleSection } from './handleSection';
 import { RefitSection } from './refitSection';
@@ -25,7 +32,15 @@ import { TraceSection } from './traceSection';
 @Component({
   selector: 'pb-inspector',
   imports: [
+    Accordion,
+    AccordionContent,
+    AccordionHeader,
+    AccordionPanel,
     ButtonDirective,
+    Icon,
+    KeyFigures,
+    LookSection,
+    NotLoaded,
     CombControls,
     CurveFacts,
     DragConstraints,
@@ -50,6 +65,8 @@ export class Inspector {
   protected readonly lossy = inject(LossyPreview);
   protected readonly hand = inject(ToolInHand);
   protected readonly shown = inject(ShownItems);
+  protected readonly sections = inject(OpenSections);
+  protected readonly ofCurve = Object.entries(SECTIONS).map(([name, label]) => ({ name: name as Section, label }));
   protected readonly axes = ['x', 'y', 'z'] as const;
   protected readonly units = computed(() => this.editing.project()?.units ?? 'mm');
   protected readonly asked = computed(() => this.lossy.offer() !== null || this.lossy.busy() !== null);
@@ -75,6 +92,13 @@ export class Inspector {
     return `${original ? `Mirror of ${original}: ` : ''}${drawn}, ${isClosed(item.recipe) ? 'closed' : 'open'}${symmetric}`;
   });
 
+  /** How many points of the selected curve have something held, for one glance. */
+  protected readonly held = computed(() => {
+    const item = this.shown.selected()?.item;
+    const count = item?.kind === 'curve' ? heldPoints(item.recipe).size : 0;
+    return count > 0 ? `${count} held` : null;
+  });
+
   /** The selected point of its own. */
   protected readonly point = computed(() => {
     const item = this.shown.selected()?.item;
@@ -83,7 +107,7 @@ export class Inspector {
 
   protected place(at: Vector3, axis: number, value: number): void {
     const [item] = this.editing.selection().items;
-    const to = at.map((x, c) => (c === axis ? value : x)) as unknown as Vector3;
+    const to = withCoordinate(at, axis, value);
     if (item) this.editing.do({ command: 'placePoint', args: { item, to } });
   }
 }

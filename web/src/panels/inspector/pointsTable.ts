@@ -1,43 +1,72 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  linkedSignal,
+  signal,
+  untracked,
+  viewChild,
+} from '@angular/core';
+import { type Vector3, withCoordinate } from '@pencil-bend/core';
+import { type Handle, handlesOn, type Id, pointOf, pointsOf, sameHandle } from '@pencil-bend/document';
+import { ButtonDirective } from 'primeng/button';
+import { Table, TableModule } from 'primeng/table';
+import { Textarea } from 'primeng/textarea';
+import { Tooltip } from 'primeng/tooltip';
 import { Editing } from '../../session/editing';
-import { ToolInHand } from '../../session/toolInHand';
 import { ShownItems } from '../../session/shownItems';
-import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
-import type { Vector3 } from '@pencil-bend/core';
-import { type Id, type Handle, pointOf, pointsOf, sameHandle, handlesOn } from '@pencil-bend/document';
-import { lengthShown, UNIT, LARGEST } from '../../ui/length';
-import { readNumber } from '../../ui/readNumber';
+import { ToolInHand } from '../../session/toolInHand';
+import { Choice, type ChoiceOption } from '../../ui/choice';
+import { Icon } from '../../ui/icon';
+import { NumberField } from '../../ui/numberField';
+import { heldPoints } from './held';
 import { readTable, writeTable } from './pointsText';
 
 const AXES = ['x', 'y', 'z'] as const;
-/** More rows than these would all have to follow a drag; the table shows so many at a time. */
-const AT_ONCE = 30;
+const KINDS: readonly ChoiceOption<'fit' | 'control'>[] = [
+  { value: 'fit', label: 'Fit points' },
+  { value: 'control', label: 'Control points' },
+];
+/** Of a row and of the heading, in pixels. */
+const ROW_HEIGHT = 27;
+/** So many rows are seen at once; the rest is scrolled to. */
+const MOST_SEEN = 14;
 
+/** A row of the table: its numbers are looked up by the id, so that a drag leaves the rows as they are. */
 interface Row {
   readonly id: Id;
   readonly label: string;
-  readonly at: Vector3;
-  readonly weight: number | null;
 }
 
 /** The fit or control points of the selected curve as numbers: edited, copied and pasted as text. */
 @Component({
   selector: 'pb-points-table',
+  imports: [ButtonDirective, Choice, Icon, NumberField, TableModule, Textarea, Tooltip],
   templateUrl: './pointsTable.html',
   styleUrl: './pointsTable.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PointsTable {
-  protected readonly editing = inject(Editing);
+  private readonly editing = inject(Editing);
   protected readonly hand = inject(ToolInHand);
-  protected readonly shown = inject(ShownItems);
+  private readonly shown = inject(ShownItems);
+  private readonly table = viewChild(Table);
   protected readonly axes = AXES;
+  protected readonly kinds = KINDS;
+  protected readonly rowHeight = ROW_HEIGHT;
   protected readonly units = computed(() => this.editing.project()?.units ?? 'mm');
 
-  private readonly points = computed(() => {
+  private readonly recipe = computed(() => {
     const item = this.shown.selected()?.item;
-    return item?.kind === 'curve' ? pointsOf(item.recipe) : null;
+    return item?.kind === 'curve' ? item.recipe : null;
   });
-  protected readonly hasFit = computed(() => (this.points()?.fit.length ?? 0) > 0);
+  private readonly all = computed(() => {
+    const recipe = this.recipe();
+    return recipe && pointsOf(recipe);
+  });
+  protected readonly hasFit = computed(() => (this.all()?.fit.length ?? 0) > 0);
   /** Which points are listed: what was selected last tells. */
   protected readonly which = linkedSignal<'fit' | 'control', 'fit' | 'control'>({
     source: () => {
@@ -47,28 +76,26 @@ export class PointsTable {
     },
     computation: (which) => which,
   });
-  private readonly all = computed((): readonly Row[] => {
-    const points = this.points();
-    if (!points) return [];
-    return this.which() === 'fit'
-      ? points.fit.map(({ id, at }, i) => ({ id, label: String(i + 1), at, weight: null }))
-      : points.control.map(({ id, at, weight }, i) => ({ id, label: String(i + 1), at, weight }));
+  private readonly listed = computed(
+    (): readonly { readonly id: Id; readonly at: Vector3; readonly weight?: number }[] => {
+      const all = this.all();
+      return all ? all[this.which()] : [];
+    },
+  );
+  protected readonly points = computed(
+    () => new Map(this.listed().map(({ id, at, weight = null }) => [id, { at, weight }])),
+  );
+  protected readonly rows = computed((): Row[] => this.listed().map(({ id }, i) => ({ id, label: String(i + 1) })), {
+    equal: (a, b) => a.length === b.length && a.every(({ id }, i) => id === b[i].id),
   });
-  protected readonly pages = computed(() => Math.ceil(this.all().length / AT_ONCE));
-  /** The page with the selected point. */
-  protected readonly page = linkedSignal(() => {
-    const [handle] = this.editing.selection().handles;
-    const point = handle ? pointOf(handle) : null;
-    return Math.max(0, Math.floor(this.all().findIndex(({ id }) => id === point) / AT_ONCE));
-  });
-  protected readonly rows = computed(() => this.all().slice(this.page() * AT_ONCE, (this.page() + 1) * AT_ONCE));
-  protected readonly range = computed(() => {
-    const from = this.page() * AT_ONCE;
-    return `${from + 1} to ${Math.min(this.all().length, from + AT_ONCE)} of ${this.all().length}`;
+  protected readonly height = computed(() => `${(Math.min(MOST_SEEN, this.rows().length) + 1) * ROW_HEIGHT + 1}px`);
+  protected readonly held = computed(() => {
+    const recipe = this.recipe();
+    return recipe ? heldPoints(recipe) : new Map<Id, string>();
   });
 
-  /** What is wrong with the last number typed, and in which row; gone with the next selection. */
-  protected readonly mistake = linkedSignal<unknown, { readonly id: Id; readonly message: string } | null>({
+  /** What is wrong with the last number typed; gone with the next selection. */
+  protected readonly mistake = linkedSignal<unknown, string | null>({
     source: () => [this.editing.selection().items[0], this.which()],
     computation: () => null,
   });
@@ -79,46 +106,55 @@ export class PointsTable {
   protected readonly broken = signal<string | null>(null);
   protected readonly copied = signal(false);
 
-  protected isSelected({ id }: Row): boolean {
+  constructor() {
+    // A point selected on the sheet comes into view here.
+    effect(() => {
+      const [handle] = this.editing.selection().handles;
+      const table = this.table();
+      const index = untracked(this.rows).findIndex(({ id }) => handle && id === pointOf(handle));
+      if (table && index >= 0) untracked(() => this.bringIntoView(table, index));
+    });
+  }
+
+  private bringIntoView(table: Table, index: number): void {
+    const { first, last } = table.scroller?.getRenderedRange()?.viewport ?? {};
+    if (typeof first === 'number' && typeof last === 'number' && (index < first || index >= last)) {
+      table.scrollToVirtualIndex(Math.max(0, index - 3));
+    }
+  }
+
+  protected rowId = (_: number, { id }: Row): Id => id;
+
+  protected isSelected(id: Id): boolean {
     return this.editing.selection().handles.some((handle) => sameHandle(handle, this.handleOf(id)));
   }
 
-  protected choose({ id }: Row): void {
-    const [item] = this.editing.selection().items;
-    if (item && !this.isSelected({ id } as Row)) this.editing.select(handlesOn(item, [this.handleOf(id)]));
+  protected tip(id: Id): string {
+    const held = this.held().get(id);
+    return held === undefined ? '' : `Held: ${held}`;
   }
 
-  protected text = (mm: number): string => lengthShown(mm, this.units());
-  protected weightShown = (weight: number): string => String(Number(weight.toPrecision(6)));
-
-  /** Takes a typed number; what is none is said under its row and the field shows the old one again. */
-  protected type(row: Row, column: number, field: HTMLInputElement): void {
-    delete field.dataset['typed'];
+  protected choose(id: Id): void {
     const [item] = this.editing.selection().items;
-    const old = column === 3 ? this.weightShown(row.weight ?? 1) : this.text(row.at[column]);
-    if (!item || field.value === old) return;
-    const typed = readNumber(field.value, column === 3 ? null : UNIT[this.units()]);
-    field.value = old;
-    const wrong = !typed.ok
-      ? typed.why
-      : column === 3 && !(typed.value >= 1e-9 && typed.value <= 1e9)
-        ? `A weight above 0 is needed, not ${typed.value}`
-        : Math.abs(typed.value) > LARGEST
-          ? 'That is larger than a drawing can be'
-          : null;
-    this.mistake.set(wrong ? { id: row.id, message: `${wrong}.` } : null);
-    if (wrong || !typed.ok) return;
-    const { value } = typed;
-    if (column === 3) {
-      this.editing.do({ command: 'setWeights', args: { item, weights: [{ point: row.id, weight: value }] } });
-      return;
-    }
-    const to = row.at.map((x, c) => (c === column ? value : x)) as unknown as Vector3;
-    this.editing.do({ command: 'movePoints', args: { item, moves: [{ point: row.id, to }] } });
+    if (item && !this.isSelected(id)) this.editing.select(handlesOn(item, [this.handleOf(id)]));
+  }
+
+  /** What is wrong is said below the table, with the number it is about. */
+  protected note(label: string, column: string, mistake: string | null): void {
+    this.mistake.set(mistake && `Point ${label}, ${column}: ${mistake}`);
+  }
+
+  protected move(point: Id, axis: number, value: number): void {
+    const at = this.points().get(point)?.at;
+    if (at) this.editing.doToSelected('movePoints', { moves: [{ point, to: withCoordinate(at, axis, value) }] });
+  }
+
+  protected weigh(point: Id, weight: number): void {
+    this.editing.doToSelected('setWeights', { weights: [{ point, weight }] });
   }
 
   protected async copy(): Promise<void> {
-    const rows = this.all().map(({ at, weight }) => ({ at, ...(weight !== null && { weight }) }));
+    const rows = this.listed().map(({ at, weight }) => ({ at, ...(weight !== undefined && { weight }) }));
     try {
       await navigator.clipboard.writeText(writeTable(rows, this.units(), this.which() === 'control'));
     } catch {

@@ -3,12 +3,14 @@ import { LossyPreview } from '../../session/lossyPreview';
 import { Readings } from '../../session/readings';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } from '@angular/core';
 import { controlPointsOf } from '@pencil-bend/core';
+import { ButtonDirective } from 'primeng/button';
+import { Tooltip } from 'primeng/tooltip';
 import { NumberField } from '../../ui/numberField';
 
 /** Fewer control points: the fewest within a tolerance, or so many of them. The price is shown before either is done. */
 @Component({
   selector: 'pb-refit-section',
-  imports: [NumberField],
+  imports: [ButtonDirective, NumberField, Tooltip],
   template: `
     <dl>
       <dt>Lighten within</dt>
@@ -20,7 +22,18 @@ import { NumberField } from '../../ui/numberField';
           [least]="1e-6"
           (given)="tolerance.set($event)"
         />
-        <button type="button" class="link" (click)="lighten()">lighten</button>
+        <button
+          pButton
+          severity="secondary"
+          [outlined]="true"
+          size="small"
+          type="button"
+          pTooltip="The fewest control points within this tolerance; its price comes first (J)"
+          tooltipPosition="bottom"
+          (click)="lighten()"
+        >
+          Lighten
+        </button>
       </dd>
       <dt>Re-lay with</dt>
       <dd class="row">
@@ -32,7 +45,18 @@ import { NumberField } from '../../ui/numberField';
           [most]="1000"
           (given)="count.set($event)"
         />
-        <button type="button" class="link" (click)="relay()">re-lay</button>
+        <button
+          pButton
+          severity="secondary"
+          [outlined]="true"
+          size="small"
+          type="button"
+          pTooltip="Laid anew with so many control points in this degree; its price comes first"
+          tooltipPosition="bottom"
+          (click)="relay()"
+        >
+          Re-lay
+        </button>
       </dd>
       <dt>in degree</dt>
       <dd class="row">

@@ -1,6 +1,7 @@
 import { Editing } from '../../session/editing';
 import { ToolInHand } from '../../session/toolInHand';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
 import { Tooltip } from 'primeng/tooltip';
 import { type SelectionAction, selectionActions } from '../../actions/selectionActions';
 import { Icon } from '../../ui/icon';
@@ -9,12 +10,15 @@ import { TOOLS } from '../../tools/table';
 /** What can be done to what is selected as a whole: carry it, copy it, group it, let a mirror go. */
 @Component({
   selector: 'pb-selection-section',
-  imports: [Icon, Tooltip],
+  imports: [ButtonDirective, Icon, Tooltip],
   template: `
     <h3>Carry</h3>
     <div class="tools" role="group" aria-label="Carry the selection">
       @for (tool of transforms; track tool.name) {
         <button
+          pButton
+          severity="secondary"
+          [text]="true"
           type="button"
           [attr.aria-label]="tool.label"
           [pTooltip]="tool.label"
@@ -27,7 +31,7 @@ import { TOOLS } from '../../tools/table';
     </div>
     <div class="links">
       @for (action of actions(); track action.label) {
-        <button type="button" class="link" (click)="does(action)">{{ action.label }}</button>
+        <button pButton [text]="true" size="small" type="button" (click)="does(action)">{{ action.label }}</button>
       }
     </div>
   `,
@@ -39,12 +43,8 @@ import { TOOLS } from '../../tools/table';
       margin: 0 -6px 4px;
     }
     .tools button {
-      display: inline-flex;
+      width: auto;
       padding: 5px 7px;
-      border-radius: 6px;
-    }
-    .tools button:hover {
-      background: var(--sheet);
     }
     .links {
       display: flex;

@@ -2,7 +2,9 @@ import { Editing } from '../../session/editing';
 import { Target } from '../../session/target';
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import type { Units } from '../../ui/length';
+import { Choice } from '../../ui/choice';
 import { NumberField } from '../../ui/numberField';
+import { Switch } from '../../ui/switch';
 
 const UNITS: readonly { readonly value: Units; readonly label: string }[] = [
   { value: 'mm', label: 'mm' },
@@ -14,24 +16,14 @@ const UNITS: readonly { readonly value: Units; readonly label: string }[] = [
 /** Units, tolerance and grid of the sheet: kept with the project. */
 @Component({
   selector: 'pb-set-up-section',
-  imports: [NumberField],
+  imports: [Choice, NumberField, Switch],
   template: `
     @if (editing.project(); as project) {
       <h3>Set up</h3>
       <dl>
         <dt>Units</dt>
         <dd>
-          <span class="choice" role="group" aria-label="Units">
-            @for (unit of all; track unit.value) {
-              <button
-                type="button"
-                [attr.aria-pressed]="project.units === unit.value"
-                (click)="set({ units: unit.value })"
-              >
-                {{ unit.label }}
-              </button>
-            }
-          </span>
+          <pb-choice label="Units" [options]="all" [value]="project.units" (chosen)="set({ units: $event })" />
         </dd>
         <dt>Tolerance</dt>
         <dd>
@@ -52,14 +44,12 @@ const UNITS: readonly { readonly value: Units; readonly label: string }[] = [
             [least]="1e-6"
             (given)="set({ grid: $event })"
           />
-          <button
-            type="button"
-            class="pin"
-            [attr.aria-pressed]="project.grid === null"
-            (click)="set({ grid: project.grid === null ? target.grid() : null })"
-          >
-            by zoom
-          </button>
+          <pb-switch
+            label="The grid follows the zoom"
+            [states]="['fixed', 'by zoom']"
+            [on]="project.grid === null"
+            (toggled)="set({ grid: $event ? null : target.grid() })"
+          />
         </dd>
       </dl>
     }

@@ -7,9 +7,14 @@ import { ToolInHand } from '../../session/toolInHand';
 import { SNAPS } from '../../snap/snapKinds';
 import type { Fact, Option } from '../../tools/contract';
 import { entryOf } from '../../tools/table';
+import { ButtonDirective } from 'primeng/button';
+import { Choice } from '../../ui/choice';
 import { Icon } from '../../ui/icon';
 import { lengthInWords, lengthShown } from '../../ui/length';
 import { NumberField } from '../../ui/numberField';
+import { Slide } from '../../ui/slide';
+import { Toggle } from '../../ui/toggle';
+import { Switch } from '../../ui/switch';
 
 /** So many letters fit beside each other. */
 const WIDE = 28;
@@ -17,7 +22,7 @@ const WIDE = 28;
 /** The tool in hand that makes something: what can be set of it, its places, and what places are caught by. */
 @Component({
   selector: 'pb-tool-section',
-  imports: [Icon, NumberField],
+  imports: [ButtonDirective, Choice, Icon, NumberField, Slide, Switch, Toggle],
   templateUrl: './toolSection.html',
   styleUrls: ['./sections.css', './toolSection.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -48,13 +53,8 @@ export class ToolSection {
     return option.choices.reduce((sum, { label }) => sum + label.length + 3, 0) > WIDE;
   }
 
-  protected logarithm = (mm: number): number => (mm > 0 ? Math.log2(mm) : 0);
   protected length = (mm: number): string => lengthInWords(mm, this.units(), 0);
   protected factText = ({ value }: Fact): string => (typeof value === 'string' ? value : this.length(value.mm));
-
-  protected slide(name: string, logarithm: string): void {
-    this.hand.setOption(name, Number((2 ** Number(logarithm)).toPrecision(3)));
-  }
 
   /** Swaps a place with the one before or after it. */
   protected shift(index: number, by: 1 | -1): void {

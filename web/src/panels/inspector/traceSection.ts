@@ -2,25 +2,30 @@ import { Editing } from '../../session/editing';
 import { ToolInHand } from '../../session/toolInHand';
 import type { TracedPicture } from '../../api/savedView';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { Choice } from '../../ui/choice';
+import { FileButton } from '../../ui/fileButton';
 import { NumberField } from '../../ui/numberField';
+import { Slide } from '../../ui/slide';
+import { Switch } from '../../ui/switch';
 import { Tracing } from '../../session/tracing';
 import { Viewports } from '../../session/viewports';
 
 /** Pictures to trace over: bring one, scale it, turn it, fade it, lock it, take it out. */
 @Component({
   selector: 'pb-trace-section',
-  imports: [NumberField],
+  imports: [ButtonDirective, Choice, FileButton, NumberField, Slide, Switch],
   template: `
     <h3>Trace a picture</h3>
     @if (tracing.picture(); as picture) {
       @if (tracing.pictures().length > 1) {
-        <span class="choice tall" role="group" aria-label="Picture">
-          @for (each of tracing.pictures(); track each.id) {
-            <button type="button" [attr.aria-pressed]="each.id === picture.id" (click)="tracing.choose(each.id)">
-              {{ each.name }}
-            </button>
-          }
-        </span>
+        <pb-choice
+          label="Picture"
+          [tall]="true"
+          [options]="choices()"
+          [value]="picture.id"
+          (chosen)="tracing.choose($event)"
+        />
       } @else {
         <p class="quiet">{{ picture.name }}</p>
       }
@@ -39,6 +44,7 @@ import { Viewports } from '../../session/viewports';
         <dt>Angle</dt>
         <dd>
           <pb-number
+            unit="°"
             label="Angle of the picture in degrees"
             [value]="picture.angle"
             [disabled]="picture.locked"
@@ -47,42 +53,45 @@ import { Viewports } from '../../session/viewports';
         </dd>
         <dt>Strength</dt>
         <dd>
-          <input
-            #fade
-            type="range"
-            min="0"
-            max="1"
-            step="0.05"
-            aria-label="Strength of the picture"
+          <pb-slide
+            label="Strength of the picture"
+            [least]="0"
+            [most]="1"
+            [step]="0.05"
             [value]="picture.opacity"
-            (input)="set({ opacity: +fade.value })"
+            (slid)="set({ opacity: $event })"
           />
         </dd>
         <dt>Locked</dt>
         <dd>
-          <span class="choice" role="group" aria-label="Lock the picture">
-            <button type="button" [attr.aria-pressed]="!picture.locked" (click)="set({ locked: false })">no</button>
-            <button type="button" [attr.aria-pressed]="picture.locked" (click)="set({ locked: true })">yes</button>
-          </span>
+          <pb-switch
+            label="Lock the picture"
+            [states]="['no', 'yes']"
+            [on]="picture.locked"
+            (toggled)="set({ locked: $event })"
+          />
         </dd>
       </dl>
       <div class="links">
-        <button type="button" class="link" (click)="hand.takeUp('pictureScale')">scale by two places</button>
-        <button type="button" class="link" (click)="hand.takeUp('pictureMove')">move</button>
-        <button type="button" class="link" (click)="hand.takeUp('pictureLevel')">level</button>
-        <button type="button" class="link" (click)="set({ removed: true })">take it out</button>
+        <button pButton [text]="true" size="small" type="button" (click)="hand.takeUp('pictureScale')">
+          scale by two places
+        </button>
+        <button pButton [text]="true" size="small" type="button" (click)="hand.takeUp('pictureMove')">move</button>
+        <button pButton [text]="true" size="small" type="button" (click)="hand.takeUp('pictureLevel')">level</button>
+        <button pButton [text]="true" size="small" type="button" (click)="set({ removed: true })">take it out</button>
       </div>
     }
     <div class="links">
-      <button type="button" class="link" (click)="file.click()">choose a picture …</button>
+      <pb-file-button plain label="Picture to trace" accept="image/png,image/jpeg" (chosen)="bring($event)">
+        choose a picture …
+      </pb-file-button>
       @for (each of out(); track each.id) {
-        <button type="button" class="link" (click)="tracing.place({ ...each, removed: false })">
+        <button pButton [text]="true" size="small" type="button" (click)="tracing.place({ ...each, removed: false })">
           bring {{ each.name }} back
         </button>
       }
     </div>
     <p class="hint">Or drop a PNG or JPEG file on the sheet, up to 20 MB.</p>
-    <input #file type="file" accept="image/png,image/jpeg" aria-label="Picture to trace" (change)="bring(file)" />
   `,
   styleUrl: './sections.css',
   styles: `
@@ -90,9 +99,6 @@ import { Viewports } from '../../session/viewports';
       display: flex;
       flex-wrap: wrap;
       gap: 2px 14px;
-    }
-    input[type='file'] {
-      display: none;
     }
     .hint,
     .quiet {
@@ -110,6 +116,9 @@ export class TraceSection {
   protected readonly tracing = inject(Tracing);
   private readonly viewports = inject(Viewports);
   protected readonly units = computed(() => this.editing.project()?.units ?? 'mm');
+  protected readonly choices = computed(() =>
+    this.tracing.pictures().map(({ id, name }) => ({ value: id, label: name })),
+  );
   protected readonly out = computed(() => this.tracing.known().filter(({ removed }) => removed));
 
   protected set(change: Partial<TracedPicture>): void {
@@ -117,10 +126,8 @@ export class TraceSection {
     if (picture) this.tracing.place({ ...picture, ...change });
   }
 
-  protected bring(input: HTMLInputElement): void {
-    const file = input.files?.[0];
+  protected bring(file: File): void {
     const viewport = this.viewports.viewport();
-    if (file) void this.tracing.bring(file, [viewport.x, viewport.y], viewport.width * viewport.scale);
-    input.value = '';
+    void this.tracing.bring(file, [viewport.x, viewport.y], viewport.width * viewport.scale);
   }
 }

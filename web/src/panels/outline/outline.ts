@@ -1,39 +1,28 @@
-import { Editing } from '../../session/editing';
-import { Target } from '../../session/target';
-import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
-import {
-  type CurveItem,
-  GRAPHITE,
-  type Id,
-  type Item,
-  itemsOf,
-  type Layer,
-  clicked,
-  selectionOf,
-  toggled,
-} from '@pencil-bend/document';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { clicked, GRAPHITE, type Id, type Layer, selectionOf, toggled } from '@pencil-bend/document';
+import { PrimeTemplate, TreeDragDropService } from 'primeng/api';
 import { ButtonDirective } from 'primeng/button';
-import { Draggable, Droppable } from 'primeng/dragdrop';
 import { Popover } from 'primeng/popover';
+import { Tooltip } from 'primeng/tooltip';
+import { Tree, type TreeNodeDropEvent } from 'primeng/tree';
+import { Editing } from '../../session/editing';
+import { ShownItems } from '../../session/shownItems';
+import { Target } from '../../session/target';
+import { Viewports } from '../../session/viewports';
+import { newId } from '../../state/ids';
+import { ColourChoice } from '../../ui/colourChoice';
 import { Icon } from '../../ui/icon';
 import { NameField } from '../../ui/nameField';
-import { newId } from '../../state/ids';
+import { type OutlineNode, type OutlineRow, outlineRows } from './outlineRows';
 
-/** Colours to choose from: none of them is one that means something on the bench. */
-const COLOURS = [
-  { name: 'Graphite', value: GRAPHITE },
-  { name: 'Blue', value: '#2f5d8a' },
-  { name: 'Umber', value: '#7a5230' },
-  { name: 'Slate', value: '#6b7783' },
-  { name: 'Rose', value: '#a34a6b' },
-] as const;
-
-const ROWS_AT_ONCE = 40;
+/** Of a row, in pixels. */
+const ROW_HEIGHT = 28;
 
 /** The list of curves by layer, and of groups: select, rename, hide, lock, colour, reorder, delete. */
 @Component({
   selector: 'pb-outline',
-  imports: [ButtonDirective, Draggable, Droppable, Icon, NameField, Popover],
+  imports: [ButtonDirective, ColourChoice, Icon, NameField, Popover, PrimeTemplate, Tooltip, Tree],
+  providers: [TreeDragDropService],
   templateUrl: './outline.html',
   styleUrl: './outline.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -41,85 +30,74 @@ const ROWS_AT_ONCE = 40;
 export class Outline {
   protected readonly editing = inject(Editing);
   protected readonly target = inject(Target);
-  protected readonly colours = COLOURS;
-  protected readonly renaming = signal<Id | null>(null);
-  /** The item, or the layer, whose colour is chosen. */
-  protected readonly colouring = signal<{ readonly item?: Id; readonly layer?: Id }>({});
-  /** What is being dragged in the list. */
-  protected readonly dragged = signal<{ readonly item?: Id; readonly layer?: Id } | null>(null);
+  private readonly shown = inject(ShownItems);
+  private readonly viewports = inject(Viewports);
   protected readonly graphite = GRAPHITE;
-
-  /** A long list is put up in portions, so that the sheet can be used before its end is there. */
-  private readonly rows = signal(ROWS_AT_ONCE);
-  private readonly complete = computed(() => this.rows() >= (this.editing.project()?.itemOrder.length ?? 0));
-
-  constructor() {
-    effect((onCleanup) => {
-      if (this.complete()) return;
-      const frame = requestAnimationFrame(() => this.rows.set(this.rows() + ROWS_AT_ONCE));
-      // Read, so that each portion asks for the next.
-      this.rows();
-      onCleanup(() => cancelAnimationFrame(frame));
-    });
-  }
+  protected readonly rowHeight = ROW_HEIGHT;
+  /** The row that is renamed, by its key. */
+  protected readonly renaming = signal<string | null>(null);
+  /** The item, or the layer, whose colour is chosen. */
+  protected readonly colouring = signal<{ readonly item?: Id; readonly layer?: Id; readonly colour: string | null }>({
+    colour: null,
+  });
+  private readonly collapsed = signal<ReadonlySet<string>>(new Set());
 
   private readonly selected = computed(() => new Set(this.editing.selection().items));
-
-  protected readonly layers = computed(() => {
+  protected readonly rows = computed((): OutlineNode[] => {
     const project = this.editing.project();
-    if (!project) return [];
-    const items = itemsOf(project).slice(0, this.rows());
-    return project.layerOrder.map((id) => ({
-      id,
-      layer: project.layers[id],
-      items: items
-        .filter(([, item]) => item.layer === id)
-        .map(([item, it]) => ({
-          id: item,
-          item: it,
-          told: kindOf(it),
-          group: it.group !== undefined ? project.groups[it.group].name : null,
-        })),
-    }));
+    return project ? outlineRows(project, this.collapsed()) : [];
   });
-
-  protected readonly groups = computed(() => {
-    const project = this.editing.project();
-    if (!project) return [];
-    return Object.entries(project.groups).map(([id, { name }]) => {
-      const items = project.itemOrder.filter((item) => project.items[item].group === id);
-      return { id, name, items };
-    });
-  });
+  protected readonly isEmpty = computed(() => this.editing.project()?.itemOrder.length === 0);
+  protected readonly key = (_: number, { node, key }: { node?: OutlineNode; key?: string }): string | undefined =>
+    node?.key ?? key;
 
   protected isSelected(id: Id): boolean {
     return this.selected().has(id);
   }
 
-  /** With Shift or Ctrl the selection gets one more, or one less. */
-  protected select(id: Id, { shiftKey, ctrlKey, metaKey }: MouseEvent): void {
+  protected fold({ key }: OutlineNode, folded: boolean): void {
+    const collapsed = new Set(this.collapsed());
+    if (folded) collapsed.add(key ?? '');
+    else collapsed.delete(key ?? '');
+    this.collapsed.set(collapsed);
+  }
+
+  /** With Shift or Ctrl the selection gets one more, or one less. After a click the keys are those of the sheet. */
+  protected select(id: Id, { shiftKey, ctrlKey, metaKey, detail }: MouseEvent): void {
     const { project, selection } = this.editing;
     const adds = (shiftKey || ctrlKey || metaKey) && selection().items.length > 0;
     this.editing.select(adds ? toggled(project(), selection(), id) : clicked(project(), selection(), id));
+    if (detail > 0) document.getElementById('sheet')?.focus();
   }
 
   protected selectGroup(items: readonly Id[]): void {
     this.editing.select(selectionOf(items));
   }
 
-  protected rename(id: Id, name: string): void {
-    this.renaming.set(null);
-    this.editing.do({ command: 'renameItem', args: { item: id, name } });
+  /** A double-click: what lies off the sheet comes into view. */
+  protected bringIntoView(id: Id): void {
+    this.viewports.bringIntoView(this.shown.all().filter((item) => item.id === id));
   }
 
-  protected renameLayer(layer: Id, name: string): void {
-    this.renaming.set(null);
-    this.editing.do({ command: 'setLayer', args: { layer, name } });
+  /** Keys of the row in focus: F2 renames, Enter takes it, Alt and arrows put a layer elsewhere. */
+  protected rowKey(event: KeyboardEvent): void {
+    const row = (event.target as Element).closest<HTMLElement>('[role=treeitem]');
+    const key = row?.dataset['id'];
+    if (!row || !key) return;
+    if (event.key === 'F2') this.renaming.set(key);
+    else if (event.key === 'Enter' && event.target === row) row.querySelector<HTMLElement>('.name')?.click();
+    else if (event.altKey && event.key.startsWith('Arrow') && key.startsWith('layer-')) {
+      this.shift(key.slice('layer-'.length), event.key === 'ArrowUp' ? -1 : 1);
+    } else return;
+    event.preventDefault();
+    event.stopPropagation();
   }
 
-  protected renameGroup(group: Id, name: string): void {
+  protected rename(row: OutlineRow, name: string): void {
     this.renaming.set(null);
-    this.editing.do({ command: 'renameGroup', args: { group, name } });
+    if (row.kind === 'item') this.editing.do({ command: 'renameItem', args: { item: row.id, name } });
+    if (row.kind === 'layer') this.editing.do({ command: 'setLayer', args: { layer: row.id, name } });
+    if (row.kind === 'group') this.editing.do({ command: 'renameGroup', args: { group: row.id, name } });
   }
 
   protected colour(colour: string): void {
@@ -148,7 +126,7 @@ export class Outline {
     const id = newId();
     this.editing.do({ command: 'addLayer', args: { id, name: `Layer ${number}` } });
     this.target.chosenLayer.set(id);
-    this.renaming.set(id);
+    this.renaming.set(`layer-${id}`);
   }
 
   protected deleteLayer(layer: Id): void {
@@ -160,55 +138,53 @@ export class Outline {
     this.target.chosenLayer.set(this.target.chosenLayer() === layer ? null : layer);
   }
 
-  /** A layer one place up or down, by Alt and an arrow. */
-  protected shift(event: Event, layer: Id, by: 1 | -1): void {
-    event.preventDefault();
-    event.stopPropagation();
+  protected ungroup(group: Id): void {
+    this.editing.do({ command: 'ungroup', args: { group } });
+  }
+
+  /** A layer dropped on another takes its place; items go to the end of a layer, or before or behind another item. */
+  protected drop({ dragNode, dropNode, originalEvent }: TreeNodeDropEvent): void {
+    const [moved, onto] = [dragNode?.data as OutlineRow | undefined, dropNode?.data as OutlineRow | undefined];
+    if (!moved || !onto) return;
+    if (moved.kind === 'layer' && (onto.kind === 'layer' || onto.kind === 'item')) {
+      const layer = onto.kind === 'layer' ? onto.id : onto.layer;
+      this.moveLayer(moved.id, this.editing.project()?.layerOrder.indexOf(layer) ?? 0);
+    }
+    if (moved.kind !== 'item') return;
+    if (onto.kind === 'layer') this.arrange(moved.id, onto.id, null);
+    if (onto.kind === 'item')
+      this.arrange(moved.id, onto.layer, isLowerHalf(originalEvent) ? this.after(onto) : onto.id);
+  }
+
+  /** What is selected goes along with a dragged one of it. */
+  private arrange(dragged: Id, layer: Id, before: Id | null): void {
+    const all = this.isSelected(dragged) ? this.editing.selection().items : [dragged];
+    const items = all.filter((id) => id !== before);
+    if (items.length > 0) this.editing.do({ command: 'arrange', args: { items, layer, before } });
+  }
+
+  /** The item that comes behind one on its layer; null for the last. */
+  private after({ id, layer }: { readonly id: Id; readonly layer: Id }): Id | null {
+    const project = this.editing.project();
+    const ids = project?.itemOrder.filter((each) => project.items[each].layer === layer) ?? [];
+    return ids[ids.indexOf(id) + 1] ?? null;
+  }
+
+  private shift(layer: Id, by: 1 | -1): void {
     const index = this.editing.project()?.layerOrder.indexOf(layer) ?? -1;
     if (index >= 0) this.moveLayer(layer, index + by);
   }
 
   private moveLayer(layer: Id, to: number): void {
-    const last = (this.editing.project()?.layerOrder.length ?? 1) - 1;
-    if (to >= 0 && to <= last) this.editing.do({ command: 'moveLayer', args: { layer, to } });
-  }
-
-  /** A layer dropped on another takes its place; an item dropped on a layer goes to its end. */
-  protected dropOnLayer(layer: Id): void {
-    const { item, layer: moved } = this.dragged() ?? {};
-    this.dragged.set(null);
-    if (item) this.editing.do({ command: 'arrange', args: { items: this.along(item), layer, before: null } });
-    else if (moved && moved !== layer) this.moveLayer(moved, this.editing.project()?.layerOrder.indexOf(layer) ?? 0);
-  }
-
-  /** An item dropped on another one comes before it, on its layer. */
-  protected dropOnItem(before: Id, layer: Id): void {
-    const { item } = this.dragged() ?? {};
-    this.dragged.set(null);
-    if (!item) return;
-    const items = this.along(item).filter((id) => id !== before);
-    if (items.length > 0) this.editing.do({ command: 'arrange', args: { items, layer, before } });
-  }
-
-  /** What is selected goes along with a dragged one of it. */
-  private along(item: Id): readonly Id[] {
-    return this.isSelected(item) ? this.editing.selection().items : [item];
-  }
-
-  protected ungroup(group: Id): void {
-    this.editing.do({ command: 'ungroup', args: { group } });
+    const order = this.editing.project()?.layerOrder ?? [];
+    if (to >= 0 && to < order.length && order[to] !== layer) {
+      this.editing.do({ command: 'moveLayer', args: { layer, to } });
+    }
   }
 }
 
-/** What an item is told by in the list: the points that a curve is drawn with. */
-function kindOf(item: Item): string {
-  if (item.kind === 'point') return 'point';
-  if (item.kind === 'guide') return item.guide.kind === 'circle' ? 'gauge' : item.guide.symmetry ? 'symmetry' : 'guide';
-  return kindOfRecipe(item.recipe);
-}
-
-function kindOfRecipe(recipe: CurveItem['recipe']): string {
-  if (recipe.kind === 'mirror') return 'mirror';
-  const count = recipe.kind === 'control' && recipe.fit ? recipe.fit.points.length : recipe.points.length;
-  return recipe.kind === 'fit' && recipe.symmetry ? `${count} sym` : `${count} pts`;
+function isLowerHalf(event: Event | undefined): boolean {
+  if (!(event instanceof MouseEvent) || !(event.currentTarget instanceof Element)) return false;
+  const { top, height } = event.currentTarget.getBoundingClientRect();
+  return event.clientY > top + height / 2;
 }

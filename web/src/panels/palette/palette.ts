@@ -1,104 +1,175 @@
-import { ToolInHand } from '../../session/toolInHand';
 import {
+  afterNextRender,
   ChangeDetectionStrategy,
   Component,
   computed,
-  effect,
   type ElementRef,
   inject,
+  input,
   output,
   signal,
   viewChild,
 } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { InputText } from 'primeng/inputtext';
+import { Popover } from 'primeng/popover';
+import type { BenchAction } from '../../actions/benchActions';
 import { keysShown } from '../../actions/shortcuts';
+import { ToolInHand } from '../../session/toolInHand';
 import { Icon } from '../../ui/icon';
-import type { ToolName } from '../../tools/table';
-import { TOOL_GROUPS } from '../../tools/contract';
-import { TOOLS } from '../../tools/table';
+import { find, type Found } from './finding';
 
-/** All tools with their names: found by eye, or by a few letters. */
+/** All tools with their names: found by eye, or by what they are called or for. */
 @Component({
   selector: 'pb-palette',
-  imports: [Icon],
+  imports: [ButtonDirective, Icon, InputText, Popover],
   template: `
-    <header>
-      <input
-        #search
-        type="search"
-        placeholder="Find a tool"
-        aria-label="Find a tool"
-        [value]="wanted()"
-        (input)="wanted.set(search.value)"
-        (keydown.enter)="takeFirst($event)"
-        (keydown.escape)="closed.emit()"
-      />
-      <button type="button" aria-label="Close the tools" (click)="closed.emit()"><pb-icon name="close" /></button>
-    </header>
-    @for (group of groups(); track group.name) {
-      <section>
-        <h3>{{ group.name }}</h3>
-        <ul>
-          @for (tool of group.tools; track tool.name) {
-            <li>
-              <button
-                type="button"
-                [class.pressed]="hand.name() === tool.name"
-                [attr.aria-pressed]="hand.name() === tool.name"
-                (click)="take(tool.name)"
-              >
-                <pb-icon [paths]="tool.icon" /><span>{{ tool.label }}</span>
-                @if (tool.keys) {
-                  <kbd>{{ tool.keys }}</kbd>
-                }
-              </button>
-            </li>
-          }
-        </ul>
-      </section>
-    } @empty {
-      <p class="quiet">No tool is called that.</p>
+    <p-popover #box ariaLabel="All tools" [focusOnShow]="false" (onShow)="focus()" (onHide)="closed.emit()">
+      <div class="palette">
+        <input
+          #search
+          pInputText
+          pSize="small"
+          type="search"
+          placeholder="Find a tool: by its name, or by what it is for"
+          aria-label="Find a tool"
+          [fluid]="true"
+          [value]="wanted()"
+          (input)="wanted.set(search.value)"
+          (keydown.enter)="takeFirst($event)"
+          (keydown.escape)="closed.emit()"
+        />
+        @if (!finding().exact) {
+          <p class="quiet" role="status">Nothing is called that. The nearest:</p>
+        }
+        @for (group of groups(); track group.name) {
+          <section>
+            <h3>{{ group.name }}</h3>
+            <ul>
+              @for (line of group.lines; track line.label) {
+                <li>
+                  <button
+                    pButton
+                    severity="secondary"
+                    [text]="true"
+                    type="button"
+                    [class.pressed]="line.pressed"
+                    [attr.aria-pressed]="line.pressed"
+                    (click)="take(line.found)"
+                  >
+                    @if (line.icon) {
+                      <pb-icon [paths]="line.icon" />
+                    }
+                    <span>{{ line.label }}</span>
+                    @if (line.keys) {
+                      <kbd>{{ line.keys }}</kbd>
+                    }
+                  </button>
+                </li>
+              }
+            </ul>
+          </section>
+        }
+      </div>
+    </p-popover>
+  `,
+  styles: `
+    .palette {
+      width: 700px;
+      max-width: calc(100vw - 60px);
+      max-height: calc(100vh - 180px);
+      overflow-y: auto;
+      padding: 2px;
+    }
+    .quiet {
+      margin-top: 8px;
+    }
+    h3 {
+      margin: 6px 0 0;
+      font-size: 12px;
+      font-weight: 600;
+      color: var(--quiet);
+    }
+    ul {
+      display: grid;
+      grid-template-columns: repeat(3, minmax(0, 1fr));
+      gap: 0 8px;
+    }
+    button {
+      justify-content: flex-start;
+      gap: 9px;
+      width: 100%;
+      height: 26px;
+      padding: 0 6px;
+      color: var(--ink);
+      font-size: 13px;
+      text-align: left;
+    }
+    span {
+      flex: 1;
+      white-space: nowrap;
+      overflow: hidden;
+      text-overflow: ellipsis;
+    }
+    .pressed {
+      background: var(--vermilion-wash);
+      font-weight: 600;
+    }
+    kbd {
+      border: 0;
+      background: none;
+      font-size: 11.5px;
+      color: var(--quiet);
     }
   `,
-  styleUrl: './palette.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  host: { role: 'dialog', 'aria-label': 'All tools' },
 })
 export class Palette {
-  protected readonly hand = inject(ToolInHand);
+  private readonly hand = inject(ToolInHand);
+  /** What it opens below. */
+  readonly at = input.required<HTMLElement>();
   readonly closed = output();
-  private readonly search = viewChild.required<ElementRef<HTMLInputElement>>('search');
+  readonly chosen = output<BenchAction>();
+  private readonly box = viewChild.required(Popover);
+  private readonly search = viewChild<ElementRef<HTMLInputElement>>('search');
   protected readonly wanted = signal('');
+  protected readonly finding = computed(() => find(this.wanted()));
 
+  /** In groups as they are found, so that the best one leads. */
   protected readonly groups = computed(() => {
-    const letters = this.wanted().trim().toLowerCase();
-    return Object.entries(TOOL_GROUPS)
-      .map(([group, name]) => ({
-        name,
-        tools: TOOLS.filter((tool) => tool.group === group && tool.label.toLowerCase().includes(letters)).map(
-          (tool) => ({
-            ...tool,
-            keys: tool.key && keysShown(tool.key).replace('Shift+', '⇧'),
-          }),
-        ),
-      }))
-      .filter(({ tools }) => tools.length > 0);
+    const groups = new Map<string, Found[]>();
+    for (const found of this.finding().found) groups.set(found.group, [...(groups.get(found.group) ?? []), found]);
+    return [...groups].map(([name, all]) => ({ name, lines: all.map((found) => this.line(found)) }));
   });
 
   constructor() {
-    effect(() => this.search().nativeElement.focus());
+    afterNextRender(() => this.box().show(null, this.at()));
+  }
+
+  protected focus(): void {
+    this.search()?.nativeElement.focus();
   }
 
   protected takeFirst(event: Event): void {
     event.stopPropagation();
-    const wanted = this.wanted().trim().toLowerCase();
-    const found = this.groups().flatMap(({ tools }) => tools);
-    // What is called just so comes first.
-    const first = found.find((tool) => tool.label.toLowerCase() === wanted) ?? found[0];
-    if (first) this.take(first.name);
+    const [first] = this.finding().found;
+    if (first && this.finding().exact) this.take(first);
   }
 
-  protected take(tool: ToolName): void {
-    this.hand.takeUp(tool);
+  protected take(found: Found): void {
+    if (found.kind === 'tool') this.hand.takeUp(found.tool.name);
+    else this.chosen.emit(found.action);
     this.closed.emit();
+  }
+
+  private line(found: Found) {
+    const [label, key] = found.kind === 'tool' ? [found.tool.label, found.tool.key] : [found.action.label, found.action.keys[0]]; // prettier-ignore
+    return {
+      found,
+      label,
+      icon: found.kind === 'tool' ? found.tool.icon : null,
+      keys: key && keysShown(key).replace('Shift+', '⇧'),
+      pressed: found.kind === 'tool' && this.hand.name() === found.tool.name,
+    };
   }
 }

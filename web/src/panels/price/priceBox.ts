@@ -1,59 +1,61 @@
 import { Editing } from '../../session/editing';
 import { LossyPreview } from '../../session/lossyPreview';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { Message } from 'primeng/message';
+import { ProgressBar } from 'primeng/progressbar';
 import { titleOf } from '@pencil-bend/document';
 import { priceInWords } from './priceText';
 
 /** What the step in question costs, with Apply and Leave. */
 @Component({
   selector: 'pb-price-box',
+  imports: [ButtonDirective, Message, ProgressBar],
   template: `
     @if (lossy.offer(); as offer) {
-      <p role="status">
-        <b>{{ titleOf(offer.title) }}:</b> {{ words() }}
-      </p>
-      <p class="buttons">
-        <button type="button" class="apply" (click)="lossy.apply()">Apply</button>
-        <button type="button" (click)="lossy.leave()">Leave</button>
-        <span class="quiet"><kbd>Enter</kbd> <kbd>Esc</kbd></span>
-      </p>
+      <p-message severity="warn" role="status" [closable]="false">
+        <p>
+          <b>{{ titleOf(offer.title) }}:</b> {{ words() }}
+        </p>
+        <p class="buttons">
+          <button pButton size="small" type="button" (click)="lossy.apply()">Apply</button>
+          <button pButton severity="secondary" [outlined]="true" size="small" type="button" (click)="lossy.leave()">
+            Leave
+          </button>
+          <span class="keys"><kbd>Enter</kbd> <kbd>Esc</kbd></span>
+        </p>
+      </p-message>
     } @else if (lossy.busy(); as busy) {
-      <p role="status">{{ busy }} …</p>
-      <p class="buttons"><button type="button" (click)="lossy.leave()">Leave</button></p>
+      <p-message severity="warn" role="status" [closable]="false">
+        <p>{{ busy }} …</p>
+        <p-progressbar mode="indeterminate" [ariaLabel]="busy" />
+        <p class="buttons">
+          <button pButton severity="secondary" [outlined]="true" size="small" type="button" (click)="lossy.leave()">
+            Leave
+          </button>
+        </p>
+      </p-message>
     }
   `,
   styles: `
     :host {
       display: block;
       margin: 12px 14px;
-      padding: 10px 12px;
-      border: 1px solid var(--ochre-line);
-      border-radius: 6px;
-      background: var(--ochre-wash);
-      color: var(--ochre);
       line-height: 1.4;
     }
     .buttons {
       display: flex;
-      gap: 14px;
-      align-items: baseline;
-      margin-top: 4px;
+      gap: 8px;
+      align-items: center;
+      margin-top: 8px;
     }
-    button {
-      padding: 2px 0;
-      border: 0;
-      background: none;
-      color: var(--ink);
-      font-weight: 600;
-      text-decoration: underline;
-      text-underline-offset: 2px;
-      cursor: pointer;
-    }
-    .apply {
-      color: var(--vermilion-deep);
-    }
-    .quiet {
+    .keys {
       margin-left: auto;
+    }
+    p-progressbar {
+      display: block;
+      height: 4px;
+      margin-top: 8px;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

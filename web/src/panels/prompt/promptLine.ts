@@ -14,12 +14,18 @@ import {
   inject,
   viewChild,
 } from '@angular/core';
+import { DatePipe } from '@angular/common';
 import { Store } from '@ngrx/store';
+import { ButtonDirective } from 'primeng/button';
+import { InputText } from 'primeng/inputtext';
+import { Popover } from 'primeng/popover';
+import { Tooltip } from 'primeng/tooltip';
 import { lengthShown, UNIT } from '../../ui/length';
-import { drawingActions } from '../../state/actions';
 import type { BenchState } from '../../state/reducers';
 import { selectNotice } from '../../state/selectors';
 import type { Prompt } from '../../tools/contract';
+import { Remarks } from '../../session/remarks';
+import { forKeys } from './forKeys';
 import { LossyPreview } from '../../session/lossyPreview';
 
 /** While a price is offered. */
@@ -39,6 +45,7 @@ const VIEWED: Prompt = {
 /** The line at the bottom: what the next click or key does, what was refused, and where the pointer is. */
 @Component({
   selector: 'pb-prompt-line',
+  imports: [ButtonDirective, DatePipe, InputText, Popover, Tooltip],
   template: `
     <div class="says" role="status">
       @if (typed.text() !== null) {
@@ -49,6 +56,8 @@ const VIEWED: Prompt = {
             class="number"
             autocomplete="off"
             aria-label="Next place"
+            pInputText
+            pSize="small"
             [value]="typed.text()"
             [attr.aria-invalid]="typed.mistake() !== null"
             (input)="typed.text.set(place.value)"
@@ -58,12 +67,15 @@ const VIEWED: Prompt = {
         </label>
         @if (typed.mistake(); as words) {
           <span class="notice" role="alert">{{ words }}.</span>
+        } @else if (typed.understood(); as words) {
+          <span class="number" role="status">= {{ words }}</span>
         } @else {
           <span class="key">x, y · +x, y from the last place · 20 at 30 for length and angle</span>
         }
       } @else if (notice(); as words) {
         <span class="notice">Not done: {{ words }}.</span>
-        <button type="button" (click)="read()">Understood</button>
+      } @else if (remarks.aside(); as words) {
+        <span class="notice">{{ words }}.</span>
       } @else {
         <strong>{{ prompt().text }}</strong>
         @for (key of prompt().keys; track key.key) {
@@ -73,6 +85,28 @@ const VIEWED: Prompt = {
         }
       }
     </div>
+    @if (remarks.log().length > 0) {
+      <button
+        pButton
+        [text]="true"
+        size="small"
+        type="button"
+        pTooltip="Read again what was said"
+        (click)="said.toggle($event)"
+      >
+        said
+      </button>
+    }
+    <p-popover #said ariaLabel="What was said">
+      <ul class="log">
+        @for (each of remarks.log(); track each.time) {
+          <li>
+            <time class="number quiet">{{ each.time | date: 'HH:mm' }}</time>
+            <span [class.notice]="each.refused">{{ each.refused ? 'Not done: ' : '' }}{{ each.message }}.</span>
+          </li>
+        }
+      </ul>
+    </p-popover>
     <span class="number quiet" data-testid="pointer">{{ place() }}</span>
     <span class="number quiet">grid {{ grid() }}</span>
     <span class="number quiet">tol {{ tolerance() }}</span>
@@ -110,20 +144,19 @@ const VIEWED: Prompt = {
     .typing input {
       width: 150px;
       height: 22px;
-      padding: 0 6px;
-      border: 1px solid var(--ink);
-      border-radius: 4px;
-      background: var(--paper);
-      color: var(--ink);
     }
-    button {
-      border: 0;
-      padding: 0;
-      background: none;
-      color: var(--ink);
-      font-size: inherit;
-      text-decoration: underline;
-      cursor: pointer;
+    .log {
+      display: grid;
+      gap: 6px;
+      max-width: 520px;
+      max-height: 300px;
+      overflow-y: auto;
+      font-size: 12.5px;
+    }
+    .log li {
+      display: grid;
+      grid-template-columns: 48px 1fr;
+      align-items: baseline;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -136,12 +169,17 @@ export class PromptLine {
   protected readonly viewports = inject(Viewports);
   protected readonly typed = inject(TypedPlace);
   private readonly lossy = inject(LossyPreview);
+  protected readonly remarks = inject(Remarks);
   private readonly store: Store<BenchState> = inject(Store);
   protected readonly notice = this.store.selectSignal(selectNotice);
   private readonly field = viewChild<ElementRef<HTMLInputElement>>('place');
   protected readonly prompt = computed(() =>
-    this.editing.isOnlyViewing() ? VIEWED : this.lossy.offer() ? OFFERED : this.toolView.prompt(),
+    this.editing.isOnlyViewing() ? VIEWED : this.lossy.offer() ? OFFERED : this.ofTool(),
   );
+  private readonly ofTool = computed(() => {
+    const prompt = this.toolView.prompt();
+    return this.viewports.byKeys() ? forKeys(prompt, this.toolView.accepts().drags ? 'Enter' : 'Space') : prompt;
+  });
   protected readonly asks = computed(
     () => this.typed.meaning()?.label ?? (this.stepHistory.canUndo() ? 'Length or place' : 'Place'),
   );
@@ -180,9 +218,5 @@ export class PromptLine {
   private short(mm: number): string {
     const units = this.units();
     return `${Number((mm / UNIT[units]).toPrecision(4))} ${units}`;
-  }
-
-  protected read(): void {
-    this.store.dispatch(drawingActions.noticeRead());
   }
 }

@@ -223,7 +223,7 @@ export const freehand: Tool<FreehandState> = {
       meaning: 'how far the curve may lie from the stroke',
       missing: phase === 'settling' ? null : 'draw first',
     },
-    { name: 'corners', label: 'Corners', kind: 'toggle', value: corners, states: ['kept', 'smoothed'] },
+    { name: 'corners', label: 'Corners', kind: 'toggle', value: corners, states: ['smoothed', 'kept'] },
   ],
   facts: ({ phase, made, stroke }) =>
     phase === 'settling' && made

@@ -86,13 +86,13 @@ export const cut = {
     options: [
       {
         name: 'how',
-        label: 'Goes on',
+        label: 'Continues as',
         kind: 'choice',
         value: 'own',
         choices: [
-          { value: 'own', label: 'as it bends' },
-          { value: 'straight', label: 'straight' },
-          { value: 'arc', label: 'on an arc' },
+          { value: 'own', label: 'its own bend' },
+          { value: 'straight', label: 'a line' },
+          { value: 'arc', label: 'an arc' },
         ],
       },
     ],
@@ -122,10 +122,10 @@ export const cut = {
   }),
 
   join: placingTool({
-    label: 'Join ends',
+    label: 'Make one',
     group: 'cut',
     asks: (count) =>
-      count === 0 ? 'Click a curve near one end.' : 'Click the curve to be joined to it, near its end.',
+      count === 0 ? 'Click a curve near one end.' : 'Click the curve that becomes one with it, near its end.',
     least: 2,
     most: 2,
     stays: true,
@@ -196,6 +196,7 @@ export const cut = {
     stays: true,
     picks: () => true,
     options: [number('radius', 'Radius', 5)],
+    sets: ['radius'],
     make: ({ places, options }, { newId }) =>
       ofTwo(places, (first, second, near) => ({
         call: {
@@ -214,7 +215,8 @@ export const cut = {
     most: 2,
     stays: true,
     picks: () => true,
-    options: [number('first', 'On the first', 5), number('second', 'On the second', 5)],
+    options: [number('first', 'Setback', 5), number('second', 'On the second', 5)],
+    sets: ['first', 'second'],
     make: ({ places, options }, { newId }) =>
       ofTwo(places, (first, second, near) => ({
         call: {

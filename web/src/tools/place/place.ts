@@ -83,12 +83,15 @@ export class Placing implements Tool<PlacingState> {
         return { state: { ...state, options: { ...state.options, [input.name]: input.value } } };
       case 'order-of-places':
         return { state: { ...state, places: input.order.map((i) => state.places[i]) } };
-      case 'typed':
-        return this.give(
-          state,
-          { ...placeOf(input.at, state), ...(input.value !== undefined && { value: input.value }) },
-          context,
-        );
+      case 'typed': {
+        const { value } = input;
+        const { sets } = this.its;
+        if (sets && value !== undefined) {
+          const set = Object.fromEntries(sets.map((name) => [name, value]));
+          return { state: { ...state, options: { ...state.options, ...set } } };
+        }
+        return this.give(state, { ...placeOf(input.at, state), ...(value !== undefined && { value }) }, context);
+      }
       case 'move':
       case 'press':
       case 'double':
@@ -173,6 +176,10 @@ export class Placing implements Tool<PlacingState> {
   }
 
   meaning({ places, options }: PlacingState, pointer: Vector3 | null, context: ToolContext): NumberMeaning | null {
+    const { sets } = this.its;
+    const set = sets && this.its.options?.find(({ name }) => name === sets[0]);
+    // It is no place: where the pointer is does not matter.
+    if (set) return { label: set.label.toLowerCase(), plain: false, place: () => pointer ?? [0, 0, 0] };
     return this.its.number?.({ places, options, closed: false }, pointer, context) ?? null;
   }
 

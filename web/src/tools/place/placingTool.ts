@@ -59,6 +59,8 @@ export interface PlacingTool {
   readonly options?: readonly Option[];
   /** What a typed number means, where it is not the length from the last place. */
   readonly number?: (given: Given, pointer: Vector3 | null, context: ToolContext) => NumberMeaning | null;
+  /** The options, in mm, that a single typed number sets: a size that no place gives. */
+  readonly sets?: readonly string[];
   /** Stays in hand after something was made. */
   readonly stays?: boolean;
   /** Its places are shown with their numbers, and can be put in another order. */

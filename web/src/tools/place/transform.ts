@@ -70,6 +70,11 @@ const move = (label: string, times: number) =>
     },
   });
 
+/** Copies nearer to each other than this, in mm, cannot be told apart. */
+const APART = 1e-3;
+const onEachOther = (count: number, what: string): string =>
+  `The ${count} ${what} would lie on each other: click farther ${what === 'rows' ? 'up or down' : 'aside'}, or ask for 1`;
+
 export const transform = {
   move: move('Move', 0),
   copy: move('Copy', 1),
@@ -203,7 +208,8 @@ export const transform = {
       const [columns, rows] = [Number(options['columns']), Number(options['rows'])];
       const steps = Array.from({ length: columns * rows }, (_, i) => [i % columns, Math.floor(i / columns)]).slice(1);
       if (items.length === 0 || steps.length === 0) return { why: 'An array needs a second row or column' };
-      if ((dx === 0 && columns > 1) || (dy === 0 && rows > 1)) return { why: 'Rows and columns need a distance' };
+      if (Math.abs(dx) < APART && columns > 1) return { why: onEachOther(columns, 'columns') };
+      if (Math.abs(dy) < APART && rows > 1) return { why: onEachOther(rows, 'rows') };
       const maps = steps.map(([i, j]) =>
         translation(plane.x.map((x, c) => i * dx * x + j * dy * plane.y[c]) as unknown as Vector3),
       );

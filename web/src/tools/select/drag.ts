@@ -5,6 +5,7 @@ import {
   closestPoint,
   distance,
   dot,
+  evaluate,
   length,
   scale,
   subtract,
@@ -21,6 +22,7 @@ import {
   type Recipe,
   CommandError,
   tangentAt,
+  tangentOn,
   unpinned,
   type Handle,
   pointOf,
@@ -35,6 +37,8 @@ export interface Drag {
   readonly located: LocatedHandle | null;
   /** The guide that is moved. */
   readonly guide?: Guide;
+  /** Of a tangent the place it turns about. */
+  readonly about?: Vector3;
   /** The selected points that go along. */
   readonly points: readonly Id[];
   readonly from: Vector3;
@@ -103,6 +107,8 @@ function ordered(
     }
     case 'tangent':
       return tangentTurned(drag, handle, along, recipe);
+    case 'on-tangent':
+      return curveTurned(drag, handle, along, recipe);
   }
 }
 
@@ -201,4 +207,23 @@ function tangentTurned(
   const turned: TangentConstraint = { direction, strength };
   const alone: TangentConstraint = constraint?.strength ? { direction, strength: constraint.strength } : { direction };
   return { command: 'setTangent', args: { item: drag.item, point: id, tangent: drag.shift ? alone : turned } };
+}
+
+/** The same at a place that is no point: direction and strength of the curve itself. */
+function curveTurned(
+  drag: Drag,
+  { u, side }: Extract<Handle, { kind: 'on-tangent' }>,
+  along: DragConstraint,
+  recipe: Recipe,
+): CommandCall | null {
+  const curve = pointsOf(recipe)?.curve;
+  if (!curve) return null;
+  const before = tangentOn(curve, u);
+  const stem = scale(subtract(add(drag.from, drag.by), evaluate(curve, u)), side / HANDLE_SHARE);
+  const alongItself = dot(stem, before.direction);
+  const isAlong = along === 'legs';
+  if (!(length(stem) > 0) || (isAlong && !(alongItself > 0))) return null;
+  const direction = isAlong ? before.direction : scale(stem, 1 / length(stem));
+  const mm = drag.shift ? before.mm : isAlong ? alongItself : length(stem);
+  return { command: 'turnAt', args: { item: drag.item, u, direction, mm } };
 }

@@ -1,5 +1,13 @@
 import { dot, subtract } from '@pencil-bend/core';
-import { type Handle, handlesOn, type Id, type CommandCall, pointsOf, type Recipe } from '@pencil-bend/document';
+import {
+  type Handle,
+  handlesOn,
+  type Id,
+  type CommandCall,
+  pointsOf,
+  type Recipe,
+  pointOf,
+} from '@pencil-bend/document';
 import type { Effects, Hit, ToolContext } from '../contract';
 import { legOf } from './dragConstraint';
 
@@ -34,7 +42,12 @@ export function insertionOnLeg(
 /** What takes the selected handle out; null where that is not a thing to be taken out. */
 export function removal(item: Id, handles: readonly Handle[], recipe: Recipe | null): CommandCall | null {
   const [handle] = handles;
-  if (handles.length !== 1 || !recipe) return null;
+  if (!handle || !recipe) return null;
+  if (handles.length > 1) {
+    const points = handles.flatMap((each) => pointOf(each) ?? []);
+    const knots = handles.flatMap((each) => (each.kind === 'knot' || each.kind === 'on' ? each.u : []));
+    return points.length + knots.length > 0 ? { command: 'removeHandles', args: { item, points, knots } } : null;
+  }
   switch (handle.kind) {
     case 'fit':
       return { command: 'removeFitPoint', args: { item, point: handle.id } };

@@ -52,11 +52,20 @@ export function frameOf(project: Project | null, selection: Selection, plane: Pl
   if (!project || selection.items.length < 2) return null;
   let found = known.get(selection);
   if (found?.project !== project || found.plane !== plane) {
-    const places = selection.items.flatMap((id) => placesIn(project, id));
-    found = { project, plane, frame: frameAround(places, plane) };
+    found = { project, plane, frame: frameAroundItems(project, selection.items, plane) };
     known.set(selection, found);
   }
   return found.frame;
+}
+
+export function frameAroundItems(project: Project | null, items: readonly Id[], plane: Plane): Frame | null {
+  return (
+    project &&
+    frameAround(
+      items.flatMap((id) => placesIn(project, id)),
+      plane,
+    )
+  );
 }
 
 function frameAround(places: readonly Vector3[], plane: Plane): Frame | null {

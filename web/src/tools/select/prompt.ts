@@ -1,5 +1,6 @@
 import type { Handle } from '@pencil-bend/document';
 import type { DragConstraint, Prompt, ToolContext } from '../contract';
+import { lockOf } from './lock';
 import { hoverOf, type SelectState } from './state';
 
 const PUT_BACK = { key: 'Esc', does: 'puts it back' };
@@ -18,6 +19,7 @@ const DOES: Readonly<Record<Handle['kind'], string>> = {
   fit: 'Drag the point to bend the curve, click to select it.',
   control: 'Drag the control point to pull the curve, click to select it.',
   tangent: 'Drag to turn the tangent and give it strength; with Shift its direction alone.',
+  'on-tangent': 'Drag to turn the curve here and give it strength; with Shift its direction alone.',
   weight: 'Drag outwards to give the control point more weight.',
   on: 'Drag the curve here: the nearest control points follow.',
   knot: 'Drag the knot along the curve.',
@@ -30,6 +32,7 @@ const SELECTED: Readonly<Record<Handle['kind'], string>> = {
   fit: 'Drag a point to bend the curve, or type its place on the card.',
   control: 'Drag the control point, or type its place and weight on the card.',
   tangent: 'Drag the tangent, or type it on the card.',
+  'on-tangent': 'Drag the tangent, or type it on the card.',
   weight: 'Drag the weight, or type it on the card.',
   on: 'Drag the curve at this knot.',
   knot: 'Drag the knot here or on the knot line.',
@@ -46,7 +49,7 @@ const REMOVES: Partial<Record<Handle['kind'], string>> = {
   weight: 'makes it 1 again',
 };
 
-export function prompt(state: SelectState, { selection }: ToolContext): Prompt {
+export function prompt(state: SelectState, { selection, project }: ToolContext): Prompt {
   const { drag, area, along, soft, taking, slide, framing } = state;
   const hover = hoverOf(state);
   if (taking !== null) {
@@ -57,18 +60,30 @@ export function prompt(state: SelectState, { selection }: ToolContext): Prompt {
     return { text, keys: [{ key: 'Esc', does: 'leaves it' }] };
   }
   if (area) return { text: 'Release to select what lies inside.', keys: [{ key: 'Esc', does: 'leaves it' }] };
-  if (framing) return { text: 'Release to leave them here.', keys: [{ key: 'Esc', does: 'puts them back' }] };
+  if (framing) {
+    const them = selection.items.length > 1 ? 'them' : 'it';
+    return {
+      text: `Release to leave ${them} here.`,
+      keys: [
+        { key: 'Ctrl', does: 'goes past snaps' },
+        { key: 'Esc', does: `puts ${them} back` },
+      ],
+    };
+  }
   const way = `${ALONG[along]}${soft === null ? '' : ', softly'}`;
   if (drag?.byKeys) return { text: `Let the key go to leave it here${way}.`, keys: [PUT_BACK] };
   if (drag?.moving || slide) {
     const keys = [
       { key: 'Shift', does: 'one axis' },
+      { key: 'Ctrl', does: 'goes past snaps' },
       { key: 'L', does: 'along the polygon' },
       { key: 'N', does: 'along the normal' },
       PUT_BACK,
     ];
     return { text: `Release to leave it here${way}.`, keys };
   }
+  const locked = selection.items.map((id) => lockOf(project, id)).find((why) => why !== null);
+  if (locked) return { text: `${locked}: it can be read.`, keys: [LET_GO] };
   if (hover?.kind === 'handle') {
     return { text: DOES[hover.located.handle.kind], keys: [{ key: '.', does: 'takes the one below it' }] };
   }
@@ -77,7 +92,7 @@ export function prompt(state: SelectState, { selection }: ToolContext): Prompt {
   if (selection.handles.length > 0) {
     const { kind } = selection.handles[0];
     const text = selection.handles.length > 1 ? 'Drag one of the points: all selected ones follow.' : SELECTED[kind];
-    const removes = selection.handles.length === 1 && REMOVES[kind];
+    const removes = selection.handles.length === 1 ? REMOVES[kind] : 'takes them out';
     const keys = [{ key: 'arrows', does: `nudge${way}` }, ...(removes ? [{ key: 'Del', does: removes }] : []), LET_GO];
     return { text, keys };
   }
@@ -90,7 +105,7 @@ export function prompt(state: SelectState, { selection }: ToolContext): Prompt {
   if (selection.items[0]) {
     const delete_ = { key: 'Del', does: 'deletes the curve' };
     if (hover?.kind === 'curve' && hover.item === selection.items[0]) {
-      return { text: 'Double-click to add a point here.', keys: [delete_] };
+      return { text: 'Drag to move the curve, double-click to add a point here.', keys: [delete_] };
     }
     return {
       text: 'Drag a handle to bend the curve, or drag a box around points.',

@@ -1,8 +1,12 @@
-import { controlRecipe, fixSpacing, NOTHING, type Selection } from '@pencil-bend/document';
+import { controlRecipe, fixSpacing, NOTHING, tangentOn, pointsOf, type Selection } from '@pencil-bend/document';
 import { homogeneous, makeCurve, uniformKnots } from '@pencil-bend/core';
 import type { DragSettings, SlideInput, Taking, ToolInput } from '../contract';
+import { projectWith, through } from '../../session/bench.fixture';
+import { evaluate, translation } from '@pencil-bend/core';
 import { ARCH, handleAt, key, play, pointer, selected, toolContext, preview, prompt, idle } from '../toolFixture';
 import type { Hit } from '../contract';
+
+jest.mock('../../work/browserWorker', () => ({ startBrowserWorker: () => null }));
 
 const P2 = handleAt({ kind: 'fit', id: 'p2' }, 10, 5);
 const C2 = handleAt({ kind: 'control', id: 'c2' }, 8, 9);
@@ -274,8 +278,9 @@ describe('taking out, adding, taking from another', () => {
     ]);
     expect(press(BARE)).toEqual([{ command: 'deleteItem', args: { item: 'c' } }]);
     expect(press(NOTHING)).toEqual([]);
-    // Several at once have no one price.
-    expect(press(selected(P2.located.handle, { kind: 'fit', id: 'p3' }))).toEqual([]);
+    expect(press(selected(P2.located.handle, { kind: 'fit', id: 'p3' }, { kind: 'knot', u: 0.5 }))).toEqual([
+      { command: 'removeHandles', args: { item: 'c', points: ['p2', 'p3'], knots: [0.5] } },
+    ]);
   });
 
   it('a double-click adds a fit point to the selected curve, a knot where it has none', () => {
@@ -333,5 +338,57 @@ describe('taking out, adding, taking from another', () => {
     for (const input of [take(0), take('direction'), pointer('press', 9, 9)]) {
       expect(prompt(play(idle, toolContext(FIT2), input).state, toolContext(FIT2)).text).toMatch(/\.$/);
     }
+  });
+});
+
+describe('the tangent at a place of a curve by control points', () => {
+  const root = { kind: 'on', u: 0.5 } as const;
+  it('is dragged by its end: direction and strength, with Shift the direction alone', () => {
+    const curve = pointsOf(PULLED)?.curve;
+    if (!curve) throw new Error('no curve');
+    const { direction, mm } = tangentOn(curve, 0.5);
+    const foot = evaluate(curve, 0.5);
+    const end = foot.map((x, c) => x + (direction[c] * mm) / 2);
+    const handle = handleAt({ kind: 'on-tangent', u: 0.5, side: 1 }, end[0], end[1]);
+    const go = (shift: boolean) =>
+      play(
+        idle,
+        toolContext(selected(root), PULLED),
+        pointer('press', end[0], end[1], handle),
+        pointer('move', foot[0], foot[1] + 8, null, { shift }),
+        pointer('release', foot[0], foot[1] + 8, null, { shift }),
+      ).calls[0] as { args: { direction: readonly number[]; mm: number } };
+    [0, 1, 0].forEach((x, c) => expect(go(false).args.direction[c]).toBeCloseTo(x, 9));
+    expect(go(false).args.mm).toBeCloseTo(16, 9);
+    expect(go(true).args.mm).toBeCloseTo(mm, 9);
+  });
+});
+
+describe('a curve as a whole', () => {
+  const project = projectWith(through('c', [0, 0], [10, 5], [40, 0]));
+  const on = { kind: 'curve', item: 'c', at: [4, 2, 0], u: 0.1 } as const;
+
+  it('moves by the place where it is pressed once it is selected', () => {
+    const context = toolContext(BARE, ARCH, project);
+    const drag = [pointer('press', 4, 2, on), pointer('move', 9, 2), pointer('release', 10, 4)];
+    const map = translation([6, 2, 0]);
+    expect(play(idle, context, ...drag).calls).toEqual([
+      { command: 'transformItems', args: { items: ['c'], how: 'move', map } },
+    ]);
+    expect(play(idle, toolContext(NOTHING, ARCH, project), ...drag).calls).toEqual([]);
+    expect(play(idle, context, pointer('press', 4, 2, on), pointer('release', 4, 2)).calls).toEqual([]);
+  });
+
+  it('stays where it is, and so do its handles, on a locked layer', () => {
+    const locked = { ...project, layers: { sheet: { ...project.layers['sheet'], locked: true } } };
+    const context = toolContext(BARE, ARCH, locked);
+    for (const hit of [on, P2]) {
+      const { calls, state } = play(idle, context, pointer('press', 4, 2, hit), pointer('move', 30, 30));
+      expect(calls).toEqual([]);
+      expect(preview(state, context).call).toBeNull();
+    }
+    const nudged = play(idle, toolContext(FIT2, ARCH, locked), { type: 'nudge', by: [1, 0, 0], located: P2.located });
+    expect(nudged.why).toBe('Curve 1 lies on the layer Sheet, which is locked');
+    expect(prompt(idle, context).text).toContain('it can be read');
   });
 });

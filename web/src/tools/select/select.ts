@@ -1,4 +1,4 @@
-import { add, closestPoint, derivatives, dot, scale, subtract, type Vector3 } from '@pencil-bend/core';
+import { add, closestPoint, derivatives, dot, evaluate, scale, subtract, type Vector3 } from '@pencil-bend/core';
 import {
   type Id,
   type CommandCall,
@@ -15,9 +15,11 @@ import {
   withGroup,
   handlesOn,
   anchorOf,
+  type Handle,
 } from '@pencil-bend/document';
 import {
   ACCEPTS_NOTHING,
+  type Carried,
   type LocatedHandle,
   type Hit,
   near,
@@ -31,7 +33,8 @@ import {
   type Transition,
 } from '../contract';
 import { legOf } from './dragConstraint';
-import { framed, frameDragged, frameOf, framePartAt } from './frame';
+import { lockOf } from './lock';
+import { framed, frameAroundItems, frameDragged, frameOf, framePartAt } from './frame';
 
 import { type Area, grown, handlesIn, itemsIn, outlineOf } from './area';
 import { type Drag, callOf, slid } from './drag';
@@ -96,23 +99,33 @@ function press(
   const hit = hoverOf(over(state, hits));
   if (state.taking !== null) return take(state, hit, context);
   const frame = frameOf(context.project, context.selection, context.view);
-  const part = frame && framePartAt(frame, at, reach);
+  const isFixed = context.selection.items.some((id) => lockOf(context.project, id) !== null);
+  const part = frame && !isFixed ? framePartAt(frame, at, reach) : null;
   if (frame && part !== null) return { state: { ...state, framing: { part, frame, from: at, to: at } } };
   if (!hit) return { state: { ...state, area: { kind: lasso ? 'lasso' : 'box', path: [at], adds: shift } as Area } };
   const { item } = hit;
   if (shift && hit.kind !== 'handle' && context.selection.items.length > 0) {
     return { state, select: toggled(context.project, context.selection, item) };
   }
-  if (hit.kind === 'curve') return { state, select: clicked(context.project, context.selection, item) };
+  const isLocked = lockOf(context.project, item) !== null;
+  if (hit.kind === 'curve') {
+    const select = clicked(context.project, context.selection, item);
+    const its =
+      !isLocked && isAlone(item, context.selection) ? frameAroundItems(context.project, [item], context.view) : null;
+    // The selected curve is taken up where it was pressed, and moves as a whole.
+    return its
+      ? { state: { ...state, framing: { part: 'all' as const, frame: its, from: hit.at, to: hit.at } }, select }
+      : { state, select };
+  }
   const drag = { item, pressedAt: at, by: [0, 0, 0] as Vector3, moving: false, byKeys: false, shift };
   if (hit.kind === 'point' || hit.kind === 'guide') {
     const found = context.project?.items[item];
     const guide = found?.kind === 'guide' ? found.guide : null;
     const from = guide === null ? hit.at : guide.kind === 'line' ? guide.at : guide.centre;
-    return {
-      state: { ...state, drag: { ...drag, located: null, points: [], from, ...(guide && { guide }) } },
-      select: withGroup(context.project, item),
-    };
+    const select = withGroup(context.project, item);
+    return isLocked
+      ? { state, select }
+      : { state: { ...state, drag: { ...drag, located: null, points: [], from, ...(guide && { guide }) } }, select };
   }
   const { located } = hit;
   const { handles } = context.selection;
@@ -123,7 +136,32 @@ function press(
   }
   const select = handlesOn(item, among ? handles : [located.handle]);
   const points = select.handles.flatMap((each) => pointOf(each) ?? []);
-  return { state: { ...state, drag: { ...drag, located, points, from: located.at } }, select };
+  const { handle } = located;
+  const about = rootOf(handle, item, context);
+  // What lies on a locked layer is selected, to be read, and stays where it is.
+  return isLocked
+    ? { state, select }
+    : { state: { ...state, drag: { ...drag, located, points, from: located.at, ...(about && { about }) } }, select };
+}
+
+const isAlone = (item: Id, { items }: Selection): boolean => items.length === 1 && items[0] === item;
+
+/** The place that a tangent turns about. */
+function rootOf(handle: Handle, item: Id, { recipeOf }: ToolContext): Vector3 | null {
+  const recipe = recipeOf(item);
+  const points = recipe && pointsOf(recipe);
+  if (!points) return null;
+  if (handle.kind === 'on-tangent') return evaluate(points.curve, handle.u);
+  return (handle.kind === 'tangent' && points.places.get(handle.id)) || null;
+}
+
+/** Handles that only slide along their curve, or weigh, go nowhere that a snap could catch. */
+const SLIDES: readonly string[] = ['knot', 'seam', 'weight'];
+
+function carriedBy({ drag, framing }: SelectState): Carried | null {
+  if (framing) return framing.part === 'knob' ? null : { offset: [0, 0, 0], from: framing.from, about: null };
+  if (!drag?.moving || drag.byKeys || SLIDES.includes(drag.located?.handle.kind ?? '')) return null;
+  return { offset: subtract(drag.from, drag.pressedAt), from: drag.from, about: drag.about ?? null };
 }
 
 function move(state: SelectState, { at, hits, reach, shift = false }: PointerInput): SelectState {
@@ -207,6 +245,8 @@ function nudge(
   const { drag } = state;
   const from = drag?.from ?? located?.at ?? (item && project ? anchorOf(project.items[item]) : null);
   if (!item || !from || (drag && !drag.byKeys)) return { state };
+  const locked = lockOf(project, item);
+  if (locked) return { state, why: locked };
   const before = drag?.by ?? [0, 0, 0];
   const points = handles.flatMap((each) => pointOf(each) ?? []);
   const moved: Drag = {
@@ -282,7 +322,11 @@ function preview(state: SelectState, context: ToolContext): Preview {
   const resting: Preview = {
     ...NO_PREVIEW,
     hover: hoverOf(state)?.item ?? null,
-    frame: framing ? frameDragged(framing) : frameOf(context.project, context.selection, context.view),
+    frame: framing
+      ? context.selection.items.length > 1
+        ? frameDragged(framing)
+        : null
+      : frameOf(context.project, context.selection, context.view),
     dragged: drag && { from: drag.from, to: add(drag.from, drag.by) },
   };
   if (area) return { ...resting, area: outlineOf(area, context.view) };
@@ -345,6 +389,7 @@ export const select: Tool<SelectState> = {
     // While a handle is dragged, what lies under the pointer does not matter.
     curves: !isBusy(state),
     drags: state,
+    carries: carriedBy(state),
     picks: state.taking !== null,
   }),
   lasting: () => null,

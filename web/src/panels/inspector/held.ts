@@ -1,0 +1,29 @@
+import { fitPointsOf, type Id, type Recipe } from '@pencil-bend/document';
+
+const AXES = ['x', 'y', 'z'] as const;
+
+/** What is held at each point of a curve, in words, as 'x and direction'; points where nothing is are left out. */
+export function heldPoints(recipe: Recipe): ReadonlyMap<Id, string> {
+  const held = new Map<Id, string>();
+  for (const { id, pinned = [] } of recipe.points)
+    note(
+      held,
+      id,
+      pinned.map((axis) => AXES[axis]),
+    );
+  for (const { id, pinned = [], tangent, radius } of fitPointsOf(recipe)) {
+    note(held, id, [
+      ...pinned.map((axis) => AXES[axis]),
+      ...(tangent ? ['direction'] : []),
+      ...(tangent?.strength ? ['strength'] : []),
+      ...(radius === undefined ? [] : ['radius']),
+    ]);
+  }
+  return held;
+}
+
+function note(held: Map<Id, string>, id: Id, what: readonly string[]): void {
+  const last = what.at(-1);
+  if (last === undefined) return;
+  held.set(id, what.length > 1 ? `${what.slice(0, -1).join(', ')} and ${last}` : last);
+}

@@ -1,0 +1,46 @@
+import { perform, type Project } from '@pencil-bend/document';
+import { projectWith, through } from '../../session/bench.fixture';
+import { type OutlineNode, outlineRows } from './outlineRows';
+
+jest.mock('../../work/browserWorker', () => ({ startBrowserWorker: () => null }));
+
+const changed = (project: Project, ...calls: readonly object[]): Project =>
+  calls.reduce((now: Project, call) => {
+    const outcome = perform(now, call as Parameters<typeof perform>[1], { id: 'step-000001', time: '' });
+    if (!outcome.ok) throw new Error(outcome.failure);
+    return outcome.value.project;
+  }, project);
+
+const TWO = projectWith(through('a', [0, 0], [10, 5], [20, 0]), through('b', [0, 30], [20, 30]));
+const NONE = new Set<string>();
+const labels = (nodes: readonly OutlineNode[] = []) => nodes.map(({ label }) => label);
+
+describe('rows of the list', () => {
+  it('are the layers with what lies on them, told by their points', () => {
+    const [sheet, ...rest] = outlineRows(TWO, NONE);
+    expect(rest).toEqual([]);
+    expect(labels(sheet.children)).toEqual(['Curve 1', 'Curve 2']);
+    expect(sheet.children?.map(({ data }) => data?.kind === 'item' && data.told)).toEqual(['3 pts', '2 pts']);
+    expect(sheet).toMatchObject({ expanded: true, data: { kind: 'layer', deletable: false } });
+    expect(outlineRows(TWO, new Set([sheet.key ?? '']))[0].expanded).toBe(false);
+  });
+
+  it('know what is hidden with its layer, and which layer may go', () => {
+    const [layer] = TWO.layerOrder;
+    const project = changed(
+      TWO,
+      { command: 'addLayer', args: { id: 'more', name: 'Layer 2' } },
+      { command: 'setLayer', args: { layer, visible: false } },
+    );
+    const [sheet, more] = outlineRows(project, NONE);
+    expect(sheet.children?.every(({ data }) => data?.kind === 'item' && data.hidden)).toBe(true);
+    expect(more).toMatchObject({ leaf: true, data: { deletable: true } });
+  });
+
+  it('end with the groups, which are not dragged', () => {
+    const project = changed(TWO, { command: 'groupItems', args: { items: ['a', 'b'], id: 'g', name: 'Pair' } });
+    const groups = outlineRows(project, NONE).at(-1);
+    expect(groups).toMatchObject({ label: 'Groups', draggable: false });
+    expect(groups?.children).toMatchObject([{ label: 'Pair', draggable: false, data: { items: ['a', 'b'] } }]);
+  });
+});

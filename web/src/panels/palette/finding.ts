@@ -1,0 +1,151 @@
+import { BENCH_ACTIONS, type BenchAction } from '../../actions/benchActions';
+import { TOOL_GROUPS } from '../../tools/contract';
+import { type ToolEntry, type ToolName, TOOLS } from '../../tools/table';
+
+/** What people may call a tool, and what it is for, beside its name and that of its group. */
+const WORDS: Readonly<Record<ToolName, string>> = {
+  select: 'pick choose drag edit arrow bend handles',
+  insert: 'insert add point refine more detail fit point control point knot',
+  through: 'spline interpolate fit points pass curve draw pen',
+  pulled: 'spline b-spline nurbs control points vertices polygon weight degree curve draw',
+  bezier: 'bézier pen anchors handles nodes path',
+  freehand: 'sketch pencil pen draw brush stroke scribble',
+  compare: 'overlay both fit control two curves',
+  thread: 'connect existing points join dots spline through measured',
+  line: 'straight segment',
+  polyline: 'lines arcs legs path outline corner',
+  rectangle: 'square box rect',
+  polygon: 'hexagon regular triangle sides nut',
+  circle: 'round radius diameter ring hole',
+  arc: 'round radius three points bow',
+  ellipse: 'oval round',
+  conic: 'rho fullness section',
+  parabola: 'focus vertex',
+  point: 'dot mark',
+  row: 'points repeat pattern series',
+  guideLine: 'guide axis reference centre line symmetry',
+  gauge: 'guide radius check reference circle',
+  split: 'cut break divide in two scissors',
+  trim: 'cut away remove shorten break scissors',
+  extend: 'lengthen shorten continue reach longer',
+  join: 'connect merge combine unite join ends one curve weld',
+  offset: 'parallel wall thickness distance inside outside',
+  fillet: 'round corner radius blend edge',
+  chamfer: 'bevel corner cut edge',
+  divide: 'split parts equal count length mark points',
+  midway: 'middle between average centre line',
+  move: 'shift translate',
+  copy: 'duplicate repeat',
+  rotate: 'turn spin angle',
+  scale: 'size bigger smaller stretch',
+  mirror: 'flip reflect symmetry',
+  array: 'pattern repeat grid copies rows columns',
+  ring: 'pattern repeat polar circular copies',
+  pictureScale: 'trace image photo scan background size',
+  pictureMove: 'trace image photo scan background',
+  pictureLevel: 'trace image photo scan background rotate straighten',
+};
+
+/** What people may call an action, beside its name and that of its group. */
+const ACTION_WORDS: readonly (readonly [start: string, words: string])[] = [
+  ['Kink', 'corner sharp break cusp smooth'],
+  ['Hold the tangent', 'direction lock constraint'],
+  ['Weight 1', 'nurbs rational'],
+  ['Pin', 'lock fix constraint hold'],
+  ['Lighten', 'simplify reduce fewer points rebuild'],
+  ['Raise the degree', 'elevate order nurbs'],
+  ['Lower the degree', 'reduce order nurbs'],
+  ['Close', 'loop ring seam'],
+  ['Reverse', 'direction flip'],
+  ['Undo', 'back'],
+  ['Redo', 'again forward'],
+  ['History', 'versions stages steps'],
+  ['All in view', 'fit zoom extents'],
+  ['Curvature comb', 'porcupine curvature hair'],
+  ['All shortcuts', 'keys help'],
+];
+
+/** A line of the palette: a tool, or something that is done at once. */
+export type Found = { readonly group: string } & (
+  { readonly kind: 'tool'; readonly tool: ToolEntry } | { readonly kind: 'action'; readonly action: BenchAction }
+);
+
+interface Candidate {
+  readonly found: Found;
+  readonly label: string;
+  readonly words: readonly string[];
+}
+
+const CANDIDATES: readonly Candidate[] = [
+  ...TOOLS.map((tool): Candidate => {
+    const group = TOOL_GROUPS[tool.group];
+    return { found: { kind: 'tool', group, tool }, label: plain(tool.label), words: wordsIn(`${group} ${WORDS[tool.name]}`) }; // prettier-ignore
+  }),
+  ...BENCH_ACTIONS.filter(({ group, native }) => group !== 'tools' && !native).map((action): Candidate => {
+    const more = ACTION_WORDS.filter(([start]) => action.label.startsWith(start)).map(([, words]) => words);
+    const words = wordsIn([action.group, ...more].join(' '));
+    return { found: { kind: 'action', group: 'To be done at once', action }, label: plain(action.label), words };
+  }),
+];
+
+/** What is called so, what is for that, and where there is neither, what is called most like it. */
+export interface Finding {
+  readonly exact: boolean;
+  readonly found: readonly Found[];
+}
+
+const NEAREST = 4;
+
+/** Every tool for no letters; else what the letters find, the best first. */
+export function find(letters: string): Finding {
+  const wanted = wordsIn(letters);
+  if (wanted.length === 0) {
+    return { exact: true, found: CANDIDATES.flatMap(({ found }) => (found.kind === 'tool' ? found : [])) };
+  }
+  const scored = CANDIDATES.map((candidate) => ({ candidate, score: scoreOf(candidate, letters, wanted) }));
+  const hits = scored.filter(({ score }) => score > 0).sort((a, b) => b.score - a.score);
+  if (hits.length > 0) return { exact: true, found: hits.map(({ candidate }) => candidate.found) };
+  const near = CANDIDATES.map(({ found, label, words }) => ({
+    found,
+    away: Math.min(...[...wordsIn(label), ...words].map((word) => distance(word, wanted[0]) / word.length)),
+  })).sort((a, b) => a.away - b.away);
+  return { exact: false, found: near.slice(0, NEAREST).map(({ found }) => found) };
+}
+
+/** Called just so, beginning so, with a word that begins so, for that; 0 for neither. */
+function scoreOf({ label, words, found }: Candidate, letters: string, wanted: readonly string[]): number {
+  const typed = plain(letters.trim());
+  const tool = found.kind === 'tool' ? 0.5 : 0;
+  if (label === typed) return 5 + tool;
+  if (label.startsWith(typed)) return 4 + tool;
+  const named = wordsIn(label);
+  const begins = (all: readonly string[]) => wanted.every((each) => all.some((word) => word.startsWith(each)));
+  if (begins(named)) return 3 + tool;
+  if (begins([...named, ...words])) return 2 + tool;
+  return label.includes(typed) ? 1 + tool : 0;
+}
+
+/** Without capitals and accents: 'Bézier' is found by 'bezier'. */
+function plain(text: string): string {
+  return text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
+}
+
+function wordsIn(text: string): readonly string[] {
+  return plain(text)
+    .split(/[^\p{L}\p{N}-]+/u)
+    .filter(Boolean);
+}
+
+/** How many letters must be put in, taken out or changed (Levenshtein). */
+function distance(a: string, b: string): number {
+  let before = Array.from({ length: b.length + 1 }, (_, j) => j);
+  for (let i = 1; i <= a.length; i++) {
+    const row = [i];
+    for (let j = 1; j <= b.length; j++) {
+      const changed = before[j - 1] + (a[i - 1] === b[j - 1] ? 0 : 1);
+      row.push(Math.min(changed, before[j] + 1, row[j - 1] + 1));
+    }
+    before = row;
+  }
+  return before[b.length];
+}
