@@ -105,7 +105,7 @@ test('drawing: palette, a caught place, freehand, symmetry, layers, a traced pic
   await user.tool('Freehand');
   const stroke = Array.from({ length: 70 }, (_, i) => at(70 + i, 40 + 16 * Math.sin(i / 11) + 0.5 * (i % 3)));
   await user.stroke(stroke);
-  await user.card.getByRole('slider', { name: /^Tightness/ }).fill('0.6');
+  await user.slide(/^Tightness/, 0.55);
   await page.waitForTimeout(SETTLED_MS);
   await page.screenshot(into('freehand'));
   await page.keyboard.press('Backspace');
@@ -155,8 +155,8 @@ test('bending: a price, knot line, table, inches, a dense curve, shortcuts', asy
   await page.screenshot(into('price'));
 
   await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: 'Knot line' }).click();
-  await page.getByRole('slider').nth(3).focus();
+  await user.strip('Knot line');
+  await page.getByRole('group', { name: 'Knot line' }).getByRole('slider').nth(3).focus();
   await page.waitForTimeout(SETTLED_MS);
   await page.screenshot(into('knot-line'));
   await page.keyboard.press('?');
@@ -165,7 +165,7 @@ test('bending: a price, knot line, table, inches, a dense curve, shortcuts', asy
   await page.keyboard.press('Escape');
 
   await user.curve('Lip').click();
-  await page.getByRole('button', { name: 'Curvature', exact: true }).click();
+  await user.strip('Curvature');
   const weight = user.card.getByRole('textbox', { name: 'Control point 3 weight' });
   await weight.fill('2 1/2');
   await weight.press('Enter');

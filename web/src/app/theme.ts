@@ -11,6 +11,7 @@ import message from '@primeuix/themes/aura/message';
 import popover from '@primeuix/themes/aura/popover';
 import progressbar from '@primeuix/themes/aura/progressbar';
 import ripple from '@primeuix/themes/aura/ripple';
+import select from '@primeuix/themes/aura/select';
 import selectbutton from '@primeuix/themes/aura/selectbutton';
 import slider from '@primeuix/themes/aura/slider';
 import splitter from '@primeuix/themes/aura/splitter';
@@ -37,6 +38,7 @@ const AURA = {
     popover,
     progressbar,
     ripple,
+    select,
     selectbutton,
     slider,
     splitter,

@@ -31,6 +31,9 @@ import { COLOURS } from './colours';
     </p-selectbutton>
   `,
   styles: `
+    :host {
+      --p-togglebutton-content-sm-padding: 3px 6px;
+    }
     .chip {
       display: block;
       width: 18px;

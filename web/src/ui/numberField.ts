@@ -19,7 +19,7 @@ const PLAIN = /^\s*[-−]?\d+(\.\d*)?\s*$/;
 /**
  * A number that can be typed, with arithmetic, fractions and units; what is understood is said beside it. Enter or
  * leaving the field gives it, Escape puts the old one back; what is no number stays to be mended, with what is wrong
- * with it, and nothing changes.
+ * with it, and nothing changes. (The library's number field takes no arithmetic, fraction or unit; its text field does.)
  */
 @Component({
   selector: 'pb-number',
