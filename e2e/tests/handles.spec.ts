@@ -227,3 +227,44 @@ test('kinks, tangents and radii are held on the card and freed again', async ({ 
   await page.keyboard.press('Control+z');
   await expect(card.getByRole('button', { name: 'Hold the radius' })).toHaveAttribute('aria-pressed', 'false');
 });
+
+test('several selected handles are taken out as one step, at one price', async ({ page }) => {
+  const user = new BenchUser(page);
+  await drawArch(user);
+  await page.mouse.click(...(await middleOf(handle(user, 'Point 2'))));
+  await page.keyboard.down('Shift');
+  await page.mouse.click(...(await middleOf(handle(user, 'Point 3'))));
+  await page.keyboard.up('Shift');
+  await expect(user.card).toContainText('2 points selected');
+  await page.keyboard.press('Delete');
+  await expect(user.card).toContainText('Remove 2 points of Curve 1: the curve would move by up to');
+  await user.card.getByRole('button', { name: 'Apply' }).click();
+  await expect(user.card).toContainText('2 fit');
+  await user.lastStepIs('Remove 2 points of Curve 1');
+  await page.keyboard.press('Control+z');
+  await expect(user.card).toContainText('4 fit');
+});
+
+test('a curve by control points is turned at its knots, by the stem of its tangent or typed', async ({ page }) => {
+  const user = new BenchUser(page);
+  await user.newSheet();
+  await user.tool('By control points');
+  for (const place of ['-60, 0', '-30, 30', '0, -20', '30, 30', '60, 0']) await user.typePlace(place);
+  await page.keyboard.press('Enter');
+  await user.curve('Curve 1').click();
+  const on = user.sheet.locator('circle.on').first();
+  await on.click();
+  await expect(user.sheet.locator('path.tangent')).toHaveCount(2);
+  const [x, y] = await middleOf(on);
+  await user.drag(user.sheet.locator('path.tangent').first(), 10, -25);
+  await user.lastStepIs('Turn Curve 1');
+  const direction = user.card.getByRole('textbox', { name: 'Direction of the curve here' });
+  await direction.fill('0');
+  await direction.press('Enter');
+  await expect(direction).toHaveValue('0°');
+  // The place itself has stayed.
+  const [nowX, nowY] = await middleOf(on);
+  expect(Math.hypot(nowX - x, nowY - y)).toBeLessThan(0.5);
+  await user.number_('Strength of the tangent here', '25');
+  await expect(user.card.getByRole('textbox', { name: 'Strength of the tangent here' })).toHaveValue('25.000');
+});

@@ -77,7 +77,7 @@ test('a tangent is caught by a line and by 15 degrees', async ({ page }) => {
   const [x, y] = at(-20, 0);
   // The first line is level, and comes before an angle.
   await dragged(user, await tangent(0), [x + 90, y + 3], 'along Line 1');
-  await dragged(user, [x + 90, y], [x + 80, y - 80 * Math.tan(Math.PI / 6) + 3], '30°');
+  await dragged(user, await tangent(0), [x + 40, y - 40 * Math.tan(Math.PI / 3) + 3], '60°');
   await user.fitPoint(1).click();
-  await expect(user.card.getByRole('textbox', { name: 'Direction of the tangent' })).toHaveValue('30°');
+  await expect(user.card.getByRole('textbox', { name: 'Direction of the tangent' })).toHaveValue('60°');
 });
