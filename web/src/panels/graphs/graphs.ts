@@ -65,7 +65,7 @@ import { drawGraph, lengthAtX, graphFrame } from './curvatureGraph';
         </p-tabpanel>
         <p-tabpanel value="knots">
           @let knots = tab() === 'knots' && shown.selected()?.curve;
-          @defer (when knots; prefetch on idle) {
+          @defer (when knots; prefetch on timer(1500ms)) {
             @if (knots) {
               <pb-knot-line />
             }
