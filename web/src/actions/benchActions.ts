@@ -58,6 +58,8 @@ export interface BenchAction {
   readonly inMenu?: (bench: Workbench) => boolean;
   /** The browser knows the key; what it does is heard elsewhere. */
   readonly native?: true;
+  /** It lasts as long as its key is down: nothing else can do it. */
+  readonly whileHeld?: true;
   readonly does: (bench: Workbench) => void;
 }
 
@@ -507,7 +509,7 @@ export const BENCH_ACTIONS: readonly BenchAction[] = [
 
   { label: 'All in view', group: 'looking', keys: ['a'], inMenu: () => true, does: (bench) => bench.showAll() },
   { label: 'Curvature comb', group: 'looking', keys: ['c'], does: (bench) => bench.toggleComb() },
-  { label: 'Pan while held', group: 'looking', keys: ['Space'], does: (bench) => bench.holdSpace() },
+  { label: 'Pan while held', group: 'looking', keys: ['Space'], whileHeld: true, does: (bench) => bench.holdSpace() },
   {
     label: 'What can be done here',
     group: 'looking',

@@ -1,6 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import { selectionOf } from '@pencil-bend/document';
 import { openBench, projectWith, settled, through } from './bench.fixture';
+import { ReadingWorkService } from '../work/readingWorkService';
 import { SelfCrossings } from './selfCrossings';
 
 jest.mock('../work/browserWorker', () => ({ startBrowserWorker: () => null }));
@@ -11,6 +12,39 @@ const loop = (count: number) =>
     const t = -1.5 + (3 * i) / (count - 1);
     return [20 * (t * t - 1), 20 * t * (t * t - 1)] as const;
   });
+
+describe('self-crossings of large curves', () => {
+  const crossed = () =>
+    openBench(
+      projectWith(through('a', ...loop(120)), through('c', ...loop(140).map(([x, y]) => [x + 200, y] as const))),
+    );
+
+  it('are found of the one that was selected last, while another is searched', async () => {
+    const bench = crossed();
+    const crossings = bench.inject(SelfCrossings);
+    bench.editing.select(selectionOf(['a']));
+    TestBed.tick();
+    bench.editing.select(selectionOf(['c']));
+    TestBed.tick();
+    await settled();
+    await settled();
+    expect(crossings.places()).toHaveLength(1);
+    expect(crossings.places()[0][0]).toBeCloseTo(200, 2);
+  });
+
+  it('are not marked where the worker fails, and it is asked once', async () => {
+    const bench = crossed();
+    const run = jest.spyOn(bench.inject(ReadingWorkService), 'run').mockRejectedValue(new Error('away'));
+    const crossings = bench.inject(SelfCrossings);
+    bench.editing.select(selectionOf(['a']));
+    for (let i = 0; i < 3; i++) {
+      TestBed.tick();
+      await settled();
+    }
+    expect(crossings.places()).toEqual([]);
+    expect(run).toHaveBeenCalledTimes(1);
+  });
+});
 
 describe.each([
   [9, 'here'],

@@ -42,6 +42,8 @@ export class SelfCrossings {
 
   constructor() {
     effect(() => {
+      // Asked again with every answer: what was wanted meanwhile had to wait.
+      this.answers();
       const curve = this.wanted();
       if (curve) void this.search(curve);
     });
@@ -54,6 +56,9 @@ export class SelfCrossings {
     try {
       const outcome = await this.worker.run('self-crossings', { curve: packCurve(curve) });
       if (outcome.kind === 'answered') this.known.set(curve, outcome.answer);
+    } catch {
+      // The worker cannot be had, as when the server went away before it was fetched: nothing is marked.
+      this.known.set(curve, NOWHERE);
     } finally {
       this.running = false;
       this.answers.update((count) => count + 1);

@@ -4,7 +4,14 @@ import type { TreeNode } from 'primeng/api';
 /** What a row of the list is about. */
 export type OutlineRow =
   | { readonly kind: 'layer'; readonly id: Id; readonly layer: Layer; readonly deletable: boolean }
-  | { readonly kind: 'item'; readonly id: Id; readonly layer: Id; readonly item: Item; readonly hidden: boolean; readonly told: string } // prettier-ignore
+  | {
+      readonly kind: 'item';
+      readonly id: Id;
+      readonly layer: Id;
+      readonly item: Item;
+      readonly hidden: boolean;
+      readonly told: string;
+    }
   | { readonly kind: 'groups' }
   | { readonly kind: 'group'; readonly id: Id; readonly name: string; readonly items: readonly Id[] };
 
@@ -21,7 +28,12 @@ export function outlineRows(project: Project, collapsed: ReadonlySet<string>): O
   const layers = project.layerOrder.map((id): OutlineNode => {
     const layer = project.layers[id];
     const children = byLayer.get(id) ?? [];
-    const data = { kind: 'layer', id, layer, deletable: children.length === 0 && project.layerOrder.length > 1 } as const; // prettier-ignore
+    const data = {
+      kind: 'layer',
+      id,
+      layer,
+      deletable: children.length === 0 && project.layerOrder.length > 1,
+    } as const;
     return opening({ key: `layer-${id}`, label: layer.name, data, children }, collapsed);
   });
   const groups = Object.entries(project.groups).map(([id, { name }]): OutlineNode => {

@@ -36,6 +36,10 @@ describe('finding in the palette', () => {
     expect(find(letters).exact).toBe(true);
   });
 
+  it('offers nothing that lasts only while its key is down', () => {
+    expect(names('pan')).not.toContain('Pan while held');
+  });
+
   it('offers the nearest where nothing is called so', () => {
     const { exact, found } = find('rotaet');
     expect(exact).toBe(false);

@@ -79,13 +79,19 @@ interface Candidate {
 const CANDIDATES: readonly Candidate[] = [
   ...TOOLS.map((tool): Candidate => {
     const group = TOOL_GROUPS[tool.group];
-    return { found: { kind: 'tool', group, tool }, label: plain(tool.label), words: wordsIn(`${group} ${WORDS[tool.name]}`) }; // prettier-ignore
+    return {
+      found: { kind: 'tool', group, tool },
+      label: plain(tool.label),
+      words: wordsIn(`${group} ${WORDS[tool.name]}`),
+    };
   }),
-  ...BENCH_ACTIONS.filter(({ group, native }) => group !== 'tools' && !native).map((action): Candidate => {
-    const more = ACTION_WORDS.filter(([start]) => action.label.startsWith(start)).map(([, words]) => words);
-    const words = wordsIn([action.group, ...more].join(' '));
-    return { found: { kind: 'action', group: 'To be done at once', action }, label: plain(action.label), words };
-  }),
+  ...BENCH_ACTIONS.filter(({ group, native, whileHeld }) => group !== 'tools' && !native && !whileHeld).map(
+    (action): Candidate => {
+      const more = ACTION_WORDS.filter(([start]) => action.label.startsWith(start)).map(([, words]) => words);
+      const words = wordsIn([action.group, ...more].join(' '));
+      return { found: { kind: 'action', group: 'To be done at once', action }, label: plain(action.label), words };
+    },
+  ),
 ];
 
 /** What is called so, what is for that, and where there is neither, what is called most like it. */

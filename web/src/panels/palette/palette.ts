@@ -163,7 +163,8 @@ export class Palette {
   }
 
   private line(found: Found) {
-    const [label, key] = found.kind === 'tool' ? [found.tool.label, found.tool.key] : [found.action.label, found.action.keys[0]]; // prettier-ignore
+    const [label, key] =
+      found.kind === 'tool' ? [found.tool.label, found.tool.key] : [found.action.label, found.action.keys[0]];
     return {
       found,
       label,
