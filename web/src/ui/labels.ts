@@ -9,3 +9,7 @@ export const curvatureInWords = (kappa: number, units: Units = 'mm'): string =>
 
 /** '1 change', '3 changes'. */
 export const counted = (count: number, one: string, many: string): string => `${count} ${count === 1 ? one : many}`;
+
+/** '2 inflections'; in space a curve has none. */
+export const inflectionsInWords = (inflections: number | null): string =>
+  inflections === null ? 'a curve in space' : counted(inflections, 'inflection', 'inflections');

@@ -1,17 +1,17 @@
 import {
+  afterRenderEffect,
   ChangeDetectionStrategy,
   Component,
   computed,
-  type ElementRef,
   input,
   linkedSignal,
   output,
   signal,
   viewChild,
 } from '@angular/core';
-import { InputText } from 'primeng/inputtext';
 import { LARGEST, lengthShown, UNIT, type Units } from './length';
 import { readNumber } from './readNumber';
+import { TextField } from './textField';
 
 /** A decimal as the field itself shows it: nothing has to be said about how it is understood. */
 const PLAIN = /^\s*[-−]?\d+(\.\d*)?\s*$/;
@@ -23,24 +23,17 @@ const PLAIN = /^\s*[-−]?\d+(\.\d*)?\s*$/;
  */
 @Component({
   selector: 'pb-number',
-  imports: [InputText],
+  imports: [TextField],
   template: `
-    <input
-      #field
-      pInputText
-      pSize="small"
-      class="number"
-      inputmode="decimal"
-      autocomplete="off"
-      [attr.aria-label]="label()"
-      [attr.aria-invalid]="mistake() !== null"
+    <pb-text-field
+      [label]="label()"
+      [invalid]="mistake() !== null"
       [disabled]="disabled()"
-      [value]="shown()"
-      (input)="note(field.value)"
-      (focus)="field.select(); entered.emit()"
-      (keydown.enter)="take(); field.select()"
-      (keydown.escape)="putBack(); field.blur()"
-      (blur)="take()"
+      (input)="note()"
+      (focusin)="box().select(); entered.emit()"
+      (keydown.enter)="take(); box().select()"
+      (keydown.escape)="putBack(); box().blur()"
+      (focusout)="take()"
     />
     @if (mistake(); as words) {
       @if (!quiet()) {
@@ -55,34 +48,6 @@ const PLAIN = /^\s*[-−]?\d+(\.\d*)?\s*$/;
       position: relative;
       display: block;
       min-width: 0;
-    }
-    input {
-      width: 100%;
-      padding: 2px 6px;
-      color: inherit;
-      font-family: var(--mono);
-      text-align: right;
-      box-shadow: none;
-    }
-    input:disabled {
-      background: var(--sheet);
-      color: var(--quiet);
-    }
-    :host(.cell) input {
-      padding: 3px 3px 3px 0;
-      border-color: transparent;
-      border-radius: 3px;
-      background: transparent;
-    }
-    :host(.cell) input:hover {
-      border-color: var(--hairline);
-    }
-    :host(.cell) input:focus {
-      border-color: var(--ink);
-      background: var(--paper);
-    }
-    input[aria-invalid='true'] {
-      border-color: var(--ochre) !important;
     }
     .mistake {
       display: block;
@@ -127,7 +92,8 @@ export class NumberField {
   readonly entered = output();
   readonly mistaken = output<string | null>();
 
-  private readonly field = viewChild.required<ElementRef<HTMLInputElement>>('field');
+  private readonly field = viewChild.required(TextField);
+  protected readonly box = computed(() => this.field().element);
   protected readonly shown = computed(() => {
     const value = this.value();
     return value === null ? this.none() : this.text(value);
@@ -146,14 +112,18 @@ export class NumberField {
     return read.ok ? `${this.text(read.value)}${this.units() ? ` ${this.units()}` : ''}` : null;
   });
 
-  protected note(text: string): void {
-    this.field().nativeElement.dataset['typed'] = '';
-    this.typed.set(text);
+  constructor() {
+    afterRenderEffect({ write: () => void (this.box().value = this.shown()) });
+  }
+
+  protected note(): void {
+    this.box().dataset['typed'] = '';
+    this.typed.set(this.box().value);
     this.tell(null);
   }
 
   protected take(): void {
-    const text = this.field().nativeElement.value;
+    const text = this.box().value;
     if (text === this.shown()) return this.putBack();
     const read = readNumber(this.withoutUnit(text), this.perUnit());
     const wrong = read.ok ? this.wrong(read.value) : read.why;
@@ -163,7 +133,7 @@ export class NumberField {
   }
 
   protected putBack(): void {
-    const input = this.field().nativeElement;
+    const input = this.box();
     input.value = this.shown();
     delete input.dataset['typed'];
     this.typed.set(null);

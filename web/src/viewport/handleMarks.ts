@@ -137,7 +137,7 @@ export function handlesOf(
     kinks: constrained.some(({ kink }) => kink) ? kinkMarks(points, constrained, builder) : [],
     control,
     weights: weightMarks(points, control, viewport, builder),
-    tangents: [...tangentMarks(recipe, points, builder), ...turnMarks(curve, bends, builder)],
+    tangents: [...tangentMarks(recipe, points, builder), ...turnMarks(curve, bends, placesIn(selection), builder)],
     on: builder.all(
       bends,
       KNOTS_APART,
@@ -250,16 +250,22 @@ function tangentMarks(recipe: Recipe, { fit }: CurvePoints, builder: MarkBuilder
   });
 }
 
+/** The parameters of the selected places of a curve that are no points. */
+const placesIn = ({ handles }: Selection): ReadonlySet<number> =>
+  new Set(handles.flatMap((each) => (each.kind === 'on' || each.kind === 'on-tangent' ? [each.u] : [])));
+
 /** The tangents at the selected places of a curve that has no fit points. */
 function turnMarks(
   curve: Curve,
   places: readonly { readonly u: number; readonly at: Vector3 }[],
+  chosen: ReadonlySet<number>,
   builder: MarkBuilder,
 ): HandleMark[] {
   const SIDES = [1, -1] as const;
+  if (chosen.size === 0) return [];
   return places.flatMap(({ u, at }, i): HandleMark[] => {
+    if (!chosen.has(u)) return [];
     const handles = SIDES.map((side) => ({ kind: 'on-tangent', u, side }) as const);
-    if (!builder.isChosen({ kind: 'on', u }) && !handles.some((handle) => builder.isChosen(handle))) return [];
     let tangent: ReturnType<typeof tangentOn>;
     try {
       tangent = tangentOn(curve, u);

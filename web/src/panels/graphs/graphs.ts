@@ -13,17 +13,17 @@ import {
   viewChild,
 } from '@angular/core';
 import { Tab, TabList, TabPanel, TabPanels, Tabs } from 'primeng/tabs';
-import { radiusOf } from '@pencil-bend/core';
+import { GraphFigures } from './graphFigures';
 import { KnotLine } from './knotLine';
 import { NotLoaded } from '../../ui/notLoaded';
-import { lengthInWords, UNIT } from '../../ui/length';
-import { counted, curvatureInWords, radiusInWords } from '../../ui/labels';
+import { UNIT } from '../../ui/length';
+import { inflectionsInWords } from '../../ui/labels';
 import { drawGraph, lengthAtX, graphFrame } from './curvatureGraph';
 
 /** The graph under the sheet: signed curvature over arc length, with the cursor it shares with the sheet. */
 @Component({
   selector: 'pb-graphs',
-  imports: [KnotLine, NotLoaded, Tab, TabList, TabPanel, TabPanels, Tabs],
+  imports: [GraphFigures, KnotLine, NotLoaded, Tab, TabList, TabPanel, TabPanels, Tabs],
   template: `
     <p-tabs [value]="tab()" (valueChange)="tab.set($any($event))">
       <header>
@@ -34,26 +34,19 @@ import { drawGraph, lengthAtX, graphFrame } from './curvatureGraph';
         @if (whose(); as name) {
           <span class="whose">{{ name }}</span>
         }
-        @if (tab() === 'curvature' && readings.reading()?.profile) {
-          @if (readings.atCursor(); as reading) {
-            <span class="number" data-testid="reading">
-              <b>{{ length(reading.s) }}</b> κ {{ curvature(reading.kappa) }} {{ radius(reading.kappa) }}
-            </span>
-          } @else {
-            <span class="number quiet">κ in 1/{{ units() }} over length in {{ units() }}</span>
-          }
-          <span class="number quiet">{{ count() }}</span>
+        @if (tab() === 'curvature') {
+          <pb-graph-figures />
         }
       </header>
       <p-tabpanels>
         <p-tabpanel value="curvature">
           @if (tab() === 'curvature') {
-            @if (readings.reading()?.profile) {
+            @if (hasProfile()) {
               <div class="graph" #box>
                 <canvas
                   #canvas
                   role="img"
-                  [attr.aria-label]="'Signed curvature over arc length, ' + count()"
+                  [attr.aria-label]="'Signed curvature over arc length, ' + inflections()"
                   (pointermove)="hover($event.offsetX)"
                   (pointerleave)="readings.cursor.set(null)"
                 ></canvas>
@@ -64,7 +57,7 @@ import { drawGraph, lengthAtX, graphFrame } from './curvatureGraph';
           }
         </p-tabpanel>
         <p-tabpanel value="knots">
-          @let knots = tab() === 'knots' && shown.selected()?.curve;
+          @let knots = tab() === 'knots' && hasCurve();
           @defer (when knots; prefetch on timer(1500ms)) {
             @if (knots) {
               <pb-knot-line />
@@ -157,8 +150,6 @@ export class Graphs {
   );
   protected readonly tab = signal<'curvature' | 'knots'>('curvature');
   protected readonly units = computed(() => this.editing.project()?.units ?? 'mm');
-  protected readonly curvature = (kappa: number): string => curvatureInWords(kappa, this.units());
-  protected readonly length = (mm: number): string => lengthInWords(mm, this.units(), 2);
 
   /** Of several selected curves the graph shows one: this is its name. */
   protected readonly whose = computed(() => {
@@ -166,13 +157,9 @@ export class Graphs {
     return several && this.readings.reading() ? (this.shown.selected()?.item.name ?? null) : null;
   });
 
-  protected readonly count = computed(() => {
-    const reading = this.readings.reading();
-    if (!reading) return '';
-    return reading.inflections === null
-      ? 'a curve in space'
-      : counted(reading.inflections, 'inflection', 'inflections');
-  });
+  protected readonly hasProfile = computed(() => this.readings.reading() !== null);
+  protected readonly hasCurve = computed(() => (this.shown.selected()?.curve ?? null) !== null);
+  protected readonly inflections = computed(() => inflectionsInWords(this.readings.reading()?.inflections ?? 0));
 
   private readonly frame = computed(() => {
     const profile = this.readings.reading()?.profile;
@@ -212,9 +199,5 @@ export class Graphs {
   protected hover(x: number): void {
     const frame = this.frame();
     if (frame) this.readings.cursor.set(lengthAtX(frame, x));
-  }
-
-  protected radius(kappa: number): string {
-    return `R ${radiusInWords(radiusOf(kappa), this.units())}`;
   }
 }

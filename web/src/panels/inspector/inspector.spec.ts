@@ -20,21 +20,27 @@ const opened = (project: Project = CURVES) => {
     fixture.detectChanges();
     return element.textContent?.replace(/\s+/g, ' ') ?? '';
   };
+  /** With what is fetched when it is first needed. */
+  const fetched = async () => {
+    notice();
+    await fixture.whenStable();
+  };
   const press = (label: string) => {
     notice();
     const found = [...element.querySelectorAll<HTMLElement>('button, [role=button]')].find((button) => (button.getAttribute('aria-label') ?? button.textContent?.trim()) === label); // prettier-ignore
     if (!found) throw new Error(`there is no button ${label}`);
     found.click();
   };
-  return { ...bench, element, notice, press, editing: bench.inject(Editing), hand: bench.inject(ToolInHand) };
+  return { ...bench, element, notice, fetched, press, editing: bench.inject(Editing), hand: bench.inject(ToolInHand) };
 };
 
 describe('the inspector', () => {
-  it('is about the sheet when nothing is selected, about a curve, or about several', () => {
-    const { notice, editing } = opened();
+  it('is about the sheet when nothing is selected, about a curve, or about several', async () => {
+    const { notice, editing, fetched } = opened();
     expect(notice()).toContain('Nothing is selected.');
     editing.select(selectionOf(['a']));
     expect(notice()).toMatch(/Curve 1Through points, open/);
+    await fetched();
     expect(notice()).toMatch(/Points3 fit, 5 control/);
     editing.select(selectionOf(['a', 'b']));
     expect(notice()).toContain('2 selected');
@@ -50,9 +56,10 @@ describe('the inspector', () => {
     expect(notice()).toMatch(/Inflections0/);
   });
 
-  it('changes the curve by what its buttons say, one step each', () => {
-    const { press, editing, inject } = opened();
+  it('changes the curve by what its buttons say, one step each', async () => {
+    const { press, editing, inject, fetched } = opened();
     editing.select(selectionOf(['a']));
+    await fetched();
     press('Raise the degree');
     press('reverse');
     expect(

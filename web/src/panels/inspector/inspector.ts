@@ -5,24 +5,17 @@ import { ToolInHand } from '../../session/toolInHand';
 import { ShownItems } from '../../session/shownItems';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { type Vector3, withCoordinate } from '@pencil-bend/core';
-import { Accordion, AccordionContent, AccordionHeader, AccordionPanel } from 'primeng/accordion';
 import { ButtonDirective } from 'primeng/button';
+import { NotLoaded } from '../../ui/notLoaded';
 import { NumberField } from '../../ui/numberField';
 import { PriceBox } from '../price/priceBox';
-import { PointsTable } from './pointsTable';
 import { fitPointsOf, isClosed, type Project, type Id } from '@pencil-bend/document';
 import { CombControls } from './combControls';
-import { CurveFacts } from './curveFacts';
+import { CurveSections } from './curveSections';
 import { DragConstraints } from './dragConstraints';
-import { Icon } from '../../ui/icon';
-import { NotLoaded } from '../../ui/notLoaded';
-import { heldPoints } from './held';
 import { KeyFigures } from './keyFigures';
-import { LookSection } from './lookSection';
-import { OpenSections, type Section, SECTIONS } from './openSections';
 import { GuideSection } from './guideSection';
 import { HandleSection } from './handleSection';
-import { RefitSection } from './refitSection';
 import { SelectionSection } from './selectionSection';
 import { SetUpSection } from './setUpSection';
 import { ToolSection } from './toolSection';
@@ -32,23 +25,15 @@ import { TraceSection } from './traceSection';
 @Component({
   selector: 'pb-inspector',
   imports: [
-    Accordion,
-    AccordionContent,
-    AccordionHeader,
-    AccordionPanel,
     ButtonDirective,
-    Icon,
     KeyFigures,
-    LookSection,
-    NotLoaded,
     CombControls,
-    CurveFacts,
+    CurveSections,
     DragConstraints,
     GuideSection,
     HandleSection,
-    RefitSection,
+    NotLoaded,
     NumberField,
-    PointsTable,
     PriceBox,
     SelectionSection,
     SetUpSection,
@@ -65,8 +50,6 @@ export class Inspector {
   protected readonly lossy = inject(LossyPreview);
   protected readonly hand = inject(ToolInHand);
   protected readonly shown = inject(ShownItems);
-  protected readonly sections = inject(OpenSections);
-  protected readonly ofCurve = Object.entries(SECTIONS).map(([name, label]) => ({ name: name as Section, label }));
   protected readonly axes = ['x', 'y', 'z'] as const;
   protected readonly units = computed(() => this.editing.project()?.units ?? 'mm');
   protected readonly asked = computed(() => this.lossy.offer() !== null || this.lossy.busy() !== null);
@@ -76,6 +59,13 @@ export class Inspector {
     const count = this.editing.selection().items.length;
     return count > 1 ? count : null;
   });
+
+  protected readonly isDrawing = computed(() => this.shown.drawing() !== null);
+  protected readonly name = computed(() => this.shown.selected()?.item.name ?? null);
+  /** A curve's card has sections; while its points lie on each other it has nothing to say. */
+  protected readonly isCurve = computed(() => (this.shown.selected()?.curve ?? null) !== null);
+  protected readonly isGuide = computed(() => this.shown.selected()?.item.kind === 'guide');
+  protected readonly hasHandles = computed(() => this.editing.selection().handles.length > 0);
 
   protected readonly kind = computed(() => {
     const item = this.shown.selected()?.item;
@@ -90,13 +80,6 @@ export class Inspector {
     const symmetric = item.recipe.kind === 'fit' && item.recipe.symmetry ? ', its own mirror' : '';
     const original = originalName(this.editing.project(), this.editing.selection().items[0]);
     return `${original ? `Mirror of ${original}: ` : ''}${drawn}, ${isClosed(item.recipe) ? 'closed' : 'open'}${symmetric}`;
-  });
-
-  /** How many points of the selected curve have something held, for one glance. */
-  protected readonly held = computed(() => {
-    const item = this.shown.selected()?.item;
-    const count = item?.kind === 'curve' ? heldPoints(item.recipe).size : 0;
-    return count > 0 ? `${count} held` : null;
   });
 
   /** The selected point of its own. */

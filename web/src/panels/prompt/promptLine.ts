@@ -1,8 +1,6 @@
-import { inPlane } from '@pencil-bend/core';
 import { StepHistory } from '../../session/stepHistory';
 import { ToolView } from '../../session/toolView';
 import { Editing } from '../../session/editing';
-import { Target } from '../../session/target';
 import { Viewports } from '../../session/viewports';
 import { TypedPlace } from '../../session/typedPlace';
 import {
@@ -14,18 +12,15 @@ import {
   inject,
   viewChild,
 } from '@angular/core';
-import { DatePipe } from '@angular/common';
 import { Store } from '@ngrx/store';
-import { ButtonDirective } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
-import { Popover } from 'primeng/popover';
-import { Tooltip } from 'primeng/tooltip';
-import { lengthShown, UNIT } from '../../ui/length';
 import type { BenchState } from '../../state/reducers';
 import { selectNotice } from '../../state/selectors';
 import type { Prompt } from '../../tools/contract';
 import { Remarks } from '../../session/remarks';
 import { forKeys } from './forKeys';
+import { PointerPlace } from './pointerPlace';
+import { Said } from './said';
 import { LossyPreview } from '../../session/lossyPreview';
 
 /** While a price is offered. */
@@ -45,7 +40,7 @@ const VIEWED: Prompt = {
 /** The line at the bottom: what the next click or key does, what was refused, and where the pointer is. */
 @Component({
   selector: 'pb-prompt-line',
-  imports: [ButtonDirective, DatePipe, InputText, Popover, Tooltip],
+  imports: [InputText, PointerPlace, Said],
   template: `
     <div class="says" role="status">
       @if (typed.text() !== null) {
@@ -85,31 +80,8 @@ const VIEWED: Prompt = {
         }
       }
     </div>
-    @if (remarks.log().length > 0) {
-      <button
-        pButton
-        [text]="true"
-        size="small"
-        type="button"
-        pTooltip="Read again what was said"
-        (click)="said.toggle($event)"
-      >
-        said
-      </button>
-    }
-    <p-popover #said ariaLabel="What was said">
-      <ul class="log">
-        @for (each of remarks.log(); track each.time) {
-          <li>
-            <time class="number quiet">{{ each.time | date: 'HH:mm' }}</time>
-            <span [class.notice]="each.refused">{{ each.refused ? 'Not done: ' : '' }}{{ each.message }}.</span>
-          </li>
-        }
-      </ul>
-    </p-popover>
-    <span class="number quiet" data-testid="pointer">{{ place() }}</span>
-    <span class="number quiet">grid {{ grid() }}</span>
-    <span class="number quiet">tol {{ tolerance() }}</span>
+    <pb-said />
+    <pb-pointer-place />
   `,
   styles: `
     :host {
@@ -145,19 +117,6 @@ const VIEWED: Prompt = {
       width: 150px;
       height: 22px;
     }
-    .log {
-      display: grid;
-      gap: 6px;
-      max-width: 520px;
-      max-height: 300px;
-      overflow-y: auto;
-      font-size: 12.5px;
-    }
-    .log li {
-      display: grid;
-      grid-template-columns: 48px 1fr;
-      align-items: baseline;
-    }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -165,7 +124,6 @@ export class PromptLine {
   protected readonly editing = inject(Editing);
   protected readonly stepHistory = inject(StepHistory);
   protected readonly toolView = inject(ToolView);
-  protected readonly target = inject(Target);
   protected readonly viewports = inject(Viewports);
   protected readonly typed = inject(TypedPlace);
   private readonly lossy = inject(LossyPreview);
@@ -201,22 +159,5 @@ export class PromptLine {
 
   protected toSheet(): void {
     document.getElementById('sheet')?.focus();
-  }
-
-  private readonly units = computed(() => this.editing.project()?.units ?? 'mm');
-  protected readonly place = computed(() => {
-    const at = this.viewports.pointer();
-    const units = this.units();
-    if (!at) return '';
-    const [x, y] = inPlane(this.viewports.viewport().plane, at);
-    return `x ${lengthShown(x, units, 1)} y ${lengthShown(y, units, 1)}`;
-  });
-  protected readonly grid = computed(() => this.short(this.target.grid()));
-  protected readonly tolerance = computed(() => this.short(this.editing.project()?.tolerance ?? 0));
-
-  /** Without zeros behind the point. */
-  private short(mm: number): string {
-    const units = this.units();
-    return `${Number((mm / UNIT[units]).toPrecision(4))} ${units}`;
   }
 }

@@ -1,0 +1,55 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { Accordion, AccordionContent, AccordionHeader, AccordionPanel } from 'primeng/accordion';
+import { Editing } from '../../session/editing';
+import { ShownItems } from '../../session/shownItems';
+import { Icon } from '../../ui/icon';
+import { CombControls } from './combControls';
+import { CurveFacts } from './curveFacts';
+import { DragConstraints } from './dragConstraints';
+import { HandleSection } from './handleSection';
+import { heldPoints } from './held';
+import { LookSection } from './lookSection';
+import { OpenSections, type Section, SECTIONS } from './openSections';
+import { PointsTable } from './pointsTable';
+import { RefitSection } from './refitSection';
+import { SelectionSection } from './selectionSection';
+
+/**
+ * The card of a curve, in sections. Nothing that a drag moves is read here, but in the parts: a check of an accordion
+ * costs more than a curve.
+ */
+@Component({
+  selector: 'pb-curve-sections',
+  imports: [
+    Accordion,
+    AccordionContent,
+    AccordionHeader,
+    AccordionPanel,
+    CombControls,
+    CurveFacts,
+    DragConstraints,
+    HandleSection,
+    Icon,
+    LookSection,
+    PointsTable,
+    RefitSection,
+    SelectionSection,
+  ],
+  templateUrl: './curveSections.html',
+  styleUrl: './curveSections.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class CurveSections {
+  private readonly editing = inject(Editing);
+  private readonly shown = inject(ShownItems);
+  protected readonly sections = inject(OpenSections);
+  protected readonly all = Object.entries(SECTIONS).map(([name, label]) => ({ name: name as Section, label }));
+  protected readonly hasHandles = computed(() => this.editing.selection().handles.length > 0);
+
+  /** How many points of the selected curve have something held, for one glance. */
+  protected readonly held = computed(() => {
+    const item = this.shown.selected()?.item;
+    const count = item?.kind === 'curve' ? heldPoints(item.recipe).size : 0;
+    return count > 0 ? `${count} held` : null;
+  });
+}

@@ -1,0 +1,59 @@
+import { DatePipe } from '@angular/common';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { Popover } from 'primeng/popover';
+import { Tooltip } from 'primeng/tooltip';
+import { Remarks } from '../../session/remarks';
+
+/** What was refused or remarked, to be read again. */
+@Component({
+  selector: 'pb-said',
+  imports: [ButtonDirective, DatePipe, Popover, Tooltip],
+  template: `
+    @if (remarks.log().length > 0) {
+      <button
+        pButton
+        [text]="true"
+        size="small"
+        type="button"
+        pTooltip="Read again what was said"
+        (click)="said.toggle($event)"
+      >
+        said
+      </button>
+    }
+    <p-popover #said ariaLabel="What was said">
+      <ul class="log">
+        @for (each of remarks.log(); track each.time) {
+          <li>
+            <time class="number quiet">{{ each.time | date: 'HH:mm' }}</time>
+            <span [class.notice]="each.refused">{{ each.refused ? 'Not done: ' : '' }}{{ each.message }}.</span>
+          </li>
+        }
+      </ul>
+    </p-popover>
+  `,
+  styles: `
+    .log {
+      display: grid;
+      gap: 6px;
+      max-width: 520px;
+      max-height: 300px;
+      overflow-y: auto;
+      font-size: 12.5px;
+    }
+    .log li {
+      display: grid;
+      grid-template-columns: 48px 1fr;
+      align-items: baseline;
+    }
+    .notice {
+      color: var(--ochre);
+      font-weight: 600;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Said {
+  protected readonly remarks = inject(Remarks);
+}
