@@ -18,7 +18,6 @@ import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { scale, subtract } from '@pencil-bend/core';
 import { selectionOf, type Step, titleOf } from '@pencil-bend/document';
-import { ButtonDirective } from 'primeng/button';
 import { Splitter } from 'primeng/splitter';
 import { Tooltip } from 'primeng/tooltip';
 import type { BenchAction, Workbench } from '../actions/benchActions';
@@ -57,13 +56,14 @@ import { BenchContextMenu } from './contextMenu';
 import { Notices } from './notices';
 import { Toolbar } from './toolbar';
 import { ToolView } from '../session/toolView';
+import { FramedButton } from '../ui/buttons';
 
 /** The main screen: header, outline, sheet over graphs, inspector, prompt line. */
 @Component({
   selector: 'pb-bench-page',
   imports: [
+    FramedButton,
     BenchContextMenu,
-    ButtonDirective,
     DatePipe,
     Graphs,
     HistoryPanel,

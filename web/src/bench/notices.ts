@@ -11,11 +11,12 @@ import { counted } from '../ui/labels';
 import { savingActions } from '../state/actions';
 import type { BenchState } from '../state/reducers';
 import { selectDrawing, selectSaving } from '../state/selectors';
+import { FramedButton } from '../ui/buttons';
 
 /** What cannot wait until somebody looks at the header: changes that came too late, and a browser that stores nothing. */
 @Component({
   selector: 'pb-notices',
-  imports: [ButtonDirective, DatePipe, Message],
+  imports: [FramedButton, ButtonDirective, DatePipe, Message],
   template: `
     @if (conflict(); as conflict) {
       <p-message severity="warn" role="alert" [closable]="false">
@@ -25,7 +26,7 @@ import { selectDrawing, selectSaving } from '../state/selectors';
         <p class="buttons">
           <button pButton type="button" size="small" (click)="keepMine()">Keep mine as a copy</button>
           @if (!conflict.gone) {
-            <button pButton type="button" size="small" severity="secondary" [outlined]="true" (click)="takeTheirs()">
+            <button pbFramed (click)="takeTheirs()">
               {{ conflict.take }}
             </button>
           }
@@ -40,16 +41,7 @@ import { selectDrawing, selectSaving } from '../state/selectors';
         </p>
         <p class="buttons">
           <button pButton type="button" size="small" (click)="stageView.leave()">Back to the drawing</button>
-          <button
-            pButton
-            type="button"
-            size="small"
-            severity="secondary"
-            [outlined]="true"
-            (click)="stageView.restore(viewed.stage, viewed.name)"
-          >
-            Restore this stage
-          </button>
+          <button pbFramed (click)="stageView.restore(viewed.stage, viewed.name)">Restore this stage</button>
         </p>
       </p-message>
     }
@@ -60,9 +52,7 @@ import { selectDrawing, selectSaving } from '../state/selectors';
           as before. While the server is away, changes live in this window only.
         </p>
         <p class="buttons">
-          <button pButton type="button" size="small" severity="secondary" [outlined]="true" (click)="read()">
-            Understood
-          </button>
+          <button pbFramed (click)="read()">Understood</button>
         </p>
       </p-message>
     }

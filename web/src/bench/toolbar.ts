@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { ButtonDirective } from 'primeng/button';
 import { Tooltip } from 'primeng/tooltip';
 import { keysShown } from '../actions/shortcuts';
 import { ToolInHand } from '../session/toolInHand';
@@ -9,11 +8,12 @@ import type { BenchState } from '../state/reducers';
 import { selectComb } from '../state/selectors';
 import { entryOf, TOOLBAR, type ToolName } from '../tools/table';
 import { Icon } from '../ui/icon';
+import { QuietButton } from '../ui/buttons';
 
 /** The tools that are at hand over the sheet, and how it is looked at. */
 @Component({
   selector: 'pb-toolbar',
-  imports: [ButtonDirective, Icon, Tooltip],
+  imports: [QuietButton, Icon, Tooltip],
   templateUrl: './toolbar.html',
   styleUrl: './toolbar.css',
   changeDetection: ChangeDetectionStrategy.OnPush,

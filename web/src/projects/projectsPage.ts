@@ -14,6 +14,7 @@ import { counted } from '../ui/labels';
 import { WordMark } from '../ui/wordMark';
 import { explain, type ListedProject, ProjectsApi } from '../api/projectsApi';
 import { listed, type Sorting, SORTINGS } from './sorting';
+import { FramedButton, LinkButton, QuietButton } from '../ui/buttons';
 
 /** Days that a project stays in the bin; the server empties it. */
 const BIN_DAYS = 30;
@@ -22,6 +23,9 @@ const BIN_DAYS = 30;
 @Component({
   selector: 'pb-projects-page',
   imports: [
+    FramedButton,
+    LinkButton,
+    QuietButton,
     ButtonDirective,
     Choice,
     DatePipe,

@@ -17,10 +17,10 @@ import {
 import { breaksOf, domainOf } from '@pencil-bend/core';
 import { resolveRecipe, type Handle, keyOf, sameHandle, handlesOn } from '@pencil-bend/document';
 import { counted } from '../../ui/labels';
-import { ButtonDirective } from 'primeng/button';
 import { Tooltip } from 'primeng/tooltip';
 import { NumberField } from '../../ui/numberField';
 import type { SlideInput } from '../../tools/contract';
+import { LinkButton } from '../../ui/buttons';
 
 const MARGIN = 34;
 const AXIS = 62;
@@ -32,7 +32,7 @@ const STEP = 0.01;
 /** The knots of the selected curve over its parameter: dragged, added by a click, taken out. */
 @Component({
   selector: 'pb-knot-line',
-  imports: [ButtonDirective, NumberField, Tooltip],
+  imports: [LinkButton, NumberField, Tooltip],
   templateUrl: './knotLine.html',
   styleUrl: './knotLine.css',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -4,7 +4,6 @@ import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, output, signal, untracked } from '@angular/core';
 import { type Step, titleOf } from '@pencil-bend/document';
 import { Store } from '@ngrx/store';
-import { ButtonDirective } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { Panel } from 'primeng/panel';
 import { Tooltip } from 'primeng/tooltip';
@@ -16,6 +15,7 @@ import { drawingActions } from '../../state/actions';
 import type { BenchState } from '../../state/reducers';
 import { selectDrawing, selectSaveState } from '../../state/selectors';
 import { StageView } from '../../session/stageView';
+import { FramedButton, LinkButton, QuietButton } from '../../ui/buttons';
 
 /** A place in the history: the drawing after a step. */
 interface Place {
@@ -29,7 +29,7 @@ interface Place {
 /** Everything that was done, to walk through, and the stages. */
 @Component({
   selector: 'pb-history-panel',
-  imports: [ButtonDirective, DatePipe, Icon, InputText, NameField, Panel, Tooltip],
+  imports: [FramedButton, LinkButton, QuietButton, DatePipe, Icon, InputText, NameField, Panel, Tooltip],
   templateUrl: './historyPanel.html',
   styleUrl: './historyPanel.css',
   changeDetection: ChangeDetectionStrategy.OnPush,

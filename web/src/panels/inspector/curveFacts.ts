@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { controlPointsOf, lightness, straightStretches } from '@pencil-bend/core';
 import { fitPointsOf, isClosed, MOST_THROUGH_POINTS, type Recipe } from '@pencil-bend/document';
-import { ButtonDirective } from 'primeng/button';
 import { Tooltip } from 'primeng/tooltip';
 import { Editing } from '../../session/editing';
 import { Readings } from '../../session/readings';
@@ -11,6 +10,7 @@ import { Choice, type ChoiceOption } from '../../ui/choice';
 import { Icon } from '../../ui/icon';
 import { counted } from '../../ui/labels';
 import { NumberField } from '../../ui/numberField';
+import { FramedButton, LinkButton } from '../../ui/buttons';
 
 const SPACINGS: readonly ChoiceOption<boolean>[] = [
   { value: false, label: 'live', tip: 'The spacing follows from the points' },
@@ -24,16 +24,13 @@ const ENDS: readonly ChoiceOption<boolean>[] = [
 /** What the selected curve is, and what can be changed of it as a whole. */
 @Component({
   selector: 'pb-curve-facts',
-  imports: [ButtonDirective, Choice, Icon, NumberField, Tooltip],
+  imports: [FramedButton, LinkButton, Choice, Icon, NumberField, Tooltip],
   template: `
     <dl>
       <dt>Degree</dt>
       <dd class="row stepper">
         <button
-          pButton
-          severity="secondary"
-          [outlined]="true"
-          type="button"
+          pbFramed
           aria-label="Lower the degree"
           pTooltip="Lower the degree (Shift+D)"
           tooltipPosition="bottom"
@@ -54,10 +51,7 @@ const ENDS: readonly ChoiceOption<boolean>[] = [
           <output class="number" aria-label="Degree">{{ degree() }}</output>
         }
         <button
-          pButton
-          severity="secondary"
-          [outlined]="true"
-          type="button"
+          pbFramed
           aria-label="Raise the degree"
           pTooltip="Raise the degree exactly (D)"
           tooltipPosition="bottom"
@@ -83,10 +77,7 @@ const ENDS: readonly ChoiceOption<boolean>[] = [
       <dd class="row">
         <pb-choice label="Ends" [options]="ends" [value]="closed()" (chosen)="$event ? give('closeCurve') : open()" />
         <button
-          pButton
-          [text]="true"
-          size="small"
-          type="button"
+          pbLink
           pTooltip="The other end becomes its start (R)"
           tooltipPosition="bottom"
           (click)="give('reverseCurve')"

@@ -26,13 +26,13 @@ import {
   pointsOf,
   handlesOn,
 } from '@pencil-bend/document';
-import { ButtonDirective } from 'primeng/button';
 import { Tooltip } from 'primeng/tooltip';
 import { Target } from '../../session/target';
 import { Choice, type ChoiceOption } from '../../ui/choice';
 import { Hold } from '../../ui/hold';
 import { Icon } from '../../ui/icon';
 import { NumberField } from '../../ui/numberField';
+import { FramedButton, LinkButton } from '../../ui/buttons';
 
 const AXES = ['x', 'y', 'z'] as const;
 const CORNERS: readonly ChoiceOption<boolean>[] = [
@@ -47,7 +47,7 @@ const STRENGTHS: readonly ChoiceOption<boolean>[] = [
 /** The selected handle in numbers: its place, and what is held at it. */
 @Component({
   selector: 'pb-handle-section',
-  imports: [ButtonDirective, Choice, Hold, Icon, NumberField, Tooltip],
+  imports: [FramedButton, LinkButton, Choice, Hold, Icon, NumberField, Tooltip],
   templateUrl: './handleSection.html',
   styleUrl: './sections.css',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -10,7 +10,6 @@ import {
   viewChild,
 } from '@angular/core';
 import { type Id, pointOf } from '@pencil-bend/document';
-import { ButtonDirective } from 'primeng/button';
 import { Table, TableModule } from 'primeng/table';
 import { Textarea } from 'primeng/textarea';
 import { Editing } from '../../session/editing';
@@ -19,6 +18,7 @@ import { Choice, type ChoiceOption } from '../../ui/choice';
 import { ListedPoints } from './listedPoints';
 import { PointRow } from './pointRow';
 import { readTable, writeTable } from './pointsText';
+import { FramedButton, LinkButton } from '../../ui/buttons';
 
 const KINDS: readonly ChoiceOption<'fit' | 'control'>[] = [
   { value: 'fit', label: 'Fit points' },
@@ -38,7 +38,7 @@ interface Row {
 /** The fit or control points of the selected curve as numbers: edited, copied and pasted as text. */
 @Component({
   selector: 'pb-points-table',
-  imports: [ButtonDirective, Choice, PointRow, TableModule, Textarea],
+  imports: [FramedButton, LinkButton, Choice, PointRow, TableModule, Textarea],
   providers: [ListedPoints],
   templateUrl: './pointsTable.html',
   styleUrl: './pointsTable.css',

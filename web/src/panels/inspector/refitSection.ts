@@ -3,14 +3,14 @@ import { LossyPreview } from '../../session/lossyPreview';
 import { Readings } from '../../session/readings';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } from '@angular/core';
 import { controlPointsOf } from '@pencil-bend/core';
-import { ButtonDirective } from 'primeng/button';
 import { Tooltip } from 'primeng/tooltip';
 import { NumberField } from '../../ui/numberField';
+import { FramedButton } from '../../ui/buttons';
 
 /** Fewer control points: the fewest within a tolerance, or so many of them. The price is shown before either is done. */
 @Component({
   selector: 'pb-refit-section',
-  imports: [ButtonDirective, NumberField, Tooltip],
+  imports: [FramedButton, NumberField, Tooltip],
   template: `
     <dl>
       <dt>Lighten within</dt>
@@ -23,11 +23,7 @@ import { NumberField } from '../../ui/numberField';
           (given)="tolerance.set($event)"
         />
         <button
-          pButton
-          severity="secondary"
-          [outlined]="true"
-          size="small"
-          type="button"
+          pbFramed
           pTooltip="The fewest control points within this tolerance; its price comes first (J)"
           tooltipPosition="bottom"
           (click)="lighten()"
@@ -46,11 +42,7 @@ import { NumberField } from '../../ui/numberField';
           (given)="count.set($event)"
         />
         <button
-          pButton
-          severity="secondary"
-          [outlined]="true"
-          size="small"
-          type="button"
+          pbFramed
           pTooltip="Laid anew with so many control points in this degree; its price comes first"
           tooltipPosition="bottom"
           (click)="relay()"

@@ -1,25 +1,22 @@
 import { Editing } from '../../session/editing';
 import { ToolInHand } from '../../session/toolInHand';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { ButtonDirective } from 'primeng/button';
 import { Tooltip } from 'primeng/tooltip';
 import { type SelectionAction, selectionActions } from '../../actions/selectionActions';
 import { Icon } from '../../ui/icon';
 import { TOOLS } from '../../tools/table';
+import { LinkButton, QuietButton } from '../../ui/buttons';
 
 /** What can be done to what is selected as a whole: carry it, copy it, group it, let a mirror go. */
 @Component({
   selector: 'pb-selection-section',
-  imports: [ButtonDirective, Icon, Tooltip],
+  imports: [LinkButton, QuietButton, Icon, Tooltip],
   template: `
     <h3>Carry</h3>
     <div class="tools" role="group" aria-label="Carry the selection">
       @for (tool of transforms; track tool.name) {
         <button
-          pButton
-          severity="secondary"
-          [text]="true"
-          type="button"
+          pbQuiet
           [attr.aria-label]="tool.label"
           [pTooltip]="tool.label"
           tooltipPosition="bottom"
@@ -31,7 +28,7 @@ import { TOOLS } from '../../tools/table';
     </div>
     <div class="links">
       @for (action of actions(); track action.label) {
-        <button pButton [text]="true" size="small" type="button" (click)="does(action)">{{ action.label }}</button>
+        <button pbLink (click)="does(action)">{{ action.label }}</button>
       }
     </div>
   `,

@@ -7,7 +7,6 @@ import { ToolInHand } from '../../session/toolInHand';
 import { SNAPS } from '../../snap/snapKinds';
 import type { Fact, Option } from '../../tools/contract';
 import { entryOf } from '../../tools/table';
-import { ButtonDirective } from 'primeng/button';
 import { Choice } from '../../ui/choice';
 import { Icon } from '../../ui/icon';
 import { lengthInWords, lengthShown } from '../../ui/length';
@@ -15,6 +14,7 @@ import { NumberField } from '../../ui/numberField';
 import { Slide } from '../../ui/slide';
 import { Toggle } from '../../ui/toggle';
 import { Switch } from '../../ui/switch';
+import { LinkButton, QuietButton } from '../../ui/buttons';
 
 /** So many letters fit beside each other. */
 const WIDE = 28;
@@ -22,7 +22,7 @@ const WIDE = 28;
 /** The tool in hand that makes something: what can be set of it, its places, and what places are caught by. */
 @Component({
   selector: 'pb-tool-section',
-  imports: [ButtonDirective, Choice, Icon, NumberField, Slide, Switch, Toggle],
+  imports: [LinkButton, QuietButton, Choice, Icon, NumberField, Slide, Switch, Toggle],
   templateUrl: './toolSection.html',
   styleUrls: ['./sections.css', './toolSection.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,

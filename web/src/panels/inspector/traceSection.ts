@@ -2,7 +2,6 @@ import { Editing } from '../../session/editing';
 import { ToolInHand } from '../../session/toolInHand';
 import type { TracedPicture } from '../../api/savedView';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { ButtonDirective } from 'primeng/button';
 import { Choice } from '../../ui/choice';
 import { FileButton } from '../../ui/fileButton';
 import { NumberField } from '../../ui/numberField';
@@ -10,11 +9,12 @@ import { Slide } from '../../ui/slide';
 import { Switch } from '../../ui/switch';
 import { Tracing } from '../../session/tracing';
 import { Viewports } from '../../session/viewports';
+import { LinkButton } from '../../ui/buttons';
 
 /** Pictures to trace over: bring one, scale it, turn it, fade it, lock it, take it out. */
 @Component({
   selector: 'pb-trace-section',
-  imports: [ButtonDirective, Choice, FileButton, NumberField, Slide, Switch],
+  imports: [LinkButton, Choice, FileButton, NumberField, Slide, Switch],
   template: `
     <h3>Trace a picture</h3>
     @if (tracing.picture(); as picture) {
@@ -73,12 +73,10 @@ import { Viewports } from '../../session/viewports';
         </dd>
       </dl>
       <div class="links">
-        <button pButton [text]="true" size="small" type="button" (click)="hand.takeUp('pictureScale')">
-          scale by two places
-        </button>
-        <button pButton [text]="true" size="small" type="button" (click)="hand.takeUp('pictureMove')">move</button>
-        <button pButton [text]="true" size="small" type="button" (click)="hand.takeUp('pictureLevel')">level</button>
-        <button pButton [text]="true" size="small" type="button" (click)="set({ removed: true })">take it out</button>
+        <button pbLink (click)="hand.takeUp('pictureScale')">scale by two places</button>
+        <button pbLink (click)="hand.takeUp('pictureMove')">move</button>
+        <button pbLink (click)="hand.takeUp('pictureLevel')">level</button>
+        <button pbLink (click)="set({ removed: true })">take it out</button>
       </div>
     }
     <div class="links">
@@ -86,9 +84,7 @@ import { Viewports } from '../../session/viewports';
         choose a picture …
       </pb-file-button>
       @for (each of out(); track each.id) {
-        <button pButton [text]="true" size="small" type="button" (click)="tracing.place({ ...each, removed: false })">
-          bring {{ each.name }} back
-        </button>
+        <button pbLink (click)="tracing.place({ ...each, removed: false })">bring {{ each.name }} back</button>
       }
     </div>
     <p class="hint">Or drop a PNG or JPEG file on the sheet, up to 20 MB.</p>

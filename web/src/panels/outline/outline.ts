@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { clicked, GRAPHITE, type Id, type Layer, selectionOf, toggled } from '@pencil-bend/document';
 import { PrimeTemplate, TreeDragDropService } from 'primeng/api';
-import { ButtonDirective } from 'primeng/button';
 import { Popover } from 'primeng/popover';
 import { Tooltip } from 'primeng/tooltip';
 import { Tree, type TreeNodeDropEvent } from 'primeng/tree';
@@ -14,6 +13,7 @@ import { ColourChoice } from '../../ui/colourChoice';
 import { Icon } from '../../ui/icon';
 import { NameField } from '../../ui/nameField';
 import { type OutlineNode, type OutlineRow, outlineRows } from './outlineRows';
+import { QuietButton } from '../../ui/buttons';
 
 /** Of a row, in pixels. */
 const ROW_HEIGHT = 28;
@@ -21,7 +21,7 @@ const ROW_HEIGHT = 28;
 /** The list of curves by layer, and of groups: select, rename, hide, lock, colour, reorder, delete. */
 @Component({
   selector: 'pb-outline',
-  imports: [ButtonDirective, ColourChoice, Icon, NameField, Popover, PrimeTemplate, Tooltip, Tree],
+  imports: [QuietButton, ColourChoice, Icon, NameField, Popover, PrimeTemplate, Tooltip, Tree],
   providers: [TreeDragDropService],
   templateUrl: './outline.html',
   styleUrl: './outline.css',

@@ -10,7 +10,6 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { ButtonDirective } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { Popover } from 'primeng/popover';
 import type { BenchAction } from '../../actions/benchActions';
@@ -18,11 +17,12 @@ import { keysShown } from '../../actions/shortcuts';
 import { ToolInHand } from '../../session/toolInHand';
 import { Icon } from '../../ui/icon';
 import { find, type Found } from './finding';
+import { QuietButton } from '../../ui/buttons';
 
 /** All tools with their names: found by eye, or by what they are called or for. */
 @Component({
   selector: 'pb-palette',
-  imports: [ButtonDirective, Icon, InputText, Popover],
+  imports: [QuietButton, Icon, InputText, Popover],
   template: `
     <p-popover #box ariaLabel="All tools" [focusOnShow]="false" (onShow)="focus()" (onHide)="closed.emit()">
       <div class="palette">
@@ -49,10 +49,7 @@ import { find, type Found } from './finding';
               @for (line of group.lines; track line.label) {
                 <li>
                   <button
-                    pButton
-                    severity="secondary"
-                    [text]="true"
-                    type="button"
+                    pbQuiet
                     [class.pressed]="line.pressed"
                     [attr.aria-pressed]="line.pressed"
                     (click)="take(line.found)"

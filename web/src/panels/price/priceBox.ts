@@ -6,11 +6,12 @@ import { Message } from 'primeng/message';
 import { ProgressBar } from 'primeng/progressbar';
 import { titleOf } from '@pencil-bend/document';
 import { priceInWords } from './priceText';
+import { FramedButton } from '../../ui/buttons';
 
 /** What the step in question costs, with Apply and Leave. */
 @Component({
   selector: 'pb-price-box',
-  imports: [ButtonDirective, Message, ProgressBar],
+  imports: [FramedButton, ButtonDirective, Message, ProgressBar],
   template: `
     @if (lossy.offer(); as offer) {
       <p-message severity="warn" role="status" [closable]="false">
@@ -19,9 +20,7 @@ import { priceInWords } from './priceText';
         </p>
         <p class="buttons">
           <button pButton size="small" type="button" (click)="lossy.apply()">Apply</button>
-          <button pButton severity="secondary" [outlined]="true" size="small" type="button" (click)="lossy.leave()">
-            Leave
-          </button>
+          <button pbFramed (click)="lossy.leave()">Leave</button>
           <span class="keys"><kbd>Enter</kbd> <kbd>Esc</kbd></span>
         </p>
       </p-message>
@@ -30,9 +29,7 @@ import { priceInWords } from './priceText';
         <p>{{ busy }} …</p>
         <p-progressbar mode="indeterminate" [ariaLabel]="busy" />
         <p class="buttons">
-          <button pButton severity="secondary" [outlined]="true" size="small" type="button" (click)="lossy.leave()">
-            Leave
-          </button>
+          <button pbFramed (click)="lossy.leave()">Leave</button>
         </p>
       </p-message>
     }

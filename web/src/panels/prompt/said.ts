@@ -1,37 +1,28 @@
 import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
-import { ButtonDirective } from 'primeng/button';
 import { Popover } from 'primeng/popover';
 import { Tooltip } from 'primeng/tooltip';
 import { Remarks } from '../../session/remarks';
+import { LinkButton } from '../../ui/buttons';
 
 /** What was refused or remarked, to be read again. */
 @Component({
   selector: 'pb-said',
-  imports: [ButtonDirective, DatePipe, Popover, Tooltip],
+  imports: [LinkButton, DatePipe, Popover, Tooltip],
   template: `
     @if (remarks.log().length > 0) {
-      <button
-        pButton
-        [text]="true"
-        size="small"
-        type="button"
-        pTooltip="Read again what was said"
-        (click)="said.toggle($event)"
-      >
-        said
-      </button>
+      <button pbLink pTooltip="Read again what was said" (click)="said.toggle($event)">said</button>
+      <p-popover #said ariaLabel="What was said">
+        <ul class="log">
+          @for (each of remarks.log(); track each.time) {
+            <li>
+              <time class="number quiet">{{ each.time | date: 'HH:mm' }}</time>
+              <span [class.notice]="each.refused">{{ each.refused ? 'Not done: ' : '' }}{{ each.message }}.</span>
+            </li>
+          }
+        </ul>
+      </p-popover>
     }
-    <p-popover #said ariaLabel="What was said">
-      <ul class="log">
-        @for (each of remarks.log(); track each.time) {
-          <li>
-            <time class="number quiet">{{ each.time | date: 'HH:mm' }}</time>
-            <span [class.notice]="each.refused">{{ each.refused ? 'Not done: ' : '' }}{{ each.message }}.</span>
-          </li>
-        }
-      </ul>
-    </p-popover>
   `,
   styles: `
     .log {
