@@ -89,13 +89,17 @@ export {
 } from './selection/handle';
 export {
   clicked,
+  handlesByItem,
   handlesOn,
+  type ItemHandles,
   NOTHING,
   onlyItem,
   present,
   sameSelection,
+  selectedHandles,
   type Selection,
   selectionOf,
   toggled,
   withGroup,
+  withHandles,
 } from './selection/selection';

@@ -1,5 +1,5 @@
 import type { TangentConstraint, Vector3 } from '@pencil-bend/core';
-import type { Axis, ControlRecipe, Id, MirrorPlane, Project, Recipe } from '../project/project';
+import type { Axis, ControlRecipe, CurveItem, Id, MirrorPlane, Project, Recipe } from '../project/project';
 import { originalOf, type PlainCurve } from '../project/mirrors';
 import { insertControlPoint, removeControlPoint, setWeights, straighten } from '../recipe/editControlPoints';
 import { fitDegree, lowerDegree, raiseDegree } from '../recipe/editDegree';
@@ -28,15 +28,17 @@ interface OfCurve {
 interface OfPoint extends OfCurve {
   readonly point: Id;
 }
+/** What can be done to several curves in one step: to the others with arguments of their own. */
+type Together<Args extends OfCurve> = Args & { readonly also?: readonly Args[] };
 
 /** How a recipe becomes another; the project for what is set there, such as the tolerance. */
 type Edit<Args> = (recipe: Recipe, args: Args, project: Pick<Project, 'tolerance'>) => Recipe;
 
 /**
- * A command that gives a curve another recipe. Done to a mirror it is done to its original, mirrored back; of a curve
+ * A command that gives a curve another recipe, or several curves one each. Done to a mirror it is done to its original, mirrored back; of a curve
  * that is its own mirror both sides change.
  */
-function edit<Args extends OfCurve>(
+function edit<Args extends Together<OfCurve>>(
   schema: Command<Args>['schema'],
   title: Command<Args>['title'],
   change: Edit<Args>,
@@ -46,22 +48,41 @@ function edit<Args extends OfCurve>(
   return command<Args>({
     schema,
     facts: (project, args) => {
-      const item = openCurveOf(project, args.item);
-      return { items: namedAs([item.name]), ...facts?.(args, item) };
+      const all = withOthers(args).map((each) => {
+        const item = openCurveOf(project, each.item);
+        return { name: item.name, facts: facts?.(each, item) ?? {} };
+      });
+      return { items: namedAs(all.map(({ name }) => name)), ...inAll(all.map((each) => each.facts)) };
     },
     title,
     change: {
       items: (project, args) => {
-        const { recipe } = openCurveOf(project, args.item);
-        const changed = tangentsAsTheyAre(symmetric(recipe, args, project));
-        const { id, by } = originalOf(project, args.item);
-        openItemOf(project, id);
-        const back = by.reduce<Recipe>((now, { about }) => transformed(now, reflection(about)), changed);
-        return { changed: { [id]: { ...curveItemOf(project, id), recipe: back } } };
+        const changed: Record<Id, CurveItem> = {};
+        let now = project;
+        // The curve that was named first has the last word where a mirror and its original are both named.
+        for (const each of withOthers(args).reverse()) {
+          const { recipe } = openCurveOf(now, each.item);
+          const done = tangentsAsTheyAre(symmetric(recipe, each, now));
+          const { id, by } = originalOf(now, each.item);
+          openItemOf(now, id);
+          const back = by.reduce<Recipe>((so, { about }) => transformed(so, reflection(about)), done);
+          changed[id] = { ...curveItemOf(now, id), recipe: back };
+          if (args.also) now = { ...now, items: { ...now.items, [id]: changed[id] } };
+        }
+        return { changed };
       },
     },
     ...more,
   });
+}
+
+const withOthers = <Args extends Together<OfCurve>>({ also = [], ...args }: Args): Args[] => [args, ...also] as Args[];
+
+/** Of what was done to several curves the points of all. */
+function inAll([first, ...others]: readonly StepFacts[]): StepFacts {
+  if (others.length === 0) return first;
+  const counts = [first, ...others].map(({ points }) => (points?.kind === 'several' ? points.count : points ? 1 : 0));
+  return { ...first, points: { kind: 'several', count: counts.reduce((sum, count) => sum + count, 0) } };
 }
 
 /** What the step tells besides the name of its curve. */
@@ -71,7 +92,7 @@ const ofPoint: Facts<OfPoint> = ({ point }, { name, recipe }) => ({ points: name
 
 /** What can be done to one curve, in the designer's own terms. */
 export const curveCommands = {
-  movePoints: edit<OfCurve & { moves: readonly Move[] }>(
+  movePoints: edit<Together<OfCurve & { moves: readonly Move[] }>>(
     'movePoints',
     ({ points, items }) => `Move ${points} of ${items}`,
     (recipe, { moves }) => movePoints(recipe, moves),
@@ -120,7 +141,7 @@ export const curveCommands = {
     (recipe, { point }) => removeFitPoint(recipe, point),
     { lossy: true, facts: ofPoint },
   ),
-  removeHandles: edit<OfCurve & { points: readonly Id[]; knots: readonly number[] }>(
+  removeHandles: edit<Together<OfCurve & { points: readonly Id[]; knots: readonly number[] }>>(
     'removeHandles',
     ({ points, numbers: [knots = 0], items }) => {
       const several = knots > 1 ? `${knots} knots` : knots === 1 ? 'a knot' : '';

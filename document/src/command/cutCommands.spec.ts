@@ -151,6 +151,20 @@ describe('mirrors', () => {
       ?.at.forEach((x, c) => expect(x).toBeCloseTo([5, -2, 0][c], 12));
   });
 
+  it('and their original moved together in one step: what is named first has the last word', () => {
+    const [own, its] = [
+      { item: 'arch', moves: [{ point: 'p1', to: [3, 4, 0] as const }] },
+      { item: 'm-1', moves: [{ point: 'p1', to: [3, 4, 0] as const }] },
+    ];
+    const first = (project: Project) => fitPointsOf(recipeIn(project, 'arch'))[0].at;
+    const byOriginal = performed(mirrored, { command: 'movePoints', args: { ...own, also: [its] } });
+    expect(first(byOriginal.project)).toEqual([3, 4, 0]);
+    expect(titleOf(byOriginal.log[0].title)).toBe('Move 2 points of Curve 1 and Curve, mirror 1');
+    const byMirror = performed(mirrored, { command: 'movePoints', args: { ...its, also: [own] } });
+    expect(first(byMirror.project)).toEqual([-3, 4, 0]);
+    expect(isMirror(byMirror.project)).toBe(true);
+  });
+
   it.each([
     ['deleted', { command: 'deleteItem', args: { item: 'arch' } }],
     ['split', { command: 'splitCurve', args: { item: 'arch', u: 0.5, id: 'x' } }],

@@ -2,25 +2,52 @@ import type { Id, Project } from '../project/project';
 import { plainRecipe } from '../project/mirrors';
 import { type Handle, hasHandle, sameHandle } from './handle';
 
-/** What is selected: items, and of one alone some of its handles. */
+/** What is selected: items, and handles of them. */
 export interface Selection {
   readonly items: readonly Id[];
-  /** Of the only item; none while several are selected. */
+  /** Of the first item. */
+  readonly handles: readonly Handle[];
+  /** Of the other items: their points alone. */
+  readonly beside: readonly ItemHandles[];
+}
+
+export interface ItemHandles {
+  readonly item: Id;
   readonly handles: readonly Handle[];
 }
 
-export const NOTHING: Selection = { items: [], handles: [] };
+export const NOTHING: Selection = { items: [], handles: [], beside: [] };
 
-export const selectionOf = (items: readonly Id[]): Selection => ({ items, handles: [] });
+export const selectionOf = (items: readonly Id[]): Selection => ({ ...NOTHING, items });
 
 /** Handles of one item. */
-export const handlesOn = (item: Id, handles: readonly Handle[]): Selection => ({ items: [item], handles });
+export const handlesOn = (item: Id, handles: readonly Handle[]): Selection => ({ ...NOTHING, items: [item], handles });
+
+/** Every item of which handles are selected, with them. */
+export const handlesByItem = ({ items, handles, beside }: Selection): readonly ItemHandles[] =>
+  handles.length > 0 ? [{ item: items[0], handles }, ...beside] : beside;
+
+/** The handles that are selected of an item. */
+export const selectedHandles = (selection: Selection, item: Id): readonly Handle[] =>
+  handlesByItem(selection).find((each) => each.item === item)?.handles ?? [];
+
+/** The same items with other handles: an item that has some comes first. */
+export function withHandles(items: readonly Id[], found: readonly ItemHandles[]): Selection {
+  const [first, ...beside] = found.filter(({ handles }) => handles.length > 0);
+  if (!first) return selectionOf(items);
+  return { items: [first.item, ...items.filter((id) => id !== first.item)], handles: first.handles, beside };
+}
 
 export const sameSelection = (a: Selection, b: Selection): boolean =>
-  a.items.length === b.items.length &&
-  a.items.every((item, i) => item === b.items[i]) &&
-  a.handles.length === b.handles.length &&
-  a.handles.every((handle, i) => sameHandle(handle, b.handles[i]));
+  sameItems(a.items, b.items) &&
+  sameHandles(a.handles, b.handles) &&
+  a.beside.length === b.beside.length &&
+  a.beside.every(({ item, handles }, i) => item === b.beside[i].item && sameHandles(handles, b.beside[i].handles));
+
+const sameItems = (a: readonly Id[], b: readonly Id[]) => a.length === b.length && a.every((id, i) => id === b[i]);
+
+const sameHandles = (a: readonly Handle[], b: readonly Handle[]) =>
+  a.length === b.length && a.every((handle, i) => sameHandle(handle, b[i]));
 
 /** The item that is selected alone; null for none and for several. */
 export const onlyItem = ({ items }: Selection): Id | null => (items.length === 1 ? items[0] : null);
@@ -50,9 +77,11 @@ export function toggled(project: Project | null, { items }: Selection, id: Id): 
 export function present(project: Project, selection: Selection): Selection {
   const items = selection.items.filter((id) => Object.hasOwn(project.items, id));
   if (items.length === 0) return NOTHING;
-  const item = project.items[items[0]];
-  const recipe = item.kind === 'curve' ? plainRecipe(project, item) : null;
-  const handles = selection.handles.filter((handle) => recipe && hasHandle(recipe, handle));
-  const same = items.length === selection.items.length && handles.length === selection.handles.length;
-  return same ? selection : { items, handles };
+  const left = handlesByItem(selection).flatMap(({ item: id, handles }) => {
+    const item = Object.hasOwn(project.items, id) ? project.items[id] : null;
+    const recipe = item?.kind === 'curve' ? plainRecipe(project, item) : null;
+    return recipe ? [{ item: id, handles: handles.filter((handle) => hasHandle(recipe, handle)) }] : [];
+  });
+  const now = withHandles(items, left);
+  return sameSelection(now, selection) ? selection : now;
 }

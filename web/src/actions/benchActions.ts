@@ -232,12 +232,9 @@ export const BENCH_ACTIONS: readonly BenchAction[] = [
     now: deletion,
     group: 'tools',
     keys: ['Delete'],
-    inMenu: (bench) => {
-      const {
-        items: [item],
-        handles,
-      } = bench.editing.selection();
-      return item !== undefined && (handles.length === 0 || removal(item, handles, recipeOf(bench)) !== null);
+    inMenu: ({ editing }) => {
+      const selection = editing.selection();
+      return selection.items.length > 0 && (selection.handles.length === 0 || removal(selection) !== null);
     },
     does: press('Delete'),
   },

@@ -121,12 +121,42 @@ describe('the price of a step', () => {
     lossy.ask(knot(0.4));
     await settled();
     expect(lossy.offer()?.price?.deviation.max).toBeLessThan(1e-9);
-    const ghost = lossy.offer()?.after;
+    const ghost = lossy.offer()?.curves[0].after;
     lossy.apply();
     TestBed.tick();
     expect(lossy.offer()).toBeNull();
     expect(curveNow().points).toEqual(ghost?.points);
     expect(curveNow().knots).toEqual(ghost?.knots);
+  });
+
+  it('of several curves is one: that of the curve that moves most', async () => {
+    const sheet = { layer: 'sheet', plane: 'front' } as const;
+    const drawn = {
+      command: 'drawItems',
+      args: { ...sheet, shape: 'curve', items: [{ id: 'd', recipe: KR }] },
+    } as const;
+    store.dispatch(drawingActions.commandCalled({ call: drawn, stamp: newStamp() }));
+    TestBed.tick();
+    const alone = async (call: Parameters<typeof lossy.ask>[0]) => {
+      lossy.ask(call);
+      await settled();
+      await settled();
+      const price = lossy.offer()?.price;
+      lossy.leave();
+      return price;
+    };
+    const slight = { item: 'd', points: ['c6'], knots: [] };
+    const [less, more] = [
+      await alone({ command: 'removeHandles', args: { item: 'd', points: ['c2'], knots: [] } }),
+      await alone({ command: 'removeHandles', args: slight }),
+    ];
+    expect(more?.deviation.max).not.toBeCloseTo(less?.deviation.max ?? 0, 3);
+    const both = await alone({
+      command: 'removeHandles',
+      args: { item: 'c', points: ['c2'], knots: [], also: [slight] },
+    });
+    expect(both?.deviation.max).toBe(Math.max(less?.deviation.max ?? 0, more?.deviation.max ?? 0));
+    expect(both?.name).toBe((more?.deviation.max ?? 0) > (less?.deviation.max ?? 0) ? 'Curve 1' : 'Wave');
   });
 
   it('changes nothing before it is applied, and Leave ends it', async () => {
@@ -159,10 +189,10 @@ describe('the price of a step', () => {
     await settled();
     const offer = lossy.offer();
     expect(offer?.price?.deviation.bound).toBeLessThanOrEqual(2);
-    expect(offer?.after.points.length).toBeLessThan(4 * 12);
+    expect(offer?.curves[0].after.points.length).toBeLessThan(4 * 12);
     lossy.apply();
     TestBed.tick();
-    expect(curveNow().points).toEqual(offer?.after.points);
+    expect(curveNow().points).toEqual(offer?.curves[0].after.points);
   });
 
   it('of what cannot be done is said in words instead', async () => {

@@ -31,17 +31,24 @@ import { HeavyWorkService } from '../work/heavyWorkService';
 export interface Price {
   readonly deviation: Deviation;
   readonly change: CurvatureChange;
-  /** The place of the largest deviation on the curve as it is, and its length from the start. */
+  /** The name of the curve that moves most, the place where it does, as it is, and its length from the start. */
+  readonly name: string;
   readonly at: Vector3;
   readonly s: number;
 }
 
-/** A command that waits for a decision, with the curve it would leave. */
+/** A curve as it is, and as a command would leave it. */
+export interface Changed {
+  readonly name: string;
+  readonly before: Curve;
+  readonly after: Curve;
+}
+
+/** A command that waits for a decision, with the curves it would leave: mostly one. */
 export interface Offer {
   readonly call: CommandCall;
   readonly title: StepTitle;
-  readonly before: Curve;
-  readonly after: Curve;
+  readonly curves: readonly Changed[];
   /** Null until it is computed. */
   readonly price: Price | null;
 }
@@ -52,7 +59,7 @@ export type RefitTarget =
   | { readonly kind: 'relay'; readonly count: number; readonly degree: number };
 
 /** What is said while it is computed. */
-const BUSY = { lighten: 'Looking for the lightest curve', relay: 'RelayTarget the curve anew' } as const;
+const BUSY = { lighten: 'Looking for the lightest curve', relay: 'Laying the curve anew' } as const;
 
 /**
  * Where the price of every lossy step is asked. The command is done on the side, its curve is the ghost, and a worker
@@ -88,15 +95,26 @@ export class LossyPreview {
     if (!offer) return;
     this.offer.set(offer);
     this.busy.set('Measuring');
-    const asked = { first: packCurve(offer.before), second: packCurve(offer.after) };
-    this.work.run('price', asked).then(
-      (outcome) => {
+    this.measured(offer).then(
+      (price) => {
         if (this.offer() !== offer) return;
         this.busy.set(null);
-        if (outcome.kind === 'answered') this.offer.set({ ...offer, price: priced(offer.before, outcome.answer) });
+        if (price) this.offer.set({ ...offer, price });
       },
       (error: unknown) => this.failed(error),
     );
+  }
+
+  /** The price of an offer, in the worker, one curve after the other; null where it was stopped. */
+  private async measured({ curves }: Offer): Promise<Price | null> {
+    const prices: Price[] = [];
+    for (const changed of curves) {
+      const asked = { first: packCurve(changed.before), second: packCurve(changed.after) };
+      const outcome = await this.work.run('price', asked);
+      if (outcome.kind !== 'answered') return null;
+      prices.push(priced(changed, outcome.answer));
+    }
+    return prices.length > 0 ? prices.reduce(worse) : null;
   }
 
   /** Fits a curve anew, in the worker, and offers what comes of it. */
@@ -124,7 +142,7 @@ export class LossyPreview {
         const { deviation, change } = answer.value;
         const recipe = controlRecipe(unpackCurve(answer.value.curve), (i) => `c${i + 1}`);
         const offer = this.prepared({ command: 'refit', args: { item, how: target.kind, recipe } });
-        if (offer) this.offer.set({ ...offer, price: priced(before, { deviation, change }) });
+        if (offer) this.offer.set({ ...offer, price: priced(offer.curves[0], { deviation, change }) });
       },
       (error: unknown) => this.failed(error),
     );
@@ -147,17 +165,20 @@ export class LossyPreview {
   private prepared(call: CommandCall): Offer | null {
     const project = this.project();
     if (!project || !('item' in call.args)) return null;
-    const { item } = call.args;
     const attempted = attempt(project, call);
-    const before = this.curveOf(item);
     if (!attempted.ok) {
       this.say(attempted.failure);
       return null;
     }
-    const after = curveIn(attempted.value.project, item);
-    if (!before || !after) return null;
+    const also = 'also' in call.args ? (call.args.also ?? []) : [];
+    const curves = [call.args, ...also].flatMap(({ item }): Changed[] => {
+      const before = curveIn(project, item);
+      const after = curveIn(attempted.value.project, item);
+      return before && after ? [{ name: project.items[item].name, before, after }] : [];
+    });
+    if (curves.length === 0) return null;
     this.base = project;
-    return { call, title: attempted.value.title, before, after, price: null };
+    return { call, title: attempted.value.title, curves, price: null };
   }
 
   private curveOf(item: Id): Curve | null {
@@ -182,7 +203,15 @@ function curveIn(project: Project, id: Id): Curve | null {
   return resolved?.ok ? resolved.value.curve : null;
 }
 
-function priced(before: Curve, price: Pick<Price, 'deviation' | 'change'>): Price {
+function priced({ name, before }: Changed, price: Pick<Price, 'deviation' | 'change'>): Price {
   const { u } = price.deviation;
-  return { ...price, at: evaluate(before, u), s: lengthAt(arcLength(before), u) };
+  return { ...price, name, at: evaluate(before, u), s: lengthAt(arcLength(before), u) };
+}
+
+/** The price of two together: the one that moves more, with the larger change of curvature. */
+function worse(a: Price, b: Price): Price {
+  const [more, less] = b.deviation.max > a.deviation.max ? [b, a] : [a, b];
+  const change = less.change.max > more.change.max ? less.change : more.change;
+  const certified = a.deviation.certified && b.deviation.certified;
+  return { ...more, change, deviation: { ...more.deviation, certified } };
 }

@@ -18,6 +18,8 @@ import {
 import {
   fitPointsOf,
   HANDLE_SHARE,
+  handlesByItem,
+  type Id,
   isClosed,
   type Recipe,
   CommandError,
@@ -207,6 +209,35 @@ class MarkBuilder {
     return this.chosen.has(key) || this.added.has(key);
   }
 }
+
+/** A selected point of one of several curves. */
+export interface ChosenMark extends HandleMark {
+  readonly item: Id;
+}
+
+/** The selected points of several curves, as their curves are now. */
+export function chosenMarks(
+  shown: readonly ShownItem[],
+  selection: Selection,
+  viewport: Viewport,
+): readonly ChosenMark[] {
+  const byId = new Map(shown.map((each) => [each.id, each.item]));
+  return handlesByItem(selection).flatMap(({ item: id, handles }) => {
+    const item = byId.get(id);
+    const points = item?.kind === 'curve' ? pointsOf(item.recipe) : null;
+    if (!item || !points) return [];
+    const builder = new MarkBuilder(viewport, new Set(handles.map(keyOf)), NONE);
+    return handles.flatMap((handle): ChosenMark[] => {
+      if (handle.kind !== 'fit' && handle.kind !== 'control') return [];
+      const index = points[handle.kind].findIndex((each) => each.id === handle.id);
+      if (index < 0) return [];
+      const label = `${handle.kind === 'fit' ? 'Point' : 'Control point'} ${index + 1} of ${item.name}`;
+      return [{ ...builder.mark(handle, points[handle.kind][index].at, label), item: id }];
+    });
+  });
+}
+
+const NONE: ReadonlySet<string> = new Set();
 
 /** All that can be taken hold of, in the order in which keys go through it. */
 export const inKeyOrder = (

@@ -19,11 +19,11 @@ import {
   viewChild,
 } from '@angular/core';
 import { fromPlane, subtract, type Vector3 } from '@pencil-bend/core';
-import { handlesOn, keyOf, NOTHING, selectionOf } from '@pencil-bend/document';
+import { handlesOn, keyOf, NOTHING, selectedHandles, selectionOf } from '@pencil-bend/document';
 import type { Hit, PointerInput } from '../tools/contract';
 import { samplesOf } from './penSamples';
 import { coordinatesOf, panned, pinched, type Pixel, toPixel, toPoint, zoomed } from '../view/viewport';
-import { curvePath, handlesOf, pathOf } from './handleMarks';
+import { chosenMarks, curvePath, handlesOf, pathOf } from './handleMarks';
 import { linesShown } from '../view/grid';
 import { pick } from './picking';
 import { readingTag } from './readingTag';
@@ -76,6 +76,14 @@ export class Pane {
       : null;
   });
 
+  /** The selected points of several curves. */
+  protected readonly chosen = computed(() => {
+    const selection = this.editing.selection();
+    return selection.items.length > 1 && selection.handles.length > 0 && this.toolView.reads() === 'selection'
+      ? chosenMarks(this.shown.all(), selection, this.viewport())
+      : [];
+  });
+
   /** Points of their own. */
   protected readonly points = computed(() => {
     const { items } = this.editing.selection();
@@ -87,10 +95,12 @@ export class Pane {
     const { area } = this.toolView.preview();
     return area.length > 0 ? `${pathOf(area.map((at) => this.pixel(at)))}Z` : '';
   });
-  /** The curve that a priced step would leave, and where it would be farthest from the present one. */
+  /** The curves that a priced step would leave, and where one would be farthest from the present one. */
   protected readonly offered = computed(() => {
     const offer = this.lossy.offer();
-    return offer && { path: curvePath(offer.after, this.viewport()), at: offer.price && this.pixel(offer.price.at) };
+    if (!offer) return null;
+    const path = offer.curves.map(({ after }) => curvePath(after, this.viewport())).join('');
+    return { path, at: offer.price && this.pixel(offer.price.at) };
   });
   /** Places where the selected curve crosses itself. */
   protected readonly crossed = computed(() => this.selfCrossings.places().map((at) => this.pixel(at)));
@@ -120,7 +130,9 @@ export class Pane {
     ),
   );
 
-  protected readonly keys = new PaneKeys(this.handles, (type, at, on) => this.feedAt(type, at, on, {}, true));
+  protected readonly keys = new PaneKeys(this.handles, this.chosen, (type, at, on) =>
+    this.feedAt(type, at, on, {}, true),
+  );
   protected readonly ring = computed(() => {
     const stop = this.keys.stop();
     return stop && this.toolView.accepts().drags ? this.pixel(stop.at) : null;
@@ -292,12 +304,10 @@ export class Pane {
   pressForMenu(event: MouseEvent): void {
     const at = toPoint(this.viewport(), this.pixelOf(event));
     const [hit] = this.pickAt(at);
-    const {
-      items: [item],
-      handles,
-    } = this.editing.selection();
+    const [item] = this.editing.selection().items;
     if (hit?.kind === 'handle') {
       const { handle } = hit.located;
+      const handles = selectedHandles(this.editing.selection(), hit.item);
       if (!handles.some((each) => keyOf(each) === keyOf(handle))) this.editing.select(handlesOn(hit.item, [handle]));
     } else if (hit && hit.item !== item) this.editing.select(selectionOf([hit.item]));
     else if (hit?.kind === 'curve') this.readings.pointAt(hit.u);
@@ -348,6 +358,7 @@ export class Pane {
       this.shown.kept(),
       this.editing.selection(),
       this.handles(),
+      this.chosen(),
       this.viewports.reach(),
       this.viewport(),
     );

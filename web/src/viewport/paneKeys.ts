@@ -13,7 +13,7 @@ import { Viewports } from '../session/viewports';
 import type { Hit, PointerInput } from '../tools/contract';
 import { gridPointNear } from '../view/grid';
 import { middleOf } from '../view/viewport';
-import type { Handles } from './handleMarks';
+import type { ChosenMark, Handles } from './handleMarks';
 import { ARROWS, hitOf, placeInWords, stepped, type WalkStop, stopAt, stopsOf } from './walk';
 
 type Feed = (type: PointerInput['type'], at: Vector3, on?: Hit | null) => void;
@@ -41,12 +41,15 @@ export class PaneKeys {
   /** The first selected handle, as it lies now. */
   readonly selected = computed((): WalkStop | null => {
     const { items, handles } = this.editing.selection();
+    const [chosen] = this.chosen();
+    if (chosen) return { ...chosen, located: chosen };
     return handles.length > 0 ? stopAt(items[0], handles[0], this.handles()) : null;
   });
   /** What a screen reader says next. */
   readonly announcement = signal('');
   constructor(
     private readonly handles: Signal<Handles | null>,
+    private readonly chosen: Signal<readonly ChosenMark[]>,
     private readonly feed: Feed,
   ) {}
 

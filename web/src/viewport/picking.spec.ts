@@ -8,11 +8,12 @@ import {
   NOTHING,
   type Selection,
   selectionOf,
+  withHandles,
   handlesOn,
 } from '@pencil-bend/document';
 import type { Hit } from '../tools/contract';
 import { shownItem, type ShownItem } from '../view/shownItem';
-import { handlesOf } from './handleMarks';
+import { chosenMarks, handlesOf } from './handleMarks';
 import { pick } from './picking';
 import { rayThrough } from '../view/sight';
 
@@ -42,7 +43,16 @@ const LOW: Selection = selectionOf(['low']);
 function hits(at: Vector3, drawn: readonly ShownItem[] = scene, selection: Selection = NOTHING, reach = 3) {
   const selected = drawn.find(({ id }) => id === selection.items[0]);
   const handles = selected ? handlesOf(selected, CAMERA, selection, new Set()) : null;
-  return pick(rayThrough(CAMERA, at), drawn, selection, handles, reach, CAMERA);
+  const chosen = selection.items.length > 1 ? chosenMarks(drawn, selection, CAMERA) : [];
+  return pick(
+    rayThrough(CAMERA, at),
+    drawn,
+    selection,
+    selection.items.length > 1 ? null : handles,
+    chosen,
+    reach,
+    CAMERA,
+  );
 }
 
 describe('what lies under the pointer', () => {
@@ -122,6 +132,17 @@ describe('what lies under the pointer', () => {
     }
   });
 
+  it('is a selected point of any of several curves, and none that is not selected', () => {
+    const [low, high] = [
+      { kind: 'fit', id: 'low1' },
+      { kind: 'fit', id: 'high0' },
+    ] as const;
+    const both = withHandles(['low', 'high'], [{ item: 'low', handles: [low] }, { item: 'high', handles: [high] }]); // prettier-ignore
+    expect(hits([50, 1, 0], scene, both)[0]).toEqual({ kind: 'handle', item: 'low', located: { handle: low, at: [50, 0, 0] } }); // prettier-ignore
+    expect(hits([0, 4.5, 0], scene, both)[0]).toEqual({ kind: 'handle', item: 'high', located: { handle: high, at: [0, 4, 0] } }); // prettier-ignore
+    expect(hits([100, 0, 0], scene, both)[0]).toMatchObject({ kind: 'curve' });
+  });
+
   it('is the same in a view onto another plane, and however deep the drawing lies', () => {
     // Front turned onto the side plane: x goes to -z.
     const turned = ([x, y, z]: Vector3): Vector3 => [z + 40, y, -x];
@@ -140,7 +161,7 @@ describe('what lies under the pointer', () => {
       [20, 20, 0],
     ] as Vector3[]) {
       // prettier-ignore
-      const there = pick(rayThrough(side, [-300, at[1], -at[0]]), drawn, LOW, handles, 3, side);
+      const there = pick(rayThrough(side, [-300, at[1], -at[0]]), drawn, LOW, handles, [], 3, side);
       const here = hits(at, scene.slice(0, 2), LOW);
       expect(there.map(seen)).toEqual(here.map(seen));
       const place = (hit: Hit) => (hit.kind === 'handle' ? hit.located.at : hit.at);

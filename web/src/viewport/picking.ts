@@ -5,7 +5,7 @@ import { boxesOn, isWithin } from '../view/boxes';
 import { awayFromRay, closestUnder, footOn, imageOn, type Ray } from '../view/sight';
 import type { Viewport } from '../view/viewport';
 import { type ShownItem, flattened } from '../view/shownItem';
-import { inKeyOrder, type Handles, type HandleMark } from './handleMarks';
+import { type ChosenMark, inKeyOrder, type Handles, type HandleMark } from './handleMarks';
 
 /** Which kind of handle is taken first where several lie equally near to the pointer. */
 const FIRST: readonly Handle['kind'][] = [
@@ -27,14 +27,15 @@ const PREFERRED = 0.15;
 const NARROW = 0.6;
 
 /**
- * All that lies within `reach` mm of a line of sight, the likeliest first: handles of the selected curve, points of
- * their own, the selected curve itself, then the nearest other curve.
+ * All that lies within `reach` mm of a line of sight, the likeliest first: handles of the selected curve, the selected
+ * points of several, points of their own, the selected curve itself, then the nearest other curve.
  */
 export function pick(
   ray: Ray,
   items: readonly ShownItem[],
   selection: Selection,
   handles: Handles | null,
+  chosen: readonly ChosenMark[],
   reach: number,
   viewport: Viewport,
 ): readonly Hit[] {
@@ -49,6 +50,7 @@ export function pick(
     selected && leg ? [{ kind: 'handle', item: selected.id, located: { handle: leg.handle, at: leg.at } }] : [];
   return [
     ...(selected && handles ? handlesNear(selected, handles, ray, reach, viewport) : []),
+    ...chosenNear(chosen, ray, reach),
     ...pointItems(items, selected, ray, reach),
     ...(leg && leg.away < away ? [...legHit, ...onSelected] : [...onSelected, ...legHit]),
     ...other,
@@ -69,6 +71,13 @@ function handlesNear({ id, item }: ShownItem, handles: Handles, ray: Ray, reach:
       located: { handle, at, ...(stem && { stem }) },
     }));
 }
+
+const chosenNear = (chosen: readonly ChosenMark[], ray: Ray, reach: number): Hit[] =>
+  chosen
+    .map((mark) => ({ mark, away: awayFromRay(ray, mark.at) }))
+    .filter(({ away }) => away <= reach)
+    .sort((a, b) => a.away - b.away)
+    .map(({ mark: { item, handle, at } }) => ({ kind: 'handle', item, located: { handle, at } }));
 
 /** Distance in mm; a knot is taken by the arms of its tick, and counts as farther from its middle. */
 function awayFrom(mark: HandleMark, ray: Ray, reach: number, { plane, scale: mm }: Viewport): number {

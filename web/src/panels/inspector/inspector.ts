@@ -7,9 +7,10 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { type Vector3, withCoordinate } from '@pencil-bend/core';
 import { ButtonDirective } from 'primeng/button';
 import { NotLoaded } from '../../ui/notLoaded';
+import { counted } from '../../ui/labels';
 import { NumberField } from '../../ui/numberField';
 import { PriceBox } from '../price/priceBox';
-import { fitPointsOf, isClosed, type Project, type Id } from '@pencil-bend/document';
+import { fitPointsOf, handlesByItem, isClosed, type Project, type Id } from '@pencil-bend/document';
 import { CombControls } from './combControls';
 import { CurveSections } from './curveSections';
 import { DragConstraints } from './dragConstraints';
@@ -58,6 +59,13 @@ export class Inspector {
   protected readonly several = computed(() => {
     const count = this.editing.selection().items.length;
     return count > 1 ? count : null;
+  });
+
+  /** How many points of several curves are selected. */
+  protected readonly chosen = computed(() => {
+    const taken = handlesByItem(this.editing.selection());
+    const points = taken.reduce((sum, { handles }) => sum + handles.length, 0);
+    return points > 0 ? `${counted(points, 'point', 'points')} of ${counted(taken.length, 'curve', 'curves')}` : null;
   });
 
   protected readonly isDrawing = computed(() => this.shown.drawing() !== null);

@@ -28,6 +28,7 @@ import {
   pointOf,
   pointsOf,
 } from '@pencil-bend/document';
+import { type ItemPoints, together } from './together';
 import { directionsOf, kept, legOf, onOneAxis } from './dragConstraint';
 
 /** A handle that is being moved, by pointer or keys. */
@@ -41,6 +42,8 @@ export interface Drag {
   readonly about?: Vector3;
   /** The selected points that go along. */
   readonly points: readonly Id[];
+  /** And those of other curves. */
+  readonly beside?: readonly ItemPoints[];
   readonly from: Vector3;
   /** Where the pointer went down: the handle keeps its distance from the pointer. */
   readonly pressedAt: Vector3;
@@ -53,15 +56,17 @@ export interface Drag {
   readonly shift: boolean;
 }
 
+type RecipeOf = (item: Id) => Recipe | null;
+
 /** A knot keeps this share of the gap from its neighbours. */
 const CLEAR = 0.02;
 /** The narrowest and widest that a weight is dragged. */
 const WEIGHTS = [0.01, 1000] as const;
 
 /** What a drag does to the drawing as it stands: one command. Null where there is nothing to do it to. */
-export function callOf(drag: Drag, settings: DragSettings, recipe: Recipe | null, normal: Vector3): CommandCall | null {
+export function callOf(drag: Drag, settings: DragSettings, recipeOf: RecipeOf, normal: Vector3): CommandCall | null {
   try {
-    return ordered(drag, settings, recipe, normal);
+    return ordered(drag, settings, recipeOf, normal);
   } catch (error) {
     // Where the curve stands still, say, there is no tangent to turn: the drag does nothing.
     if (error instanceof CommandError) return null;
@@ -69,22 +74,18 @@ export function callOf(drag: Drag, settings: DragSettings, recipe: Recipe | null
   }
 }
 
-function ordered(
-  drag: Drag,
-  { along, soft }: DragSettings,
-  recipe: Recipe | null,
-  normal: Vector3,
-): CommandCall | null {
+function ordered(drag: Drag, { along, soft }: DragSettings, recipeOf: RecipeOf, normal: Vector3): CommandCall | null {
   const { item, located, from } = drag;
   if (drag.guide) return guideMoved(item, drag.guide, moved(from, straight(drag, along)));
   if (!located) return { command: 'placePoint', args: { item, to: moved(from, straight(drag, along)) } };
+  const recipe = recipeOf(item);
   if (!recipe) return null;
   const { handle } = located;
   const directions = directionsOf(recipe, handle, from, along, normal);
   switch (handle.kind) {
     case 'fit':
     case 'control':
-      return pointsMoved(drag, kept(straight(drag, along), directions), recipe, soft);
+      return pointsMoved(drag, kept(straight(drag, along), directions), recipeOf, soft);
     case 'leg':
       return legMoved(drag, handle.index, along, recipe, kept(straight(drag, along), directions));
     case 'on':
@@ -125,11 +126,23 @@ const moved = (from: Vector3, by: Vector3): Vector3 =>
   from.map((x, c) => (by[c] === 0 ? x : Number((x + by[c]).toFixed(9)))) as unknown as Vector3;
 
 /** The points in hand, and with a soft drag those near the grabbed one, each by its share. */
-function pointsMoved(drag: Drag, by: Vector3, recipe: Recipe, soft: number | null): CommandCall | null {
-  const points = pointsOf(recipe);
+function pointsMoved(drag: Drag, by: Vector3, recipeOf: RecipeOf, soft: number | null): CommandCall | null {
   const grabbed = drag.located && pointOf(drag.located.handle);
-  if (!points || !grabbed) return null;
-  const ids = drag.points.includes(grabbed) ? drag.points : [grabbed];
+  if (!grabbed) return null;
+  const points = drag.points.includes(grabbed) ? drag.points : [grabbed];
+  const ofAll = [{ item: drag.item, points }, ...(drag.beside ?? [])];
+  const args = together(
+    ofAll.flatMap(({ item, points: ids }) => {
+      const moves = movesOf(ids, drag, by, recipeOf(item), soft);
+      return moves.length > 0 ? [{ item, moves }] : [];
+    }),
+  );
+  return args && { command: 'movePoints', args };
+}
+
+function movesOf(ids: readonly Id[], drag: Drag, by: Vector3, recipe: Recipe | null, soft: number | null) {
+  const points = recipe && pointsOf(recipe);
+  if (!points) return [];
   const shares = new Map<Id, number>(ids.map((id) => [id, 1]));
   if (soft !== null) {
     const list = drag.located?.handle.kind === 'fit' ? points.fit : points.control;
@@ -139,12 +152,11 @@ function pointsMoved(drag: Drag, by: Vector3, recipe: Recipe, soft: number | nul
     }
   }
   const pins = new Map([...recipe.points, ...fitPointsOf(recipe)].map((point) => [point.id, point]));
-  const moves = [...shares].flatMap(([id, share]) => {
+  return [...shares].flatMap(([id, share]) => {
     const at = points.places.get(id);
     if (!at) return [];
     return [{ point: id, to: unpinned(pins.get(id) ?? {}, at, moved(at, scale(by, share))) }];
   });
-  return { command: 'movePoints', args: { item: drag.item, moves } };
 }
 
 /** The share of a soft drag at a distance: 1 at the point, level there and at the reach, 0 beyond it. */

@@ -1,15 +1,8 @@
 import { dot, subtract } from '@pencil-bend/core';
-import {
-  type Handle,
-  handlesOn,
-  type Id,
-  type CommandCall,
-  pointsOf,
-  type Recipe,
-  pointOf,
-} from '@pencil-bend/document';
+import { type CommandCall, handlesByItem, handlesOn, type Id, pointsOf, type Selection } from '@pencil-bend/document';
 import type { Effects, Hit, ToolContext } from '../contract';
 import { legOf } from './dragConstraint';
+import { pointsAmong, together } from './together';
 
 /** The command that adds a point where the curve already is: a fit point, or a knot where the curve has none. */
 export function insertion(item: Id, u: number, { newId, recipeOf }: ToolContext): Effects {
@@ -39,15 +32,23 @@ export function insertionOnLeg(
   return share > 0 && share < 1 ? { call: { command: 'insertControlPoint', args: { item, leg, share } } } : {};
 }
 
-/** What takes the selected handle out; null where that is not a thing to be taken out. */
-export function removal(item: Id, handles: readonly Handle[], recipe: Recipe | null): CommandCall | null {
-  const [handle] = handles;
-  if (!handle || !recipe) return null;
-  if (handles.length > 1) {
-    const points = handles.flatMap((each) => pointOf(each) ?? []);
-    const knots = handles.flatMap((each) => (each.kind === 'knot' || each.kind === 'on' ? each.u : []));
-    return points.length + knots.length > 0 ? { command: 'removeHandles', args: { item, points, knots } } : null;
+/** What takes the selected handles out; null where that is not a thing to be taken out. */
+export function removal(selection: Selection): CommandCall | null {
+  const taken = handlesByItem(selection);
+  const [first] = taken;
+  if (!first) return null;
+  const { item, handles } = first;
+  if (taken.length > 1 || handles.length > 1) {
+    const args = together(
+      taken.flatMap(({ item: id, handles: its }) => {
+        const knots = its.flatMap((each) => (each.kind === 'knot' || each.kind === 'on' ? each.u : []));
+        const points = pointsAmong(its);
+        return points.length + knots.length > 0 ? [{ item: id, points, knots }] : [];
+      }),
+    );
+    return args && { command: 'removeHandles', args };
   }
+  const [handle] = handles;
   switch (handle.kind) {
     case 'fit':
       return { command: 'removeFitPoint', args: { item, point: handle.id } };

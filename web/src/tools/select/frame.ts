@@ -47,9 +47,9 @@ const known = new WeakMap<
   { readonly project: Project; readonly plane: Plane; readonly frame: Frame | null }
 >();
 
-/** The frame of several selected items, computed once; null for one alone, which has its handles. */
+/** The frame of several selected items, computed once; null where handles are selected, or one item alone has its own. */
 export function frameOf(project: Project | null, selection: Selection, plane: Plane): Frame | null {
-  if (!project || selection.items.length < 2) return null;
+  if (!project || selection.items.length < 2 || selection.handles.length > 0) return null;
   let found = known.get(selection);
   if (found?.project !== project || found.plane !== plane) {
     found = { project, plane, frame: frameAroundItems(project, selection.items, plane) };

@@ -91,14 +91,15 @@ export function prompt(state: SelectState, { selection, project }: ToolContext):
   if (hover?.kind === 'guide') return { text: 'Drag the guide, click to select it.', keys: [] };
   if (selection.handles.length > 0) {
     const { kind } = selection.handles[0];
-    const text = selection.handles.length > 1 ? 'Drag one of the points: all selected ones follow.' : SELECTED[kind];
-    const removes = selection.handles.length === 1 ? REMOVES[kind] : 'takes them out';
+    const isOne = selection.handles.length === 1 && selection.beside.length === 0;
+    const text = isOne ? SELECTED[kind] : 'Drag one of the points: all selected ones follow.';
+    const removes = isOne ? REMOVES[kind] : 'takes them out';
     const keys = [{ key: 'arrows', does: `nudge${way}` }, ...(removes ? [{ key: 'Del', does: removes }] : []), LET_GO];
     return { text, keys };
   }
   if (selection.items.length > 1) {
     return {
-      text: 'Drag the frame to move them, a corner to scale, the knob to turn them.',
+      text: 'Drag the frame to move them, a corner to scale, the knob to turn them, or a box around points.',
       keys: [{ key: 'Shift', does: 'click adds or leaves out' }, { key: 'Del', does: 'deletes them' }, LET_GO],
     };
   }

@@ -1,4 +1,12 @@
-import { controlRecipe, fixSpacing, NOTHING, tangentOn, pointsOf, type Selection } from '@pencil-bend/document';
+import {
+  controlRecipe,
+  fixSpacing,
+  NOTHING,
+  tangentOn,
+  pointsOf,
+  type Selection,
+  selectionOf,
+} from '@pencil-bend/document';
 import { homogeneous, makeCurve, uniformKnots } from '@pencil-bend/core';
 import type { DragSettings, SlideInput, Taking, ToolInput } from '../contract';
 import { projectWith, through } from '../../session/bench.fixture';
@@ -281,6 +289,82 @@ describe('taking out, adding, taking from another', () => {
     expect(press(selected(P2.located.handle, { kind: 'fit', id: 'p3' }, { kind: 'knot', u: 0.5 }))).toEqual([
       { command: 'removeHandles', args: { item: 'c', points: ['p2', 'p3'], knots: [0.5] } },
     ]);
+  });
+
+  describe('points of several curves', () => {
+    const OTHER = { ...ARCH, points: ARCH.points.map(({ id, at: [x, y] }) => ({ id, at: [x + 40, y, 0] as const })) };
+    const context = (selection: Selection) => ({
+      ...toolContext(selection),
+      recipeOf: (item: string) => (item === 'c' ? ARCH : item === 'd' ? OTHER : null),
+    });
+    const box = (x0: number, y0: number, x1: number, y1: number, shift = false) => [
+      pointer('press', x0, y0, null, { shift }),
+      pointer('release', x1, y1),
+    ];
+    // The end of the first curve and the start of the second lie on one place.
+    const MEETING = play(idle, context(selectionOf(['c', 'd'])), ...box(35, -2, 45, 2)).select as Selection;
+
+    it('are what a box takes while they are selected; without any inside it takes whole items', () => {
+      expect(MEETING).toEqual({
+        items: ['c', 'd'],
+        handles: [{ kind: 'fit', id: 'p4' }],
+        beside: [{ item: 'd', handles: [{ kind: 'fit', id: 'p1' }] }],
+      });
+      const more = play(idle, context(MEETING), ...box(65, 2, 75, 8, true)).select;
+      expect(more?.beside).toEqual([
+        {
+          item: 'd',
+          handles: [
+            { kind: 'fit', id: 'p1' },
+            { kind: 'fit', id: 'p3' },
+          ],
+        },
+      ]);
+      // The curve with points goes first.
+      const second = play(idle, context(selectionOf(['c', 'd'])), ...box(65, 2, 75, 8)).select;
+      expect(second).toMatchObject({ items: ['d', 'c'], handles: [{ id: 'p3' }], beside: [] });
+      expect(play(idle, context(selectionOf(['c', 'd'])), ...box(200, 200, 210, 210)).select).toEqual(NOTHING);
+    });
+
+    it('are dragged, nudged and taken out together, in one step', () => {
+      const p1 = { ...handleAt({ kind: 'fit', id: 'p1' }, 40, 0), item: 'd' };
+      const args = {
+        item: 'd',
+        moves: [{ point: 'p1', to: [43, 4, 0] }],
+        also: [{ item: 'c', moves: [{ point: 'p4', to: [43, 4, 0] }] }],
+      };
+      const drag = [pointer('press', 40, 0, p1), pointer('move', 41, 1), pointer('release', 43, 4)];
+      expect(play(idle, context(MEETING), ...drag).calls).toEqual([{ command: 'movePoints', args }]);
+      const located = { handle: { kind: 'fit', id: 'p4' }, at: [40, 0, 0] } as const;
+      const nudge = [{ type: 'nudge', by: [3, 4, 0], located }, { type: 'settle' }] as const;
+      expect(play(idle, context(MEETING), ...nudge).calls).toEqual([
+        { command: 'movePoints', args: { ...args.also[0], also: [{ item: 'd', moves: args.moves }] } },
+      ]);
+      expect(play(idle, context(MEETING), key('Delete')).calls).toEqual([
+        { command: 'removeHandles', args: { item: 'c', points: ['p4'], knots: [], also: [{ item: 'd', points: ['p1'], knots: [] }] } }, // prettier-ignore
+      ]);
+    });
+
+    it('take a coordinate from what is clicked, and are let go by Escape', () => {
+      const dot: Hit = { kind: 'point', item: 'x', at: [1, 9, 0] };
+      expect(play(idle, context(MEETING), take(1), pointer('press', 1, 9, dot)).calls).toEqual([
+        {
+          command: 'movePoints',
+          args: {
+            item: 'c',
+            moves: [{ point: 'p4', to: [40, 9, 0] }],
+            also: [{ item: 'd', moves: [{ point: 'p1', to: [40, 9, 0] }] }],
+          },
+        },
+      ]);
+      expect(play(idle, context(MEETING), key('Escape')).select).toEqual(selectionOf(['c', 'd']));
+    });
+
+    it('with Shift one of them is left out', () => {
+      const p1 = { ...handleAt({ kind: 'fit', id: 'p1' }, 40, 0), item: 'd' };
+      const left = play(idle, context(MEETING), pointer('press', 40, 0, p1, { shift: true })).select;
+      expect(left).toEqual({ items: ['c', 'd'], handles: [{ kind: 'fit', id: 'p4' }], beside: [] });
+    });
   });
 
   it('a double-click adds a fit point to the selected curve, a knot where it has none', () => {

@@ -1,4 +1,14 @@
-import { add, closestPoint, derivatives, dot, evaluate, scale, subtract, type Vector3 } from '@pencil-bend/core';
+import {
+  add,
+  closestPoint,
+  derivatives,
+  dot,
+  evaluate,
+  scale,
+  subtract,
+  type Vector3,
+  withCoordinate,
+} from '@pencil-bend/core';
 import {
   type Id,
   type CommandCall,
@@ -13,7 +23,11 @@ import {
   selectionOf,
   toggled,
   withGroup,
+  handlesByItem,
   handlesOn,
+  type ItemHandles,
+  selectedHandles,
+  withHandles,
   anchorOf,
   type Handle,
 } from '@pencil-bend/document';
@@ -38,6 +52,7 @@ import { framed, frameAroundItems, frameDragged, frameOf, framePartAt } from './
 
 import { type Area, grown, handlesIn, itemsIn, outlineOf } from './area';
 import { type Drag, callOf, slid } from './drag';
+import { type ItemPoints, pointsAmong, together } from './together';
 import { prompt } from './prompt';
 import { idle, type SelectState, hoverOf } from './state';
 import { insertion, insertionOnLeg, removal } from './edits';
@@ -128,21 +143,36 @@ function press(
       : { state: { ...state, drag: { ...drag, located: null, points: [], from, ...(guide && { guide }) } }, select };
   }
   const { located } = hit;
-  const { handles } = context.selection;
+  const { selection } = context;
+  const handles = selectedHandles(selection, item);
   const among = handles.some((each) => sameHandle(each, located.handle));
+  const others = handlesByItem(selection).filter((each) => each.item !== item);
   if (shift && pointOf(located.handle) !== null) {
     const rest = handles.filter((each) => !sameHandle(each, located.handle) && pointOf(each) !== null);
-    return { state, select: handlesOn(item, among ? rest : [...rest, located.handle]) };
+    const now = among ? rest : [...rest, located.handle];
+    const items = selection.items.includes(item) ? selection.items : [item];
+    return { state, select: withHandles(items, [{ item, handles: now }, ...others]) };
   }
-  const select = handlesOn(item, among ? handles : [located.handle]);
-  const points = select.handles.flatMap((each) => pointOf(each) ?? []);
+  // One of several that are selected takes the others along, those of other curves too.
+  const select = among
+    ? withHandles(selection.items, [{ item, handles }, ...others])
+    : handlesOn(item, [located.handle]);
+  const points = pointsAmong(select.handles);
+  const beside = besideIn(select);
   const { handle } = located;
   const about = rootOf(handle, item, context);
   // What lies on a locked layer is selected, to be read, and stays where it is.
   return isLocked
     ? { state, select }
-    : { state: { ...state, drag: { ...drag, located, points, from: located.at, ...(about && { about }) } }, select };
+    : {
+        state: { ...state, drag: { ...drag, located, points, beside, from: located.at, ...(about && { about }) } },
+        select,
+      };
 }
+
+/** The selected points of all items but the first. */
+const besideIn = ({ beside }: Selection): readonly ItemPoints[] =>
+  beside.map(({ item, handles }) => ({ item, points: pointsAmong(handles) }));
 
 const isAlone = (item: Id, { items }: Selection): boolean => items.length === 1 && items[0] === item;
 
@@ -195,24 +225,8 @@ function release(state: SelectState, { at, reach, shift = false }: PointerInput,
   }
   if (area) {
     const ended: SelectState = { ...state, area: null };
-    const {
-      items: [item],
-      handles,
-    } = context.selection;
     if (near(at, area.path[0], reach * DRAG_STARTS)) return { state: ended, ...(!area.adds && { select: NOTHING }) };
-    const recipe = item ? context.recipeOf(item) : null;
-    // Without a curve in hand whole items are selected.
-    if (context.selection.items.length !== 1) {
-      const inside = itemsIn(grown(area, at), context.project, context.view);
-      return {
-        state: ended,
-        select: selectionOf(area.adds ? [...new Set([...context.selection.items, ...inside])] : inside),
-      };
-    }
-    if (!recipe) return { state: ended };
-    const found = handlesIn(grown(area, at), recipe, context.view);
-    const old = area.adds ? handles.filter((each) => !found.some((other) => sameHandle(each, other))) : [];
-    return { state: ended, select: handlesOn(item, [...old, ...found]) };
+    return { state: ended, select: inArea(grown(area, at), context) };
   }
   if (!drag || drag.byKeys) return { state };
   const released: SelectState = { ...state, drag: null };
@@ -220,9 +234,26 @@ function release(state: SelectState, { at, reach, shift = false }: PointerInput,
   return left(released, { ...drag, by: subtract(at, drag.pressedAt), shift }, context);
 }
 
+/**
+ * What an outline selects: the points in it of the selected curves; where there are none, and with no single curve in
+ * hand, the items in it as a whole.
+ */
+function inArea(area: Area, { selection, recipeOf, project, view }: ToolContext): Selection {
+  const { items } = selection;
+  const found = items.flatMap((item): ItemHandles[] => {
+    const recipe = recipeOf(item);
+    const inside = recipe ? handlesIn(area, recipe, view) : [];
+    const old = area.adds ? selectedHandles(selection, item) : [];
+    return [{ item, handles: [...old.filter((each) => !inside.some((other) => sameHandle(each, other))), ...inside] }];
+  });
+  if (items.length === 1 || found.some(({ handles }) => handles.length > 0)) return withHandles(items, found);
+  const whole = itemsIn(area, project, view);
+  return selectionOf(area.adds ? [...new Set([...items, ...whole])] : whole);
+}
+
 /** A drag that ended: its command, with the handle still selected where it has gone. */
 function left(state: SelectState, drag: Drag, context: ToolContext): Step {
-  const call = callOf(drag, state, context.recipeOf(drag.item), context.normal);
+  const call = callOf(drag, state, context.recipeOf, context.normal);
   if (!call) return { state };
   return { state, call, ...followed(call, drag.item) };
 }
@@ -248,9 +279,10 @@ function nudge(
   const locked = lockOf(project, item);
   if (locked) return { state, why: locked };
   const before = drag?.by ?? [0, 0, 0];
-  const points = handles.flatMap((each) => pointOf(each) ?? []);
+  const points = pointsAmong(handles);
+  const beside = besideIn(selection);
   const moved: Drag = {
-    ...(drag ?? { item, located, points, from, pressedAt: from, moving: true, byKeys: true, shift: false }),
+    ...(drag ?? { item, located, points, beside, from, pressedAt: from, moving: true, byKeys: true, shift: false }),
     // Steps of the grid add up to round numbers.
     by: before.map((value, c) => Number((value + by[c]).toFixed(9))) as unknown as Vector3,
   };
@@ -291,14 +323,18 @@ function take(state: SelectState, hit: Hit | null, context: ToolContext): Step {
     return { state: ended, call: { command: 'setTangent', args: { item, point: handle.id, tangent } } };
   }
   const value = (hit.kind === 'handle' ? hit.located.at : hit.at)[taking];
-  const places = pointsOf(recipe)?.places;
-  const moves = handles.flatMap((handle) => {
-    const point = pointOf(handle);
-    const at = point ? places?.get(point) : null;
-    if (!point || !at) return [];
-    return [{ point, to: at.map((x, c) => (c === taking ? value : x)) as unknown as Vector3 }];
-  });
-  return moves.length > 0 ? { state: ended, call: { command: 'movePoints', args: { item, moves } } } : { state: ended };
+  const args = together(
+    handlesByItem(context.selection).flatMap((each) => {
+      const its = context.recipeOf(each.item);
+      const places = its && pointsOf(its)?.places;
+      const moves = pointsAmong(each.handles).flatMap((point) => {
+        const at = places?.get(point);
+        return at ? [{ point, to: withCoordinate(at, taking, value) }] : [];
+      });
+      return moves.length > 0 ? [{ item: each.item, moves }] : [];
+    }),
+  );
+  return args ? { state: ended, call: { command: 'movePoints', args } } : { state: ended };
 }
 
 /** The direction of a leg, or of a curve where it was picked. */
@@ -339,7 +375,7 @@ function callNow(
   context: ToolContext,
 ): CommandCall | null {
   if (carried) return carried;
-  if (drag?.moving) return callOf(drag, settings, context.recipeOf(drag.item), context.normal);
+  if (drag?.moving) return callOf(drag, settings, context.recipeOf, context.normal);
   const recipe = sliding && context.recipeOf(sliding.item);
   return sliding && recipe ? slid(sliding.item, sliding.u, sliding.to, recipe) : null;
 }
@@ -355,7 +391,7 @@ function key(state: SelectState, pressed: string, context: ToolContext): Step {
     }
     if (state.taking !== null) return { state: { ...state, taking: null } };
     if (state.along !== 'free' || state.soft !== null) return { state: { ...state, along: 'free', soft: null } };
-    return { state, select: handles.length > 0 ? selectionOf([item]) : NOTHING };
+    return { state, select: handles.length > 0 ? selectionOf(context.selection.items) : NOTHING };
   }
   if (pressed !== 'Delete' || !item || state.drag) return { state };
   if (handles.length === 0) {
@@ -364,7 +400,7 @@ function key(state: SelectState, pressed: string, context: ToolContext): Step {
       items.length > 1 ? { command: 'deleteItems', args: { items } } : { command: 'deleteItem', args: { item } };
     return { state: { ...state, under: [] }, call, select: NOTHING };
   }
-  const call = removal(item, handles, context.recipeOf(item));
+  const call = removal(context.selection);
   return call ? { state, call } : { state };
 }
 
