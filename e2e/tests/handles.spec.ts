@@ -268,3 +268,48 @@ test('a curve by control points is turned at its knots, by the stem of its tange
   await user.number_('Strength of the tangent here', '25');
   await expect(user.card.getByRole('textbox', { name: 'Strength of the tangent here' })).toHaveValue('25.000');
 });
+
+test('a box takes the points of several curves, which move and go together', async ({ page }) => {
+  const user = new BenchUser(page);
+  await user.newSheet();
+  for (const [number, places] of [
+    [
+      [120, 300],
+      [260, 220],
+      [400, 300],
+    ],
+    [
+      [400, 300],
+      [540, 380],
+      [680, 300],
+    ],
+  ].entries()) {
+    await user.draw(places as [number, number][]);
+    await user.endDrawing(`Curve ${number + 1}`);
+  }
+  await user.curve('Curve 1').click();
+  await user.curve('Curve 2').click({ modifiers: ['Shift'] });
+  await expect(user.card).toContainText('2 selected');
+  await user.press([430, 262], [372, 332]);
+  await expect(user.card).toContainText('2 points of 2 curves selected');
+  await expect(user.sheet.getByRole('img', { name: 'Point 3 of Curve 1' })).toBeVisible();
+  const meeting = user.sheet.getByRole('img', { name: 'Point 1 of Curve 2' });
+  await drag(page, await middleOf(meeting), 0, -60);
+  await user.lastStepIs('Move 2 points of Curve 1 and Curve 2');
+  // Arrows move them on; released, that is a step too.
+  await page.keyboard.press('ArrowUp');
+  await user.focusSheet();
+  await page.keyboard.press('Control+z');
+  await user.lastStepIs('Move 2 points of Curve 1 and Curve 2');
+  await page.keyboard.press('Control+z');
+  await user.lastStepIs('Draw Curve 2');
+
+  await page.keyboard.press('Delete');
+  await expect(user.card).toContainText('Remove 2 points of Curve 1 and Curve 2');
+  await expect(user.card).toContainText('would move most');
+  await page.keyboard.press('Enter');
+  await user.lastStepIs('Remove 2 points of Curve 1 and Curve 2');
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Escape');
+  await expect(user.card).toContainText('Drag the frame to move them');
+});

@@ -99,10 +99,11 @@ import { drawGraph, lengthAtX, graphFrame } from './curvatureGraph';
       display: none;
     }
     p-tab {
-      border-bottom: 2px solid transparent;
+      margin: 0;
+      border: 0;
     }
     .p-tab-active {
-      border-bottom-color: var(--vermilion);
+      box-shadow: inset 0 -2px var(--vermilion);
       font-weight: 600;
     }
     p-tab + p-tab {
