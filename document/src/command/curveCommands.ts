@@ -15,6 +15,7 @@ import { pinPoints } from '../recipe/pinPoints';
 import { type Row, setPoints } from '../recipe/setPoints';
 import { corners, pulledByCorners, throughCorners } from '../recipe/corners';
 import { keepSymmetry, makeSymmetric } from '../recipe/symmetry';
+import type { Side } from '../recipe/tangentSides';
 import { turnAt } from '../recipe/turnAt';
 import { tangentsAsTheyAre } from '../recipe/tangentsAsTheyAre';
 import { reflection, transformed } from '../recipe/transformed';
@@ -162,10 +163,10 @@ export const curveCommands = {
     (recipe, { point, kink }) => setKink(recipe, point, kink),
     { facts: (args, curve) => ({ ...ofPoint(args, curve), how: args.kink ? 'kink' : 'smooth' }) },
   ),
-  setTangent: edit<OfPoint & { tangent: TangentConstraint | null }>(
+  setTangent: edit<OfPoint & { tangent: TangentConstraint | null; side?: Side }>(
     'setTangent',
     ({ how, points, items }) => `${how === 'hold' ? 'Hold' : 'Free'} the tangent at ${points} of ${items}`,
-    (recipe, { point, tangent }) => setTangent(recipe, point, tangent),
+    (recipe, { point, tangent, side }) => setTangent(recipe, point, tangent, side),
     { facts: (args, curve) => ({ ...ofPoint(args, curve), how: args.tangent ? 'hold' : 'free' }) },
   ),
   setRadius: edit<OfPoint & { radius: number | null }>(

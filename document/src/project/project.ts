@@ -124,6 +124,8 @@ export interface PointConstraints {
   /** The curve may have a corner here. */
   readonly kink?: true;
   readonly tangent?: TangentConstraint;
+  /** At a kink, in place of the one: of the stretch that ends here and of the one that begins here. */
+  readonly tangents?: { readonly before?: TangentConstraint; readonly after?: TangentConstraint };
   /** Radius of curvature in mm. */
   readonly radius?: number;
   /** Coordinates that moves leave as they are. */

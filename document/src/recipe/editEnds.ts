@@ -1,9 +1,10 @@
 import { close, domainOf, moveSeam as seamAt, open, reverse as reversed, scale, toPeriodic } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
-import type { FitPoint, FixedFit, Id, Recipe } from '../project/project';
+import type { FixedFit, Id, PointConstraints, Recipe } from '../project/project';
 import { mapped } from './editKnots';
 import { curveOf, fixSpacing } from './fixSpacing';
 import { inDomain } from './movePoints';
+import { mapTurnedTangents } from './tangentSides';
 import { withCurve } from './withCurve';
 
 export const isClosed = (recipe: Recipe): boolean =>
@@ -68,10 +69,10 @@ export function reverseCurve(recipe: Recipe): Recipe {
   return withCurve(recipe, reversed(curve), fit);
 }
 
-function turned<Point extends Pick<FitPoint, 'tangent'>>(point: Point): Point {
-  const { tangent } = point;
-  return tangent ? { ...point, tangent: { ...tangent, direction: scale(tangent.direction, -1) } } : point;
-}
+const turned = <Point extends PointConstraints>(point: Point): Point => ({
+  ...point,
+  ...mapTurnedTangents(point, (tangent) => ({ ...tangent, direction: scale(tangent.direction, -1) })),
+});
 
 /** A closed curve with its seam elsewhere: through points at the fit point nearest to u, else at u. */
 export function moveSeam(recipe: Recipe, u: number): Recipe {

@@ -67,7 +67,10 @@ export function setKink(recipe: Recipe, id: Id, kink: boolean): Recipe {
     const ends = [0, recipe.points.length - 1];
     if (!recipe.closed && ends.includes(index))
       throw new CommandError('An end has no second side to make a corner with');
-    return withConstraints(recipe, id, { kink: kink || undefined });
+    // Smooth again, the curve leaves as it left, where that was held.
+    const { tangents } = recipe.points[index];
+    const one = !kink && tangents ? { tangents: undefined, tangent: tangents.after ?? tangents.before } : {};
+    return withConstraints(recipe, id, { kink: kink || undefined, ...one });
   }
   const { curve } = curveOf(recipe);
   const { u } = fitOf(recipe).points[index];

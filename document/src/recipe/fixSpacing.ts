@@ -16,10 +16,11 @@ export function curveOf(recipe: Recipe): ResolvedCurve {
  */
 export function fixSpacing(recipe: Recipe): ControlRecipe {
   if (recipe.kind === 'control') return recipe;
-  const { curve, fitParameters, sites } = curveOf(recipe);
+  const resolved = curveOf(recipe);
+  const { curve, sites } = resolved;
   const { parameterisation, ends } = recipe;
   const points = recipe.points
-    .map(({ id, at: _at, ...holds }, i): FixedFitPoint => ({ id, u: withinDomain(curve, fitParameters[i]), ...holds }))
+    .map(({ id, at: _at, ...holds }, i): FixedFitPoint => ({ id, u: parameterOnCurve(resolved, i), ...holds }))
     .sort((a, b) => a.u - b.u);
   const rows = Array.from(sites?.parameters ?? [], (u, i) => ({
     u,
@@ -60,8 +61,21 @@ export function controlPoints({ points, degree, closing }: Curve, idOf: (index: 
   });
 }
 
-/** Of a closed curve whose domain begins before its first point, the last points' parameters lie beyond its end. */
-function withinDomain(curve: Curve, u: number): number {
+/**
+ * The parameter of a fit point within the domain, at a kink that of the knots there to the last bit. (Of a closed curve
+ * whose domain begins before its first point, the last parameters lie beyond its end.)
+ */
+export function parameterOnCurve({ curve, fitParameters, sites }: ResolvedCurve, index: number): number {
+  const u = fitParameters[index];
+  if (!sites) return u;
   const [first, last] = domainOf(curve);
-  return u >= last && curve.closing !== 'open' ? u - (last - first) : u;
+  const period = curve.closing === 'open' ? Infinity : last - first;
+  const away = (place: number) => Math.min(Math.abs(place - u), Math.abs(place + period - u));
+  let nearest = u;
+  let least = Infinity;
+  for (let i = 0; i < sites.parameters.length && least > 0; i++) {
+    const place = sites.parameters[i];
+    if (sites.orders[i] === 0 && away(place) < least) [nearest, least] = [place, away(place)];
+  }
+  return nearest;
 }

@@ -11,6 +11,7 @@ import {
 import { CommandError } from '../commandError';
 import type { Axis, ControlRecipe, Id, Recipe } from '../project/project';
 import { curveOf, fixSpacing } from './fixSpacing';
+import type { Side } from './tangentSides';
 import { withCurve } from './withCurve';
 
 /** A point of a curve and where it goes. */
@@ -106,15 +107,17 @@ export function bendAt(recipe: Recipe, u: number, to: Vector3): ControlRecipe {
   return withCurve(fixed, bentAt(curve, inDomain(fixed, u), to));
 }
 
-/** The derivative of order 1 at u brought to a value, with the place there and all constraints kept. */
+/** The derivative of order 1 at u, at a kink on a side, brought to a value, with the place and all constraints kept. */
 export function turnedAt(
   curve: Curve,
   sites: Parameters<typeof fitDataOf>[1],
   u: number,
   first: Vector3,
+  side?: Side,
 ): Curve | null {
   const data = fitDataOf(curve, sites);
-  const row = sites.parameters.findIndex((each, i) => each === u && sites.orders[i] === 1);
+  const isThere = (i: number) => !side || (sites.left[i] === 1) === (side === 'before');
+  const row = sites.parameters.findIndex((each, i) => each === u && sites.orders[i] === 1 && isThere(i));
   if (row >= 0) data.set(first, 3 * row);
   return row >= 0 ? through(curve, sites, data) : null;
 }

@@ -29,6 +29,12 @@ export const constrained = (recipe: FitRecipe, index: number, constraints: Parti
   points: recipe.points.map((point, i) => (i === index ? { ...point, ...constraints } : point)),
 });
 
+/** The recipe with a corner at one of its points, both sides of which are given. */
+export function cornered(recipe: FitRecipe, index: number): FitRecipe {
+  const [before, after] = [{ direction: [1, 0.2, 0], strength: { mm: 28 } }, { direction: [-0.1, -1, 0] }] as const;
+  return constrained(recipe, index, { kink: true, tangents: { before, after } });
+}
+
 /** A curve by seven control points, rational or not. */
 export const pulled = (weights: readonly number[] = [1, 1, 1, 1, 1, 1, 1], degree = 3): ControlRecipe =>
   controlRecipe(makeCurve(degree, uniformKnots(degree, 7), homogeneous(PLACES.flat(), weights)), (i) => `c${i + 1}`);
@@ -41,6 +47,8 @@ export const RECIPES: readonly (readonly [string, Recipe])[] = [
   ['of degree 5', fit({ degree: 5 })],
   ['with a kink', constrained(fit(), 3, { kink: true })],
   ['with a kink, closed', constrained(fit({ closed: true }), 2, { kink: true })],
+  ['with a kink of two tangents', cornered(fit(), 3)],
+  ['with a kink of two tangents, closed', cornered(fit({ closed: true }), 0)],
   [
     'with constrained tangents',
     constrained(constrained(fit(), 0, { tangent: { direction: [0, 1, 0] } }), 4, {

@@ -17,6 +17,7 @@ import {
 } from '@pencil-bend/core';
 import { type Problem, pointer } from '../problem';
 import type { ControlRecipe, FitPoint, FitRecipe, Recipe } from '../project/project';
+import { SIDES, heldTangent } from './tangentSides';
 
 /** A curve made from its recipe. */
 export interface ResolvedCurve {
@@ -48,7 +49,8 @@ export function resolveRecipe(recipe: Recipe): Resolved {
 function resolveFit({ points, closed, parameterisation, degree, ends }: FitRecipe): Resolved {
   const packed = packVectors(points.map(({ at }) => at));
   const kinks = points.flatMap(({ kink }, i) => (kink && (closed || (i > 0 && i < points.length - 1)) ? [i] : []));
-  const constraints = points.flatMap(constraintOf);
+  const inner = new Set(kinks);
+  const constraints = points.flatMap((point, i) => constraintsOf(point, i, inner.has(i)));
   try {
     const fit = throughPoints(packed, { closed, degree, parameterisation, ends, constraints, kinks, apart: APART });
     if (!fit.ok) return failed(fitProblem(fit.failure, packed, closed));
@@ -60,10 +62,19 @@ function resolveFit({ points, closed, parameterisation, degree, ends }: FitRecip
   }
 }
 
-const constraintOf = ({ tangent, radius }: FitPoint, index: number): PointConstraint[] =>
-  tangent || radius !== undefined
-    ? [{ index, ...(tangent && { tangent }), ...(radius !== undefined && { curvature: { radius } }) }]
-    : [];
+function constraintsOf(point: FitPoint, index: number, isKink: boolean): PointConstraint[] {
+  const { radius, tangents } = point;
+  const curvature = radius !== undefined && { curvature: { radius } };
+  if (isKink && tangents) {
+    return SIDES.flatMap((side): PointConstraint[] => {
+      const tangent = tangents[side];
+      return tangent || curvature ? [{ index, side, ...(tangent && { tangent }), ...curvature }] : [];
+    });
+  }
+  // An end has one side.
+  const tangent = heldTangent(point, index === 0 ? 'after' : 'before');
+  return tangent || curvature ? [{ index, ...(tangent && { tangent }), ...curvature }] : [];
+}
 
 function fitProblem(failure: ConstraintFailure, packed: Float64Array, closed: boolean): Problem {
   switch (failure.kind) {

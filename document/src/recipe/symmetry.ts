@@ -1,6 +1,7 @@
 import { distance, dot, scale, subtract, type TangentConstraint, type Vector3 } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
 import type { FitPoint, FitRecipe, Id, MirrorPlane, Recipe } from '../project/project';
+import { mapTurnedTangents } from './tangentSides';
 import { freshIds } from './withCurve';
 import { placed, reflection } from './transformed';
 
@@ -52,11 +53,10 @@ export function makeSymmetric(recipe: Recipe, about: MirrorPlane): FitRecipe {
 
 /** A point of the half as its image: a tangent is mirrored and, since the curve runs back, turned round. */
 function imageOf(point: FitPoint, about: MirrorPlane): FitPoint {
-  const { tangent } = point;
   return {
     ...point,
     at: mirroredPlace(about, point.at),
-    ...(tangent && { tangent: imageOfTangent(tangent, about) }),
+    ...mapTurnedTangents(point, (tangent) => imageOfTangent(tangent, about)),
   };
 }
 
@@ -66,15 +66,16 @@ function imageOfTangent(tangent: TangentConstraint, { across }: MirrorPlane): Ta
   return { ...tangent, direction: direction.map((value, c) => along * across[c] - value) as unknown as Vector3 };
 }
 
-/** A point in the mirror's plane, where the curve crosses it squarely. */
+/** A point in the mirror's plane, where the curve crosses it squarely, or in a corner whose sides are images. */
 function inPlane(point: FitPoint, about: MirrorPlane): FitPoint {
-  const { tangent } = point;
+  const { tangent, tangents } = point;
+  const at = ontoPlane(about, point.at);
+  if (tangents) {
+    const before = tangents.before ?? (tangents.after && imageOfTangent(tangents.after, about));
+    return { ...point, at, ...(before && { tangents: { before, after: imageOfTangent(before, about) } }) };
+  }
   const side = tangent && dot(tangent.direction, about.across) < 0 ? -1 : 1;
-  return {
-    ...point,
-    at: ontoPlane(about, point.at),
-    ...(tangent && { tangent: { ...tangent, direction: scale(about.across, side) } }),
-  };
+  return { ...point, at, ...(tangent && { tangent: { ...tangent, direction: scale(about.across, side) } }) };
 }
 
 /** What an edit of a symmetric curve does on one side, done on the other too. Throws a `CommandError`. */

@@ -1,8 +1,9 @@
 import { cross, dot, length, type TangentConstraint } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
-import type { FixedFitPoint, Recipe } from '../project/project';
+import type { Id, Recipe } from '../project/project';
 import { withConstraints } from './editFitPoints';
 import { chordAt, tangentAt } from './setTangent';
+import { mapTangents, type Side, SIDES } from './tangentSides';
 
 /** Directions nearer than this, in radians, and strengths nearer than this share, are the same: what was typed stays. */
 const SAME = 1e-7;
@@ -14,20 +15,27 @@ const SAME = 1e-7;
 export function tangentsAsTheyAre(recipe: Recipe): Recipe {
   if (recipe.kind === 'fit') return recipe;
   return (recipe.fit?.points ?? []).reduce<Recipe>((now, point, index) => {
-    const tangent = point.tangent && asItIs(now, point, index);
-    return tangent && tangent !== point.tangent ? withConstraints(now, point.id, { tangent }) : now;
+    const found = mapTangents(point, (tangent, side) => asItIs(now, point.id, index, tangent, side) ?? tangent);
+    const { tangent, tangents } = found;
+    const isSame = tangent === point.tangent && SIDES.every((side) => tangents?.[side] === point.tangents?.[side]);
+    return isSame ? now : withConstraints(now, point.id, { tangent, tangents });
   }, recipe);
 }
 
 /** The tangent at a point in the form in which it is constrained; the constraint itself where it is the same. */
-function asItIs(recipe: Recipe, { id, tangent }: FixedFitPoint, index: number): TangentConstraint | undefined {
-  if (!tangent) return tangent;
+function asItIs(
+  recipe: Recipe,
+  id: Id,
+  index: number,
+  tangent: TangentConstraint,
+  side: Side | null,
+): TangentConstraint | undefined {
   try {
-    const { direction, mm } = tangentAt(recipe, id);
+    const { direction, mm } = tangentAt(recipe, id, side ?? undefined);
     const turned = length(cross(direction, tangent.direction)) > SAME * length(tangent.direction);
     const straight = !turned && dot(direction, tangent.direction) > 0;
     const { strength } = tangent;
-    const size = strength && ('mm' in strength ? mm : mm / chordAt(recipe, index));
+    const size = strength && ('mm' in strength ? mm : mm / chordAt(recipe, index, side ?? undefined));
     const before = strength && ('mm' in strength ? strength.mm : strength.ratio);
     if (straight && (size === undefined || before === undefined || Math.abs(size / before - 1) < SAME)) return tangent;
     const made = { direction: straight ? tangent.direction : direction };

@@ -1,6 +1,7 @@
 import { type Affine, dot, length, type TangentConstraint, type Vector3 } from '@pencil-bend/core';
 import type { FixedFit, PointConstraints, MirrorPlane, Recipe } from '../project/project';
 import { fixSpacing } from './fixSpacing';
+import { mapTangents } from './tangentSides';
 
 /**
  * A recipe transformed by an affine map, so that its curve is the image of the curve before. What is not a similarity
@@ -64,12 +65,12 @@ export function similarityOf({ x, y, z }: Affine): number | null {
 const tidy = (value: number): number => (Math.abs(value) < 1e-13 ? 0 : value);
 
 function constraintsMapped(
-  { tangent, radius, pinned }: PointConstraints,
+  { radius, pinned, ...tangents }: PointConstraints,
   map: Affine,
   factor: number | null,
 ): PointConstraints {
   return {
-    ...(tangent && { tangent: tangentMapped(tangent, map, factor) }),
+    ...mapTangents(tangents, (tangent) => tangentMapped(tangent, map, factor)),
     ...(radius !== undefined && factor !== null && { radius: radius * factor }),
     ...(pinned && { pinned }),
   };
