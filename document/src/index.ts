@@ -66,7 +66,7 @@ export { pulledBy } from './recipe/corners';
 export { legTo, setWeights } from './recipe/editControlPoints';
 export { isClosed } from './recipe/editEnds';
 export { controlRecipe, fixSpacing } from './recipe/fixSpacing';
-export { chordAt, HANDLE_SHARE, setTangent, tangentAt } from './recipe/setTangent';
+export { chordAt, HANDLE_SHARE, setTangent, sideAt, tangentAt } from './recipe/setTangent';
 export { heldTangent, type Side, SIDES } from './recipe/tangentSides';
 export { fitPointsOf, MOST_THROUGH_POINTS } from './recipe/makeLive';
 export { bendAt, type Move, movePoints, unpinned } from './recipe/movePoints';

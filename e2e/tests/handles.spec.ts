@@ -313,3 +313,29 @@ test('a box takes the points of several curves, which move and go together', asy
   await page.keyboard.press('Escape');
   await expect(user.card).toContainText('Drag the frame to move them');
 });
+
+test('a kink has a tangent for each side, dragged and typed by itself', async ({ page }) => {
+  const user = new BenchUser(page);
+  await drawArch(user);
+  await user.fitPoint(2).click();
+  await user.card.getByRole('button', { name: 'kink', exact: true }).click();
+  await user.lastStepIs('Make point 2 of Curve 1 a kink');
+  const field = (name: string) => user.card.getByRole('textbox', { name, exact: true });
+  await user.number_('Direction of the tangent before', '90');
+  await user.lastStepIs('Hold the tangent at point 2 of Curve 1');
+  await expect(field('Direction of the tangent before')).toHaveValue('90°');
+  const after = await field('Direction of the tangent after').inputValue();
+  expect(after).not.toBe('90°');
+
+  await drag(page, await middleOf(handle(user, 'Tangent before point 2')), -60, 10);
+  await expect(field('Direction of the tangent before')).not.toHaveValue('90°');
+  await expect(field('Direction of the tangent after')).toHaveValue(after);
+  await page.keyboard.press('Control+z');
+  await drag(page, await middleOf(handle(user, 'Tangent after point 2')), 10, 70);
+  await expect(field('Direction of the tangent before')).toHaveValue('90°');
+  await expect(field('Direction of the tangent after')).not.toHaveValue(after);
+
+  // Both are held now; one is let go by its lock.
+  await user.card.getByRole('button', { name: 'Hold the direction before' }).click();
+  await user.lastStepIs('Free the tangent at point 2 of Curve 1');
+});

@@ -50,6 +50,12 @@ function parameterAt(recipe: Recipe, index: number, isLeft: boolean): number {
   return isLeft && u === first && resolved.curve.closing !== 'open' ? last : u;
 }
 
+/** The side of a kink that a way along the curve means, on if 1 and back if -1; undefined where the curve is smooth. */
+export function sideAt(recipe: Recipe, id: Id, way: 1 | -1 = 1): Side | undefined {
+  if (!isKink(recipe, fitIndex(recipe, id))) return undefined;
+  return way > 0 ? 'after' : 'before';
+}
+
 /** Whether the curve may have a corner at a fit point; an end has one side. */
 function isKink(recipe: Recipe, index: number): boolean {
   const points = fitPointsOf(recipe);

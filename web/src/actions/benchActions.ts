@@ -1,4 +1,4 @@
-import { breaksOf, curvatureAt, closestPoint } from '@pencil-bend/core';
+import { breaksOf, curvatureAt, closestPoint, type Vector3, type TangentConstraint } from '@pencil-bend/core';
 import {
   type Axis,
   fitPointsOf,
@@ -9,6 +9,10 @@ import {
   pointsOf,
   type Recipe,
   tangentAt,
+  sideAt,
+  type Side,
+  type Id,
+  heldTangent,
 } from '@pencil-bend/document';
 import type { Editing } from '../session/editing';
 import type { LossyPreview } from '../session/lossyPreview';
@@ -83,13 +87,19 @@ const single = ({ editing }: Workbench) => {
   const { handles } = editing.selection();
   return handles.length === 1 ? handles[0] : null;
 };
-/** The selected fit point, or the one whose tangent is. */
+/** The selected fit point, or the one whose tangent is; at a kink with the side that is meant. */
 const fitPoint = (bench: Workbench) => {
   const handle = single(bench);
   const recipe = recipeOf(bench);
   if (!recipe || (handle?.kind !== 'fit' && handle?.kind !== 'tangent')) return null;
-  return fitPointsOf(recipe).find(({ id }) => id === handle.id) ?? null;
+  const point = fitPointsOf(recipe).find(({ id }) => id === handle.id);
+  if (!point) return null;
+  const side = sideAt(recipe, point.id, handle.kind === 'tangent' ? handle.side : 1);
+  return { ...point, side, held: heldTangent(point, side ?? 'after'), now: () => tangentAt(recipe, point.id, side) };
 };
+/** The tangent of a fit point set on the side that is meant. */
+const withTangent = ({ id, side }: { id: Id; side: Side | undefined }, tangent: TangentConstraint | null) =>
+  ({ command: 'setTangent', args: { point: id, tangent, ...(side && { side }) } }) as const;
 const hasCurve = (bench: Workbench) => recipeOf(bench) !== null;
 const hasFit = (bench: Workbench) => fitPointsOf(recipeOf(bench) ?? NO_RECIPE).length > 0;
 const NO_RECIPE = { kind: 'control', degree: 1, closing: 'open', knots: [], points: [] } as const;
@@ -192,14 +202,10 @@ function deletion({ editing }: Workbench): string {
 const direct = (direction: readonly [number, number, number]) =>
   give((bench) => {
     const point = fitPoint(bench);
-    const recipe = recipeOf(bench);
-    if (!point || !recipe) return null;
-    const now = tangentAt(recipe, point.id).direction;
+    if (!point) return null;
+    const now = point.now().direction;
     const sign = now[0] * direction[0] + now[1] * direction[1] < 0 ? -1 : 1;
-    return {
-      command: 'setTangent',
-      args: { point: point.id, tangent: { direction: direction.map((x) => sign * x + 0) } },
-    };
+    return withTangent(point, { direction: direction.map((x) => sign * x + 0) as unknown as Vector3 });
   });
 
 /** Every key that is bound and every line of the context menu: the shortcuts page and both are made from this table. */
@@ -234,7 +240,10 @@ export const BENCH_ACTIONS: readonly BenchAction[] = [
     keys: ['Delete'],
     inMenu: ({ editing }) => {
       const selection = editing.selection();
-      return selection.items.length > 0 && (selection.handles.length === 0 || removal(selection) !== null);
+      return (
+        selection.items.length > 0 &&
+        (selection.handles.length === 0 || removal(selection, (item) => editing.recipeOf(item)) !== null)
+      );
     },
     does: press('Delete'),
   },
@@ -252,17 +261,16 @@ export const BENCH_ACTIONS: readonly BenchAction[] = [
   },
   {
     label: 'Hold the tangent, or free it',
-    now: (bench) => (fitPoint(bench)?.tangent ? 'Free the tangent' : 'Hold the tangent'),
+    now: (bench) => (fitPoint(bench)?.held ? 'Free the tangent' : 'Hold the tangent'),
     group: 'point',
     keys: ['u'],
     inMenu: (bench) => fitPoint(bench) !== null,
     does: give((bench) => {
       const point = fitPoint(bench);
-      const recipe = recipeOf(bench);
-      if (!point || !recipe) return null;
-      const { direction, mm } = tangentAt(recipe, point.id);
-      const tangent = point.tangent ? null : { direction, strength: { mm } };
-      return { command: 'setTangent', args: { point: point.id, tangent } };
+      if (!point) return null;
+      if (point.held) return withTangent(point, null);
+      const { direction, mm } = point.now();
+      return withTangent(point, { direction, strength: { mm } });
     }),
   },
   {

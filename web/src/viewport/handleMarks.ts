@@ -18,6 +18,8 @@ import {
 import {
   fitPointsOf,
   HANDLE_SHARE,
+  heldTangent,
+  sideAt,
   handlesByItem,
   type Id,
   isClosed,
@@ -254,7 +256,7 @@ const kinkMarks = (
     points[i].kink ? [builder.mark({ kind: 'fit', id }, at, `Kink at point ${i + 1}`)] : [],
   );
 
-/** A tangent at both ends, at every selected fit point and wherever one is held. */
+/** A tangent at both ends, at every selected fit point and wherever one is held; at a kink one for each side. */
 function tangentMarks(recipe: Recipe, { fit }: CurvePoints, builder: MarkBuilder): HandleMark[] {
   const points = fitPointsOf(recipe);
   const closed = isClosed(recipe);
@@ -262,21 +264,23 @@ function tangentMarks(recipe: Recipe, { fit }: CurvePoints, builder: MarkBuilder
   return fit.flatMap(({ id, at }, i): HandleMark[] => {
     const isEnd = !closed && (i === 0 || i === last);
     const point = builder.mark({ kind: 'fit', id }, at, '');
-    if (!isEnd && !point.selected && !points[i].tangent) return [];
-    let tangent: ReturnType<typeof tangentAt>;
-    try {
-      tangent = tangentAt(recipe, id);
-    } catch (error) {
-      // Where the curve stands still there is none to take hold of.
-      if (error instanceof CommandError) return [];
-      throw error;
-    }
-    const stem = scale(tangent.direction, tangent.mm * HANDLE_SHARE);
+    if (!isEnd && !point.selected && !points[i].tangent && !points[i].tangents) return [];
     const sides = !isEnd ? ([1, -1] as const) : i === 0 ? ([1] as const) : ([-1] as const);
-    return sides.map((side) => {
-      const end = builder.mark({ kind: 'tangent', id, side }, add(at, scale(stem, side)), `Tangent at point ${i + 1}`);
+    return sides.flatMap((side): HandleMark[] => {
+      const which = sideAt(recipe, id, side);
+      let tangent: ReturnType<typeof tangentAt>;
+      try {
+        tangent = tangentAt(recipe, id, which);
+      } catch (error) {
+        // Where the curve stands still there is none to take hold of.
+        if (error instanceof CommandError) return [];
+        throw error;
+      }
+      const stem = scale(tangent.direction, side * tangent.mm * HANDLE_SHARE);
+      const end = builder.mark({ kind: 'tangent', id, side }, add(at, stem), `Tangent ${which ?? 'at'} point ${i + 1}`);
       const turn = (Math.atan2(end.y - point.y, end.x - point.x) * 180) / Math.PI;
-      return { ...end, turn, foot: { x: point.x, y: point.y }, size: points[i].tangent ? 1 : 0 };
+      const held = heldTangent(points[i], which ?? 'after') !== undefined;
+      return [{ ...end, turn, foot: { x: point.x, y: point.y }, size: held ? 1 : 0 }];
     });
   });
 }

@@ -13,6 +13,7 @@ import {
   evaluate,
   withCoordinate,
   type TangentConstraint,
+  type Vector3,
 } from '@pencil-bend/core';
 import {
   type Axis,
@@ -20,6 +21,10 @@ import {
   fitPointsOf,
   type Id,
   legTo,
+  heldTangent,
+  type Side,
+  sideAt,
+  SIDES,
   tangentAt,
   tangentOn,
   pointOf,
@@ -43,6 +48,21 @@ const STRENGTHS: readonly ChoiceOption<boolean>[] = [
   { value: false, label: 'length', tip: 'As a length' },
   { value: true, label: 'ratio', tip: 'As a ratio of the chord' },
 ];
+
+/** A tangent at a fit point, in numbers. */
+interface Tangent {
+  /** Of a kink. */
+  readonly side: Side | undefined;
+  /** The same in words behind 'tangent'. */
+  readonly way: string;
+  readonly direction: Vector3;
+  readonly angle: number;
+  readonly mm: number;
+  readonly ratio: number;
+  readonly held: TangentConstraint | null;
+  readonly strong: boolean;
+  readonly inRatio: boolean;
+}
 
 /** The selected handle in numbers: its place, and what is held at it. */
 @Component({
@@ -114,29 +134,36 @@ export class HandleSection {
 
   private readonly plane = computed(() => this.target.planeOf(this.shown.selected()?.item.plane ?? null));
 
-  /** The tangent at the selected fit point as it is, held or not. */
-  protected readonly tangent = computed(() => {
+  /** The tangents at the selected fit point as they are, held or not: at a kink one for each side, else one. */
+  protected readonly tangents = computed((): readonly Tangent[] => {
     const shown = this.selectedCurve();
     const point = this.point();
-    if (!shown || !point?.fit) return null;
-    try {
-      const { direction, mm } = tangentAt(shown.recipe, point.id);
-      const constraint = point.fit.tangent ?? null;
-      const chord = chordAt(shown.recipe, point.index);
-      const inRatio = constraint?.strength ? 'ratio' in constraint.strength : false;
-      return {
-        direction,
-        angle: (angleIn(this.plane(), direction) * 180) / Math.PI,
-        mm,
-        chord,
-        ratio: mm / chord,
-        held: constraint,
-        strong: constraint?.strength !== undefined,
-        inRatio,
-      };
-    } catch {
-      return null;
-    }
+    const fit = point?.fit;
+    if (!shown || !fit) return [];
+    const { recipe } = shown;
+    const isKink = sideAt(recipe, fit.id) !== undefined;
+    return (isKink ? SIDES : [undefined]).flatMap((side): Tangent[] => {
+      try {
+        const { direction, mm } = tangentAt(recipe, fit.id, side);
+        const held = heldTangent(fit, side ?? 'after') ?? null;
+        const way = side ? ` ${side}` : '';
+        return [
+          {
+            side,
+            way,
+            direction,
+            angle: (angleIn(this.plane(), direction) * 180) / Math.PI,
+            mm,
+            ratio: mm / chordAt(recipe, point.index, side),
+            held,
+            strong: held?.strength !== undefined,
+            inRatio: held?.strength ? 'ratio' in held.strength : false,
+          },
+        ];
+      } catch {
+        return [];
+      }
+    });
   });
 
   protected readonly radius = computed(() => {
@@ -237,26 +264,28 @@ export class HandleSection {
     if (point) this.editing.doToSelected('setWeights', { weights: [{ point: point.id, weight }] });
   }
 
-  protected setTangent(tangent: TangentConstraint | null): void {
+  protected setTangent({ side }: Tangent, tangent: TangentConstraint | null): void {
     const point = this.point();
-    if (point) this.editing.doToSelected('setTangent', { point: point.id, tangent });
+    if (point) this.editing.doToSelected('setTangent', { point: point.id, tangent, ...(side && { side }) });
   }
 
-  protected turn(angle: number): void {
-    const tangent = this.tangent();
-    if (!tangent) return;
-    this.setTangent({ ...tangent.held, direction: directionIn(this.plane(), (angle * Math.PI) / 180) });
+  protected turn(tangent: Tangent, angle: number): void {
+    this.setTangent(tangent, { ...tangent.held, direction: directionIn(this.plane(), (angle * Math.PI) / 180) });
   }
 
-  protected strengthen(value: number, inRatio: boolean): void {
-    const tangent = this.tangent();
-    if (tangent)
-      this.setTangent({ direction: tangent.direction, strength: inRatio ? { ratio: value } : { mm: value } });
+  protected strengthen(tangent: Tangent, value: number, inRatio: boolean): void {
+    const { direction } = tangent;
+    this.setTangent(tangent, { direction, strength: inRatio ? { ratio: value } : { mm: value } });
   }
 
-  protected freeStrength(): void {
-    const tangent = this.tangent();
-    if (tangent) this.setTangent({ direction: tangent.direction });
+  /** The next click gives the direction, of a kink to the tangent that is meant. */
+  protected takeDirection({ side }: Tangent): void {
+    const [item] = this.editing.selection().items;
+    const point = this.point();
+    if (side && item && point) {
+      this.editing.select(handlesOn(item, [{ kind: 'tangent', id: point.id, side: side === 'after' ? 1 : -1 }]));
+    }
+    this.hand.feed({ type: 'take', what: 'direction' });
   }
 
   protected setRadius(radius: number | null): void {

@@ -11,11 +11,12 @@ export function heldPoints(recipe: Recipe): ReadonlyMap<Id, string> {
       id,
       pinned.map((axis) => AXES[axis]),
     );
-  for (const { id, pinned = [], tangent, radius } of fitPointsOf(recipe)) {
+  for (const { id, pinned = [], tangent, tangents, radius } of fitPointsOf(recipe)) {
+    const all = [tangent, tangents?.before, tangents?.after].flatMap((each) => each ?? []);
     note(held, id, [
       ...pinned.map((axis) => AXES[axis]),
-      ...(tangent ? ['direction'] : []),
-      ...(tangent?.strength ? ['strength'] : []),
+      ...(all.length > 0 ? ['direction'] : []),
+      ...(all.some(({ strength }) => strength) ? ['strength'] : []),
       ...(radius === undefined ? [] : ['radius']),
     ]);
   }

@@ -21,6 +21,8 @@ import {
   type CommandCall,
   type Recipe,
   CommandError,
+  heldTangent,
+  sideAt,
   tangentAt,
   tangentOn,
   unpinned,
@@ -206,19 +208,21 @@ function tangentTurned(
 ): CommandCall | null {
   const place = pointsOf(recipe)?.places.get(id);
   if (!place) return null;
-  const before = tangentAt(recipe, id);
+  const which = sideAt(recipe, id, side);
+  const before = tangentAt(recipe, id, which);
   const index = fitPointsOf(recipe).findIndex((point) => point.id === id);
-  const constraint = fitPointsOf(recipe)[index].tangent;
+  const constraint = heldTangent(fitPointsOf(recipe)[index], which ?? 'after');
   const stem = scale(subtract(add(drag.from, drag.by), place), side / HANDLE_SHARE);
   const alongItself = dot(stem, before.direction);
   const direction = along === 'legs' ? before.direction : scale(stem, 1 / length(stem));
   if (!direction.every(Number.isFinite) || (along === 'legs' && !(alongItself > 0))) return null;
   const mm = along === 'legs' ? alongItself : length(stem);
   const inRatio = constraint?.strength && 'ratio' in constraint.strength;
-  const strength = inRatio ? { ratio: mm / chordAt(recipe, index) } : { mm };
+  const strength = inRatio ? { ratio: mm / chordAt(recipe, index, which) } : { mm };
   const turned: TangentConstraint = { direction, strength };
   const alone: TangentConstraint = constraint?.strength ? { direction, strength: constraint.strength } : { direction };
-  return { command: 'setTangent', args: { item: drag.item, point: id, tangent: drag.shift ? alone : turned } };
+  const tangent = drag.shift ? alone : turned;
+  return { command: 'setTangent', args: { item: drag.item, point: id, tangent, ...(which && { side: which }) } };
 }
 
 /** The same at a place that is no point: direction and strength of the curve itself. */

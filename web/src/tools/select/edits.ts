@@ -1,5 +1,13 @@
 import { dot, subtract } from '@pencil-bend/core';
-import { type CommandCall, handlesByItem, handlesOn, type Id, pointsOf, type Selection } from '@pencil-bend/document';
+import {
+  type CommandCall,
+  handlesByItem,
+  handlesOn,
+  type Id,
+  pointsOf,
+  type Selection,
+  sideAt,
+} from '@pencil-bend/document';
 import type { Effects, Hit, ToolContext } from '../contract';
 import { legOf } from './dragConstraint';
 import { pointsAmong, together } from './together';
@@ -33,7 +41,7 @@ export function insertionOnLeg(
 }
 
 /** What takes the selected handles out; null where that is not a thing to be taken out. */
-export function removal(selection: Selection): CommandCall | null {
+export function removal(selection: Selection, recipeOf: ToolContext['recipeOf']): CommandCall | null {
   const taken = handlesByItem(selection);
   const [first] = taken;
   if (!first) return null;
@@ -57,8 +65,11 @@ export function removal(selection: Selection): CommandCall | null {
     case 'knot':
     case 'on':
       return { command: 'removeKnot', args: { item, u: handle.u } };
-    case 'tangent':
-      return { command: 'setTangent', args: { item, point: handle.id, tangent: null } };
+    case 'tangent': {
+      const recipe = recipeOf(item);
+      const side = recipe ? sideAt(recipe, handle.id, handle.side) : undefined;
+      return { command: 'setTangent', args: { item, point: handle.id, tangent: null, ...(side && { side }) } };
+    }
     case 'weight':
       return { command: 'setWeights', args: { item, weights: [{ point: handle.id, weight: 1 }] } };
     default:

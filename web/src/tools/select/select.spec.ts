@@ -291,6 +291,27 @@ describe('taking out, adding, taking from another', () => {
     ]);
   });
 
+  it('at a kink a tangent is turned, freed and taken over on its own side', () => {
+    const kinked = {
+      ...ARCH,
+      points: ARCH.points.map((point, i) => (i === 1 ? { ...point, kink: true as const } : point)),
+    };
+    const before = handleAt({ kind: 'tangent', id: 'p2', side: -1 }, 6, 3);
+    const [turned] = dragged(before, -1, -8, toolContext(BARE, kinked));
+    // The stem goes back from the point: (10, 5) to (5, -5).
+    expect(turned).toMatchObject({ command: 'setTangent', args: { point: 'p2', side: 'before' } });
+    const { direction } = (turned.args as { tangent: { direction: number[] } }).tangent;
+    expect(direction[0] / direction[1]).toBeCloseTo(5 / 10, 9);
+    const [after] = dragged(handleAt({ kind: 'tangent', id: 'p2', side: 1 }, 14, 7), 0, 3, toolContext(BARE, kinked));
+    expect(after.args).toMatchObject({ side: 'after' });
+    expect(dragged(handleAt({ kind: 'tangent', id: 'p2', side: 1 }, 14, 7), 0, 3)[0].args).not.toHaveProperty('side');
+    const freed = play(idle, toolContext(selected(before.located.handle), kinked), key('Delete')).calls;
+    expect(freed).toEqual([{ command: 'setTangent', args: { item: 'c', point: 'p2', tangent: null, side: 'before' } }]);
+    const context = toolContext(selected(before.located.handle), kinked);
+    const taken = play(idle, context, take('direction'), pointer('press', 4, 2, CURVE)).calls;
+    expect(taken).toMatchObject([{ command: 'setTangent', args: { point: 'p2', side: 'before' } }]);
+  });
+
   describe('points of several curves', () => {
     const OTHER = { ...ARCH, points: ARCH.points.map(({ id, at: [x, y] }) => ({ id, at: [x + 40, y, 0] as const })) };
     const context = (selection: Selection) => ({

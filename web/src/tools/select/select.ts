@@ -12,6 +12,7 @@ import {
 import {
   type Id,
   type CommandCall,
+  sideAt,
   tangentAt,
   keyOf,
   pointOf,
@@ -318,9 +319,13 @@ function take(state: SelectState, hit: Hit | null, context: ToolContext): Step {
     const [handle] = handles;
     const direction = directionAt(hit, context);
     if (!direction || (handle?.kind !== 'fit' && handle?.kind !== 'tangent')) return { state: ended };
-    const same = dot(direction, tangentAt(recipe, handle.id).direction) >= 0;
+    const side = sideAt(recipe, handle.id, handle.kind === 'tangent' ? handle.side : 1);
+    const same = dot(direction, tangentAt(recipe, handle.id, side).direction) >= 0;
     const tangent = { direction: scale(direction, same ? 1 : -1) };
-    return { state: ended, call: { command: 'setTangent', args: { item, point: handle.id, tangent } } };
+    return {
+      state: ended,
+      call: { command: 'setTangent', args: { item, point: handle.id, tangent, ...(side && { side }) } },
+    };
   }
   const value = (hit.kind === 'handle' ? hit.located.at : hit.at)[taking];
   const args = together(
@@ -400,7 +405,7 @@ function key(state: SelectState, pressed: string, context: ToolContext): Step {
       items.length > 1 ? { command: 'deleteItems', args: { items } } : { command: 'deleteItem', args: { item } };
     return { state: { ...state, under: [] }, call, select: NOTHING };
   }
-  const call = removal(context.selection);
+  const call = removal(context.selection, context.recipeOf);
   return call ? { state, call } : { state };
 }
 
