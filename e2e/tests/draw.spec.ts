@@ -74,3 +74,22 @@ test('taking up another tool, or leaving the bench, keeps the points placed so f
   await page.goBack();
   await expect(user.curve('Curve 2')).toBeVisible();
 });
+
+test('the place at the bottom right is that of the pointer, and goes with it', async ({ page }) => {
+  const user = new BenchUser(page);
+  await user.newSheet();
+  const place = page.getByTestId('pointer');
+  await user.hover(300, 200);
+  await expect(place).toHaveText(/^x -?\d.* y -?\d/);
+  await user.card.hover();
+  await expect(place).toHaveText('');
+  // Also where a press on the sheet ends beside it.
+  await user.hover(300, 200);
+  await expect(place).toHaveText(/^x -?\d.* y -?\d/);
+  await page.mouse.down();
+  const box = await user.card.boundingBox();
+  await page.mouse.move((box?.x ?? 0) + 60, (box?.y ?? 0) + 300, { steps: 3 });
+  await page.mouse.up();
+  await page.mouse.move((box?.x ?? 0) + 80, (box?.y ?? 0) + 320);
+  await expect(place).toHaveText('');
+});

@@ -1,4 +1,5 @@
-import { ACTION_GROUPS, BENCH_ACTIONS } from './benchActions';
+import { BENCH_ACTIONS } from './benchActions';
+import { ACTION_GROUPS } from './workbench';
 import { actionFor, keysShown } from './shortcuts';
 
 const plain = { ctrlKey: false, metaKey: false, shiftKey: false, altKey: false };

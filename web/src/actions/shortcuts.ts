@@ -1,4 +1,5 @@
-import { type BenchAction, BENCH_ACTIONS } from './benchActions';
+import { BENCH_ACTIONS } from './benchActions';
+import type { BenchAction } from './workbench';
 
 type Pressed = Pick<KeyboardEvent, 'key' | 'ctrlKey' | 'metaKey' | 'shiftKey' | 'altKey'>;
 

@@ -20,7 +20,7 @@ import { scale, subtract } from '@pencil-bend/core';
 import { selectionOf, type Step, titleOf } from '@pencil-bend/document';
 import { Splitter } from 'primeng/splitter';
 import { Tooltip } from 'primeng/tooltip';
-import type { BenchAction, Workbench } from '../actions/benchActions';
+import type { BenchAction, Workbench } from '../actions/workbench';
 import { copied, pasted } from '../actions/clipboard';
 import { actionFor } from '../actions/shortcuts';
 import { Graphs } from '../panels/graphs/graphs';

@@ -10,7 +10,8 @@ import {
 } from '@angular/core';
 import type { MenuItem } from 'primeng/api';
 import { ContextMenu } from 'primeng/contextmenu';
-import { ACTION_GROUPS, BENCH_ACTIONS, type BenchAction, type Workbench } from '../actions/benchActions';
+import { BENCH_ACTIONS } from '../actions/benchActions';
+import { ACTION_GROUPS, type BenchAction, type Workbench } from '../actions/workbench';
 import { keysShown } from '../actions/shortcuts';
 
 /** What can be done with what is selected, where it was asked for. */

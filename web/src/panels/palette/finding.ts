@@ -1,4 +1,5 @@
-import { BENCH_ACTIONS, type BenchAction } from '../../actions/benchActions';
+import { BENCH_ACTIONS } from '../../actions/benchActions';
+import type { BenchAction } from '../../actions/workbench';
 import { TOOL_GROUPS } from '../../tools/contract';
 import { type ToolEntry, type ToolName, TOOLS } from '../../tools/table';
 
@@ -46,25 +47,6 @@ const WORDS: Readonly<Record<ToolName, string>> = {
   pictureLevel: 'trace image photo scan background rotate straighten',
 };
 
-/** What people may call an action, beside its name and that of its group. */
-const ACTION_WORDS: readonly (readonly [start: string, words: string])[] = [
-  ['Kink', 'corner sharp break cusp smooth'],
-  ['Hold the tangent', 'direction lock constraint'],
-  ['Weight 1', 'nurbs rational'],
-  ['Pin', 'lock fix constraint hold'],
-  ['Lighten', 'simplify reduce fewer points rebuild'],
-  ['Raise the degree', 'elevate order nurbs'],
-  ['Lower the degree', 'reduce order nurbs'],
-  ['Close', 'loop ring seam'],
-  ['Reverse', 'direction flip'],
-  ['Undo', 'back'],
-  ['Redo', 'again forward'],
-  ['History', 'versions stages steps'],
-  ['All in view', 'fit zoom extents'],
-  ['Curvature comb', 'porcupine curvature hair'],
-  ['All shortcuts', 'keys help'],
-];
-
 /** A line of the palette: a tool, or something that is done at once. */
 export type Found = { readonly group: string } & (
   { readonly kind: 'tool'; readonly tool: ToolEntry } | { readonly kind: 'action'; readonly action: BenchAction }
@@ -87,8 +69,7 @@ const CANDIDATES: readonly Candidate[] = [
   }),
   ...BENCH_ACTIONS.filter(({ group, native, whileHeld }) => group !== 'tools' && !native && !whileHeld).map(
     (action): Candidate => {
-      const more = ACTION_WORDS.filter(([start]) => action.label.startsWith(start)).map(([, words]) => words);
-      const words = wordsIn([action.group, ...more].join(' '));
+      const words = wordsIn(`${action.group} ${action.finds ?? ''}`);
       return { found: { kind: 'action', group: 'To be done at once', action }, label: plain(action.label), words };
     },
   ),

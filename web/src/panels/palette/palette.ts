@@ -12,7 +12,7 @@ import {
 } from '@angular/core';
 import { InputText } from 'primeng/inputtext';
 import { Popover } from 'primeng/popover';
-import type { BenchAction } from '../../actions/benchActions';
+import type { BenchAction } from '../../actions/workbench';
 import { keysShown } from '../../actions/shortcuts';
 import { ToolInHand } from '../../session/toolInHand';
 import { Icon } from '../../ui/icon';

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, output, signal } from '@angular/core';
 import { Dialog } from 'primeng/dialog';
-import { ACTION_GROUPS, BENCH_ACTIONS } from '../../actions/benchActions';
+import { BENCH_ACTIONS } from '../../actions/benchActions';
+import { ACTION_GROUPS } from '../../actions/workbench';
 import { keysShown } from '../../actions/shortcuts';
 
 const ON_THE_SHEET = [

@@ -1,0 +1,74 @@
+import { type SelectionAction, selectionActions } from './selectionActions';
+import type { BenchAction, Workbench } from './workbench';
+
+/** Does one of the things that can be done to what is selected, where it can. */
+const selected =
+  (kind: SelectionAction['kind']) =>
+  ({ editing }: Workbench): void => {
+    const action = selectionActions(editing.project(), editing.selection()).find((each) => each.kind === kind);
+    if (action) editing.do(action.call);
+  };
+
+/** What is done to the drawing, and how it is looked at. */
+export const SHEET_ACTIONS: readonly BenchAction[] = [
+  {
+    label: 'Group what is selected',
+    group: 'drawing',
+    keys: ['['],
+    inMenu: (bench) => bench.editing.selection().items.length > 1,
+    does: selected('group'),
+  },
+  { label: 'Ungroup', group: 'drawing', keys: [']'], does: selected('ungroup') },
+  {
+    label: 'Copy, cut, paste',
+    group: 'drawing',
+    keys: ['Ctrl+C', 'Ctrl+X', 'Ctrl+V'],
+    native: true,
+    does: () => undefined,
+  },
+  { label: 'Undo', finds: 'back', group: 'drawing', keys: ['Ctrl+Z'], does: ({ stepHistory }) => stepHistory.undo() },
+  {
+    label: 'Redo',
+    finds: 'again forward',
+    group: 'drawing',
+    keys: ['Ctrl+Shift+Z', 'Ctrl+Y'],
+    does: ({ stepHistory }) => stepHistory.redo(),
+  },
+  {
+    label: 'History and stages',
+    finds: 'versions stages steps',
+    group: 'drawing',
+    keys: ['h'],
+    does: (bench) => bench.toggleHistory(),
+  },
+
+  {
+    label: 'All in view',
+    finds: 'fit zoom extents',
+    group: 'looking',
+    keys: ['a'],
+    inMenu: () => true,
+    does: (bench) => bench.showAll(),
+  },
+  {
+    label: 'Curvature comb',
+    finds: 'porcupine curvature hair',
+    group: 'looking',
+    keys: ['c'],
+    does: (bench) => bench.toggleComb(),
+  },
+  { label: 'Pan while held', group: 'looking', keys: ['Space'], whileHeld: true, does: (bench) => bench.holdSpace() },
+  {
+    label: 'What can be done here',
+    group: 'looking',
+    keys: ['m', 'ContextMenu', 'Shift+F10'],
+    does: (bench) => bench.openMenu(),
+  },
+  {
+    label: 'All shortcuts',
+    finds: 'keys help',
+    group: 'looking',
+    keys: ['?'],
+    does: (bench) => bench.toggleShortcuts(),
+  },
+];

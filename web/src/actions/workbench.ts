@@ -1,0 +1,61 @@
+import type { Editing } from '../session/editing';
+import type { LossyPreview } from '../session/lossyPreview';
+import type { Readings } from '../session/readings';
+import type { Snaps } from '../session/snaps';
+import type { StageView } from '../session/stageView';
+import type { StepHistory } from '../session/stepHistory';
+import type { Target } from '../session/target';
+import type { ToolInHand } from '../session/toolInHand';
+import type { ToolView } from '../session/toolView';
+
+/** What actions work on: the services of the bench, and what only its page can do. */
+export interface Workbench {
+  readonly editing: Editing;
+  readonly hand: ToolInHand;
+  readonly lossy: LossyPreview;
+  readonly readings: Readings;
+  readonly snaps: Snaps;
+  readonly stages: StageView;
+  readonly stepHistory: StepHistory;
+  readonly target: Target;
+  readonly toolView: ToolView;
+  showAll(): void;
+  toggleComb(): void;
+  toggleHistory(): void;
+  togglePalette(): void;
+  toggleShortcuts(): void;
+  holdSpace(): void;
+  openMenu(): void;
+}
+
+/** Something that can be done by a key, from the context menu, or both. */
+export interface BenchAction {
+  /** As it stands on the shortcuts page: for whatever state it finds. */
+  readonly label: string;
+  /** The one thing that it would do now, for the menu. */
+  readonly now?: (bench: Workbench) => string;
+  /** What people may call it, and what it is for, beside its label. */
+  readonly finds?: string;
+  readonly group: ActionGroup;
+  /** What is pressed: 'Shift+D', 'Ctrl+Z', 'k', '?'. */
+  readonly keys: readonly string[];
+  /** Whether it is offered in the context menu now; left out, it never is. */
+  readonly inMenu?: (bench: Workbench) => boolean;
+  /** The browser knows the key; what it does is heard elsewhere. */
+  readonly native?: true;
+  /** It lasts as long as its key is down: nothing else can do it. */
+  readonly whileHeld?: true;
+  readonly does: (bench: Workbench) => void;
+}
+
+/** Groups of actions, as people read them. */
+export const ACTION_GROUPS = {
+  tools: 'Tools',
+  point: 'Selected point',
+  dragging: 'Dragging',
+  knots: 'Knots',
+  curve: 'Curve',
+  drawing: 'Drawing',
+  looking: 'Looking',
+} as const;
+export type ActionGroup = keyof typeof ACTION_GROUPS;
