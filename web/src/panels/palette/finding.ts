@@ -17,13 +17,13 @@ const WORDS: Readonly<Record<ToolName, string>> = {
   polyline: 'lines arcs legs path outline corner',
   rectangle: 'square box rect',
   polygon: 'hexagon regular triangle sides nut',
-  circle: 'round radius diameter ring hole',
-  arc: 'round radius three points bow',
-  ellipse: 'oval round',
+  circle: 'radius diameter ring hole disc',
+  arc: 'radius three points bow',
+  ellipse: 'oval',
   conic: 'rho fullness section',
   parabola: 'focus vertex',
   point: 'dot mark',
-  row: 'points repeat pattern series',
+  row: 'points in line series equal steps',
   guideLine: 'guide axis reference centre line symmetry',
   gauge: 'guide radius check reference circle',
   split: 'cut break divide in two scissors',
@@ -55,7 +55,10 @@ export type Found = { readonly group: string } & (
 interface Candidate {
   readonly found: Found;
   readonly label: string;
+  /** What it may be called, and what it is for. */
   readonly words: readonly string[];
+  /** Those of its group. */
+  readonly ofGroup: readonly string[];
 }
 
 const CANDIDATES: readonly Candidate[] = [
@@ -64,13 +67,18 @@ const CANDIDATES: readonly Candidate[] = [
     return {
       found: { kind: 'tool', group, tool },
       label: plain(tool.label),
-      words: wordsIn(`${group} ${WORDS[tool.name]}`),
+      words: wordsIn(WORDS[tool.name]),
+      ofGroup: wordsIn(group),
     };
   }),
   ...BENCH_ACTIONS.filter(({ group, native, whileHeld }) => group !== 'tools' && !native && !whileHeld).map(
     (action): Candidate => {
-      const words = wordsIn(`${action.group} ${action.finds ?? ''}`);
-      return { found: { kind: 'action', group: 'To be done at once', action }, label: plain(action.label), words };
+      return {
+        found: { kind: 'action', group: 'To be done at once', action },
+        label: plain(action.label),
+        words: wordsIn(action.finds ?? ''),
+        ofGroup: wordsIn(action.group),
+      };
     },
   ),
 ];
@@ -99,8 +107,8 @@ export function find(letters: string): Finding {
   return { exact: false, found: near.slice(0, NEAREST).map(({ found }) => found) };
 }
 
-/** Called just so, beginning so, with a word that begins so, for that; 0 for neither. */
-function scoreOf({ label, words, found }: Candidate, letters: string, wanted: readonly string[]): number {
+/** Called just so, beginning so, with a word that begins so, for that, among those; 0 for none of it. */
+function scoreOf({ label, words, ofGroup, found }: Candidate, letters: string, wanted: readonly string[]): number {
   const typed = plain(letters.trim());
   const tool = found.kind === 'tool' ? 0.5 : 0;
   if (label === typed) return 5 + tool;
@@ -109,6 +117,7 @@ function scoreOf({ label, words, found }: Candidate, letters: string, wanted: re
   const begins = (all: readonly string[]) => wanted.every((each) => all.some((word) => word.startsWith(each)));
   if (begins(named)) return 3 + tool;
   if (begins([...named, ...words])) return 2 + tool;
+  if (begins([...named, ...words, ...ofGroup])) return 1.2 + tool;
   return label.includes(typed) ? 1 + tool : 0;
 }
 
