@@ -134,6 +134,7 @@ export class BenchPage implements Workbench {
   protected readonly redoTitle = computed(() => lastTitle(this.stepHistory.stacks().stacks.redo));
 
   protected readonly paletteShown = signal(false);
+  protected readonly isSelected = computed(() => this.editing.selection().items.length > 0);
   /** Shares of list, sheet and card, in percent, until they are dragged. */
   protected readonly columns = [...columnsOf(window.innerWidth)];
   protected readonly rows = [76, 24];

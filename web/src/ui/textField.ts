@@ -41,7 +41,7 @@ import { InputText } from 'primeng/inputtext';
       border-color: var(--ochre) !important;
     }
     :host-context(.cell) input {
-      padding: 3px 3px 3px 0;
+      padding: 3px 2px 3px 0;
       border-color: transparent;
       border-radius: 3px;
       background: transparent;

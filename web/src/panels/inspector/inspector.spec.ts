@@ -39,18 +39,20 @@ describe('the inspector', () => {
     const { notice, editing, fetched } = opened();
     expect(notice()).toContain('Nothing is selected.');
     editing.select(selectionOf(['a']));
-    expect(notice()).toMatch(/Curve 1Through points, open/);
     await fetched();
+    expect(notice()).toMatch(/Curve 1Through points, open/);
     expect(notice()).toMatch(/Points3 fit, 5 control/);
     editing.select(selectionOf(['a', 'b']));
+    await fetched();
     expect(notice()).toContain('2 selected');
     editing.select(NOTHING);
     expect(notice()).toContain('Nothing is selected.');
   });
 
-  it('reads a curve: the length of a straight one is that of its chord', () => {
-    const { notice, editing } = opened();
+  it('reads a curve: the length of a straight one is that of its chord', async () => {
+    const { notice, editing, fetched } = opened();
     editing.select(selectionOf(['b']));
+    await fetched();
     expect(notice()).toMatch(/Length20\.00 mm/);
     expect(notice()).toMatch(/Smallest radiusstraight/);
     expect(notice()).toMatch(/Inflections0/);
@@ -69,9 +71,10 @@ describe('the inspector', () => {
     ).toEqual(['Raise the degree of Curve 1', 'Reverse Curve 1']);
   });
 
-  it('is about the tool while one is in hand that makes something', () => {
-    const { notice, hand, press } = opened();
+  it('is about the tool while one is in hand that makes something', async () => {
+    const { notice, hand, press, fetched } = opened();
     hand.takeUp('rectangle');
+    await fetched();
     expect(notice()).toMatch(/RectangleFrom ?corner ?centre/);
     press('centre');
     expect(notice()).toMatch(/Snaps ?on/);

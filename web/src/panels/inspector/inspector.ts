@@ -1,110 +1,30 @@
-import { ToolView } from '../../session/toolView';
-import { Editing } from '../../session/editing';
-import { LossyPreview } from '../../session/lossyPreview';
-import { ToolInHand } from '../../session/toolInHand';
-import { ShownItems } from '../../session/shownItems';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { type Vector3, withCoordinate } from '@pencil-bend/core';
 import { ButtonDirective } from 'primeng/button';
+import { Editing } from '../../session/editing';
+import { ShownItems } from '../../session/shownItems';
+import { ToolInHand } from '../../session/toolInHand';
+import { ToolView } from '../../session/toolView';
 import { NotLoaded } from '../../ui/notLoaded';
-import { counted } from '../../ui/labels';
-import { NumberField } from '../../ui/numberField';
-import { PriceBox } from '../price/priceBox';
-import { fitPointsOf, handlesByItem, isClosed, type Project, type Id } from '@pencil-bend/document';
-import { CombControls } from './combControls';
-import { CurveSections } from './curveSections';
-import { DragConstraints } from './dragConstraints';
-import { KeyFigures } from './keyFigures';
-import { GuideSection } from './guideSection';
-import { HandleSection } from './handleSection';
-import { SelectionSection } from './selectionSection';
+import { SelectionCard } from './selectionCard';
 import { SetUpSection } from './setUpSection';
-import { ToolSection } from './toolSection';
+import { ToolCard } from './toolCard';
 import { TraceSection } from './traceSection';
 
-/** The panel of what is selected: its facts, the handle in hand, its points as numbers, and how its comb is shown. */
+/** The panel beside the sheet: the tool in hand, what is selected, or with neither how the sheet is set up. */
 @Component({
   selector: 'pb-inspector',
-  imports: [
-    ButtonDirective,
-    KeyFigures,
-    CombControls,
-    CurveSections,
-    DragConstraints,
-    GuideSection,
-    HandleSection,
-    NotLoaded,
-    NumberField,
-    PriceBox,
-    SelectionSection,
-    SetUpSection,
-    ToolSection,
-    TraceSection,
-  ],
+  imports: [ButtonDirective, NotLoaded, SelectionCard, SetUpSection, ToolCard, TraceSection],
   templateUrl: './inspector.html',
   styleUrl: './inspector.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Inspector {
   protected readonly editing = inject(Editing);
-  protected readonly toolView = inject(ToolView);
-  protected readonly lossy = inject(LossyPreview);
   protected readonly hand = inject(ToolInHand);
-  protected readonly shown = inject(ShownItems);
-  protected readonly axes = ['x', 'y', 'z'] as const;
-  protected readonly units = computed(() => this.editing.project()?.units ?? 'mm');
-  protected readonly asked = computed(() => this.lossy.offer() !== null || this.lossy.busy() !== null);
-
-  /** How many items are selected, when it is more than one. */
-  protected readonly several = computed(() => {
-    const count = this.editing.selection().items.length;
-    return count > 1 ? count : null;
-  });
-
-  /** How many points of several curves are selected. */
-  protected readonly chosen = computed(() => {
-    const taken = handlesByItem(this.editing.selection());
-    const points = taken.reduce((sum, { handles }) => sum + handles.length, 0);
-    return points > 0 ? `${counted(points, 'point', 'points')} of ${counted(taken.length, 'curve', 'curves')}` : null;
-  });
-
-  protected readonly isDrawing = computed(() => this.shown.drawing() !== null);
-  protected readonly name = computed(() => this.shown.selected()?.item.name ?? null);
-  /** A curve's card has sections; while its points lie on each other it has nothing to say. */
-  protected readonly isCurve = computed(() => (this.shown.selected()?.curve ?? null) !== null);
-  protected readonly isGuide = computed(() => this.shown.selected()?.item.kind === 'guide');
-  protected readonly hasHandles = computed(() => this.editing.selection().handles.length > 0);
-
-  protected readonly kind = computed(() => {
-    const item = this.shown.selected()?.item;
-    if (item?.kind === 'guide')
-      return item.guide.kind === 'circle'
-        ? 'Gauge circle'
-        : item.guide.symmetry
-          ? 'Symmetry line'
-          : 'Construction line';
-    if (item?.kind !== 'curve') return 'A point of its own';
-    const drawn = fitPointsOf(item.recipe).length > 0 ? 'Through points' : 'By control points';
-    const symmetric = item.recipe.kind === 'fit' && item.recipe.symmetry ? ', its own mirror' : '';
-    const original = originalName(this.editing.project(), this.editing.selection().items[0]);
-    return `${original ? `Mirror of ${original}: ` : ''}${drawn}, ${isClosed(item.recipe) ? 'closed' : 'open'}${symmetric}`;
-  });
-
-  /** The selected point of its own. */
-  protected readonly point = computed(() => {
-    const item = this.shown.selected()?.item;
-    return item?.kind === 'point' ? item : null;
-  });
-
-  protected place(at: Vector3, axis: number, value: number): void {
-    const [item] = this.editing.selection().items;
-    const to = withCoordinate(at, axis, value);
-    if (item) this.editing.do({ command: 'placePoint', args: { item, to } });
-  }
-}
-
-/** The name of the curve that an item is the mirror of; null for one of its own. */
-function originalName(project: Project | null, id: Id): string | null {
-  const item = project?.items[id];
-  return project && item?.kind === 'curve' && item.recipe.kind === 'mirror' ? project.items[item.recipe.of].name : null;
+  private readonly shown = inject(ShownItems);
+  private readonly toolView = inject(ToolView);
+  protected readonly isOfTool = computed(() => this.toolView.reads() === 'preview');
+  protected readonly hasSelection = computed(
+    () => this.editing.selection().items.length > 1 || this.shown.selected() !== null,
+  );
 }

@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { clicked, GRAPHITE, type Id, type Layer, selectionOf, toggled } from '@pencil-bend/document';
 import { PrimeTemplate, TreeDragDropService } from 'primeng/api';
-import { Popover } from 'primeng/popover';
 import { Tooltip } from 'primeng/tooltip';
 import { Tree, type TreeNodeDropEvent } from 'primeng/tree';
 import { Editing } from '../../session/editing';
@@ -9,11 +8,19 @@ import { ShownItems } from '../../session/shownItems';
 import { Target } from '../../session/target';
 import { Viewports } from '../../session/viewports';
 import { newId } from '../../state/ids';
-import { ColourChoice } from '../../ui/colourChoice';
 import { Icon } from '../../ui/icon';
 import { NameField } from '../../ui/nameField';
+import { ColourPopover } from './colourPopover';
 import { type OutlineNode, type OutlineRow, outlineRows } from './outlineRows';
 import { QuietButton } from '../../ui/buttons';
+
+/** The item, or the layer, whose colour is asked for, and the click that did. */
+interface Colouring {
+  readonly item?: Id;
+  readonly layer?: Id;
+  readonly colour: string;
+  readonly at: Event;
+}
 
 /** Of a row, in pixels. */
 const ROW_HEIGHT = 28;
@@ -21,7 +28,7 @@ const ROW_HEIGHT = 28;
 /** The list of curves by layer, and of groups: select, rename, hide, lock, colour, reorder, delete. */
 @Component({
   selector: 'pb-outline',
-  imports: [QuietButton, ColourChoice, Icon, NameField, Popover, PrimeTemplate, Tooltip, Tree],
+  imports: [QuietButton, ColourPopover, Icon, NameField, PrimeTemplate, Tooltip, Tree],
   providers: [TreeDragDropService],
   templateUrl: './outline.html',
   styleUrl: './outline.css',
@@ -37,9 +44,7 @@ export class Outline {
   /** The row that is renamed, by its key. */
   protected readonly renaming = signal<string | null>(null);
   /** The item, or the layer, whose colour is chosen. */
-  protected readonly colouring = signal<{ readonly item?: Id; readonly layer?: Id; readonly colour: string | null }>({
-    colour: null,
-  });
+  protected readonly colouring = signal<Colouring | null>(null);
   private readonly collapsed = signal<ReadonlySet<string>>(new Set());
 
   private readonly selected = computed(() => new Set(this.editing.selection().items));
@@ -101,7 +106,7 @@ export class Outline {
   }
 
   protected colour(colour: string): void {
-    const { item, layer } = this.colouring();
+    const { item = null, layer = null } = this.colouring() ?? {};
     if (item) this.editing.do({ command: 'colourItem', args: { item, colour } });
     if (layer) this.editing.do({ command: 'setLayer', args: { layer, colour: colour === GRAPHITE ? null : colour } });
   }

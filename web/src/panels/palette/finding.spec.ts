@@ -18,7 +18,7 @@ describe('finding in the palette', () => {
     ['break', 'Trim'],
     ['trace', 'Scale picture'],
     ['corner', 'Fillet'],
-    ['round', 'Circle'],
+    ['round', 'Fillet'],
     ['pattern', 'Array in rows'],
     ['repeat', 'Array around'],
     ['pen', 'Bézier'],

@@ -80,7 +80,9 @@ const VIEWED: Prompt = {
         }
       }
     </div>
-    <pb-said />
+    @defer (when remarks.log().length > 0; prefetch on timer(1500ms)) {
+      <pb-said />
+    } @error {}
     <pb-pointer-place />
   `,
   styles: `

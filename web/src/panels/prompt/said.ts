@@ -10,19 +10,17 @@ import { LinkButton } from '../../ui/buttons';
   selector: 'pb-said',
   imports: [LinkButton, DatePipe, Popover, Tooltip],
   template: `
-    @if (remarks.log().length > 0) {
-      <button pbLink pTooltip="Read again what was said" (click)="said.toggle($event)">said</button>
-      <p-popover #said ariaLabel="What was said">
-        <ul class="log">
-          @for (each of remarks.log(); track each.time) {
-            <li>
-              <time class="number quiet">{{ each.time | date: 'HH:mm' }}</time>
-              <span [class.notice]="each.refused">{{ each.refused ? 'Not done: ' : '' }}{{ each.message }}.</span>
-            </li>
-          }
-        </ul>
-      </p-popover>
-    }
+    <button pbLink pTooltip="Read again what was said" (click)="said.toggle($event)">said</button>
+    <p-popover #said ariaLabel="What was said">
+      <ul class="log">
+        @for (each of remarks.log(); track each.time) {
+          <li>
+            <time class="number quiet">{{ each.time | date: 'HH:mm' }}</time>
+            <span [class.notice]="each.refused">{{ each.refused ? 'Not done: ' : '' }}{{ each.message }}.</span>
+          </li>
+        }
+      </ul>
+    </p-popover>
   `,
   styles: `
     .log {

@@ -1,0 +1,93 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { type Vector3, withCoordinate } from '@pencil-bend/core';
+import { fitPointsOf, handlesByItem, type Id, isClosed, type Project } from '@pencil-bend/document';
+import { Editing } from '../../session/editing';
+import { LossyPreview } from '../../session/lossyPreview';
+import { ShownItems } from '../../session/shownItems';
+import { counted } from '../../ui/labels';
+import { NumberField } from '../../ui/numberField';
+import { PriceBox } from '../price/priceBox';
+import { CurveSections } from './curveSections';
+import { DragConstraints } from './dragConstraints';
+import { GuideSection } from './guideSection';
+import { HandleSection } from './handleSection';
+import { KeyFigures } from './keyFigures';
+import { SelectionSection } from './selectionSection';
+
+/** The card of what is selected: a curve, a point, a guide, or several items. */
+@Component({
+  selector: 'pb-selection-card',
+  imports: [
+    CurveSections,
+    DragConstraints,
+    GuideSection,
+    HandleSection,
+    KeyFigures,
+    NumberField,
+    PriceBox,
+    SelectionSection,
+  ],
+  templateUrl: './selectionCard.html',
+  styleUrl: './inspector.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class SelectionCard {
+  private readonly editing = inject(Editing);
+  private readonly lossy = inject(LossyPreview);
+  private readonly shown = inject(ShownItems);
+  protected readonly axes = ['x', 'y', 'z'] as const;
+  protected readonly units = computed(() => this.editing.project()?.units ?? 'mm');
+  protected readonly asked = computed(() => this.lossy.offer() !== null || this.lossy.busy() !== null);
+
+  /** How many items are selected, when it is more than one. */
+  protected readonly several = computed(() => {
+    const count = this.editing.selection().items.length;
+    return count > 1 ? count : null;
+  });
+
+  /** How many points of several curves are selected. */
+  protected readonly chosen = computed(() => {
+    const taken = handlesByItem(this.editing.selection());
+    const points = taken.reduce((sum, { handles }) => sum + handles.length, 0);
+    return points > 0 ? `${counted(points, 'point', 'points')} of ${counted(taken.length, 'curve', 'curves')}` : null;
+  });
+
+  protected readonly name = computed(() => this.shown.selected()?.item.name ?? null);
+  /** A curve's card has sections; while its points lie on each other it has nothing to say. */
+  protected readonly isCurve = computed(() => (this.shown.selected()?.curve ?? null) !== null);
+  protected readonly isGuide = computed(() => this.shown.selected()?.item.kind === 'guide');
+  protected readonly hasHandles = computed(() => this.editing.selection().handles.length > 0);
+
+  protected readonly kind = computed(() => {
+    const item = this.shown.selected()?.item;
+    if (item?.kind === 'guide')
+      return item.guide.kind === 'circle'
+        ? 'Gauge circle'
+        : item.guide.symmetry
+          ? 'Symmetry line'
+          : 'Construction line';
+    if (item?.kind !== 'curve') return 'A point of its own';
+    const drawn = fitPointsOf(item.recipe).length > 0 ? 'Through points' : 'By control points';
+    const symmetric = item.recipe.kind === 'fit' && item.recipe.symmetry ? ', its own mirror' : '';
+    const original = originalName(this.editing.project(), this.editing.selection().items[0]);
+    return `${original ? `Mirror of ${original}: ` : ''}${drawn}, ${isClosed(item.recipe) ? 'closed' : 'open'}${symmetric}`;
+  });
+
+  /** The selected point of its own. */
+  protected readonly point = computed(() => {
+    const item = this.shown.selected()?.item;
+    return item?.kind === 'point' ? item : null;
+  });
+
+  protected place(at: Vector3, axis: number, value: number): void {
+    const [item] = this.editing.selection().items;
+    const to = withCoordinate(at, axis, value);
+    if (item) this.editing.do({ command: 'placePoint', args: { item, to } });
+  }
+}
+
+/** The name of the curve that an item is the mirror of; null for one of its own. */
+function originalName(project: Project | null, id: Id): string | null {
+  const item = project?.items[id];
+  return project && item?.kind === 'curve' && item.recipe.kind === 'mirror' ? project.items[item.recipe.of].name : null;
+}
