@@ -111,6 +111,13 @@ describe('holding a tangent', () => {
       const [x, y] = tangentAt(whole, 'p3', 'after').direction;
       expect([x, y]).toEqual(near(scale([1, -3, 0], 1 / Math.hypot(1, 3)).slice(0, 2)));
       expect(moved(whole, transformed(reverseCurve(whole), { ...reflection(about) }))).toBeLessThan(1e-9);
+      // Whichever side is turned, or freed, the other goes along.
+      const other = keepSymmetry(whole, setTangent(whole, 'p3', { direction: [1, -1, 0] }, 'after'));
+      expect(tangentAt(other, 'p3', 'before').direction).toEqual(near(scale([1, 1, 0], Math.SQRT1_2)));
+      for (const side of SIDES) {
+        const freed = keepSymmetry(whole, setTangent(whole, 'p3', null, side));
+        expect(fitPointsOf(freed)[2]).not.toHaveProperty('tangents');
+      }
     });
   });
 

@@ -1,7 +1,7 @@
 import { distance, dot, scale, subtract, type TangentConstraint, type Vector3 } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
 import type { FitPoint, FitRecipe, Id, MirrorPlane, Recipe } from '../project/project';
-import { mapTurnedTangents } from './tangentSides';
+import { heldTangent, mapTurnedTangents } from './tangentSides';
 import { freshIds } from './withCurve';
 import { placed, reflection } from './transformed';
 
@@ -66,13 +66,19 @@ function imageOfTangent(tangent: TangentConstraint, { across }: MirrorPlane): Ta
   return { ...tangent, direction: direction.map((value, c) => along * across[c] - value) as unknown as Vector3 };
 }
 
-/** A point in the mirror's plane, where the curve crosses it squarely, or in a corner whose sides are images. */
-function inPlane(point: FitPoint, about: MirrorPlane): FitPoint {
-  const { tangent, tangents } = point;
+/**
+ * A point in the mirror's plane, where the curve crosses it squarely, or in a corner whose sides are images: the side
+ * that is not as it was gives the other.
+ */
+function inPlane(point: FitPoint, about: MirrorPlane, was?: FitPoint): FitPoint {
+  const { tangent, tangents, ...rest } = point;
   const at = ontoPlane(about, point.at);
-  if (tangents) {
-    const before = tangents.before ?? (tangents.after && imageOfTangent(tangents.after, about));
-    return { ...point, at, ...(before && { tangents: { before, after: imageOfTangent(before, about) } }) };
+  if (tangents || was?.tangents) {
+    const own = heldTangent(point, 'before');
+    const other = heldTangent(point, 'after');
+    const isSame = was ? JSON.stringify(own) === JSON.stringify(heldTangent(was, 'before')) : !own;
+    const before = isSame ? other && imageOfTangent(other, about) : own;
+    return { ...rest, at, ...(before && { tangents: { before, after: imageOfTangent(before, about) } }) };
   }
   const side = tangent && dot(tangent.direction, about.across) < 0 ? -1 : 1;
   return { ...point, at, ...(tangent && { tangent: { ...tangent, direction: scale(about.across, side) } }) };
@@ -129,7 +135,7 @@ function folded(
   return points.map((point, i): FitPoint => {
     const other = was.has(point.id) ? partner.get(point.id) : undefined;
     if (other === undefined) return point;
-    if (other === point.id) return changed.has(point) ? inPlane(point, about) : point;
+    if (other === point.id) return changed.has(point) ? inPlane(point, about, was.get(point.id)) : point;
     const j = index.get(other) ?? -1;
     const image = points[j];
     if (!image || !changed.has(image) || (changed.has(point) && i < j)) return point;
