@@ -36,8 +36,8 @@ type Together<Args extends OfCurve> = Args & { readonly also?: readonly Args[] }
 type Edit<Args> = (recipe: Recipe, args: Args, project: Pick<Project, 'tolerance'>) => Recipe;
 
 /**
- * A command that gives a curve another recipe, or several curves one each. Done to a mirror it is done to its original, mirrored back; of a curve
- * that is its own mirror both sides change.
+ * A command that gives a curve another recipe, or several curves one each. Done to a mirror it is done to its original,
+ * mirrored back; of a curve that is its own mirror both sides change.
  */
 function edit<Args extends Together<OfCurve>>(
   schema: Command<Args>['schema'],
