@@ -12,6 +12,7 @@ import { keepShowing } from './keepShowing';
       [max]="position(most())"
       [step]="logarithmic() ? 0.1 : step()"
       [ariaLabel]="label()"
+      [autofocus]="false"
       [disabled]="disabled()"
       [pt]="spoken()"
       (onChange)="slide($event.value ?? 0)"

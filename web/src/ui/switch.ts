@@ -7,7 +7,13 @@ import { keepShowing } from './keepShowing';
   selector: 'pb-switch',
   imports: [ToggleSwitch],
   template: `
-    <p-toggleswitch [ariaLabel]="label()" [disabled]="disabled()" (onChange)="toggle($event.checked)" />
+    <!-- Not told, the library has each new switch ask for the focus. -->
+    <p-toggleswitch
+      [ariaLabel]="label()"
+      [autofocus]="false"
+      [disabled]="disabled()"
+      (onChange)="toggle($event.checked)"
+    />
     @if (states(); as states) {
       <span>{{ on() ? states[1] : states[0] }}</span>
     }

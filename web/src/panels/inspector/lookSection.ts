@@ -19,6 +19,7 @@ import { ColourChoice } from '../../ui/colourChoice';
           <p-select
             size="small"
             ariaLabel="Layer"
+            [autofocus]="false"
             optionLabel="name"
             optionValue="id"
             appendTo="body"
