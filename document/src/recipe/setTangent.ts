@@ -91,7 +91,9 @@ function setFixedTangent(
 ): ControlRecipe {
   const point = fitOf(recipe).points[index];
   const { u, id } = point;
-  const constraints = side ? withTangentOn(point, side, tangent) : { tangent: tangent ?? undefined };
+  const constraints = side
+    ? withTangentOn(point, side, tangent)
+    : { tangent: tangent ?? undefined, tangents: undefined };
   const fixed = withConstraints(recipe, id, constraints);
   if (!tangent) {
     const fit = fitOf(fixed);
