@@ -41,9 +41,10 @@ export function controlIdsOf(recipe: FitRecipe): (index: number) => Id {
 
 /** The shortest of 'c', 'cc', … that begins none of the ids with a number behind it. */
 export function freePrefix(taken: readonly Id[]): string {
-  let prefix = 'c';
-  while (taken.some((id) => new RegExp(`^${prefix}\\d`).test(id))) prefix += 'c';
-  return prefix;
+  for (let prefix = 'c'; ; prefix += 'c') {
+    const begun = new RegExp(`^${prefix}\\d`);
+    if (!taken.some((id) => begun.test(id))) return prefix;
+  }
 }
 
 /** A recipe that writes a curve down by its control points. */

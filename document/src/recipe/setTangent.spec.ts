@@ -5,7 +5,7 @@ import { reverseCurve } from './editEnds';
 import { setKink } from './editFitPoints';
 import { chordAt, setRadius, setTangent, tangentAt } from './setTangent';
 import { keepSymmetry, makeSymmetric } from './symmetry';
-import { SIDES } from './tangentSides';
+import { heldTangent, SIDES } from './tangentSides';
 import { reflection, transformed } from './transformed';
 import { fitPointsOf } from './makeLive';
 import { constrained, cornered, fit, moved } from './recipes.fixture';
@@ -87,6 +87,12 @@ describe('holding a tangent', () => {
       expect(fitPointsOf(setKink(both, 'p4', false))[3]).toMatchObject({ tangent: after });
       const alike = setTangent(fixSpacing(kinked(false, 3)), 'p4', after);
       for (const side of SIDES) expect(tangentAt(alike, 'p4', side).direction).toEqual(near(UP));
+      for (const two of [both, setTangent(setTangent(alike, 'p4', before, 'before'), 'p4', before, 'after')]) {
+        const one = setTangent(two, 'p4', { direction: [1, 1, 0] });
+        for (const side of SIDES) expect(tangentAt(one, 'p4', side).direction[0]).toBeCloseTo(Math.SQRT1_2, 9);
+        const [freed] = fitPointsOf(setTangent(one, 'p4', null)).slice(3);
+        for (const side of SIDES) expect(heldTangent(freed, side)).toBeUndefined();
+      }
       expect(() => setTangent(fit(), 'p2', after, 'before')).toThrow('The curve is smooth there');
     });
 

@@ -33,6 +33,7 @@ import { ShortcutsPanel } from '../panels/shortcuts/shortcutsPanel';
 import { BENCH_SERVICES } from '../session/benchServices';
 import { Editing } from '../session/editing';
 import { LossyPreview } from '../session/lossyPreview';
+import { Opening } from '../session/opening';
 import { Readings } from '../session/readings';
 import { Remarks } from '../session/remarks';
 import { Snaps } from '../session/snaps';
@@ -101,6 +102,7 @@ export class BenchPage implements Workbench {
   readonly editing = inject(Editing);
   readonly hand = inject(ToolInHand);
   readonly lossy = inject(LossyPreview);
+  protected readonly opening = inject(Opening);
   readonly readings = inject(Readings);
   private readonly remarks = inject(Remarks);
   readonly snaps = inject(Snaps);

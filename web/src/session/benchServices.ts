@@ -1,6 +1,7 @@
 import { AddedHandles } from './addedHandles';
 import { Editing } from './editing';
 import { LossyPreview } from './lossyPreview';
+import { Opening } from './opening';
 import { Readings } from './readings';
 import { Remarks } from './remarks';
 import { SelfCrossings } from './selfCrossings';
@@ -22,6 +23,7 @@ export const BENCH_SERVICES = [
   AddedHandles,
   Editing,
   LossyPreview,
+  Opening,
   Readings,
   Remarks,
   SelfCrossings,

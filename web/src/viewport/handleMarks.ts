@@ -50,7 +50,12 @@ export interface HandleMark extends LocatedHandle {
   /** Half the length of a knot's tick; the width of a control point's border. */
   readonly size: number;
   /** The other end of a stem. */
-  readonly foot: { readonly x: number; readonly y: number } | null;
+  readonly foot: Dot | null;
+}
+
+interface Dot {
+  readonly x: number;
+  readonly y: number;
 }
 
 /** Every handle of one curve. */
@@ -108,7 +113,7 @@ export function handlesOf(
     ({ id }) => ({ kind: 'control', id }),
     (i) => `Control point ${i + 1}`,
     // The border thickens with the weight.
-    (i) => Math.min(3.5, Math.max(0.8, 1.4 * Math.sqrt(points.control[i].weight))),
+    (i) => ({ size: Math.min(3.5, Math.max(0.8, 1.4 * Math.sqrt(points.control[i].weight))) }),
   );
   const breaks = breaksOf(curve);
   const periodic = curve.closing === 'periodic';
@@ -120,18 +125,17 @@ export function handlesOf(
   const onCurve = inner.map(({ u, multiplicity }, i) => ({ u, multiplicity, at: vectorAt(places, i) }));
   const bends = points.fit.length > 0 ? [] : onCurve;
   const ticks = periodic ? onCurve.slice(1) : onCurve;
+  const turnAt = (u: number): number => {
+    const d = derivatives(curve, u, 1);
+    return degrees(builder.pixel([d[0], d[1], d[2]]), builder.pixel([d[0] + d[3], d[1] + d[4], d[2] + d[5]]));
+  };
   const knots = builder.all(
     ticks,
     KNOTS_APART,
     ({ u }) => ({ kind: 'knot', u }),
     (i) => `Knot ${i + 1} at ${Number(ticks[i].u.toFixed(4))}`,
-    (i) => TICK + TICK_MORE * (ticks[i].multiplicity - 1),
+    (i) => ({ size: TICK + TICK_MORE * (ticks[i].multiplicity - 1), turn: turnAt(ticks[i].u) }),
   );
-  const turnAt = (u: number): number => {
-    const d = derivatives(curve, u, 1);
-    const [here, along] = [builder.pixel([d[0], d[1], d[2]]), builder.pixel([d[0] + d[3], d[1] + d[4], d[2] + d[5]])];
-    return (Math.atan2(along.y - here.y, along.x - here.x) * 180) / Math.PI;
-  };
   const spans = spansOf(curve);
   const middle = spans[spans.length >> 1];
   const middleU = (curve.knots[middle] + curve.knots[middle + 1]) / 2;
@@ -148,8 +152,8 @@ export function handlesOf(
       ({ u }) => ({ kind: 'on', u }),
       (i) => `Curve at knot ${i + 1}`,
     ),
-    knots: knots.map((knot) => ({ ...knot, turn: 'u' in knot.handle ? turnAt(knot.handle.u) : 0 })),
-    start: { ...builder.mark({ kind: 'seam' }, evaluate(curve, first), 'Start'), turn: turnAt(first) },
+    knots,
+    start: builder.mark({ kind: 'seam' }, evaluate(curve, first), 'Start', { turn: turnAt(first) }),
     // The arrow stands in the middle of the middle span, clear of the points at its ends.
     direction: { ...builder.pixel(evaluate(curve, middleU)), turn: turnAt(middleU) },
     polygon: pathOf(points.control.map(({ at }) => builder.pixel(at))) + (periodic ? 'Z' : ''),
@@ -158,7 +162,10 @@ export function handlesOf(
   };
 }
 
-/** Makes marks at a zoom: hundreds for every move of a drag. */
+/** How a mark is drawn. */
+type Drawn = Partial<Pick<HandleMark, 'size' | 'turn' | 'foot'>>;
+
+/** Makes marks at a zoom: hundreds for every move of a drag, so each is written in one go. */
 class MarkBuilder {
   constructor(
     private readonly viewport: Viewport,
@@ -166,16 +173,23 @@ class MarkBuilder {
     private readonly added: ReadonlySet<string>,
   ) {}
 
-  pixel(at: Vector3): { readonly x: number; readonly y: number } {
+  pixel(at: Vector3): Dot {
     const [x, y] = toPixel(this.viewport, at);
     return { x, y };
   }
 
-  mark(handle: Handle, at: Vector3, label: string, size = 0): HandleMark {
+  mark(handle: Handle, at: Vector3, label: string, { turn = 0, size = 0, foot = null }: Drawn = {}): HandleMark {
     const key = keyOf(handle);
     const { x, y } = this.pixel(at);
     const [selected, added] = [this.chosen.has(key), this.added.has(key)];
-    return { handle, at, key, label, x, y, selected, added, turn: 0, size, foot: null };
+    return { handle, at, key, label, x, y, selected, added, turn, size, foot };
+  }
+
+  /** The end of a stem on a place. */
+  onStem(handle: Handle, foot: Vector3, stem: Vector3, label: string, size = 0): HandleMark {
+    const at = add(foot, stem);
+    const from = this.pixel(foot);
+    return this.mark(handle, at, label, { turn: degrees(from, this.pixel(at)), size, foot: from });
   }
 
   /**
@@ -187,7 +201,7 @@ class MarkBuilder {
     apart: number,
     handleOf: (place: Place) => Handle,
     labelOf: (index: number) => string,
-    sizeOf: (index: number) => number = () => 0,
+    drawnAs?: (index: number) => Drawn,
   ): HandleMark[] {
     const marks: HandleMark[] = [];
     let [x, y] = [Infinity, Infinity];
@@ -196,7 +210,7 @@ class MarkBuilder {
       const clear = !(Math.hypot(px - x, py - y) < apart);
       if (!clear && i < places.length - 1 && !this.stays(handleOf(place))) return;
       [x, y] = [px, py];
-      marks.push(this.mark(handleOf(place), place.at, labelOf(i), sizeOf(i)));
+      marks.push(this.mark(handleOf(place), place.at, labelOf(i), drawnAs?.(i)));
     });
     return marks;
   }
@@ -241,6 +255,9 @@ export function chosenMarks(
 
 const NONE: ReadonlySet<string> = new Set();
 
+/** The angle of the way from one pixel to another. */
+const degrees = (from: Dot, to: Dot): number => (Math.atan2(to.y - from.y, to.x - from.x) * 180) / Math.PI;
+
 /** All that can be taken hold of, in the order in which keys go through it. */
 export const inKeyOrder = (
   { fit, control, tangents, weights, on, knots, start }: Handles,
@@ -263,8 +280,8 @@ function tangentMarks(recipe: Recipe, { fit }: CurvePoints, builder: MarkBuilder
   const last = fit.length - 1;
   return fit.flatMap(({ id, at }, i): HandleMark[] => {
     const isEnd = !closed && (i === 0 || i === last);
-    const point = builder.mark({ kind: 'fit', id }, at, '');
-    if (!isEnd && !point.selected && !points[i].tangent && !points[i].tangents) return [];
+    const isHeld = points[i].tangent ?? points[i].tangents;
+    if (!isEnd && !isHeld && !builder.isChosen({ kind: 'fit', id })) return [];
     const sides = !isEnd ? ([1, -1] as const) : i === 0 ? ([1] as const) : ([-1] as const);
     return sides.flatMap((side): HandleMark[] => {
       const which = sideAt(recipe, id, side);
@@ -277,10 +294,9 @@ function tangentMarks(recipe: Recipe, { fit }: CurvePoints, builder: MarkBuilder
         throw error;
       }
       const stem = scale(tangent.direction, side * tangent.mm * HANDLE_SHARE);
-      const end = builder.mark({ kind: 'tangent', id, side }, add(at, stem), `Tangent ${which ?? 'at'} point ${i + 1}`);
-      const turn = (Math.atan2(end.y - point.y, end.x - point.x) * 180) / Math.PI;
+      const label = `Tangent ${which ?? 'at'} point ${i + 1}`;
       const held = heldTangent(points[i], which ?? 'after') !== undefined;
-      return [{ ...end, turn, foot: { x: point.x, y: point.y }, size: held ? 1 : 0 }];
+      return [builder.onStem({ kind: 'tangent', id, side }, at, stem, label, held ? 1 : 0)];
     });
   });
 }
@@ -309,11 +325,7 @@ function turnMarks(
       throw error;
     }
     const stem = scale(tangent.direction, tangent.mm * HANDLE_SHARE);
-    const foot = builder.pixel(at);
-    return handles.map((handle) => {
-      const end = builder.mark(handle, add(at, scale(stem, handle.side)), `Tangent at knot ${i + 1}`);
-      return { ...end, turn: (Math.atan2(end.y - foot.y, end.x - foot.x) * 180) / Math.PI, foot };
-    });
+    return handles.map((handle) => builder.onStem(handle, at, scale(stem, handle.side), `Tangent at knot ${i + 1}`));
   });
 }
 
@@ -373,7 +385,7 @@ export function curvePath(curve: Curve, viewport: Viewport): string {
   return pathOf(places);
 }
 
-export const pathOf = (places: readonly { readonly x: number; readonly y: number }[]): string =>
+export const pathOf = (places: readonly Dot[]): string =>
   places.length > 0 ? `M${places.map(({ x, y }) => `${x.toFixed(1)} ${y.toFixed(1)}`).join('L')}` : '';
 
 const xy = ([x, y]: Pixel) => ({ x, y });

@@ -88,7 +88,9 @@ export class Pane {
   protected readonly points = computed(() => {
     const { items } = this.editing.selection();
     return this.shown.all().flatMap(({ id, item, at, made }) => {
-      return at ? [{ id, colour: item.colour, selected: made || items.includes(id), ...this.pixel(at) }] : [];
+      if (!at) return [];
+      const { x, y } = this.pixel(at);
+      return [{ id, colour: item.colour, selected: made || items.includes(id), x, y }];
     });
   });
   protected readonly area = computed(() => {

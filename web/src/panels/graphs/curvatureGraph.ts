@@ -73,13 +73,13 @@ export function drawGraph(
   ] as const) {
     context.beginPath();
     context.moveTo(xOf(frame, 0), zero);
-    profile.s.forEach((s, i) => context.lineTo(xOf(frame, s), yOf(frame, sign * Math.max(0, sign * profile.kappa[i]))));
+    trace(context, frame, profile, (kappa) => sign * Math.max(0, sign * kappa));
     context.lineTo(xOf(frame, length), zero);
     context.fillStyle = colour;
     context.fill();
   }
   context.beginPath();
-  profile.s.forEach((s, i) => context.lineTo(xOf(frame, s), yOf(frame, profile.kappa[i])));
+  trace(context, frame, profile, (kappa) => kappa);
   context.strokeStyle = INK;
   context.lineWidth = 1.6;
   context.lineJoin = 'round';
@@ -89,6 +89,16 @@ export function drawGraph(
     const x = Math.round(xOf(frame, cursor)) + 0.5;
     line(context, '#c8431f', [x, TOP - 6], [x, height - BOTTOM]);
   }
+}
+
+/** A line through what is made of the curvature at every sample. */
+function trace(
+  context: CanvasRenderingContext2D,
+  frame: GraphFrame,
+  { s, kappa }: CurvatureProfile,
+  shown: (kappa: number) => number,
+): void {
+  for (let i = 0; i < s.length; i++) context.lineTo(xOf(frame, s[i]), yOf(frame, shown(kappa[i])));
 }
 
 /** The zero line, and ticks at round lengths. */

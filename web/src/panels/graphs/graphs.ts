@@ -1,29 +1,18 @@
 import { Editing } from '../../session/editing';
+import { Opening } from '../../session/opening';
 import { ShownItems } from '../../session/shownItems';
 import { Readings } from '../../session/readings';
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  DestroyRef,
-  effect,
-  type ElementRef,
-  inject,
-  signal,
-  viewChild,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Tab, TabList, TabPanel, TabPanels, Tabs } from 'primeng/tabs';
+import { CurvatureCanvas } from './curvatureCanvas';
 import { GraphFigures } from './graphFigures';
 import { KnotLine } from './knotLine';
 import { NotLoaded } from '../../ui/notLoaded';
-import { UNIT } from '../../ui/length';
-import { inflectionsInWords } from '../../ui/labels';
-import { drawGraph, lengthAtX, graphFrame } from './curvatureGraph';
 
-/** The graph under the sheet: signed curvature over arc length, with the cursor it shares with the sheet. */
+/** The strip under the sheet: the graph of the curvature, or the knot line. */
 @Component({
   selector: 'pb-graphs',
-  imports: [GraphFigures, KnotLine, NotLoaded, Tab, TabList, TabPanel, TabPanels, Tabs],
+  imports: [CurvatureCanvas, GraphFigures, KnotLine, NotLoaded, Tab, TabList, TabPanel, TabPanels, Tabs],
   template: `
     <p-tabs [value]="tab()" (valueChange)="tab.set($any($event))">
       <header>
@@ -42,15 +31,7 @@ import { drawGraph, lengthAtX, graphFrame } from './curvatureGraph';
         <p-tabpanel value="curvature">
           @if (tab() === 'curvature') {
             @if (hasProfile()) {
-              <div class="graph" #box>
-                <canvas
-                  #canvas
-                  role="img"
-                  [attr.aria-label]="'Signed curvature over arc length, ' + inflections()"
-                  (pointermove)="hover($event.offsetX)"
-                  (pointerleave)="readings.cursor.set(null)"
-                ></canvas>
-              </div>
+              <pb-curvature-canvas />
             } @else {
               <p class="quiet">Select a curve to read its curvature along its length.</p>
             }
@@ -58,7 +39,7 @@ import { drawGraph, lengthAtX, graphFrame } from './curvatureGraph';
         </p-tabpanel>
         <p-tabpanel value="knots">
           @let knots = tab() === 'knots' && hasCurve();
-          @defer (when knots; prefetch on timer(1500ms)) {
+          @defer (when knots; prefetch when opening.isOver()) {
             @if (knots) {
               <pb-knot-line />
             }
@@ -125,32 +106,15 @@ import { drawGraph, lengthAtX, graphFrame } from './curvatureGraph';
     p {
       padding: 14px 18px;
     }
-    .graph {
-      position: relative;
-      flex: 1;
-      min-height: 0;
-    }
-    canvas {
-      position: absolute;
-      inset: 0;
-      width: 100%;
-      height: 100%;
-      cursor: crosshair;
-    }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Graphs {
-  protected readonly editing = inject(Editing);
-  protected readonly shown = inject(ShownItems);
-  protected readonly readings = inject(Readings);
-  private readonly canvas = viewChild<ElementRef<HTMLCanvasElement>>('canvas');
-  private readonly size = signal<readonly [number, number]>([0, 0]);
-  private readonly observer = new ResizeObserver(([entry]) =>
-    this.size.set([entry.contentRect.width, entry.contentRect.height]),
-  );
+  private readonly editing = inject(Editing);
+  protected readonly opening = inject(Opening);
+  private readonly shown = inject(ShownItems);
+  private readonly readings = inject(Readings);
   protected readonly tab = signal<'curvature' | 'knots'>('curvature');
-  protected readonly units = computed(() => this.editing.project()?.units ?? 'mm');
 
   /** Of several selected curves the graph shows one: this is its name. */
   protected readonly whose = computed(() => {
@@ -160,45 +124,11 @@ export class Graphs {
 
   protected readonly hasProfile = computed(() => this.readings.reading() !== null);
   protected readonly hasCurve = computed(() => (this.shown.selected()?.curve ?? null) !== null);
-  protected readonly inflections = computed(() => inflectionsInWords(this.readings.reading()?.inflections ?? 0));
-
-  private readonly frame = computed(() => {
-    const profile = this.readings.reading()?.profile;
-    const [width, height] = this.size();
-    return profile && width > 0 && height > 0 ? graphFrame(profile, width, height, UNIT[this.units()]) : null;
-  });
-
-  constructor() {
-    effect(() => {
-      const canvas = this.canvas()?.nativeElement;
-      this.observer.disconnect();
-      if (canvas) this.observer.observe(canvas);
-    });
-    effect(() => {
-      const canvas = this.canvas()?.nativeElement;
-      const frame = this.frame();
-      const profile = this.readings.reading()?.profile;
-      const cursor = this.readings.cursor();
-      const context = canvas?.getContext('2d');
-      if (!canvas || !context || !frame || !profile) return;
-      const ratio = window.devicePixelRatio;
-      const [width, height] = [Math.round(frame.width * ratio), Math.round(frame.height * ratio)];
-      if (canvas.width !== width || canvas.height !== height) [canvas.width, canvas.height] = [width, height];
-      context.setTransform(ratio, 0, 0, ratio, 0, 0);
-      drawGraph(context, frame, profile, cursor);
-    });
-    inject(DestroyRef).onDestroy(() => this.observer.disconnect());
-  }
 
   /** A tab lets no key go up to the bench: those that are not its own are sent there. */
   protected passOn(event: KeyboardEvent): void {
     const own =
       event.key.startsWith('Arrow') || ['Home', 'End', 'PageUp', 'PageDown', 'Enter', ' ', 'Tab'].includes(event.key);
     if (!own) window.dispatchEvent(new KeyboardEvent('keydown', event));
-  }
-
-  protected hover(x: number): void {
-    const frame = this.frame();
-    if (frame) this.readings.cursor.set(lengthAtX(frame, x));
   }
 }

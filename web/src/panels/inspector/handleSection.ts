@@ -37,6 +37,7 @@ import { Choice, type ChoiceOption } from '../../ui/choice';
 import { Hold } from '../../ui/hold';
 import { Icon } from '../../ui/icon';
 import { NumberField } from '../../ui/numberField';
+import { DirectionLinks } from './directionLinks';
 import { FramedButton, LinkButton } from '../../ui/buttons';
 
 const AXES = ['x', 'y', 'z'] as const;
@@ -67,7 +68,7 @@ interface Tangent {
 /** The selected handle in numbers: its place, and what is held at it. */
 @Component({
   selector: 'pb-handle-section',
-  imports: [FramedButton, LinkButton, Choice, Hold, Icon, NumberField, Tooltip],
+  imports: [DirectionLinks, FramedButton, LinkButton, Choice, Hold, Icon, NumberField, Tooltip],
   templateUrl: './handleSection.html',
   styleUrl: './sections.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -271,6 +272,12 @@ export class HandleSection {
 
   protected turn(tangent: Tangent, angle: number): void {
     this.setTangent(tangent, { ...tangent.held, direction: directionIn(this.plane(), (angle * Math.PI) / 180) });
+  }
+
+  /** To the right or up, or as the tangent points now to the left or down. */
+  protected pointAlong(tangent: Tangent, axis: 'x' | 'y'): void {
+    const back = tangent.direction[axis === 'x' ? 0 : 1] < 0;
+    this.turn(tangent, axis === 'x' ? (back ? 180 : 0) : back ? -90 : 90);
   }
 
   protected strengthen(tangent: Tangent, value: number, inRatio: boolean): void {

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { Editing } from '../../session/editing';
+import { Opening } from '../../session/opening';
 import { ShownItems } from '../../session/shownItems';
 import { ToolInHand } from '../../session/toolInHand';
 import { ToolView } from '../../session/toolView';
@@ -20,6 +21,7 @@ import { TraceSection } from './traceSection';
 })
 export class Inspector {
   protected readonly editing = inject(Editing);
+  protected readonly opening = inject(Opening);
   protected readonly hand = inject(ToolInHand);
   private readonly shown = inject(ShownItems);
   private readonly toolView = inject(ToolView);

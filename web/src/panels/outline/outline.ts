@@ -4,6 +4,7 @@ import { PrimeTemplate, TreeDragDropService } from 'primeng/api';
 import { Tooltip } from 'primeng/tooltip';
 import { Tree, type TreeNodeDropEvent } from 'primeng/tree';
 import { Editing } from '../../session/editing';
+import { Opening } from '../../session/opening';
 import { ShownItems } from '../../session/shownItems';
 import { Target } from '../../session/target';
 import { Viewports } from '../../session/viewports';
@@ -36,6 +37,7 @@ const ROW_HEIGHT = 28;
 })
 export class Outline {
   protected readonly editing = inject(Editing);
+  protected readonly opening = inject(Opening);
   protected readonly target = inject(Target);
   private readonly shown = inject(ShownItems);
   private readonly viewports = inject(Viewports);

@@ -1,6 +1,7 @@
 import { StepHistory } from '../../session/stepHistory';
 import { ToolView } from '../../session/toolView';
 import { Editing } from '../../session/editing';
+import { Opening } from '../../session/opening';
 import { Viewports } from '../../session/viewports';
 import { TypedPlace } from '../../session/typedPlace';
 import {
@@ -80,7 +81,7 @@ const VIEWED: Prompt = {
         }
       }
     </div>
-    @defer (when remarks.log().length > 0; prefetch on timer(1500ms)) {
+    @defer (when remarks.log().length > 0; prefetch when opening.isOver()) {
       <pb-said />
     } @error {}
     <pb-pointer-place />
@@ -124,6 +125,7 @@ const VIEWED: Prompt = {
 })
 export class PromptLine {
   protected readonly editing = inject(Editing);
+  protected readonly opening = inject(Opening);
   protected readonly stepHistory = inject(StepHistory);
   protected readonly toolView = inject(ToolView);
   protected readonly viewports = inject(Viewports);

@@ -1,0 +1,27 @@
+import { computed, effect, inject, Injectable, signal } from '@angular/core';
+import { Editing } from './editing';
+
+/** So long after the sheet was drawn a user looks at it before anything else is wanted. */
+const LOOK_MS = 1500;
+
+/** Tells when a project has been opened and drawn: what its first picture did without is fetched then. */
+@Injectable()
+export class Opening {
+  private readonly over = signal(false);
+  readonly isOver = this.over.asReadonly();
+
+  constructor() {
+    const editing = inject(Editing);
+    const hasProject = computed(() => editing.project() !== null);
+    effect((onCleanup) => {
+      if (!hasProject()) return;
+      let timer: ReturnType<typeof setTimeout> | undefined;
+      // A frame of many curves takes long: the time runs from its end.
+      const frame = requestAnimationFrame(() => (timer = setTimeout(() => this.over.set(true), LOOK_MS)));
+      onCleanup(() => {
+        cancelAnimationFrame(frame);
+        clearTimeout(timer);
+      });
+    });
+  }
+}
