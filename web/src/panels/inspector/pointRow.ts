@@ -1,21 +1,37 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import { withCoordinate } from '@pencil-bend/core';
-import { handlesOn, type Id, sameHandle } from '@pencil-bend/document';
+import { type Vector3, withCoordinate } from '@pencil-bend/core';
+import { type Handle, handlesOn, type Id, sameHandle } from '@pencil-bend/document';
 import { Tooltip } from 'primeng/tooltip';
 import { Editing } from '../../session/editing';
 import { Icon } from '../../ui/icon';
 import { NumberField } from '../../ui/numberField';
 import { ListedPoints } from './listedPoints';
 
+interface Row {
+  readonly at: Vector3;
+  /** Of a control point. */
+  readonly weight: number | null;
+  /** What is held, in words. */
+  readonly held: string | null;
+  readonly kind: Handle['kind'];
+  readonly selected: boolean;
+}
+
+function isSameRow(a: Row | null, b: Row | null): boolean {
+  if (!a || !b) return a === b;
+  const isSame = a.weight === b.weight && a.held === b.held && a.kind === b.kind && a.selected === b.selected;
+  return isSame && a.at.every((x, c) => x === b.at[c]);
+}
+
 /** A point of the table as numbers. Of a drag only the rows of points that move take notice. */
 @Component({
   selector: 'tr[pbPointRow]',
   imports: [Icon, NumberField, Tooltip],
   template: `
-    @if (at(); as at) {
-      <th scope="row" [class.held]="held() !== null">
+    @if (row(); as row) {
+      <th scope="row" [class.held]="row.held !== null">
         {{ label() }}
-        @if (held(); as held) {
+        @if (row.held; as held) {
           <pb-icon name="locked" [pTooltip]="'Held: ' + held" tooltipPosition="left" />
         }
       </th>
@@ -23,8 +39,8 @@ import { ListedPoints } from './listedPoints';
         <td>
           <pb-number
             class="cell"
-            [label]="name() + ' ' + axis"
-            [value]="at[i]"
+            [label]="name(row) + ' ' + axis"
+            [value]="row.at[i]"
             [units]="units()"
             [quiet]="true"
             (entered)="choose()"
@@ -33,12 +49,12 @@ import { ListedPoints } from './listedPoints';
           />
         </td>
       }
-      @if (weight() !== null) {
+      @if (row.weight !== null) {
         <td>
           <pb-number
             class="cell"
-            [label]="name() + ' weight'"
-            [value]="weight()"
+            [label]="name(row) + ' weight'"
+            [value]="row.weight"
             [digits]="4"
             [least]="1e-9"
             [most]="1e9"
@@ -64,22 +80,29 @@ export class PointRow {
   private readonly points = inject(ListedPoints);
   protected readonly axes = ['x', 'y', 'z'] as const;
   protected readonly units = computed(() => this.editing.project()?.units ?? 'mm');
-  protected readonly name = computed(
-    () => `${this.points.which() === 'fit' ? 'Point' : 'Control point'} ${this.label()}`,
+  /** In one piece, for every row asks for its own with every move of a drag. */
+  protected readonly row = computed(
+    (): Row | null => {
+      const id = this.id();
+      const point = this.points.byId(id);
+      if (!point) return null;
+      const handle = this.points.handleOf(id);
+      const selected = this.editing.selection().handles.some((each) => sameHandle(each, handle));
+      return { at: point.at, weight: point.weight ?? null, held: this.points.heldAt(id), kind: handle.kind, selected };
+    },
+    { equal: isSameRow },
   );
-  protected readonly at = computed(() => this.points.byId(this.id())?.at ?? null, {
-    equal: (a, b) => a === b || (a !== null && b !== null && a.every((x, c) => x === b[c])),
-  });
-  protected readonly weight = computed(() => this.points.byId(this.id())?.weight ?? null);
-  protected readonly held = computed(() => this.points.heldAt(this.id()));
-  private readonly handle = computed(() => this.points.handleOf(this.id()));
-  protected readonly isSelected = computed(() =>
-    this.editing.selection().handles.some((handle) => sameHandle(handle, this.handle())),
-  );
+
+  /** By itself: the table around it need not follow what else changes. */
+  protected readonly isSelected = computed(() => this.row()?.selected ?? false);
+
+  protected name({ kind }: Row): string {
+    return `${kind === 'fit' ? 'Point' : 'Control point'} ${this.label()}`;
+  }
 
   protected choose(): void {
     const [item] = this.editing.selection().items;
-    if (item && !this.isSelected()) this.editing.select(handlesOn(item, [this.handle()]));
+    if (item && !this.isSelected()) this.editing.select(handlesOn(item, [this.points.handleOf(this.id())]));
   }
 
   protected tell(column: string, mistake: string | null): void {
@@ -87,7 +110,7 @@ export class PointRow {
   }
 
   protected move(axis: number, value: number): void {
-    const at = this.at();
+    const at = this.row()?.at;
     if (!at) return;
     this.editing.doToSelected('movePoints', { moves: [{ point: this.id(), to: withCoordinate(at, axis, value) }] });
   }
