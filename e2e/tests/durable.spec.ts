@@ -186,6 +186,8 @@ test('stops gracefully: an answer that was begun is finished, and the exit is cl
     headers: { 'Content-Type': 'application/json' },
     body: JSON.stringify({ demo: true }),
   });
+  // A connection outlasts the pause between two changes: closed under a request, it would be an error.
+  expect(made.headers.get('keep-alive')).toBe('timeout=65');
   const { id } = await made.json();
   const asked = Array.from({ length: 30 }, () =>
     fetch(`${server.address}/api/projects/${id}/copies`, { method: 'POST' }),

@@ -15,6 +15,11 @@ import { settingsFrom } from './settings';
 const root = join(dirname(fileURLToPath(import.meta.url)), '../..');
 
 const BIN_LOOKED_AT_MS = 12 * 3600 * 1000;
+/**
+ * A connection stays open so long after an answer: where it is closed just when the next request comes on it, whoever
+ * sent that sees an error. The five seconds of Node are about what lies between two changes to a drawing.
+ */
+const KEEP_OPEN_MS = 65_000;
 /** Longest time that an answer which was begun may take when the server stops. */
 const LAST_ANSWERS_MS = 10_000;
 
@@ -32,6 +37,7 @@ async function main(): Promise<void> {
   if (process.argv.includes('--demo') && (await store.list()).length === 0) await store.create(kettle());
 
   const server = createServer(
+    { keepAliveTimeout: KEEP_OPEN_MS },
     makeApp({ store, stages: new Stages(database), pictures: new Pictures(database), settings, log }),
   );
   server.on('error', (error: NodeJS.ErrnoException) => {
