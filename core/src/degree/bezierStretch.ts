@@ -1,15 +1,11 @@
 import type { Curve } from '../curve/curve';
+import { cutBezier } from '../linear/bezierHalves';
 import { bezierPieces } from './bezierPieces';
 
-/** A Bézier piece, homogeneous, cut in two at t (de Casteljau: The NURBS Book, A1.5). */
+/** A Bézier piece, homogeneous, cut in two at t. */
 export function halvesAt(points: Float64Array, t: number): [Float64Array, Float64Array] {
-  const count = points.length / 4;
-  const left = new Float64Array(points.length);
-  const right = points.slice();
-  for (let r = 0; r < count; r++) {
-    for (let c = 0; c < 4; c++) left[4 * r + c] = right[c];
-    for (let i = 0; i < 4 * (count - 1 - r); i++) right[i] = (1 - t) * right[i] + t * right[i + 4];
-  }
+  const [left, right] = [new Float64Array(points.length), points.slice()];
+  cutBezier(right, left, 4, t);
   return [left, right];
 }
 

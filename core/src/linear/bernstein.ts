@@ -1,3 +1,4 @@
+import { cutBezier } from './bezierHalves';
 import { signChange } from './signChange';
 
 /**
@@ -69,13 +70,8 @@ export function valueAt(a: Bernstein, t: number): number {
 }
 
 function halves(a: Bernstein, t: number): [Bernstein, Bernstein] {
-  const n = a.length;
-  const left = new Float64Array(n);
-  const right = a.slice();
-  for (let r = 0; r < n; r++) {
-    left[r] = right[0];
-    for (let i = 0; i < n - 1 - r; i++) right[i] = (1 - t) * right[i] + t * right[i + 1];
-  }
+  const [left, right] = [new Float64Array(a.length), a.slice()];
+  cutBezier(right, left, 1, t);
   return [left, right];
 }
 

@@ -34,7 +34,28 @@ function made(count: number): GaussRule {
   return { nodes, weights };
 }
 
-const EIGHT = gaussRule(8);
+export const EIGHT = gaussRule(8);
+
+const bernstein: Float64Array[] = [];
+
+/** The Bernstein polynomials of a degree at the 8 nodes, seen over [0, 1]: degree + 1 values for each node. */
+export function bernsteinRows(degree: number): Float64Array {
+  return (bernstein[degree] ??= rowsOf(degree));
+}
+
+function rowsOf(degree: number): Float64Array {
+  const width = degree + 1;
+  const rows = new Float64Array(8 * width);
+  EIGHT.nodes.forEach((node, k) => {
+    const t = (1 + node) / 2;
+    rows[k * width] = 1;
+    for (let n = 1; n <= degree; n++) {
+      for (let i = n; i > 0; i--) rows[k * width + i] = (1 - t) * rows[k * width + i] + t * rows[k * width + i - 1];
+      rows[k * width] *= 1 - t;
+    }
+  });
+  return rows;
+}
 
 /** The integral of `f` from a to b by 8 nodes; exact for polynomials up to degree 15. */
 export function integrate(f: (t: number) => number, a: number, b: number): number {

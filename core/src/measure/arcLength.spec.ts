@@ -67,6 +67,48 @@ describe('arcLength', () => {
     expect(() => lengthAt(measured, 7.1)).toThrow(RangeError);
   });
 
+  it('does not miss a cusp that no node comes near', () => {
+    // Along the line y = x there and back: (u − d)² and u² − d² turn at different places; three terms, one cusp at d.
+    const d = 0.009;
+    const cusp = makeCurve(2, [0, 0, 0, 1, 1, 1], homogeneous([d * d, 0, 0, d * d - d, 0, 0, (1 - d) ** 2, 0, 0].map((x) => 100 * x))); // prettier-ignore
+    expect(arcLength(cusp).total).toBeCloseTo(100 * (d * d + (1 - d) ** 2), 9);
+    // The same cusp anywhere, and rounded off by a little: √(x² + h²) in closed form.
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 1, noNaN: true }), fc.constantFrom(0, 1e-9, 1e-5, 1e-3, 0.1), (at, h) => {
+        const turning = makeCurve(2, [0, 0, 0, 1, 1, 1], homogeneous([at * at, 0, 0, at * at - at, h, 0, (1 - at) ** 2, 2 * h, 0])); // prettier-ignore
+        // r' = 2 (u − at, h).
+        const to = (x: number) => x * Math.hypot(x, h) + (h > 0 ? h * h * Math.asinh(x / h) : 0);
+        expect(Math.abs(arcLength(turning).total - (to(at) + to(1 - at)))).toBeLessThan(1e-9);
+      }),
+    );
+  });
+
+  it('does not miss what weights press into a tiny share of the parameters', () => {
+    const straight = makeCurve(1, [0, 0, 1, 1], homogeneous([0, 0, 0, 100, 0, 0], [1e6, 1e-6]));
+    expect(arcLength(straight).total).toBeCloseTo(100, 9);
+    // Out to (100, 0) and back, all of it within 1e-12 of the ends.
+    const spike = makeCurve(2, [0, 0, 0, 1, 1, 1], homogeneous([0, 0, 0, 100, 0, 0, 0, 0, 0], [1e-6, 1e6, 1e-6]));
+    expect(arcLength(spike).total).toBeCloseTo(200, 6);
+    // A full circle's worth of arcs keeps its length whatever its parameter does (a Möbius change of it).
+    const speed = 3e4;
+    const quarter = makeCurve(2, [0, 0, 0, 1, 1, 1], homogeneous([25, 0, 0, 25, 25, 0, 0, 25, 0], [1, Math.SQRT1_2 * speed, speed ** 2])); // prettier-ignore
+    expect(Math.abs(arcLength(quarter).total - 12.5 * Math.PI)).toBeLessThan(1e-8);
+  });
+
+  it('ends where rounding is all that is left', () => {
+    const rough = makeCurve(
+      2,
+      [0, 0, 0, 1e-6, 1e-6, 1, 1, 1],
+      homogeneous([0, 0, 0, -12, -20, 0, -44, -27, 0, -45, -27, 0, -46, -27, 0], [1, 1e-4, 1e8, 1e8, 1e8]),
+    );
+    const measured = arcLength(rough);
+    expect(measured.parameters.length).toBeLessThan(1000);
+    // Between the chords and the control polygon.
+    expect(measured.total).toBeGreaterThan(Math.hypot(44, 27) + 2 - 1e-9);
+    expect(measured.total).toBeLessThan(Math.hypot(12, 20) + Math.hypot(32, 7) + 2);
+    expect(lengthAt(measured, 1)).toBe(measured.total);
+  });
+
   it('ends on degenerate input', () => {
     const still = makeCurve(2, [0, 0, 0, 1, 1, 1], homogeneous(new Float64Array(9).fill(4)));
     expect(arcLength(still).total).toBe(0);

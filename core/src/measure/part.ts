@@ -1,4 +1,5 @@
 import { angleBetween, cross, dot, length, scale, subtract, type Vector3 } from '../linear/vector';
+import { bezierHalves } from '../linear/bezierHalves';
 import type { Curve } from '../curve/curve';
 import { derivativesInSpan } from '../curve/evaluate';
 import type { BoxTree } from './boxTree';
@@ -78,15 +79,9 @@ function coneOf(runs: readonly (readonly number[])[]): { axis: Vector3; spread: 
 /** The spread of two parts together, around their common chord. */
 export const adjoining = (a: Part, b: Part): number => coneOf([a.places, b.places]).spread;
 
-/** The two halves by parameter (de Casteljau). */
+/** The two halves by parameter. */
 export function halves({ curve, span, from, to, points }: Part): [Part, Part] {
-  const count = points.length / 4;
-  const left: number[] = [];
-  const right = points.slice();
-  for (let r = 0; r < count; r++) {
-    left.push(right[0], right[1], right[2], right[3]);
-    for (let i = 0; i < 4 * (count - 1 - r); i++) right[i] = (right[i] + right[i + 4]) / 2;
-  }
+  const [left, right] = bezierHalves(points, 4, 0.5);
   const middle = (from + to) / 2;
   return [made(curve, span, from, middle, left), made(curve, span, middle, to, right)];
 }
