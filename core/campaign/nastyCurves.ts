@@ -39,7 +39,11 @@ export function nastyCurve(random: Random, nastiness: Nastiness = {}): Curve {
 }
 
 function attempted(random: Random, nastiness: Nastiness): Curve {
-  const { degree: highest = 7, closings = ['open', 'open', 'clamped-closed', 'periodic'], weights: decades = 6 } = nastiness;
+  const {
+    degree: highest = 7,
+    closings = ['open', 'open', 'clamped-closed', 'periodic'],
+    weights: decades = 6,
+  } = nastiness;
   const { farthest = 1e6, shortest = 1e-8, controlPoints: most = 9 } = nastiness;
   const closing = oneOf(random, closings);
   const degree = whole(random, 1, highest);

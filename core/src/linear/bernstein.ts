@@ -56,15 +56,20 @@ export function wronskian(a: Bernstein, b: Bernstein): Bernstein {
 /** The largest size of a coefficient, and so a bound of the polynomial on [0, 1]. */
 export function boundOf(a: Bernstein): number {
   let most = 0;
-  for (const value of a) most = Math.max(most, Math.abs(value));
+  for (let i = 0; i < a.length; i++) most = Math.max(most, Math.abs(a[i]));
   return most;
 }
 
+let work = new Float64Array(64);
+
 /** The value at t, by de Casteljau's algorithm. */
 export function valueAt(a: Bernstein, t: number): number {
-  const work = a.slice();
-  for (let r = a.length - 1; r > 0; r--) {
-    for (let i = 0; i < r; i++) work[i] = (1 - t) * work[i] + t * work[i + 1];
+  const count = a.length;
+  if (work.length < count) work = new Float64Array(2 * count);
+  for (let i = 0; i < count; i++) work[i] = a[i];
+  const s = 1 - t;
+  for (let r = count - 1; r > 0; r--) {
+    for (let i = 0; i < r; i++) work[i] = s * work[i] + t * work[i + 1];
   }
   return work[0];
 }
@@ -113,7 +118,8 @@ export function signChangesOf(a: Bernstein, floor: number): number[] {
 function variations(a: Bernstein, floor: number): number {
   let count = 0;
   let last = 0;
-  for (const value of a) {
+  for (let i = 0; i < a.length; i++) {
+    const value = a[i];
     if (!(Math.abs(value) > floor)) continue;
     const sign = value > 0 ? 1 : -1;
     if (last !== 0 && sign !== last) count++;

@@ -1,9 +1,9 @@
-import type { Vector3 } from '../linear/vector';
-import { type Bernstein, boundOf, derivativeOf, product, wronskian } from '../linear/bernstein';
-import type { BezierPieces } from '../degree/bezierPieces';
+import { cross, dot, length, type Vector3 } from '../linear/vector';
+import { type Bernstein, boundOf, product, valueAt } from '../linear/bernstein';
+import type { DerivativeNets } from '../degree/derivativeNets';
 
 /**
- * Two polynomials on a piece, in Bernstein form, whose signs are those of its curvature and of the curvature's rate;
+ * Two polynomials on a stretch, in Bernstein form, whose signs are those of its curvature and of the curvature's rate;
  * and the size below which each is only rounding.
  */
 export interface CurvaturePolynomials {
@@ -13,89 +13,171 @@ export interface CurvaturePolynomials {
   readonly rateFloor: number;
 }
 
+type Columns = readonly [Bernstein, Bernstein, Bernstein];
+const AXES: readonly Vector3[] = [
+  [1, 0, 0],
+  [0, 1, 0],
+  [0, 0, 1],
+];
+/** What rounding makes of a sum of products, in units of the last place. */
+const PRODUCTS = 32 * Number.EPSILON;
+
 /**
- * For homogeneous (X, w): V = w(X'×X'') − w'(X×X'') + w''(X×X') and F = |X'w − Xw'|² give r'×r'' = V/w³ and
- * |r'|² = F/w⁴, so that κ = Δw³/F^(3/2) with Δ = V·n, and dκ/du has the sign of (Δ'w + 3Δw')F − (3/2)ΔwF'. In space,
+ * For homogeneous (X, w): V = w(X'×X'') − w'(X×X'') + w''(X×X') and S = X'w − Xw' give r'×r'' = V/w³ and r' = S/w², so
+ * that with F = |S|² κ = Δw³/F^(3/2), where Δ = V·n, and dκ/du has the sign of (Δ'w + 3Δw')F − (3/2)ΔwF'. In space,
  * for |κ|: G = |V|² in place of Δ, and (G'w + 6Gw')F − 3GwF'. Without weights w = 1 and w' = 0. (The quotient rule on
  * the curvature formula; Floater, Derivatives of rational Bézier curves, CAGD 1992, for the rational one.)
  */
-export function curvaturePolynomials(
-  pieces: BezierPieces,
-  piece: number,
-  normal: Vector3 | null,
-): CurvaturePolynomials {
-  const { degree, points } = pieces;
-  const from = 4 * piece * (degree + 1);
-  const lead = points[from + 3];
-  // About the piece's first point and with its first weight 1: far from the origin no digits are lost.
-  const weights = Float64Array.from({ length: degree + 1 }, (_, i) => points[from + 4 * i + 3] / lead);
-  const rational = weights.some((w) => w !== 1);
-  let far = 0;
-  const coordinates = [0, 1, 2].map((c) => {
-    const origin = points[from + c] / lead;
-    return weights.map((w, i) => {
-      const value = points[from + 4 * i + c] / lead;
-      far = Math.max(far, Math.abs(value));
-      return value - origin * w;
-    });
-  });
-  const w = rational ? weights : Float64Array.of(1);
-  const first = coordinates.map(derivativeOf);
-  const second = first.map(derivativeOf);
-  const w1 = derivativeOf(w);
-  const w2 = derivativeOf(w1);
-
-  const turns = [0, 1, 2].map((c) => {
-    const [i, j] = [(c + 1) % 3, (c + 2) % 3];
-    const crossed = (a: Bernstein[], b: Bernstein[]) => product(a[j], b[i], -1, product(a[i], b[j]));
-    const sum = product(w, crossed(first, second));
-    if (!rational) return sum;
-    product(w1, crossed(coordinates, second), -1, sum);
-    return product(w2, crossed(coordinates, first), 1, sum);
-  });
-  const speed = new Float64Array(rational ? 4 * degree - 3 : 2 * degree - 1);
-  for (let c = 0; c < 3; c++) {
-    const step = rational ? wronskian(coordinates[c], weights) : first[c];
-    product(step, step, 1, speed);
-  }
-  // Coordinates carry rounding of `far`; second differences carry four times as much.
-  const [d1, d2, heaviest] = [Math.max(...first.map(boundOf)), Math.max(...second.map(boundOf)), boundOf(w)];
-  const rounding = 2 * Number.EPSILON * far;
-  const turnRounding =
-    heaviest * (8 * degree * degree * rounding * d1 + 4 * degree * rounding * d2 + 32 * Number.EPSILON * d1 * d2);
+export function curvaturePolynomials(nets: DerivativeNets, normal: Vector3 | null): CurvaturePolynomials {
+  const sizes = sizesOf(nets);
+  const [w, w1] = nets.weights ?? [];
+  const isQuadratic = nets.places[2][0].length === 1;
+  const speed = speedVector(nets);
+  const acceleration = speedVector(nets, 2);
+  const vectorNoise = turnNoise(sizes, 2);
+  const slopeNoise = turnNoise(sizes, 3);
 
   let turn: Bernstein;
+  let turnSlope: Bernstein | null;
   let turnFloor: number;
+  let turnSlopeFloor: number;
   let share: number;
   if (normal) {
-    turn = turns[0].map((_, k) => turns[0][k] * normal[0] + turns[1][k] * normal[1] + turns[2][k] * normal[2]);
-    turnFloor = turnRounding;
+    turn = turnAlong(nets, 2, normal);
+    turnSlope = isQuadratic ? null : turnAlong(nets, 3, normal);
+    turnFloor = 2 * vectorNoise;
+    turnSlopeFloor = 2 * slopeNoise;
     share = 1;
   } else {
-    turn = new Float64Array(2 * turns[0].length - 1);
-    for (const part of turns) product(part, part, 1, turn);
-    turnFloor = turnRounding * (2 * Math.max(...turns.map(boundOf)) + turnRounding);
+    const vector = columns((c) => turnAlong(nets, 2, AXES[c]));
+    const vectorSlope = isQuadratic ? null : columns((c) => turnAlong(nets, 3, AXES[c]));
+    const [size, slopeSize] = [largestOf(vector), vectorSlope ? largestOf(vectorSlope) : 0];
+    turn = scalar(vector, vector);
+    turnSlope = vectorSlope && scalar(vector, vectorSlope, 2);
+    turnFloor = 3 * vectorNoise * (2 * size + vectorNoise);
+    turnSlopeFloor = 6 * (size * slopeNoise + slopeSize * vectorNoise + slopeNoise * vectorNoise);
     share = 2;
   }
-  const slope = product(derivativeOf(turn), w);
-  if (rational) product(turn, w1, 3 * share, slope);
-  const rate = product(slope, speed);
-  const speedSlope = derivativeOf(speed);
-  const weighted = product(turn, w);
-  // One degree lower where there are no weights and Δ is constant: both sides of the difference are raised alike.
-  add(rate, product(weighted, speedSlope, -1.5 * share));
+  const squared = scalar(speed, speed);
+  const squaredSlope = scalar(speed, acceleration, 2);
+  const times = (a: Bernstein, b: Bernstein | undefined) => (b ? product(a, b) : a);
+  const rate = product(times(turn, w), squaredSlope, -1.5 * share);
+  if (turnSlope) product(times(turnSlope, w), squared, 1, rate);
+  if (w1) product(product(turn, w1, 3 * share), squared, 1, rate);
+
+  const [heavy, steep] = w ? [boundOf(w), boundOf(w1)] : [1, 0];
+  const [speedNoise, accelerationNoise] = [1, 2].map((k) => speedNoiseOf(sizes, k as 1 | 2));
+  const [fast, fastSlope] = [largestOf(speed), largestOf(acceleration)];
+  const [size, sizeSlope] = [boundOf(turn), turnSlope ? boundOf(turnSlope) : 0];
+  const slope = sizeSlope * heavy + 3 * share * size * steep;
   const rateFloor =
-    turnFloor *
-    heaviest *
-    (2 * turn.length * boundOf(speed) + 1.5 * share * boundOf(speedSlope) + 3 * share * boundOf(w1) * boundOf(speed));
+    (turnSlopeFloor * heavy + 3 * share * turnFloor * steep) * boundOf(squared) +
+    slope * 6 * fast * speedNoise +
+    1.5 * share * heavy * turnFloor * boundOf(squaredSlope) +
+    1.5 * share * heavy * size * 6 * (fast * accelerationNoise + fastSlope * speedNoise) +
+    PRODUCTS * (slope * boundOf(squared) + 1.5 * share * heavy * size * boundOf(squaredSlope));
   return { turn, turnFloor, rate, rateFloor };
 }
 
-/** Adds b to a; they differ in degree only where one of them is the constant 0. */
-function add(a: Bernstein, b: Bernstein): void {
-  if (b.length !== a.length) {
-    if (boundOf(b) === 0) return;
-    throw new Error(`degrees ${a.length - 1} and ${b.length - 1} do not add up`);
+/** Curvature at the share t of a stretch, and what rounding may have made of it; Infinity at a standstill. */
+export function curvatureIn(
+  nets: DerivativeNets,
+  t: number,
+  normal: Vector3 | null,
+): { readonly kappa: number; readonly noise: number } {
+  const at = nets.places.slice(0, 3).map((columns): Vector3 => {
+    return [valueAt(columns[0], t), valueAt(columns[1], t), valueAt(columns[2], t)];
+  });
+  const w = nets.weights ? nets.weights.slice(0, 3).map((column) => valueAt(column, t)) : [1, 0, 0];
+  const [x, d, dd] = at;
+  const speed = length(sum([d, w[0]], [x, -w[1]]));
+  const vector = sum([cross(d, dd), w[0]], [cross(x, dd), -w[1]], [cross(x, d), w[2]]);
+  const sizes: Size[] = at.map((place, k) => ({
+    place: length(place),
+    placeNoise: nets.noise[k],
+    weight: Math.abs(w[k]),
+    weightNoise: nets.weightNoise[k],
+  }));
+  const speedNoise = 2 * speedNoiseOf(sizes, 1);
+  if (!(speed > speedNoise)) return { kappa: 0, noise: Infinity };
+  const factor = (w[0] / speed) ** 3;
+  const kappa = (normal ? dot(vector, normal) : length(vector)) * factor;
+  return { kappa, noise: 2 * turnNoise(sizes, 2) * factor + (3 * Math.abs(kappa) * speedNoise) / speed };
+}
+
+const sum = (...terms: readonly (readonly [Vector3, number])[]): Vector3 =>
+  terms.reduce<Vector3>(([x, y, z], [[a, b, c], by]) => [x + a * by, y + b * by, z + c * by], [0, 0, 0]);
+
+/** S, or its derivative X''w − Xw''. */
+export function speedVector({ places, weights }: DerivativeNets, order: 1 | 2 = 1): Columns {
+  if (!weights) return places[order];
+  return columns((c) => product(places[0][c], weights[order], -1, product(places[order][c], weights[0])));
+}
+
+/** V·n, or with `order` 3 its derivative (w(X'×X''') − w'(X×X''') + w'''(X×X'))·n, for degrees of 3 and more. */
+function turnAlong({ places, weights }: DerivativeNets, order: 2 | 3, normal: Vector3): Bernstein {
+  const [x, d] = places;
+  const high = places[order];
+  if (!weights) return crossedAlong(d, high, normal);
+  const out = product(crossedAlong(d, high, normal), weights[0]);
+  product(crossedAlong(x, high, normal), weights[1], -1, out);
+  return product(crossedAlong(x, d, normal), weights[order], 1, out);
+}
+
+/** (a × b)·n. */
+function crossedAlong(a: Columns, b: Columns, normal: Vector3): Bernstein {
+  const out = new Float64Array(a[0].length + b[0].length - 1);
+  for (let c = 0; c < 3; c++) {
+    if (normal[c] === 0) continue;
+    const [i, j] = [(c + 1) % 3, (c + 2) % 3];
+    product(a[i], b[j], normal[c], out);
+    product(a[j], b[i], -normal[c], out);
   }
-  for (let k = 0; k < a.length; k++) a[k] += b[k];
+  return out;
+}
+
+const columns = (column: (c: 0 | 1 | 2) => Bernstein): Columns => [column(0), column(1), column(2)];
+
+function scalar(a: Columns, b: Columns, factor = 1): Bernstein {
+  const out = product(a[0], b[0], factor);
+  product(a[1], b[1], factor, out);
+  return product(a[2], b[2], factor, out);
+}
+
+const largestOf = ([x, y, z]: Columns): number => Math.max(boundOf(x), boundOf(y), boundOf(z));
+
+/** How large a derivative of X and of w is, and how much of that is rounding. */
+interface Size {
+  readonly place: number;
+  readonly placeNoise: number;
+  readonly weight: number;
+  readonly weightNoise: number;
+}
+
+const sizesOf = ({ places, weights, noise, weightNoise }: DerivativeNets): Size[] =>
+  places.map((all, k) => ({
+    place: largestOf(all),
+    placeNoise: noise[k],
+    weight: weights ? boundOf(weights[k]) : k === 0 ? 1 : 0,
+    weightNoise: weightNoise[k],
+  }));
+
+/** The rounding of w_i (X_j × X_k). */
+function tripleNoise({ weight, weightNoise }: Size, a: Size, b: Size): number {
+  return (
+    2 * weight * (a.placeNoise * b.place + a.place * b.placeNoise) +
+    2 * weightNoise * a.place * b.place +
+    PRODUCTS * weight * a.place * b.place
+  );
+}
+
+/** That of V (order 2) or its derivative (order 3). */
+const turnNoise = (s: readonly Size[], order: 2 | 3): number =>
+  tripleNoise(s[0], s[1], s[order]) + tripleNoise(s[1], s[0], s[order]) + tripleNoise(s[order], s[0], s[1]);
+
+/** That of S (order 1) or its derivative (order 2). */
+function speedNoiseOf(s: readonly Size[], order: 1 | 2): number {
+  const product = (w: Size, x: Size) =>
+    w.weight * x.placeNoise + w.weightNoise * x.place + PRODUCTS * w.weight * x.place;
+  return product(s[0], s[order]) + product(s[order], s[0]);
 }

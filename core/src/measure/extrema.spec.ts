@@ -125,6 +125,31 @@ describe('curvature extrema', () => {
     }
   });
 
+  it('do not vanish beside a place that is very much sharper', () => {
+    for (const span of [1e-5, 1e-6, 1e-7, 1e-8]) {
+      const sharp = flat(2, [0, 0, 0, 0.3, 0.3, 0.3 + span, 1, 1, 1], [[0, 0], [20, 40], [40, -10], [41, -11], [70, 40], [100, -10]]); // prettier-ignore
+      const found = curvatureExtrema(sharp, UP);
+      expect(found.map(({ kind }) => kind)).toEqual(['minimum', 'maximum', 'minimum']);
+      // The parabolas to both sides, each at its vertex: κ = (r'×r'')/|r'|³ is largest where r'·r'' = 0.
+      const vertexOf = (a: readonly number[], b: readonly number[], c: readonly number[]) => {
+        const [d, e] = [
+          [b[0] - a[0], b[1] - a[1]],
+          [c[0] - b[0], c[1] - b[1]],
+        ];
+        const bend = [e[0] - d[0], e[1] - d[1]];
+        const area = d[0] * e[1] - d[1] * e[0];
+        return Math.hypot(...bend) ** 3 / (2 * area * area) / Math.sign(area);
+      };
+      expect(found[0].kappa).toBeCloseTo(vertexOf([0, 0], [20, 40], [40, -10]), 9);
+      const joint = [41, -11].map((x, c) => x + (span / (0.7 + span)) * ([70, 40][c] - x));
+      expect(found[2].kappa).toBeCloseTo(vertexOf(joint, [70, 40], [100, -10]), 9);
+      // On the short span, between the legs' ends, the parabola has its vertex too.
+      const sharpest = vertexOf([40, -10], [41, -11], joint);
+      expect(found[1].kappa / sharpest).toBeCloseTo(1, 4);
+      expect(smallestRadius(sharp)?.kappa).toBeCloseTo(found[1].kappa, 9);
+    }
+  });
+
   it('take each side of a knot where curvature jumps', () => {
     // A line into a circle of radius 10 and out again: constant, constant, constant.
     const step = flat(

@@ -1,10 +1,9 @@
-import { sizeAt, type Vector3 } from '../linear/vector';
+import type { Vector3 } from '../linear/vector';
 import { signChangesOf } from '../linear/bernstein';
-import type { Curve } from '../curve/curve';
-import { derivativesInSpan } from '../curve/evaluate';
-import { type BezierPieces, bezierPieces } from '../degree/bezierPieces';
-import { curvatureFrom } from './curvature';
-import { curvaturePolynomials } from './curvaturePolynomials';
+import { type Curve, domainOf, spansOf } from '../curve/curve';
+import { derivativeNets } from '../degree/derivativeNets';
+import { curvatureIn, type CurvaturePolynomials, curvaturePolynomials } from './curvaturePolynomials';
+import { evenStretches } from './evenStretches';
 import { mustBeNormal } from '../refuse';
 
 /** A place where curvature does something, with the curvature there in 1/mm. */
@@ -20,55 +19,38 @@ export interface CurvatureExtremum extends CurvaturePlace {
   readonly kind: 'maximum' | 'minimum';
 }
 
-/** Differences of curvature below this share of the largest are one value: of a circle's, all. */
+/** Neighbouring values that differ by less than this share are one: those of a circle, all. */
 const SAME_CURVATURE = 1e-9;
-const scratch = new Float64Array(12);
 
-/** Slower than this share of a piece's fastest speed, a curve stands still: it is read this share of the piece on. */
-const STANDSTILL = 1e-9;
-const BESIDE = 1e-4;
+const NONE = { kappa: 0, noise: 0 };
 
-/** The largest speed that a piece's control points allow, in mm per unit of the parameter. */
-function fastest({ breaks, points, degree }: BezierPieces, piece: number): number {
-  let most = 0;
-  for (let i = piece * (degree + 1); i < (piece + 1) * (degree + 1) - 1; i++) {
-    const [x, y, z] = [0, 1, 2].map(
-      (c) => points[4 * i + 4 + c] / points[4 * i + 7] - points[4 * i + c] / points[4 * i + 3],
-    );
-    most = Math.max(most, Math.hypot(x, y, z));
-  }
-  return (degree * most) / (breaks[piece + 1] - breaks[piece]);
+/** A reading, and what rounding may have made of its curvature. */
+interface Reading extends CurvaturePlace {
+  readonly noise: number;
 }
 
 /**
- * The curvature at both ends of every piece and at each of its inner stationary places, in order: between neighbours
+ * The curvature at both ends of every stretch and at each of its inner stationary places, in order: between neighbours
  * it is monotone. Where the curve stands still it has none, and grows without limit beside: it is read a little on.
  */
-function readings(curve: Curve, normal: Vector3 | null): CurvaturePlace[] {
+function readings(curve: Curve, normal: Vector3 | null): Reading[] {
   mustBeNormal(normal);
-  const pieces = bezierPieces(curve);
-  const { breaks, spans } = pieces;
-  const list: CurvaturePlace[] = [];
-  spans.forEach((span, piece) => {
-    const [from, to] = [breaks[piece], breaks[piece + 1]];
-    const { turn, turnFloor, rate, rateFloor } = curvaturePolynomials(pieces, piece, normal);
-    const straight = turn.every((value) => Math.abs(value) <= turnFloor);
-    const standstill = STANDSTILL * fastest(pieces, piece);
-    const kappaAt = (u: number): number => {
-      derivativesInSpan(curve, span, u, 3, scratch);
-      return curvatureFrom(scratch, normal).kappa;
-    };
-    const read = (u: number, side: 'left' | 'right') => {
-      let kappa = straight ? 0 : kappaAt(u);
-      if (!straight && sizeAt(scratch, 3) <= standstill) {
-        kappa = kappaAt(side === 'right' ? Math.min(to, u + BESIDE * (to - from)) : u - BESIDE * (to - from));
-      }
-      list.push({ u, kappa, side });
-    };
-    read(from, 'right');
-    for (const t of signChangesOf(rate, rateFloor)) read(from + t * (to - from), 'right');
-    read(to, 'left');
-  });
+  const list: Reading[] = [];
+  for (const span of spansOf(curve)) {
+    for (const stretch of evenStretches(derivativeNets(curve, span))) {
+      const { from, to } = stretch;
+      const polynomials = curve.degree > 1 ? curvaturePolynomials(stretch, normal) : null;
+      const straight = !polynomials || isStraight(polynomials);
+      const read = (t: number, side: 'left' | 'right') => {
+        const u = t === 1 ? to : from + t * (to - from);
+        const { kappa, noise } = straight ? NONE : curvatureIn(stretch, t, normal);
+        if (noise < Infinity) list.push({ u, side, kappa, noise });
+      };
+      read(0, 'right');
+      if (!straight) for (const t of signChangesOf(polynomials.rate, polynomials.rateFloor)) read(t, 'right');
+      read(1, 'left');
+    }
+  }
   return list;
 }
 
@@ -86,7 +68,7 @@ export function curvatureExtrema(curve: Curve, normal: Vector3 | null = null): C
   const closed = curve.closing !== 'open';
   const count = list.length;
   if (count < 3) return found;
-  const ring = closed && same(list[0].kappa, list[count - 1].kappa, largestOf(list)) ? list.slice(0, -1) : list;
+  const ring = closed && same(list[0], list[count - 1]) ? list.slice(0, -1) : list;
   const n = ring.length;
   for (let i = closed ? 0 : 1; i < (closed ? n : n - 1); i++) {
     const { u, kappa, side } = ring[i];
@@ -97,20 +79,22 @@ export function curvatureExtrema(curve: Curve, normal: Vector3 | null = null): C
   return found;
 }
 
-const largestOf = (list: readonly CurvaturePlace[]) =>
-  list.reduce((most, { kappa }) => Math.max(most, Math.abs(kappa)), 0);
-const same = (a: number, b: number, largest: number) => Math.abs(a - b) <= SAME_CURVATURE * largest;
+/** Whether two readings are one value, as far as rounding lets tell. */
+const same = (a: Reading, b: Reading): boolean =>
+  Math.abs(a.kappa - b.kappa) <= SAME_CURVATURE * Math.max(Math.abs(a.kappa), Math.abs(b.kappa)) + a.noise + b.noise;
 
 /** Runs of one value as their first reading. */
-function distinct(list: readonly CurvaturePlace[]): CurvaturePlace[] {
-  const largest = largestOf(list);
-  const out: CurvaturePlace[] = [];
+function distinct(list: readonly Reading[]): Reading[] {
+  const out: Reading[] = [];
   for (const reading of list) {
     const before = out[out.length - 1];
-    if (!before || !same(before.kappa, reading.kappa, largest)) out.push(reading);
+    if (!before || !same(before, reading)) out.push(reading);
   }
   return out;
 }
+
+const isStraight = ({ turn, turnFloor }: CurvaturePolynomials): boolean =>
+  turn.every((value) => Math.abs(value) <= turnFloor);
 
 /**
  * Where the curvature against a plane's normal changes its sign, in order: inside a piece, at a knot where it jumps
@@ -119,27 +103,28 @@ function distinct(list: readonly CurvaturePlace[]): CurvaturePlace[] {
  */
 export function inflections(curve: Curve, normal: Vector3): CurvaturePlace[] {
   mustBeNormal(normal);
-  const pieces = bezierPieces(curve);
-  const { breaks } = pieces;
   /** Ends of stretches of one sign, in order. */
   const signed: { u: number; sign: number }[] = [];
   const found: CurvaturePlace[] = [];
   const put = (u: number) => found.push({ u, kappa: 0, side: 'right' });
-  for (let piece = 0; piece + 1 < breaks.length; piece++) {
-    const [from, to] = [breaks[piece], breaks[piece + 1]];
-    const { turn, turnFloor } = curvaturePolynomials(pieces, piece, normal);
-    const first = turn.find((value) => Math.abs(value) > turnFloor);
-    const changes = signChangesOf(turn, turnFloor);
-    if (first === undefined) continue;
-    const sign = Math.sign(first);
-    const before = signed[signed.length - 1];
-    if (before && before.sign !== sign) put((before.u + from) / 2);
-    for (const t of changes) put(from + t * (to - from));
-    if (signed.length === 0) signed.push({ u: from, sign });
-    signed.push({ u: to, sign: changes.length % 2 === 0 ? sign : -sign });
+  if (curve.degree === 1) return found;
+  for (const span of spansOf(curve)) {
+    for (const stretch of evenStretches(derivativeNets(curve, span))) {
+      const { from, to } = stretch;
+      const { turn, turnFloor } = curvaturePolynomials(stretch, normal);
+      const first = turn.find((value) => Math.abs(value) > turnFloor);
+      const changes = signChangesOf(turn, turnFloor);
+      if (first === undefined) continue;
+      const sign = Math.sign(first);
+      const before = signed[signed.length - 1];
+      if (before && before.sign !== sign) put((before.u + from) / 2);
+      for (const t of changes) put(from + t * (to - from));
+      if (signed.length === 0) signed.push({ u: from, sign });
+      signed.push({ u: to, sign: changes.length % 2 === 0 ? sign : -sign });
+    }
   }
   if (curve.closing !== 'open' && signed.length > 0 && signed[0].sign !== signed[signed.length - 1].sign) {
-    found.unshift({ u: breaks[0], kappa: 0, side: 'right' });
+    found.unshift({ u: domainOf(curve)[0], kappa: 0, side: 'right' });
   }
   return found;
 }

@@ -1,4 +1,5 @@
 import { type Bernstein, boundOf, derivativeOf, product, signChangesOf, valueAt, wronskian } from '../linear/bernstein';
+import { comesNear0, NEAR_0 } from '../linear/comesNear0';
 import { bezierHalves } from '../linear/bezierHalves';
 import { bernsteinRows, EIGHT } from '../linear/gaussLegendre';
 import type { BezierPieces } from '../degree/bezierPieces';
@@ -191,31 +192,12 @@ function aboutStart(points: number[]): number[] {
 
 /** Weights within this factor of each other are alike. */
 const ALIKE = 4;
-/** A vector that stays longer than this share of its longest does not come near 0. */
-const SLOW = 1 / 8;
-
-/** Whether vectors, packed x y z, do not all lie far enough along their mean: only then can a sum of them be near 0. */
-function comesNear0(vectors: ArrayLike<number>): boolean {
-  let [x, y, z, longest] = [0, 0, 0, 0];
-  for (let i = 0; i < vectors.length; i += 3) {
-    x += vectors[i];
-    y += vectors[i + 1];
-    z += vectors[i + 2];
-    longest = Math.max(longest, vectors[i] ** 2 + vectors[i + 1] ** 2 + vectors[i + 2] ** 2);
-  }
-  const far = SLOW * Math.sqrt(longest) * Math.sqrt(x * x + y * y + z * z);
-  for (let i = 0; i < vectors.length; i += 3) {
-    if (!(vectors[i] * x + vectors[i + 1] * y + vectors[i + 2] * z >= far)) return true;
-  }
-  return false;
-}
-
 /** Where a vector polynomial, given by its coordinates, comes down near 0 and turns. */
 function slowPlacesOf(coordinates: readonly Bernstein[]): number[] {
   const squared = new Float64Array(2 * coordinates[0].length - 1);
   for (const coordinate of coordinates) product(coordinate, coordinate, 1, squared);
   const slope = derivativeOf(squared);
-  const low = SLOW * SLOW * boundOf(squared);
+  const low = NEAR_0 * NEAR_0 * boundOf(squared);
   return signChangesOf(slope, 8 * Number.EPSILON * boundOf(slope)).filter(
     (t) => t > 0 && t < 1 && valueAt(squared, t) <= low,
   );
