@@ -197,6 +197,50 @@ describe('crossings of two curves', () => {
     expect(crossings(uneven, valueOf(refineKnots(uneven, [0.3, 2.5])))).toMatchObject([{ kind: 'overlap' }]);
   });
 
+  it('lying on each other, of a curve that doubles back, are one overlap along each of its legs', () => {
+    const doubled = makeCurve(1, [0, 0, 0.65, 1, 1], homogeneous([30, 0, 0, -30, 0, 0, 30, 0, 0]), 'clamped-closed');
+    const part = valueOf(subCurve(doubled, 0.1, 0.9));
+    // The leg out runs through x from 30 to −30 in 0.65, the leg back in 0.35.
+    const back = (u: number) => 0.65 + ((0.65 - u) / 0.65) * 0.35;
+    const out = (u: number) => 0.65 - ((u - 0.65) / 0.35) * 0.65;
+    const near = (...values: readonly number[]) => values.map((value) => expect.closeTo(value, 6));
+    expect(crossings(doubled, part)).toEqual([
+      { kind: 'overlap', u: near(0.1, 0.9), v: near(0.1, 0.9) },
+      { kind: 'overlap', u: near(out(0.9), back(0.1)), v: near(0.9, 0.1) },
+    ]);
+    expect(crossings(doubled, reverse(part))).toEqual([
+      { kind: 'overlap', u: near(0.1, 0.9), v: near(0.9, 0.1) },
+      { kind: 'overlap', u: near(out(0.9), back(0.1)), v: near(0.1, 0.9) },
+    ]);
+  });
+
+  it('are found where parameters hardly tell places apart', () => {
+    // 50 mm in 4e-8 of the domain, at 0.5.
+    const steep = makeCurve(1, [0, 0, 0.5, 0.50000004, 1, 1], [-6.779, -1.964, 0, 0.1553, -220.585, -331.416, 0, 8.82, -3.292, 2.766, 0, 0.2368, 17.042, 28.256, 0, 0.8594]); // prettier-ignore
+    const line = lineBetween([3.61, -22.75, 0], [-41.16, 49.27, 0]);
+    // Two straight lines, by Cramer's rule.
+    const [a, b] = [[-220.585 / 8.82, -331.416 / 8.82], [-3.292 / 0.2368, 2.766 / 0.2368]]; // prettier-ignore
+    const [d, e] = [[b[0] - a[0], b[1] - a[1]], [-41.16 - 3.61, 49.27 + 22.75]]; // prettier-ignore
+    const t = ((a[0] - 3.61) * d[1] - (a[1] + 22.75) * d[0]) / (e[0] * d[1] - e[1] * d[0]);
+    const there = [3.61 + t * e[0], -22.75 + t * e[1], 0].map((x) => expect.closeTo(x, 9));
+    for (const [first, second] of [
+      [line, steep],
+      [steep, line],
+    ] as const) {
+      // prettier-ignore
+      expect(crossings(first, second)).toEqual([expect.objectContaining({ kind: 'point', point: there })]);
+    }
+  });
+
+  it('are found where weights make the speed very uneven', () => {
+    // From (0, 0) by way of the much heavier (50, 100) to (100, 0): two legs in all but the corner.
+    const legs = makeCurve(2, [0, 0, 0, 1, 1, 1], homogeneous([0, 0, 0, 50, 100, 0, 100, 0, 0], [1e-6, 1e6, 1e-6]));
+    for (const height of [1, 30, 99]) {
+      const found = points(crossings(legs, lineBetween([-10, height, 0], [110, height, 0])));
+      expect(found.map(({ point }) => point[0])).toEqual([height / 2, 100 - height / 2].map((x) => expect.closeTo(x, 5))); // prettier-ignore
+    }
+  });
+
   it('in space are those within the tolerance', () => {
     const over = transform(lineBetween([0, -5, 0], [0, 5, 0]), translation([0, 0, 0.01]));
     const under = bezier([-10, 0], [0, 2], [10, 0]);

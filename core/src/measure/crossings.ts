@@ -84,7 +84,10 @@ interface Contact {
 }
 
 const contactsOf = (meetings: readonly Meeting[], pair: Pair): Contact[] =>
-  stretchesAmong(meetings, pair).map((stretch) => contactOf(stretch, pair));
+  stretchesAmong(meetings, pair).flatMap((stretch) => {
+    const contact = contactOf(stretch, pair);
+    return stretch.minor && contact.crossing.kind === 'point' ? [] : [contact];
+  });
 
 function contactOf({ lo, hi, best, away }: Stretch, { first, second, tolerance }: Pair): Contact {
   const at = placeOn(first, lo.u);
@@ -99,12 +102,9 @@ function contactOf({ lo, hi, best, away }: Stretch, { first, second, tolerance }
     if (on >= 0.85 * LOOKS) return { lo, hi, crossing: { kind: 'overlap', u: [lo.u, hi.u], v: [lo.v, hi.v] } };
   }
   const [u, v] = [within(first, best.u), within(second, best.v)];
-  const point = evaluate(first, u);
-  return {
-    lo,
-    hi,
-    crossing: { kind: 'point', u, v, point, distance: distance(point, evaluate(second, v)), touching: long },
-  };
+  const point = best.point ?? evaluate(first, u);
+  const gap = best.point ? best.distance : distance(point, evaluate(second, v));
+  return { lo, hi, crossing: { kind: 'point', u, v, point, distance: gap, touching: long } };
 }
 
 /** One place of a curve found as two: the curve does not go away between the parameters, or over its seam. */

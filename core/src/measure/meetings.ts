@@ -2,6 +2,7 @@ import type { Curve } from '../curve/curve';
 import { type BoxTree, boxTree } from './boxTree';
 import {
   adjoining,
+  chordsCross,
   halves,
   isAtom,
   isStraight,
@@ -9,7 +10,9 @@ import {
   meetTransversally,
   type Part,
   partOf,
+  placeAgainst,
   runsAlong,
+  runSeparately,
 } from './part';
 import type { PlacePair } from './part';
 
@@ -50,7 +53,7 @@ export function meetingsWithin(curve: Curve, tolerance: number): Meeting[] {
   return search.meetings.map(({ a, b, crossing }) =>
     a.from <= b.from
       ? { a, b, crossing }
-      : { a: b, b: a, crossing: crossing && { ...crossing, u: crossing.v, v: crossing.u } },
+      : { a: b, b: a, crossing: crossing && { u: crossing.v, v: crossing.u, distance: crossing.distance } },
   );
 }
 
@@ -76,6 +79,8 @@ function nearPieces(a: BoxTree, b: BoxTree, tolerance: number): [number, number]
   return pairs.sort(([i, j], [k, l]) => i - k || j - l);
 }
 
+const isSmall = (part: Part, tolerance: number) => isAtom(part) || part.size <= tolerance / 4;
+
 class Search {
   readonly meetings: Meeting[] = [];
   private parts = 0;
@@ -89,18 +94,34 @@ class Search {
     if (++this.parts > MAX_PARTS) {
       throw new RangeError(`the curves run side by side too closely for a tolerance of ${tolerance} mm`);
     }
-    const crossing = meetTransversally(a, b, tolerance);
-    if (crossing) {
-      this.meetings.push({ a, b, crossing });
+    if (runSeparately(a, b)) {
+      this.cross(a, b);
       return;
     }
-    const [atomA, atomB] = [isAtom(a), isAtom(b)];
-    const close =
-      runsAlong(a, b, tolerance) ||
-      runsAlong(b, a, tolerance) ||
-      ((atomA || isStraight(a, tolerance / 4)) && (atomB || isStraight(b, tolerance / 4)));
-    if (close) this.meetings.push({ a, b, crossing: null });
-    else if (atomB || (!atomA && a.size >= b.size)) for (const half of halves(a)) this.meet(half, b);
+    const isDone = (part: Part) => isAtom(part) || isStraight(part, tolerance / 4);
+    const straight = isDone(a) && isDone(b);
+    if (straight && chordsCross(a, b, tolerance)) this.cross(a, b);
+    else if (straight || runsAlong(a, b, tolerance) || runsAlong(b, a, tolerance)) {
+      this.meetings.push({ a, b, crossing: null });
+    } else this.meetHalves(a, b);
+  }
+
+  /** Two parts that cross once at most. */
+  private cross(a: Part, b: Part): void {
+    const { tolerance } = this;
+    const crossing = meetTransversally(a, b, tolerance);
+    if (crossing) this.meetings.push({ a, b, crossing });
+    // Not found is not proven: halved until they are apart, or so small that one place says all.
+    else if (!(isSmall(a, tolerance) && isSmall(b, tolerance))) this.meetHalves(a, b);
+    else {
+      const nearest = placeAgainst(a, 0.5, b);
+      if (nearest.distance <= tolerance) this.meetings.push({ a, b, crossing: nearest });
+    }
+  }
+
+  /** The larger of two parts in halves, each with the other. */
+  private meetHalves(a: Part, b: Part): void {
+    if (isAtom(b) || (!isAtom(a) && a.size >= b.size)) for (const half of halves(a)) this.meet(half, b);
     else for (const half of halves(b)) this.meet(a, half);
   }
 

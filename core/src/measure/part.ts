@@ -1,7 +1,6 @@
-import { angleBetween, cross, dot, length, scale, subtract, type Vector3 } from '../linear/vector';
+import { add, angleBetween, cross, dot, length, scale, subtract, type Vector3 } from '../linear/vector';
 import { bezierHalves } from '../linear/bezierHalves';
-import type { Curve } from '../curve/curve';
-import { derivativesInSpan } from '../curve/evaluate';
+import { type Curve, MAX_DEGREE } from '../curve/curve';
 import type { BoxTree } from './boxTree';
 
 /**
@@ -10,9 +9,12 @@ import type { BoxTree } from './boxTree';
  */
 export interface Part {
   readonly curve: Curve;
-  readonly span: number;
   readonly from: number;
   readonly to: number;
+  /** How often it was halved. */
+  readonly depth: number;
+  /** Some weight differs from the others. */
+  readonly rational: boolean;
   /** Homogeneous Bézier points of the part. */
   readonly points: readonly number[];
   /** The same as places x y z. */
@@ -26,14 +28,21 @@ export interface Part {
   readonly spread: number;
 }
 
-export function partOf(curve: Curve, { pieces }: BoxTree, piece: number): Part {
+export function partOf(curve: Curve, { pieces, rational }: BoxTree, piece: number): Part {
   const size = 4 * (pieces.degree + 1);
   const points: number[] = [];
   for (let i = piece * size; i < (piece + 1) * size; i++) points.push(pieces.points[i]);
-  return made(curve, pieces.spans[piece], pieces.breaks[piece], pieces.breaks[piece + 1], points);
+  return made(curve, pieces.breaks[piece], pieces.breaks[piece + 1], 0, rational, points);
 }
 
-function made(curve: Curve, span: number, from: number, to: number, points: readonly number[]): Part {
+function made(
+  curve: Curve,
+  from: number,
+  to: number,
+  depth: number,
+  rational: boolean,
+  points: readonly number[],
+): Part {
   const places: number[] = [];
   const box = [Infinity, Infinity, Infinity, -Infinity, -Infinity, -Infinity];
   for (let i = 0; i < points.length; i += 4) {
@@ -46,7 +55,7 @@ function made(curve: Curve, span: number, from: number, to: number, points: read
   }
   const size = Math.max(box[3] - box[0], box[4] - box[1], box[5] - box[2]);
   const { axis, spread } = coneOf([places]);
-  return { curve, span, from, to, points, places, box, size, axis, spread };
+  return { curve, from, to, depth, rational, points, places, box, size, axis, spread };
 }
 
 /** A cone around the chord that holds the steps between control points, and so all tangents. */
@@ -80,15 +89,14 @@ function coneOf(runs: readonly (readonly number[])[]): { axis: Vector3; spread: 
 export const adjoining = (a: Part, b: Part): number => coneOf([a.places, b.places]).spread;
 
 /** The two halves by parameter. */
-export function halves({ curve, span, from, to, points }: Part): [Part, Part] {
+export function halves({ curve, from, to, depth, rational, points }: Part): [Part, Part] {
   const [left, right] = bezierHalves(points, 4, 0.5);
   const middle = (from + to) / 2;
-  return [made(curve, span, from, middle, left), made(curve, span, middle, to, right)];
+  return [made(curve, from, middle, depth + 1, rational, left), made(curve, middle, to, depth + 1, rational, right)];
 }
 
-/** Whether a part is too short in its parameter to be halved further. */
-export const isAtom = ({ from, to }: Part): boolean =>
-  to - from <= 8 * Number.EPSILON * Math.max(Math.abs(from), Math.abs(to));
+/** Whether a part is too short a share of its piece to be halved further. */
+export const isAtom = ({ depth }: Part): boolean => depth >= MAX_HALVINGS;
 
 /**
  * Whether the control points, and so the parts, are proven to lie more than `tolerance` mm apart: along an axis; across
@@ -129,50 +137,140 @@ export interface PlacePair {
   readonly u: number;
   readonly v: number;
   readonly distance: number;
+  /** Where the first is, told more finely than a parameter may tell it. */
+  readonly point?: Vector3;
 }
 
 const atA = new Float64Array(6);
 const atB = new Float64Array(6);
+/** After so many halvings what is left of a piece is below the rounding of its points. */
+const MAX_HALVINGS = 50;
+const basis = new Float64Array(MAX_DEGREE);
+const lastTwo = new Float64Array(8);
 
-function read(part: Part, u: number, out: Float64Array): void {
-  derivativesInSpan(part.curve, part.span, u, 1, out);
+/**
+ * The place at the share t of a part and its derivative by t, from the part's own points: in a short span a parameter
+ * of the whole curve would tell places apart too coarsely. Both follow from the last two points of de Casteljau's
+ * scheme, sums by the Bernstein polynomials of degree p − 1; with weights r' = p (r₁ − r₀) w₀ w₁ / w².
+ */
+function read({ rational, points, places }: Part, t: number, out: Float64Array): void {
+  const s = 1 - t;
+  const stride = rational ? 4 : 3;
+  const from = rational ? points : places;
+  const degree = from.length / stride - 1;
+  basis[0] = 1;
+  for (let n = 1; n < degree; n++) {
+    basis[n] = t * basis[n - 1];
+    for (let i = n - 1; i > 0; i--) basis[i] = s * basis[i] + t * basis[i - 1];
+    basis[0] *= s;
+  }
+  for (let c = 0; c < stride; c++) {
+    let before = 0;
+    let after = 0;
+    for (let i = 0, k = c; i < degree; i++, k += stride) {
+      before += basis[i] * from[k];
+      after += basis[i] * from[k + stride];
+    }
+    lastTwo[c] = before;
+    lastTwo[4 + c] = after;
+  }
+  if (!rational) {
+    for (let c = 0; c < 3; c++) {
+      out[c] = s * lastTwo[c] + t * lastTwo[4 + c];
+      out[3 + c] = degree * (lastTwo[4 + c] - lastTwo[c]);
+    }
+    return;
+  }
+  const [w0, w1] = [lastTwo[3], lastTwo[7]];
+  const w = s * w0 + t * w1;
+  const speed = (degree * w0 * w1) / (w * w);
+  for (let c = 0; c < 3; c++) {
+    out[c] = (s * lastTwo[c] + t * lastTwo[4 + c]) / w;
+    out[3 + c] = speed * (lastTwo[4 + c] / w1 - lastTwo[c] / w0);
+  }
 }
 
-const clampTo = (part: Part, u: number) => Math.min(part.to, Math.max(part.from, u));
+const inside = (t: number): number => Math.min(1, Math.max(0, t));
+const parameterOf = ({ from, to }: Part, t: number): number => (t === 1 ? to : from + t * (to - from));
+
+/** Whether no tangent of the one part runs along one of the other: then they cross once at most. */
+export function runSeparately(a: Part, b: Part): boolean {
+  if (!(a.spread < Math.PI / 2 && b.spread < Math.PI / 2)) return false;
+  const angle = angleBetween(a.axis, b.axis);
+  return Math.min(angle, Math.PI - angle) > (a.spread + b.spread) * 1.0001 + 1e-7;
+}
 
 /**
  * The one place where two parts with separate directions meet, by Gauss-Newton on their distance; when that leads out
- * of them, the nearest of what lies at an end of either. null when the directions overlap, or no place within the
- * tolerance was found: which does not prove that there is none.
+ * of them, the nearest of what lies at an end of either. null when no place within the tolerance was found: which does
+ * not prove that there is none, where weights make the speed uneven.
  */
 export function meetTransversally(a: Part, b: Part, tolerance: number): PlacePair | null {
-  if (!(a.spread < Math.PI / 2 && b.spread < Math.PI / 2)) return null;
-  const turned = angleBetween(a.axis, b.axis);
-  if (!(Math.min(turned, Math.PI - turned) > (a.spread + b.spread) * 1.0001 + 1e-7)) return null;
-  const inner = crossingInside(a, b, tolerance);
+  const isRational = a.rational || b.rational;
+  const inner =
+    crossingInside(a, b, tolerance, nearestOfChords(a, b)) ??
+    (isRational ? crossingInside(a, b, tolerance, nearestAlong(a, b)) : null);
   if (inner && inner.distance <= tolerance) return inner;
-  const nearest = [
-    ...[a.from, a.to].map((u) => {
-      read(a, u, atA);
-      const foot = footOn(b, atA[0], atA[1], atA[2]);
-      return { u, v: foot.u, distance: foot.distance };
-    }),
-    ...[b.from, b.to].map((v) => {
-      read(b, v, atA);
-      const foot = footOn(a, atA[0], atA[1], atA[2]);
-      return { u: foot.u, v, distance: foot.distance };
-    }),
-  ].reduce((best, place) => (place.distance < best.distance ? place : best));
-  return nearest.distance <= tolerance ? nearest : null;
+  const nearest = [...ENDS.map((t) => placeAgainst(a, t, b)), ...ENDS.map((t) => turned(placeAgainst(b, t, a)))].reduce(
+    (best, place) => (place.distance < best.distance ? place : best),
+  );
+  if (!(nearest.distance <= tolerance)) return null;
+  const polished = crossingInside(a, b, tolerance, [shareOf(a, nearest.u), shareOf(b, nearest.v)]);
+  return polished && polished.distance < nearest.distance ? polished : nearest;
+}
+
+const shareOf = ({ from, to }: Part, u: number): number => (to > from ? inside((u - from) / (to - from)) : 0.5);
+
+const ENDS = [0, 1] as const;
+const turned = ({ u, v, distance }: PlacePair): PlacePair => ({ u: v, v: u, distance });
+
+/** A place of a part, at its share t, and the place of another that is nearest to it. */
+export function placeAgainst(a: Part, t: number, b: Part): PlacePair {
+  read(a, t, atA);
+  const foot = footOn(b, atA[0], atA[1], atA[2]);
+  return { u: parameterOf(a, t), v: foot.u, distance: foot.distance };
+}
+
+/** Whether the chords of two straight parts cross at an angle, and are not side by side for long. */
+export function chordsCross(a: Part, b: Part, tolerance: number): boolean {
+  const [, da] = chordOf(a);
+  const [, db] = chordOf(b);
+  const [aa, bb, ab] = [dot(da, da), dot(db, db), dot(da, db)];
+  return aa * bb - ab * ab > 64 * tolerance * tolerance * Math.max(aa, bb);
+}
+
+/** The shares of their chords at which two parts come nearest to each other. */
+function nearestOfChords(a: Part, b: Part): [number, number] {
+  const [oa, da] = chordOf(a);
+  const [ob, db] = chordOf(b);
+  const [aa, bb, ab] = [dot(da, da), dot(db, db), dot(da, db)];
+  const det = aa * bb - ab * ab;
+  if (!(det > 1e-14 * aa * bb)) return [0.5, 0.5];
+  const between = subtract(ob, oa);
+  const [p, q] = [dot(between, da), dot(between, db)];
+  return [inside((p * bb - q * ab) / det), inside((p * ab - q * aa) / det)];
+}
+
+/** The same where the speed is uneven: the shares of the parts that belong to those of the chords. */
+function nearestAlong(a: Part, b: Part): [number, number] {
+  const [o, d] = chordOf(a);
+  const on = add(o, scale(d, nearestOfChords(a, b)[0]));
+  const foot = footOn(a, on[0], on[1], on[2]);
+  return [foot.t, footOn(b, foot.x, foot.y, foot.z).t];
+}
+
+function chordOf({ places }: Part): [Vector3, Vector3] {
+  const last = places.length - 3;
+  const start: Vector3 = [places[0], places[1], places[2]];
+  return [start, subtract([places[last], places[last + 1], places[last + 2]], start)];
 }
 
 /** Where Gauss-Newton on the distance of two parts settles strictly inside both; null when it leads out of them. */
-function crossingInside(a: Part, b: Part, tolerance: number): PlacePair | null {
-  let u = (a.from + a.to) / 2;
-  let v = (b.from + b.to) / 2;
+function crossingInside(a: Part, b: Part, tolerance: number, start: readonly [number, number]): PlacePair | null {
+  let [s, t] = start;
   for (let round = 0; round < 50; round++) {
-    read(a, u, atA);
-    read(b, v, atB);
+    read(a, s, atA);
+    read(b, t, atB);
     const [dx, dy, dz] = [atA[0] - atB[0], atA[1] - atB[1], atA[2] - atB[2]];
     const gap = Math.sqrt(dx * dx + dy * dy + dz * dz);
     const aa = atA[3] * atA[3] + atA[4] * atA[4] + atA[5] * atA[5];
@@ -182,48 +280,65 @@ function crossingInside(a: Part, b: Part, tolerance: number): PlacePair | null {
     const db = dx * atB[3] + dy * atB[4] + dz * atB[5];
     const det = aa * bb - ab * ab;
     if (!(det > 1e-14 * aa * bb)) return null;
-    const nextU = clampTo(a, u + (ab * db - bb * da) / det);
-    const nextV = clampTo(b, v + (aa * db - ab * da) / det);
+    const nextS = inside(s + (ab * db - bb * da) / det);
+    const nextT = inside(t + (aa * db - ab * da) / det);
     // Near the crossing the last digits may go to and fro.
     const settled =
       gap === 0 ||
       (round > 8 && gap <= 1e-3 * tolerance) ||
-      (Math.abs(nextU - u) <= 4 * Number.EPSILON * (Math.abs(u) + a.to - a.from) &&
-        Math.abs(nextV - v) <= 4 * Number.EPSILON * (Math.abs(v) + b.to - b.from));
+      (Math.abs(nextS - s) <= 4 * Number.EPSILON && Math.abs(nextT - t) <= 4 * Number.EPSILON);
     if (settled) {
-      const inside = u > a.from && u < a.to && v > b.from && v < b.to;
-      return inside ? { u, v, distance: gap } : null;
+      const isInside = s > 0 && s < 1 && t > 0 && t < 1;
+      if (!isInside) return null;
+      return { u: parameterOf(a, s), v: parameterOf(b, t), distance: gap, point: [atA[0], atA[1], atA[2]] };
     }
-    u = nextU;
-    v = nextV;
+    s = nextS;
+    t = nextT;
   }
   return null;
+}
+
+/** A place of a part: its parameter, its share of the part, where it is; and how far from what it was asked for. */
+interface Foot {
+  readonly u: number;
+  readonly t: number;
+  readonly x: number;
+  readonly y: number;
+  readonly z: number;
+  readonly distance: number;
 }
 
 /**
  * The place of a part nearest to a point, for a part that hardly turns: Newton's method from where the point falls on
  * the chord.
  */
-export function footOn(part: Part, x: number, y: number, z: number): { u: number; distance: number } {
-  const { places, axis, from, to } = part;
+export function footOn(part: Part, x: number, y: number, z: number): Foot {
+  const { places, axis } = part;
   const last = places.length - 3;
   const chord =
     (places[last] - places[0]) * axis[0] +
     (places[last + 1] - places[1]) * axis[1] +
     (places[last + 2] - places[2]) * axis[2];
   const along = (x - places[0]) * axis[0] + (y - places[1]) * axis[1] + (z - places[2]) * axis[2];
-  let u = chord > 0 ? clampTo(part, from + (to - from) * (along / chord)) : (from + to) / 2;
-  for (let round = 0; round < 20; round++) {
-    read(part, u, atB);
+  let t = chord > 0 ? inside(along / chord) : 0.5;
+  // What the part hardly turning means: ahead of the foot the slope leads back, behind it forward.
+  let [low, high] = [0, 1];
+  for (let round = 0; round < 100; round++) {
+    read(part, t, atB);
     const slope = (x - atB[0]) * atB[3] + (y - atB[1]) * atB[4] + (z - atB[2]) * atB[5];
     const speed = atB[3] * atB[3] + atB[4] * atB[4] + atB[5] * atB[5];
-    const next = speed > 0 ? clampTo(part, u + slope / speed) : u;
-    const settled = Math.abs(next - u) <= 1e-15 * (to - from);
-    u = next;
+    if (slope > 0) low = t;
+    else high = t;
+    const step = speed > 0 ? inside(t + slope / speed) : t;
+    // Rounds of Newton's method that have not settled by now never do: weights may make the speed very uneven.
+    const next = round < 20 && step >= low && step <= high ? step : (low + high) / 2;
+    const settled = Math.abs(next - t) <= 1e-15;
+    t = next;
     if (settled) break;
   }
-  read(part, u, atB);
-  return { u, distance: Math.hypot(x - atB[0], y - atB[1], z - atB[2]) };
+  read(part, t, atB);
+  const [px, py, pz] = atB;
+  return { u: parameterOf(part, t), t, x: px, y: py, z: pz, distance: Math.hypot(x - px, y - py, z - pz) };
 }
 
 /** Control points within `tolerance` of the chord, one after the other along it; or all in one place. */
@@ -247,7 +362,7 @@ export function runsAlong(a: Part, b: Part, tolerance: number): boolean {
   // The ends first: they tell most often.
   for (let i = 0; i < looks; i++) {
     const share = i === 0 ? 0 : i === 1 ? 1 : (i - 1) / (looks - 1);
-    read(a, a.from + (a.to - a.from) * share, atA);
+    read(a, share, atA);
     const [x, y, z] = atA;
     if (!(footOn(b, x, y, z).distance <= tolerance)) return false;
   }

@@ -1,4 +1,4 @@
-import { distance, type Vector3 } from '../linear/vector';
+import { distance, dot, type Vector3 } from '../linear/vector';
 import { type Curve, domainOf } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
 import type { Meeting } from './meetings';
@@ -18,6 +18,8 @@ export interface Stretch {
   readonly best: PlacePair;
   /** The distance from a place on the first curve, between `lo` and `hi`, to what belongs to it on the second. */
   readonly away: (u: number) => PlacePair;
+  /** Beside a longer stretch along which the second curve runs the other way, as at the tip of a cusp. */
+  readonly minor?: boolean;
 }
 
 /**
@@ -28,7 +30,7 @@ export function stretchesAmong(meetings: readonly Meeting[], pair: Pair): Stretc
   const stretches = clusters(meetings).flatMap((cluster) =>
     joined(
       cluster.some(({ crossing }) => !crossing)
-        ? stretchesOf(cluster, pair)
+        ? stretchesBothWays(cluster, pair)
         : cluster.flatMap(({ crossing }) => (crossing ? [stretchAt(crossing)] : [])),
       pair,
     ),
@@ -76,6 +78,24 @@ function clusters(meetings: readonly Meeting[]): Meeting[][] {
     else groups.set(root, [meeting]);
   });
   return [...groups.values()];
+}
+
+/**
+ * The stretches of a cluster. Where a curve doubles back on itself it has two of them at the same place, one along each
+ * leg: those where both curves run the same way, and those where they run opposite ways.
+ */
+function stretchesBothWays(cluster: readonly Meeting[], pair: Pair): Stretch[] {
+  const way = ({ a, b, crossing }: Meeting) => (crossing ? 0 : Math.sign(dot(a.axis, b.axis)));
+  const same = cluster.filter((meeting) => way(meeting) >= 0);
+  const opposite = cluster.filter((meeting) => way(meeting) <= 0);
+  if (same.length === cluster.length || opposite.length === cluster.length) return stretchesOf(cluster, pair);
+  const [along, against] = [stretchesOf(same, pair), stretchesOf(opposite, pair)];
+  const isMinor = ({ lo, hi }: Stretch, others: readonly Stretch[]) =>
+    others.some((other) => other.lo.u <= lo.u && other.hi.u >= hi.u && other.hi.u - other.lo.u > hi.u - lo.u);
+  return [
+    ...along.map((stretch) => ({ ...stretch, minor: isMinor(stretch, against) })),
+    ...against.map((stretch) => ({ ...stretch, minor: isMinor(stretch, along) })),
+  ];
 }
 
 /**
@@ -210,6 +230,7 @@ function united(a: Stretch, b: Stretch, pair: Pair): Stretch | null {
         lo: a.lo,
         hi: hi.u >= a.hi.u ? hi : a.hi,
         best: nearer(a.best, shifted(b.best)),
+        minor: a.minor && b.minor,
         away: (u) => {
           if (u <= a.hi.u) return a.away(u);
           return u >= lo.u ? shifted(b.away(u - turnU)) : onTheWay(a.hi, lo, (u - a.hi.u) / (lo.u - a.hi.u), pair);
