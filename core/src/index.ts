@@ -83,7 +83,7 @@ export type { Progress, ProgressStep } from './fit/progress';
 export { derivatives, derivativesAll, evaluate, evaluateAll, evaluateAllByBasis } from './curve/evaluate';
 
 // Change knots, keeping the shape or the control points.
-export { clamp, unclamp } from './knots/clamp';
+export { clamp, unclamp, type UnclampFailure } from './knots/clamp';
 export { knotOnLeg } from './knots/knotOnLeg';
 export { type Break, breaksOf, multiplicityAt } from './knots/multiplicity';
 export { evenKnots, moveKnot, type PastNeighbour } from './knots/moveKnot';

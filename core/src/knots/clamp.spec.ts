@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { anyCurve, apart, checked, SAME, sizeOf, valueOf, WAVE } from '../curve/curves.fixture';
+import { anyCurve, apart, checked, flat, SAME, sizeOf, valueOf, WAVE } from '../curve/curves.fixture';
 import { distance } from '../linear/vector';
 import { controlPointsOf, domainOf, homogeneous } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
@@ -30,6 +30,37 @@ describe('clamping', () => {
 
   it('refuses outer knots that do not increase', () => {
     expect(() => unclamp(WAVE, [-1, -4, -1])).toThrow('must increase: -4 follows -1');
+  });
+
+  it('refuses where the outer control points would lie so far out that the shape is lost', () => {
+    const short = flat(3, [0, 0, 0, 0, 1e-8, 1, 1, 1, 1], [[0, 0], [10, 5], [20, -5], [30, 5], [40, 0]]); // prettier-ignore
+    expect(unclamp(short)).toEqual({
+      ok: false,
+      failure: { kind: 'ill-conditioned', farthest: expect.any(Number), moves: expect.any(Number) },
+    });
+    // Either the same shape or none, whatever the spans.
+    let kept = 0;
+    let refused = 0;
+    fc.assert(
+      fc.property(fc.integer({ min: 2, max: 9 }), fc.double({ min: -9, max: 0, noNaN: true }), (degree, log) => {
+        const inner = [10 ** log, 0.3 + 10 ** log].filter((u) => u < 1);
+        const ends = (u: number) => new Array<number>(degree + 1).fill(u);
+        const wave = Array.from({ length: degree + 1 + inner.length }, (_, i): [number, number] => [
+          10 * i,
+          i % 2 === 0 ? 5 : -5,
+        ]);
+        const curve = flat(degree, [...ends(0), ...inner, ...ends(1)], wave);
+        const free = unclamp(curve);
+        if (!free.ok) {
+          expect(free.failure.kind).toBe('ill-conditioned');
+          refused++;
+          return;
+        }
+        kept++;
+        expect(apart(curve, checked(free.value))).toBeLessThan(SAME);
+      }),
+    );
+    expect(Math.min(kept, refused)).toBeGreaterThan(10);
   });
 
   it('says so when no positive weights lie beyond an end', () => {
