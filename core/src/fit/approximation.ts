@@ -1,6 +1,7 @@
 import { type Curve, homogeneous, trusted } from '../curve/curve';
 import { derivativesAll } from '../curve/evaluate';
 import { periodicCurve } from '../knots/period';
+import type { SplineSpace } from './collocation';
 import { leastSquaresPoints } from './normalEquations';
 
 /** Points to come near to, in order along a curve, and what the curve is to be. */
@@ -72,26 +73,40 @@ export function approximate(
   }
 }
 
-function fitted({ points, degree, closed }: Target, inner: readonly number[], parameters: Float64Array): Curve | null {
+/** The curves over some inner knots of [0, 1]. */
+export function spaceFor({ degree, closed }: Target, inner: readonly number[]): SplineSpace {
   if (closed) {
     const count = inner.length;
-    const period = [...inner, inner[0] + 1];
-    const { knots } = periodicCurve(degree, homogeneous(new Float64Array(3 * count)), period);
-    const space = { degree, knots, count, periodic: true };
-    const control = leastSquaresPoints(space, points, parameters, { fixedEnds: false });
-    return typeof control === 'number' ? null : periodicCurve(degree, homogeneous(control), period);
+    const { knots } = periodicCurve(degree, homogeneous(new Float64Array(3 * count)), [...inner, inner[0] + 1]);
+    return { degree, knots, count, periodic: true };
   }
   const count = inner.length + degree + 1;
   const knots = new Float64Array(count + degree + 1);
   knots.set(inner, degree + 1);
   knots.fill(1, count);
-  const space = { degree, knots, count, periodic: false };
-  const control = leastSquaresPoints(space, points, parameters, { fixedEnds: true });
-  return typeof control === 'number' ? null : trusted(degree, knots, homogeneous(control));
+  return { degree, knots, count, periodic: false };
+}
+
+/** The curve of a space with these control points. */
+export function curveIn(
+  { degree, knots }: SplineSpace,
+  inner: readonly number[],
+  closed: boolean,
+  control: Float64Array,
+): Curve {
+  const points = homogeneous(control);
+  return closed ? periodicCurve(degree, points, [...inner, inner[0] + 1]) : trusted(degree, knots, points);
+}
+
+function fitted(target: Target, inner: readonly number[], parameters: Float64Array): Curve | null {
+  const { points, closed } = target;
+  const space = spaceFor(target, inner);
+  const control = leastSquaresPoints(space, points, parameters, { fixedEnds: !closed });
+  return typeof control === 'number' ? null : curveIn(space, inner, closed, control);
 }
 
 /** Parameters moved towards the closest places, their order kept, and the distances there. */
-function closer(curve: Curve, { points, closed }: Target, parameters: Float64Array) {
+export function closer(curve: Curve, { points, closed }: Target, parameters: Float64Array) {
   const count = parameters.length;
   let current = parameters;
   for (let step = 0; step < NEWTON_STEPS; step++) {

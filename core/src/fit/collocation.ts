@@ -2,6 +2,7 @@ import { basisDerivativesOf, basisFunctions, findSpan } from '../curve/basis';
 import { LARGEST_COORDINATE } from '../curve/curve';
 import { bandedMatrix, solveBanded } from '../linear/bandedMatrix';
 import { binomials } from '../linear/bernstein';
+import { fold } from '../linear/cyclicBand';
 import type { Sites } from './sites';
 
 /** The curves of a degree over given knots and weights, whose control points are sought. */
@@ -91,9 +92,8 @@ export function collocate(space: SplineSpace, sites: Sites, values: ArrayLike<nu
     centre += firsts[i] + middle - i;
   }
   const shift = Math.round(centre / count);
-  const fold = (j: number) => (j < count / 2 ? 2 * j : 2 * (count - 1 - j) + 1);
-  const rowAt = periodic ? fold : (i: number) => i;
-  const columnAt = periodic ? (j: number) => fold((((j - shift) % count) + count) % count) : (j: number) => j;
+  const rowAt = periodic ? (i: number) => fold(i, count) : (i: number) => i;
+  const columnAt = periodic ? (j: number) => fold((((j - shift) % count) + count) % count, count) : (j: number) => j;
 
   let lower = 0;
   let upper = 0;

@@ -1,4 +1,5 @@
 import { approximate, type Approximation, type Target } from './approximation';
+import { slidParameters } from './tangentDistance';
 import { withoutKnot } from '../simplify/removeKnot';
 import type { Progress } from './progress';
 
@@ -52,6 +53,11 @@ export function fewestKnots(target: Target, start: Float64Array, search: Search,
     const again = withKnotsAdded(target, start, search, share);
     added = nearer(added, again, search.tolerance);
   }
+  if (search.effort === 'all' && added.best.max > search.tolerance && start.length <= SPARSE) {
+    const slid = withPointsSlid(target, start, search);
+    // Only what reaches the tolerance: points that stray far would be chased with all knots there are.
+    if (slid) added = { best: slid, reachable: slid.max };
+  }
   if (search.effort === 'add' || added.best.max > search.tolerance) return added;
   return thinned(target, start, added.best, search, added.reachable);
 }
@@ -100,6 +106,37 @@ function withKnotsAdded(target: Target, start: Float64Array, search: Search, sha
   if (current.max <= search.tolerance) return { best: current, reachable: current.max };
   const enough = nearest.max / PROGRESS_WORTH;
   return { best: seen.find(({ max }) => max <= enough) ?? nearest, reachable: nearest.max };
+}
+
+/** From so many knots on, their number grows by this share from one trial to the next. */
+const GROWTH = 0.1;
+
+/** Points of more than this number lie so densely that their chords tell where they belong. */
+const SPARSE = 2000;
+
+/**
+ * Evenly spaced knots, more and more of them until they reach the tolerance, with parameters found along with the
+ * curve: chords between points far apart tell too little of where they belong, and knots added at the worst places
+ * mend nothing.
+ */
+function withPointsSlid(target: Target, start: Float64Array, search: Search): Approximation | null {
+  const { tolerance, most, progress } = search;
+  const starts = [start, evenly(start.length, target.closed)];
+  let nearest: Approximation | null = null;
+  for (let count = target.closed ? 3 : 0; ; count += Math.max(1, Math.floor(GROWTH * count))) {
+    const controls = controlPoints(target, count);
+    if (controls > most) break;
+    const inner = evenKnots(count, target.closed);
+    for (const from of starts) {
+      const slid = slidParameters(target, inner, from, tolerance);
+      const even = slid && approximate(target, inner, slid, tolerance, 'patient');
+      if (even && !(even.max >= (nearest?.max ?? Infinity))) nearest = even;
+    }
+    if (!nearest) continue;
+    progress?.({ stage: 'add', controlPoints: controls, max: nearest.max });
+    if (nearest.max <= tolerance) return nearest;
+  }
+  return null;
 }
 
 const evenly = (count: number, closed: boolean): Float64Array =>
@@ -232,8 +269,10 @@ function shifted(target: Target, start: Approximation, search: Search): Approxim
 function evenIfFewer(target: Target, start: Float64Array, found: Approximation, search: Search): Approximation {
   if (!affordable(target, found)) return found;
   for (let count = target.closed ? 3 : 0; count < found.inner.length; count++) {
-    const even = approximate(target, evenKnots(count, target.closed), start, search.tolerance, 'patient');
-    if (even && even.max <= search.tolerance) return even;
+    for (const from of [start, found.parameters]) {
+      const even = approximate(target, evenKnots(count, target.closed), from, search.tolerance, 'patient');
+      if (even && even.max <= search.tolerance) return even;
+    }
   }
   return found;
 }

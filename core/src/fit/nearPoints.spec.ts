@@ -1,11 +1,14 @@
+import fc from 'fast-check';
 import { packVectors, type Vector3, vectorAt } from '../linear/vector';
 import { valueOf } from '../curve/curves.fixture';
-import { evaluate } from '../curve/evaluate';
+import { countOf, type Curve } from '../curve/curve';
+import { evaluate, evaluateAll } from '../curve/evaluate';
 import { distinctOf } from '../knots/period';
 import { closestPoint } from '../measure/closestPoint';
 import { endOf } from '../shape/join';
 import { nearPoints } from './nearPoints';
 import type { ProgressStep } from './progress';
+import { throughPoints } from './throughPoints';
 import { bend, noisy, profile, randomNumbers, sShape } from './strokes.fixture';
 
 describe('a curve near points', () => {
@@ -82,6 +85,32 @@ describe('a curve near points', () => {
     );
     expect(fit.outliers).toEqual(outside);
     expect(valueOf(nearPoints(points, fit.reachable * 1.05)).within).toBe(true);
+  });
+
+  it('reaches a tolerance that a curve of few control points is known to hold, from points far apart', () => {
+    const known = (heights: readonly number[]) =>
+      valueOf(throughPoints(Float64Array.from(heights.flatMap((y, i) => [20 * i, y, 0])))).curve;
+    const wave = known([-4.34, -10.93, 18.55, -13.6, 16.45, 10.04, -17.37, 18.23]);
+    const samples = (curve: Curve, count: number) =>
+      evaluateAll(
+        curve,
+        Float64Array.from({ length: count }, (_, i) => i / (count - 1)),
+      );
+    const found = valueOf(nearPoints(samples(wave, 60), 0.05));
+    expect(found.within).toBe(true);
+    expect(countOf(found.curve)).toBeLessThanOrEqual(14);
+    const height = fc.double({ min: -20, max: 20, noNaN: true });
+    fc.assert(
+      fc.property(
+        fc.array(height, { minLength: 5, maxLength: 8 }),
+        fc.integer({ min: 45, max: 90 }),
+        (heights, count) => {
+          const fit = valueOf(nearPoints(samples(known(heights), count), 0.05));
+          expect(fit.within).toBe(true);
+        },
+      ),
+      { numRuns: 40 },
+    );
   });
 
   it('names stray points as outliers', () => {

@@ -1,6 +1,7 @@
 import { basisFunctions, findSpan } from '../curve/basis';
 import { MAX_DEGREE } from '../curve/curve';
 import { solveBandedCholesky } from '../linear/bandedCholesky';
+import { fold, unfold } from '../linear/cyclicBand';
 import type { SplineSpace } from './collocation';
 
 export interface Weighing {
@@ -22,7 +23,6 @@ export function leastSquaresPoints(
   parameters: Float64Array,
   { pointWeights, fixedEnds }: Weighing,
 ): Float64Array | number {
-  const fold = (j: number) => (j < count / 2 ? 2 * j : 2 * (count - 1 - j) + 1);
   const band = Math.min(count - 1, periodic ? 2 * degree : degree);
   const width = band + 1;
   const matrix = new Float64Array(count * width);
@@ -35,10 +35,10 @@ export function leastSquaresPoints(
       fix(matrix, right, width, count - 1, [points[end] - ox, points[end + 1] - oy, points[end + 2] - oz]);
     }
     const singular = solveBandedCholesky(count, band, matrix, right, 3);
-    if (singular >= 0) return !periodic ? singular : singular % 2 === 0 ? singular / 2 : count - 1 - (singular - 1) / 2;
+    if (singular >= 0) return periodic ? unfold(singular, count) : singular;
     const control = new Float64Array(3 * count);
     for (let j = 0; j < count; j++) {
-      const from = 3 * (periodic ? fold(j) : j);
+      const from = 3 * (periodic ? fold(j, count) : j);
       control[3 * j] = right[from] + ox;
       control[3 * j + 1] = right[from + 1] + oy;
       control[3 * j + 2] = right[from + 2] + oz;
@@ -71,12 +71,12 @@ export function leastSquaresPoints(
     for (let a = 0; a <= degree; a++) {
       const share = importance * basis[a];
       if (periodic) {
-        const row = fold((first + a) % count);
+        const row = fold((first + a) % count, count);
         right[3 * row] += share * x;
         right[3 * row + 1] += share * y;
         right[3 * row + 2] += share * z;
         for (let b = 0; b <= degree; b++) {
-          const column = fold((first + b) % count);
+          const column = fold((first + b) % count, count);
           if (column >= row) matrix[row * width + column - row] += share * basis[b];
         }
         continue;
