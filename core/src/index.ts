@@ -105,7 +105,7 @@ export { lighten, type LightenOptions, type NoLighter, type Priced } from './sim
 export { type RelayTarget, type NotReached, relay, type RelayOptions } from './simplify/relay';
 
 // Replace by lines and arcs.
-export { arcsAndLines, type ArcsAndLines, type Segment } from './simplify/arcsAndLines';
+export { arcsAndLines, type ArcsAndLines, type NoSegments, type Segment } from './simplify/arcsAndLines';
 export { displayPolyline, type Polyline } from './simplify/polyline';
 export { polylineWithin } from './simplify/polylineWithin';
 export { segmentsToCurve } from './simplify/segmentsToCurve';

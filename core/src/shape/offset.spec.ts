@@ -1,5 +1,5 @@
 import { parameterAtShare, bezier, valueOf } from '../curve/curves.fixture';
-import type { Curve } from '../curve/curve';
+import { type Curve, domainOf } from '../curve/curve';
 import { derivatives, evaluate } from '../curve/evaluate';
 import { circle, ellipse } from '../exact/arc';
 import { conic, parabola } from '../exact/conic';
@@ -133,6 +133,38 @@ describe('an offset', () => {
         expect(nearest).toBeLessThan(3 * TOLERANCE);
       }
     }
+  });
+
+  it('names every stretch of the original that it cuts away, at self-crossings both', () => {
+    const random = randomNumbers(11);
+    let [named, kept] = [0, 0];
+    for (let run = 0; run < 4; run++) {
+      const count = 5 + Math.floor(6 * random());
+      const points = Float64Array.from({ length: 3 * count }, (_, i) => (i % 3 === 2 ? 0 : 100 * random()));
+      const curve = valueOf(throughPoints(points, { closed: run % 3 === 0 })).curve;
+      const by = (run % 2 === 0 ? -1 : 1) * (2 + 15 * random());
+      const made = offset(curve, by, TOLERANCE, FRONT);
+      if (!made.ok) continue;
+      const [first, last] = domainOf(curve);
+      // Beside a centre of curvature the offset hardly moves, and a place on it tells its parameter but roughly.
+      const slack = 0.02 * (last - first);
+      for (let i = 0; i < 200; i++) {
+        const u = parameterAtShare(curve, (i + 0.5) / 200);
+        const d = derivatives(curve, u, 1);
+        const speed = Math.hypot(d[3], d[4]);
+        const place = [d[0] - (by * d[4]) / speed, d[1] + (by * d[3]) / speed, 0] as const;
+        const nearer = Math.abs(by) - closestPoint(curve, place).distance;
+        const isLost = (by: number) => made.value.lost.some(([from, to]) => u >= from - by && u <= to + by);
+        if (nearer > 10 * TOLERANCE) {
+          expect(isLost(slack)).toBe(true);
+          named++;
+        } else if (nearer < TOLERANCE / 2) {
+          expect(isLost(-slack)).toBe(false);
+          kept++;
+        }
+      }
+    }
+    expect(Math.min(named, kept)).toBeGreaterThan(60);
   });
 
   it('works in any plane, and needs a curve that lies in it', () => {

@@ -8,7 +8,7 @@ import { failed, type Result, success } from '../result';
 import { mustBeAbove0, mustBeFinite, mustBeOneOf, mustBeWhole } from '../refuse';
 import { endOf, join } from './join';
 import { close } from './close';
-import { type OffsetPiece, offsetPieces } from './offsetPieces';
+import { type OffsetPiece, offsetPieces, shifted } from './offsetPieces';
 import { withoutLoops } from './offsetLoops';
 
 export interface OffsetOptions {
@@ -76,7 +76,11 @@ export function offset(
     curve.closing !== 'open',
   );
   const error = Math.max(...chains.map((chain) => errorOf(standing, chain, Math.abs(by), corners)));
-  return success({ curves: chains.map((chain) => fromAxesOf(plane, chain)), error, lost: lostBetween(standing, kept) });
+  return success({
+    curves: chains.map((chain) => fromAxesOf(plane, chain)),
+    error,
+    lost: lostBetween(standing, kept, by),
+  });
 }
 
 /** Pieces that follow each other as one curve; a chain that ends where it starts is closed. */
@@ -114,15 +118,15 @@ function errorOf(original: Curve, made: Curve, wanted: number, corners: 'round' 
 }
 
 /** Where the original goes on between the places that the ends of neighbouring pieces belong to. */
-function lostBetween(original: Curve, pieces: readonly OffsetPiece[]): [number, number][] {
+function lostBetween(original: Curve, pieces: readonly OffsetPiece[], by: number): [number, number][] {
   const [first, last] = domainOf(original);
   const near = 1e-6 * (last - first);
-  const along = pieces.filter(({ corner, curve }) => !corner && curve.closing === 'open');
-  if (along.length === 0) return [];
-  const ends = along.map(({ curve }) => {
+  const ends = pieces.flatMap(({ curve, whole }) => {
+    if (!whole || curve.closing !== 'open') return [];
     const [from, to] = domainOf(curve);
-    return [footNear(original, endOf(curve, 'start'), from), footNear(original, endOf(curve, 'end'), to)] as const;
+    return [[footAlong(original, whole, from, by), footAlong(original, whole, to, by)] as const];
   });
+  if (ends.length === 0) return [];
   const lost: [number, number][] = [];
   const put = (from: number, to: number) => {
     if (to - from > near) lost.push([from, to]);
@@ -138,18 +142,59 @@ function lostBetween(original: Curve, pieces: readonly OffsetPiece[]): [number, 
   return lost;
 }
 
-/** The foot of a place on a curve that lies next to a parameter, by Newton's method (The NURBS Book, 6.1). */
-function footNear(curve: Curve, [x, y]: Vector3, guess: number): number {
-  const [first, last] = domainOf(curve);
-  const inside = (u: number) => Math.min(last, Math.max(first, u));
-  let u = inside(guess > last ? guess - (last - first) : guess);
+/** Chords by which an offset and its original are measured along. */
+const CHORDS = 512;
+/** What that leaves open, as a share of the piece. */
+const FOOT_REACH = 0.03;
+
+/**
+ * The parameter on the original that belongs to the place of a whole offset piece at v. Where the offset crosses itself
+ * one place belongs to two: it is found by the length along the piece, which is that of r + d n, and then polished.
+ * (Newton's method on the foot: The NURBS Book, 6.1.)
+ */
+function footAlong(original: Curve, whole: Curve, v: number, by: number): number {
+  const [from, to] = domainOf(whole);
+  if (v <= from || v >= to) return within(original, v <= from ? from : to);
+  const along = lengthsAlong((t) => evaluate(whole, t), from, to);
+  const wanted = along((v - from) / (to - from)) / along(1);
+  const exact = lengthsAlong((u) => shifted(original, within(original, u), by), from, to);
+  let [low, high] = [0, 1];
+  for (let round = 0; round < 50; round++) {
+    const middle = (low + high) / 2;
+    if (exact(middle) < wanted * exact(1)) low = middle;
+    else high = middle;
+  }
+  const [least, most] = [low - FOOT_REACH, low + FOOT_REACH].map((share) => from + share * (to - from));
+  const [x, y] = evaluate(whole, v);
+  let u = from + low * (to - from);
   for (let round = 0; round < 20; round++) {
-    const d = derivatives(curve, u, 2);
+    const d = derivatives(original, within(original, u), 2);
     const slope = (d[0] - x) * d[3] + (d[1] - y) * d[4];
     const speed = d[3] * d[3] + d[4] * d[4];
     const bend = speed + (d[0] - x) * d[6] + (d[1] - y) * d[7];
-    if (!(speed > 0)) return u;
-    u = inside(u - slope / (bend > speed / 8 ? bend : speed));
+    if (!(speed > 0)) break;
+    u = Math.min(most, to, Math.max(least, from, u - slope / (bend > speed / 8 ? bend : speed)));
   }
-  return u;
+  return within(original, u);
+}
+
+/** The length of a path by chords, from its start to a share of its parameters. */
+function lengthsAlong(placeAt: (t: number) => Vector3, from: number, to: number): (share: number) => number {
+  const lengths = [0];
+  let before = placeAt(from);
+  for (let i = 1; i <= CHORDS; i++) {
+    const place = placeAt(i === CHORDS ? to : from + ((to - from) * i) / CHORDS);
+    lengths.push(lengths[i - 1] + distance(before, place));
+    before = place;
+  }
+  return (share) => {
+    const i = Math.min(CHORDS - 1, Math.floor(share * CHORDS));
+    return lengths[i] + (share * CHORDS - i) * (lengths[i + 1] - lengths[i]);
+  };
+}
+
+/** A parameter of a closed curve counted on past its seam, in its domain. */
+function within(curve: Curve, u: number): number {
+  const [first, last] = domainOf(curve);
+  return Math.min(last, Math.max(first, u > last ? u - (last - first) : u));
 }

@@ -66,7 +66,7 @@ export function withoutLoops(
     return stops.slice(1).flatMap((to, k) => {
       if (!keepsAway(original, piece, stops[k], to, by, tolerance)) return [];
       const part = subCurve(around, stops[k], to);
-      return part.ok ? [{ curve: part.value, corner: list[i].corner }] : [];
+      return part.ok ? [{ curve: part.value, whole: list[i].whole }] : [];
     });
   });
 }

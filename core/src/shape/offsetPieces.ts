@@ -24,10 +24,11 @@ const MOST_HALVINGS = 10;
 /** Sharp corners reach at most so many distances away; beyond that they are cut straight. */
 const LONGEST_CORNER = 4;
 
-/** A piece of an offset: over a stretch of the original, with its parameters to within the fit, or about a corner. */
+/** A piece of an offset, over a stretch of the original or about a corner; or a part of one. */
 export interface OffsetPiece {
   readonly curve: Curve;
-  readonly corner: boolean;
+  /** The whole piece, with the range of its parameters in the original; null about a corner. */
+  readonly whole: Curve | null;
 }
 
 /**
@@ -46,11 +47,12 @@ export function offsetPieces(
   const closed = flat.closing !== 'open';
   parts.forEach((part, i) => {
     for (const [from, to] of keptRanges(part, by)) {
-      pieces.push({ curve: pieceOver(part, from, to, by, tolerance, degree), corner: false });
+      const curve = pieceOver(part, from, to, by, tolerance, degree);
+      pieces.push({ curve, whole: curve });
     }
     const next = parts[i + 1] ?? (closed && part.closing === 'open' ? parts[0] : null);
     const bridge = next && bridgeOver(part, next, by, corners);
-    if (bridge) pieces.push({ curve: bridge, corner: true });
+    if (bridge) pieces.push({ curve: bridge, whole: null });
   });
   return pieces;
 }
@@ -64,7 +66,7 @@ function rayAt(part: Curve, u: number, side: 'left' | 'right'): { place: Vector3
 }
 
 /** The place at the distance; at a standstill the normal beside it counts, of a point there is none. */
-function shifted(part: Curve, u: number, by: number, side: 'left' | 'right' = 'right'): Vector3 {
+export function shifted(part: Curve, u: number, by: number, side: 'left' | 'right' = 'right'): Vector3 {
   const [first, last] = domainOf(part);
   const step = 1e-6 * (last - first);
   const ray = rayAt(part, u, side) ?? rayAt(part, u + step <= last ? u + step : u - step, side);

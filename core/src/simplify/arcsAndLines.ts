@@ -42,6 +42,9 @@ export interface ArcsAndLines {
   readonly smallestRadius: number;
 }
 
+/** Why a curve has no lines and arcs: it leaves its plane, or is a point. */
+export type NoSegments = NotFlat | { readonly kind: 'point' };
+
 /** A curve may leave its plane by this share of the tolerance. */
 const FLATNESS = 0.1;
 /** Curvatures differing by less than this share are one where two stretches meet. */
@@ -54,7 +57,7 @@ const SAME_CURVATURE = 1e-6;
  * they are. In space, where it fails, a polyline serves. Arcs that rise over their chord by less than a tenth of the
  * tolerance become lines. Rational curves too.
  */
-export function arcsAndLines(curve: Curve, tolerance: number, plane?: Plane): Result<ArcsAndLines, NotFlat> {
+export function arcsAndLines(curve: Curve, tolerance: number, plane?: Plane): Result<ArcsAndLines, NoSegments> {
   mustBeAbove0(tolerance, 'tolerance');
   if (plane) checkPlane(plane);
   const best = plane ?? bestPlane(curve).plane;
@@ -67,6 +70,7 @@ export function arcsAndLines(curve: Curve, tolerance: number, plane?: Plane): Re
   const found: Found[] = [];
   for (let i = 0; i + 1 < stops.length; i++) found.push(...segmentsOf(flat, stops[i], stops[i + 1], room));
   const merged = mergedOf(found);
+  if (merged.length === 0) return failed({ kind: 'point' });
   const segments = merged.map((part) => segmentIn(best, part));
   const radii = segments.flatMap((segment) => (segment.kind === 'arc' ? [segment.radius] : []));
   return success({
