@@ -63,13 +63,30 @@ function toRational(table: Float64Array, width: number, order: number, weightOf:
   }
 }
 
+/** Rounding may leave this share of the drawing's size, or of a derivative, of what was asked for at a site. */
+const MISSED = 1e-9;
+/** Control points this many times as far out as the data are wide leave nothing but rounding where they cancel. */
+const FARTHEST = 1e4;
+/** Rounding of the data may move a control point by this share of the drawing's size. */
+const MOVED = 1e-8;
+const REFINEMENTS = 2;
+const ROUNDING = 64 * Number.EPSILON;
+
 /**
  * Control points (Euclidean, stride 3) of the curve over given knots that has given values at the sites, one for each
- * control point; `values` are packed x y z by site. Null where the sites do not determine a curve: each needs a basis
- * function of its own (Schoenberg, Whitney, On Pólya frequency functions III, 1953). O(n p²): the rows are banded, of a
- * periodic curve after numbering 0, n−1, 1, n−2, …, which folds the cyclic band into a plain one.
+ * control point; `values` are packed x y z by site. O(n p²): the rows are banded, of a periodic curve after folding.
+ *
+ * 'undetermined' where the sites do not determine a curve: each needs a basis function of its own (Schoenberg, Whitney,
+ * On Pólya frequency functions III, 1953). 'ill-conditioned' where rounding would decide: what the control points give
+ * at the sites is looked at, refined (Golub, Van Loan, Matrix Computations, 3.5.3), and refused if it still misses;
+ * `stable` asks besides that rounding of the data moves no control point far, which one more right-hand side tells.
  */
-export function collocate(space: SplineSpace, sites: Sites, values: ArrayLike<number>): Float64Array | null {
+export function collocate(
+  space: SplineSpace,
+  sites: Sites,
+  values: ArrayLike<number>,
+  { stable = false }: { readonly stable?: boolean } = {},
+): Float64Array | 'undetermined' | 'ill-conditioned' {
   const { degree, count, periodic } = space;
   const width = degree + 1;
   const entries = new Float64Array(count * width);
@@ -82,7 +99,7 @@ export function collocate(space: SplineSpace, sites: Sites, values: ArrayLike<nu
     // Derivatives grow with short spans; rows of like size make pivots comparable.
     let most = 0;
     for (let j = 0; j < width; j++) most = Math.max(most, Math.abs(row[j]));
-    if (!(most > 0)) return null;
+    if (!(most > 0)) return 'undetermined';
     scales[i] = sites.orders[i] === 0 ? 1 : 1 / most;
     let middle = 0;
     for (let j = 0; j < width; j++) {
@@ -105,22 +122,79 @@ export function collocate(space: SplineSpace, sites: Sites, values: ArrayLike<nu
       upper = Math.max(upper, offset);
     }
   }
-  const matrix = bandedMatrix(count, lower, upper);
-  const right = new Float64Array(3 * count);
   const stride = 2 * lower + upper;
-  for (let i = 0; i < count; i++) {
-    const index = rowAt(i);
-    for (let j = 0; j < width; j++) {
-      const value = entries[i * width + j];
-      if (value !== 0) matrix.values[index * stride + lower + columnAt(firsts[i] + j)] += value;
+  /** Solves for `columns` right-hand sides, packed by row as the sites come; control points in their order. */
+  const solved = (right: Float64Array, columns: number): Float64Array | null => {
+    const matrix = bandedMatrix(count, lower, upper);
+    const ordered = new Float64Array(columns * count);
+    for (let i = 0; i < count; i++) {
+      const index = rowAt(i);
+      for (let j = 0; j < width; j++) {
+        const value = entries[i * width + j];
+        if (value !== 0) matrix.values[index * stride + lower + columnAt(firsts[i] + j)] += value;
+      }
+      for (let c = 0; c < columns; c++) ordered[columns * index + c] = right[columns * i + c];
     }
-    for (let c = 0; c < 3; c++) right[3 * index + c] = values[3 * i + c] * scales[i];
+    if (!solveBanded(matrix, ordered, columns)) return null;
+    if (!periodic) return ordered;
+    const control = new Float64Array(columns * count);
+    for (let j = 0; j < count; j++) {
+      for (let c = 0; c < columns; c++) control[columns * j + c] = ordered[columns * columnAt(j) + c];
+    }
+    return control;
+  };
+
+  // About a place of the drawing: far from the origin what is told apart there would be lost. Basis functions sum to 1.
+  const start = Math.max(0, sites.orders.indexOf(0));
+  const origin = [values[3 * start], values[3 * start + 1], values[3 * start + 2]];
+  const columns = stable ? 4 : 3;
+  const right = new Float64Array(columns * count);
+  let size = 0;
+  for (let i = 0; i < count; i++) {
+    for (let c = 0; c < 3; c++) {
+      const value = sites.orders[i] === 0 ? values[3 * i + c] - origin[c] : values[3 * i + c] * scales[i];
+      right[columns * i + c] = value;
+      size = Math.max(size, Math.abs(value));
+    }
+    // Signs that alternate are what interpolation enlarges most.
+    if (stable) right[columns * i + 3] = i % 2 === 0 ? 1 : -1;
   }
-  if (!solveBanded(matrix, right, 3)) return null;
-  // What is nearly undetermined may leave what a drawing can hold, or all numbers.
-  for (const x of right) if (!(Math.abs(x) <= LARGEST_COORDINATE)) return null;
-  if (!periodic) return right;
-  const control = new Float64Array(3 * count);
-  for (let j = 0; j < count; j++) control.set(right.subarray(3 * columnAt(j), 3 * columnAt(j) + 3), 3 * j);
-  return control;
+  const control = solved(right, columns);
+  if (!control) return 'undetermined';
+  const out = new Float64Array(3 * count);
+  for (let j = 0; j < count; j++) for (let c = 0; c < 3; c++) out[3 * j + c] = control[columns * j + c];
+  for (let round = 0; ; round++) {
+    const missed = new Float64Array(3 * count);
+    let good = true;
+    const reach = out.reduce((most, x) => Math.max(most, Math.abs(x)), 0);
+    for (let i = 0; i < count; i++) {
+      let asked = 0;
+      let most = 0;
+      for (let c = 0; c < 3; c++) {
+        let sum = right[columns * i + c];
+        asked = Math.max(asked, Math.abs(sum));
+        for (let j = 0; j < width; j++) sum -= entries[i * width + j] * out[3 * ((firsts[i] + j) % count) + c];
+        missed[3 * i + c] = sum;
+        most = Math.max(most, Math.abs(sum));
+      }
+      good &&= most <= (sites.orders[i] > 0 ? MISSED * asked + ROUNDING * reach : MISSED * size);
+    }
+    if (good) break;
+    const by = round < REFINEMENTS ? solved(missed, 3) : null;
+    if (!by) return 'ill-conditioned';
+    for (let k = 0; k < out.length; k++) out[k] += by[k];
+  }
+  let farthest = 0;
+  let condition = 0;
+  for (let j = 0; j < count; j++) {
+    for (let c = 0; c < 3; c++) farthest = Math.max(farthest, Math.abs(out[3 * j + c]));
+    if (stable) condition = Math.max(condition, Math.abs(control[4 * j + 3]));
+  }
+  // NaN is neither.
+  if (!(farthest <= FARTHEST * size && Number.EPSILON * condition * farthest <= MOVED * size)) return 'ill-conditioned';
+  for (let k = 0; k < out.length; k++) {
+    out[k] += origin[k % 3];
+    if (!(Math.abs(out[k]) <= LARGEST_COORDINATE)) return 'ill-conditioned';
+  }
+  return out;
 }

@@ -17,7 +17,9 @@ export type ConstraintFailure =
   /** A radius is asked where the curve is straight, or a curvature along the tangent: it has no side to bend to. */
   | { readonly kind: 'no-side'; readonly index: number }
   /** The constraints contradict each other. */
-  | { readonly kind: 'unsolvable'; readonly degree: number; readonly points: number };
+  | { readonly kind: 'unsolvable'; readonly degree: number; readonly points: number }
+  /** Points lie so unevenly for the degree that rounding would decide what the curve does at them. */
+  | { readonly kind: 'ill-conditioned'; readonly degree: number; readonly points: number };
 
 /**
  * Checks the points of a fit: at least `needed` of them, all finite, neighbours further apart than `apart` mm.

@@ -7,12 +7,11 @@ import { mustBePacked } from '../refuse';
 import { collocate, type SplineSpace } from './collocation';
 import type { Sites } from './sites';
 
-/** The data do not determine a curve over these knots: some site has no basis function of its own. */
-export interface NotOneToOne {
-  readonly kind: 'not-one-to-one';
-  readonly sites: number;
-  readonly controlPoints: number;
-}
+export type NotOneToOne =
+  /** The data do not determine a curve over these knots: some site has no basis function of its own. */
+  | { readonly kind: 'not-one-to-one'; readonly sites: number; readonly controlPoints: number }
+  /** Sites lie so unevenly that rounding of the data would move the curve by more than can be drawn. */
+  | { readonly kind: 'ill-conditioned'; readonly controlPoints: number };
 
 /**
  * The fit points and derivatives of a curve at its sites, packed x y z: with fixed spacing, the other form of its
@@ -43,8 +42,9 @@ export function fromFitData(curve: Curve, sites: Sites, data: Float64Array): Res
   }
   if (sites.parameters.length !== count) return none;
   const space = spaceOf(curve);
-  const control = collocate(space, sites, data);
-  if (!control) return none;
+  const control = collocate(space, sites, data, { stable: true });
+  if (control === 'undetermined') return none;
+  if (control === 'ill-conditioned') return failed({ kind: control, controlPoints: count });
   const points = homogeneous(control, space.weights);
   const wrapped = Float64Array.from(curve.points, (_, i) => points[i % points.length]);
   return success(makeCurve(curve.degree, curve.knots, wrapped, curve.closing));

@@ -1,4 +1,4 @@
-import { length, scale, type Vector3 } from '../linear/vector';
+import { distance, length, scale, type Vector3 } from '../linear/vector';
 import { type Curve, domainOf, homogeneous, makeCurve } from '../curve/curve';
 import { derivatives } from '../curve/evaluate';
 import { periodicCurve } from '../knots/period';
@@ -90,10 +90,34 @@ function solve(run: Run, derivativesAt: ReadonlyMap<number, Derivatives>): Resul
   const around = closed ? periodicCurve(degree, homogeneous(new Float64Array(3 * count)), knots).knots : knots;
   const space = { degree, knots: around, count, periodic: closed };
   const control = collocate(space, sites, values);
-  if (!control) return failed({ kind: 'unsolvable', degree, points: points.length / 3 });
+  if (typeof control === 'string') {
+    const kind = control === 'undetermined' ? 'unsolvable' : control;
+    return failed({ kind, degree, points: points.length / 3 });
+  }
   const plain = homogeneous(control);
   const curve = closed ? periodicCurve(degree, plain, knots) : makeCurve(degree, knots, plain);
+  if (![...derivativesAt].every(([index, wanted]) => isKept(curve, siteAt(run, curve, index), wanted))) {
+    return failed({ kind: 'ill-conditioned', degree, points: points.length / 3 });
+  }
   return success({ curve, sites: closed ? sites : withLowestAtEnds(layout) });
+}
+
+/** A constraint is kept when derivatives and what they bend by are off by no more than this share. */
+const KEPT = 1e-6;
+const STRAIGHT = 1e-9;
+
+/** Whether the curve has the derivatives that were asked for at u, as it is evaluated; on either side. */
+function isKept(curve: Curve, u: number, [first, second]: Derivatives): boolean {
+  const [from, to] = domainOf(curve);
+  return (['left', 'right'] as const).every((side) => {
+    const d = derivatives(curve, u, 2, side);
+    const found: Vector3 = [d[3], d[4], d[5]];
+    if (!(distance(found, first) <= KEPT * length(first))) return false;
+    if (!second) return true;
+    const [bend, wanted] = [bendOf(found, [d[6], d[7], d[8]]), bendOf(first, second)];
+    // A radius of this many times the curve's length is straight.
+    return distance(bend, wanted) <= KEPT * length(wanted) + STRAIGHT / (length(first) * (to - from));
+  });
 }
 
 /** Sites with the lowest derivatives at the ends in the place of natural conditions. */
