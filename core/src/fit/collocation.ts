@@ -76,17 +76,17 @@ const ROUNDING = 64 * Number.EPSILON;
  * Control points (Euclidean, stride 3) of the curve over given knots that has given values at the sites, one for each
  * control point; `values` are packed x y z by site. O(n p²): the rows are banded, of a periodic curve after folding.
  *
- * 'undetermined' where the sites do not determine a curve: each needs a basis function of its own (Schoenberg, Whitney,
- * On Pólya frequency functions III, 1953). 'ill-conditioned' where rounding would decide: what the control points give
- * at the sites is looked at, refined (Golub, Van Loan, Matrix Computations, 3.5.3), and refused if it still misses;
- * `stable` asks besides that rounding of the data moves no control point far, which one more right-hand side tells.
+ * Null where the sites do not determine a curve: each needs a basis function of its own (Schoenberg, Whitney, On Pólya
+ * frequency functions III, 1953). `rough` where rounding decides: what the control points give at the sites is looked
+ * at, refined (Golub, Van Loan, Matrix Computations, 3.5.3), and may still miss, or they lie too far out; with `stable`
+ * also where rounding of the data would move a control point far, which one more right-hand side tells.
  */
 export function collocate(
   space: SplineSpace,
   sites: Sites,
   values: ArrayLike<number>,
   { stable = false }: { readonly stable?: boolean } = {},
-): Float64Array | 'undetermined' | 'ill-conditioned' {
+): { readonly control: Float64Array; readonly rough: boolean } | null {
   const { degree, count, periodic } = space;
   const width = degree + 1;
   const entries = new Float64Array(count * width);
@@ -99,7 +99,7 @@ export function collocate(
     // Derivatives grow with short spans; rows of like size make pivots comparable.
     let most = 0;
     for (let j = 0; j < width; j++) most = Math.max(most, Math.abs(row[j]));
-    if (!(most > 0)) return 'undetermined';
+    if (!(most > 0)) return null;
     scales[i] = sites.orders[i] === 0 ? 1 : 1 / most;
     let middle = 0;
     for (let j = 0; j < width; j++) {
@@ -160,9 +160,10 @@ export function collocate(
     if (stable) right[columns * i + 3] = i % 2 === 0 ? 1 : -1;
   }
   const control = solved(right, columns);
-  if (!control) return 'undetermined';
+  if (!control) return null;
   const out = new Float64Array(3 * count);
   for (let j = 0; j < count; j++) for (let c = 0; c < 3; c++) out[3 * j + c] = control[columns * j + c];
+  let rough = false;
   for (let round = 0; ; round++) {
     const missed = new Float64Array(3 * count);
     let good = true;
@@ -181,7 +182,8 @@ export function collocate(
     }
     if (good) break;
     const by = round < REFINEMENTS ? solved(missed, 3) : null;
-    if (!by) return 'ill-conditioned';
+    rough = !by;
+    if (!by) break;
     for (let k = 0; k < out.length; k++) out[k] += by[k];
   }
   let farthest = 0;
@@ -191,10 +193,11 @@ export function collocate(
     if (stable) condition = Math.max(condition, Math.abs(control[4 * j + 3]));
   }
   // NaN is neither.
-  if (!(farthest <= FARTHEST * size && Number.EPSILON * condition * farthest <= MOVED * size)) return 'ill-conditioned';
+  rough ||= !(farthest <= FARTHEST * size && Number.EPSILON * condition * farthest <= MOVED * size);
   for (let k = 0; k < out.length; k++) {
     out[k] += origin[k % 3];
-    if (!(Math.abs(out[k]) <= LARGEST_COORDINATE)) return 'ill-conditioned';
+    // What is nearly undetermined may leave what a drawing can hold, or all numbers.
+    if (!(Math.abs(out[k]) <= LARGEST_COORDINATE)) return null;
   }
-  return out;
+  return { control: out, rough };
 }

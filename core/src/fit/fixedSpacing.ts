@@ -42,10 +42,10 @@ export function fromFitData(curve: Curve, sites: Sites, data: Float64Array): Res
   }
   if (sites.parameters.length !== count) return none;
   const space = spaceOf(curve);
-  const control = collocate(space, sites, data, { stable: true });
-  if (control === 'undetermined') return none;
-  if (control === 'ill-conditioned') return failed({ kind: control, controlPoints: count });
-  const points = homogeneous(control, space.weights);
+  const found = collocate(space, sites, data, { stable: true });
+  if (!found) return none;
+  if (found.rough) return failed({ kind: 'ill-conditioned', controlPoints: count });
+  const points = homogeneous(found.control, space.weights);
   const wrapped = Float64Array.from(curve.points, (_, i) => points[i % points.length]);
   return success(makeCurve(curve.degree, curve.knots, wrapped, curve.closing));
 }

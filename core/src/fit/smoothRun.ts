@@ -21,6 +21,8 @@ export interface SmoothRun {
   readonly curve: Curve;
   /** Fit points and constrained derivatives, as many as control points: together they determine the curve. */
   readonly sites: Sites;
+  /** Rounding decides what the curve does at some of its points. */
+  readonly isRough: boolean;
 }
 
 /** Derivatives given at a point: r' alone or with r''. */
@@ -89,17 +91,13 @@ function solve(run: Run, derivativesAt: ReadonlyMap<number, Derivatives>): Resul
   }
   const around = closed ? periodicCurve(degree, homogeneous(new Float64Array(3 * count)), knots).knots : knots;
   const space = { degree, knots: around, count, periodic: closed };
-  const control = collocate(space, sites, values);
-  if (typeof control === 'string') {
-    const kind = control === 'undetermined' ? 'unsolvable' : control;
-    return failed({ kind, degree, points: points.length / 3 });
-  }
-  const plain = homogeneous(control);
+  const found = collocate(space, sites, values);
+  if (!found) return failed({ kind: 'unsolvable', degree, points: points.length / 3 });
+  const plain = homogeneous(found.control);
   const curve = closed ? periodicCurve(degree, plain, knots) : makeCurve(degree, knots, plain);
-  if (![...derivativesAt].every(([index, wanted]) => isKept(curve, siteAt(run, curve, index), wanted))) {
-    return failed({ kind: 'ill-conditioned', degree, points: points.length / 3 });
-  }
-  return success({ curve, sites: closed ? sites : withLowestAtEnds(layout) });
+  const isRough =
+    found.rough || ![...derivativesAt].every(([index, wanted]) => isKept(curve, siteAt(run, curve, index), wanted));
+  return success({ curve, sites: closed ? sites : withLowestAtEnds(layout), isRough });
 }
 
 /** A constraint is kept when derivatives and what they bend by are off by no more than this share. */

@@ -4,6 +4,7 @@ import { valueOf } from '../curve/curves.fixture';
 import { type Curve, domainOf } from '../curve/curve';
 import { derivatives, evaluate } from '../curve/evaluate';
 import { breaksOf } from '../knots/multiplicity';
+import { curvatureAt } from '../measure/curvature';
 import { distinctOf } from '../knots/period';
 import { frameAt } from '../measure/frame';
 import { kinksOf } from '../measure/kinks';
@@ -183,6 +184,48 @@ describe('a constraint at a fit point', () => {
         }
       }
     }
+  });
+
+  it('keeps what is held among points in clusters, near the origin and far from it, or says that it cannot', () => {
+    const number = fc.double({ min: 0, max: 1, noNaN: true });
+    let [kept, refused] = [0, 0];
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 3, max: 9 }),
+        fc.array(fc.tuple(number, number, fc.boolean()), { minLength: 4, maxLength: 10 }),
+        fc.constantFrom(0, 1e6),
+        fc.integer({ min: 0, max: 3 }),
+        (degree, steps, far, index) => {
+          let [x, y] = [0, 0];
+          const points = steps.flatMap(([s, t, isNear]) => {
+            [x, y] = isNear ? [x + 0.02 * (s - 0.5), y + 0.02 * (t - 0.51)] : [100 * s, 100 * t];
+            return [x + far, y - far, far / 2];
+          });
+          const direction: Vector3 = [1, 0.3, 0];
+          const constraints = [{ index, tangent: { direction }, curvature: { radius: 20 } }];
+          const fit = throughPoints(Float64Array.from(points), { degree, constraints });
+          if (!fit.ok) {
+            if (fit.failure.kind === 'ill-conditioned') refused++;
+            return;
+          }
+          kept++;
+          const { curve, parameters } = fit.value;
+          const d = derivatives(curve, parameters[index], 1);
+          expect(angleBetween(vectorAt(d, 1), direction)).toBeLessThan(2e-6);
+          expect(curvatureAt(curve, parameters[index]).kappa * 20).toBeCloseTo(1, 4);
+          parameters.forEach((u, i) => {
+            expect(distance(evaluate(curve, u), vectorAt(points, i))).toBeLessThan(1e-7 + 1e-15 * far);
+          });
+        },
+      ),
+      { numRuns: 300 },
+    );
+    expect(Math.min(kept, refused)).toBeGreaterThan(10);
+    // It can be had all the same, marked.
+    const cluster = Float64Array.of(0, 0, 0, 1e-3, 1e-3, 0, 2e-3, 0, 0, 100, 50, 0, 100.001, 50, 0, 30, 80, 0, 30, 80.001, 0, 30.001, 80.002, 0, 7, 7, 0, 7.001, 7, 0); // prettier-ignore
+    const asked = { degree: 9, constraints: [{ index: 4, tangent: { direction: [0, 1, 0] as Vector3 } }] };
+    expect(throughPoints(cluster, asked)).toMatchObject({ ok: false, failure: { kind: 'ill-conditioned', degree: 9 } });
+    expect(throughPoints(cluster, { ...asked, rough: true })).toMatchObject({ ok: true, value: { isRough: true } });
   });
 
   it('says what cannot be had', () => {

@@ -27,6 +27,8 @@ export interface Fit {
    * `fitDataOf` reads there and `fromFitData` takes back.
    */
   readonly sites: Sites;
+  /** Points lie so unevenly for the degree that rounding decides what the curve does at some of them. */
+  readonly isRough: boolean;
 }
 
 export interface ThroughPointsOptions {
@@ -42,6 +44,8 @@ export interface ThroughPointsOptions {
   readonly kinks?: readonly number[];
   /** Neighbours this near, in mm, count as one place and are refused. */
   readonly apart?: number;
+  /** True answers with a rough curve, and says so, where it would be refused as ill-conditioned. */
+  readonly rough?: boolean;
 }
 
 /** The largest degree through points. */
@@ -81,10 +85,16 @@ export function throughPoints(
     if (kinks.length > 0) return kinked(run, kinks);
     const smooth = smoothRun(run);
     if (!smooth.ok) return smooth;
-    return success({ curve: smooth.value.curve, parameters, sites: smooth.value.sites });
+    return success({ ...smooth.value, parameters });
   };
-  if (parameterisation !== 'arc-length') return fitAt(parametersOf(points, closed, parameterisation, kinks));
-  return byRounds(fitAt(parametersOf(points, closed, 'chord')), fitAt);
+  const fit =
+    parameterisation === 'arc-length'
+      ? byRounds(fitAt(parametersOf(points, closed, 'chord')), fitAt)
+      : fitAt(parametersOf(points, closed, parameterisation, kinks));
+  if (fit.ok && fit.value.isRough && !options.rough) {
+    return failed({ kind: 'ill-conditioned', degree: fit.value.curve.degree, points: count });
+  }
+  return fit;
 }
 
 /**
@@ -137,6 +147,7 @@ function kinked(run: Run, kinks: readonly number[]): Result<Fit, ConstraintFailu
   const period = parameters[parameters.length - 1] - parameters[0];
   const stops = closed ? [...kinks, kinks[0] + count] : [0, ...kinks, count - 1];
   const parts: PartSites[] = [];
+  let isRough = false;
   for (let s = 0; s + 1 < stops.length; s++) {
     const [from, to] = [stops[s], stops[s + 1]];
     const indices = Array.from({ length: to - from + 1 }, (_, i) => from + i);
@@ -158,11 +169,12 @@ function kinked(run: Run, kinks: readonly number[]): Result<Fit, ConstraintFailu
       const { failure } = part;
       return failed('index' in failure ? { ...failure, index: (from + failure.index) % count } : failure);
     }
+    isRough ||= part.value.isRough;
     parts.push({ curve: part.value.curve, sites: listSites(part.value.sites) });
   }
   const joined = parts.map(({ curve }) => curve).reduce((a, b) => valueOf(join(a, b, Infinity)));
   const sites = sitesOfParts(parts, joined.degree);
-  if (!closed) return success({ curve: joined, parameters, sites: packSites(sites) });
+  if (!closed) return success({ curve: joined, parameters, sites: packSites(sites), isRough });
   // Closed without smoothing anything: the kink keeps its knots, and the seam goes to the knot where the points begin.
   const ring = valueOf(toPeriodic(close(joined, Infinity), 0));
   const start = parameters[0] + (kinks[0] > 0 ? period : 0);
@@ -175,7 +187,12 @@ function kinked(run: Run, kinks: readonly number[]): Result<Fit, ConstraintFailu
     const turns = site.u > last + near || (site.u >= last - near && !site.left) ? 1 : 0;
     return { ...site, u: toKnot(curve, Math.max(first, site.u - turns * period)) };
   });
-  return success({ curve, parameters, sites: packSites(within.sort((a, b) => a.u - b.u || rankOf(a) - rankOf(b))) });
+  return success({
+    curve,
+    parameters,
+    sites: packSites(within.sort((a, b) => a.u - b.u || rankOf(a) - rankOf(b))),
+    isRough,
+  });
 }
 
 /** At one place first the left side's derivatives, the highest first, then the place, then the right side's. */

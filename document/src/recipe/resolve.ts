@@ -26,6 +26,8 @@ export interface ResolvedCurve {
   readonly fitParameters: Float64Array;
   /** The fit points and derivatives that determine the curve; null where it has no fit points. */
   readonly sites: Sites | null;
+  /** Fit points lie so unevenly for the degree that rounding decides what the curve does at some of them. */
+  readonly isRough?: boolean;
 }
 
 /** A failure's path points into the recipe. */
@@ -52,10 +54,19 @@ function resolveFit({ points, closed, parameterisation, degree, ends }: FitRecip
   const inner = new Set(kinks);
   const constraints = points.flatMap((point, i) => constraintsOf(point, i, inner.has(i)));
   try {
-    const fit = throughPoints(packed, { closed, degree, parameterisation, ends, constraints, kinks, apart: APART });
+    const fit = throughPoints(packed, {
+      closed,
+      degree,
+      parameterisation,
+      ends,
+      constraints,
+      kinks,
+      apart: APART,
+      rough: true,
+    });
     if (!fit.ok) return failed(fitProblem(fit.failure, packed, closed));
-    const { curve, parameters, sites } = fit.value;
-    return success({ curve, fitParameters: parameters, sites });
+    const { curve, parameters, sites, isRough } = fit.value;
+    return success({ curve, fitParameters: parameters, sites, isRough });
   } catch (error) {
     if (!(error instanceof RangeError)) throw error;
     return failed({ path: pointer('points'), message: error.message });
