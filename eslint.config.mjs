@@ -15,6 +15,7 @@ export default tseslint.config(
         performance: 'readonly',
         document: 'readonly',
         setTimeout: 'readonly',
+        clearTimeout: 'readonly',
         fetch: 'readonly',
         URL: 'readonly',
         requestAnimationFrame: 'readonly',

@@ -156,7 +156,11 @@ The time grows with the number of curves to the power ${server.largeStepExponent
 
 Eight windows write to one project for ${windows.seconds} s as fast as they can: ${windows.kept} changes kept, ${windows.refused} came too late and were made again, ${windows.lost} lost, ${windows.failed} answers of 500 or more. Latency p50 ${ms(windows.p50)}, p95 ${ms(windows.p95)}, worst ${ms(windows.worst)}.
 `;
-writeFileSync(join(root, 'docs/figures.md'), report);
+// The campaign's figures stay.
+const file = join(root, 'docs/figures.md');
+const old = readFileSync(file, 'utf8');
+const campaign = old.includes('## Campaign') ? `\n${old.slice(old.indexOf('## Campaign'))}` : '';
+writeFileSync(file, report + campaign);
 
 const readme = join(root, 'README.md');
 const [BEGIN, END] = ['<!-- figures: made by npm run bench -->', '<!-- end of figures -->'];

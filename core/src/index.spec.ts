@@ -65,7 +65,7 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
   periodicCurve: [
     [() => core.periodicCurve(2, [1, 2, 3]), 'points: 4 numbers (wx wy wz w) for each are needed, not 3'],
     [() => core.periodicCurve(2, [1, 2, 3, 1, 2, 3, 4, 1], [0, 1]), 'has 3 knots, not 2'],
-    [() => core.periodicCurve(2.5, [1, 2, 3, 1]), 'degree 2.5'],
+    [() => core.periodicCurve(2.5, [1, 2, 3, 1]), 'degree: a whole number from 1 to 25 is needed, not 2.5'],
   ],
   uniformKnots: [
     [() => core.uniformKnots(3, NaN), 'degree 3 has no knots for NaN control points'],
@@ -112,7 +112,7 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
   ],
   rectangle: [[() => core.rectangle(FRONT, NONE, 1, NaN), 'a height above 0 is needed, not NaN']],
   regularPolygon: [
-    [() => core.regularPolygon(FRONT, NONE, 2.5, 1), 'sides: a whole number of 3 or more is needed, not 2.5'],
+    [() => core.regularPolygon(FRONT, NONE, 2.5, 1), 'sides: a whole number from 3 to 10000 is needed, not 2.5'],
     [() => core.regularPolygon(FRONT, NONE, 3, 1, 'edges' as 'sides'), 'reaches: one of corners, sides'],
   ],
   averagedKnots: [[() => core.averagedKnots(THIRDS, 4), 'degree: a whole number from 1 to 3 is needed, not 4']],
@@ -187,7 +187,7 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
     [() => core.lighten(CURVE, 1, { degree: 0 }), 'degree: a whole number from 1 to 9'],
   ],
   relay: [
-    [() => core.relay(CURVE, { count: 3 }), 'count: a whole number of 4 or more is needed, not 3'],
+    [() => core.relay(CURVE, { count: 3 }), 'count: a whole number from 4 to 4096 is needed, not 3'],
     [() => core.relay(CURVE, { tolerance: 0 }), 'a tolerance above 0'],
   ],
   arcsAndLines: [
@@ -326,7 +326,7 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
     [() => core.withWeights(CURVE, []), '5 weights are needed, not 0'],
   ],
   arcLength: [[() => core.arcLength(CURVE, NaN), 'a tolerance above 0 is needed, not NaN']],
-  atEqualLengths: [[() => core.atEqualLengths(MEASURED, 2.5), 'at least 2 places can lie at equal lengths, not 2.5']],
+  atEqualLengths: [[() => core.atEqualLengths(MEASURED, 2.5), '2 to 100001 places can lie at equal lengths, not 2.5']],
   lengthAt: [[() => core.lengthAt(MEASURED, -1), 'parameter -1 lies outside the domain 0 to 2']],
   parameterAt: [[() => core.parameterAt(MEASURED, NaN), "length NaN lies outside the curve's"]],
   enclosedArea: [
@@ -335,7 +335,7 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
   ],
   automaticScale: [[() => core.automaticScale(PROFILE, NaN), 'height: a finite number is needed, not NaN']],
   curvatureComb: [
-    [() => core.curvatureComb(CURVE, PROFILE, 0, 1), 'teeth: a whole number of 1 or more is needed, not 0'],
+    [() => core.curvatureComb(CURVE, PROFILE, 0, 1), 'teeth: a whole number from 1 to 100000 is needed, not 0'],
     [() => core.curvatureComb(CURVE, PROFILE, 9, NaN), 'scale: a finite number is needed, not NaN'],
     [() => core.curvatureComb(CURVE, PROFILE, 9, 1, NaN), 'most: a height above 0 is needed, not NaN'],
   ],
@@ -348,10 +348,10 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
     [() => core.curvatureProfile(CURVE, { normal: NONE }), 'normal: a vector of length 1'],
     [() => core.curvatureProfile(CURVE, { tolerance: 0 }), 'a tolerance above 0 is needed, not 0'],
   ],
-  divideByCount: [[() => core.divideByCount(MEASURED, 0), 'count: a whole number from 1 to 1000000 is needed, not 0']],
+  divideByCount: [[() => core.divideByCount(MEASURED, 0), 'count: a whole number from 1 to 100000 is needed, not 0']],
   divideByLength: [
     [() => core.divideByLength(MEASURED, 0), 'a step above 0 is needed, not 0'],
-    [() => core.divideByLength(MEASURED, 1e-9), 'a step of 1e-9 mm gives more than 1000000 places'],
+    [() => core.divideByLength(MEASURED, 1e-9), 'a step of 1e-9 mm gives more than 100000 places'],
   ],
   kinksOf: [[() => core.kinksOf(CURVE, 0), 'a turn above 0 is needed, not 0']],
   extentAlong: [[() => core.extentAlong(CURVE, NONE), 'direction: a direction is needed, not 0, 0, 0']],

@@ -18,6 +18,19 @@ export function mustBeTolerance(value: number, most = Number.MAX_VALUE): void {
   if (!(value >= 0 && value <= most)) throw new RangeError(`a tolerance of 0 mm or more is needed, not ${value}`);
 }
 
+/** The finest share of a curve's size that a tolerance may ask for: finer ones ask for its rounding, or for ever. */
+const FINEST = 1e-8;
+
+/** A tolerance in mm above 0 that a curve of a size, in mm, can be looked at with. */
+export function mustBeReachable(tolerance: number, size: number, finest = FINEST): void {
+  mustBeAbove0(tolerance, 'tolerance');
+  if (!(tolerance >= finest * size)) {
+    throw new RangeError(
+      `a tolerance of at least ${finest} of the size, ${finest * size} mm, is needed, not ${tolerance}`,
+    );
+  }
+}
+
 export function mustBeWhole(value: number, least: number, most: number, name: string): void {
   if (!(Number.isInteger(value) && value >= least && value <= most)) {
     const range = most === Infinity ? `of ${least} or more` : `from ${least} to ${most}`;
@@ -29,16 +42,22 @@ export function mustBeOneOf<Name extends string>(value: Name, names: readonly Na
   if (!names.includes(value)) throw new RangeError(`${name}: one of ${names.join(', ')} is needed, not ${value}`);
 }
 
+/** The largest coordinate in mm: beyond it products leave what a number can hold, and no drawing comes near it. */
+export const LARGEST_COORDINATE = 1e15;
+
 export function mustBePoint(point: Vector3, name: string): void {
   if (!(point.length === 3 && point.every(Number.isFinite))) {
     throw new RangeError(`${name}: three finite coordinates are needed, not ${point.join(', ')}`);
+  }
+  if (point.some((x) => Math.abs(x) > LARGEST_COORDINATE)) {
+    throw new RangeError(`${name}: at most ${LARGEST_COORDINATE} mm can be held, not ${point.join(', ')}`);
   }
 }
 
 export function mustBeDirection(direction: Vector3, name: string): void {
   mustBePoint(direction, name);
-  const size = Math.hypot(...direction);
-  if (!(size > 0 && size < Infinity))
+  // Its square has to be a number too.
+  if (!(Math.hypot(...direction) > 1e-150))
     throw new RangeError(`${name}: a direction is needed, not ${direction.join(', ')}`);
 }
 
@@ -48,6 +67,18 @@ export function mustBeNormal(normal: Vector3 | null): void {
   mustBePoint(normal, 'normal');
   if (!(Math.abs(Math.hypot(...normal) - 1) < 1e-6)) {
     throw new RangeError(`normal: a vector of length 1 is needed, not ${normal.join(', ')}`);
+  }
+}
+
+/** Places packed x y z: whole ones, all of a size that can be held. */
+export function mustBePlaces(values: ArrayLike<number>, name: string): void {
+  mustBePacked(values, 3, name);
+  for (let i = 0; i < values.length; i++) {
+    if (Math.abs(values[i]) > LARGEST_COORDINATE) {
+      throw new RangeError(
+        `${name}[${Math.floor(i / 3)}]: at most ${LARGEST_COORDINATE} mm can be held, not ${values[i]}`,
+      );
+    }
   }
 }
 

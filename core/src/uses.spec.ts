@@ -151,8 +151,8 @@ describe.each(Object.entries(degenerate))('with %s', (name, curve) => {
       mustBeNumbers(call(curve), use);
     } catch (error) {
       // What would leave the largest sizes that a curve may have is refused in words.
-      if (!(name === 'very large' && error instanceof core.InvalidCurve)) throw error;
-      expect(error.message).toContain('at most 1000000000000000 mm can be held');
+      if (!(name === 'very large' && (error instanceof core.InvalidCurve || error instanceof RangeError))) throw error;
+      expect(error.message).toMatch(/at most 10+ mm (can be held|are offset)/);
     }
   });
 });

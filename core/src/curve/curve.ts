@@ -1,3 +1,5 @@
+import { LARGEST_COORDINATE } from '../refuse';
+
 /** How the ends of a curve meet: not at all; as clamped ends in one place; or smoothly, with wrapped control points. */
 export type Closing = 'open' | 'clamped-closed' | 'periodic';
 
@@ -19,11 +21,14 @@ export interface Curve {
 /** The largest degree a curve may have; the basis loses digits beyond it and no designer asks for more. */
 export const MAX_DEGREE = 25;
 
+/** More control points than any drawing needs, and as many as every operation takes in a moment. */
+export const MOST_CONTROL_POINTS = 1_000_000;
+
 /** Beyond these, products of a curve's numbers leave what a number can hold, and no drawing comes near them. */
-export const LARGEST_COORDINATE = 1e15;
 export const LARGEST_KNOT = 1e15;
 export const SHORTEST_SPAN = 1e-30;
 const HEAVIEST = 1e9;
+export { LARGEST_COORDINATE };
 
 /** A curve that cannot be: `where` names the field or entry, the message says what was expected and what came. */
 export class InvalidCurve extends Error {
@@ -41,7 +46,7 @@ export class InvalidCurve extends Error {
  *
  * Throws `InvalidCurve` for a degree outside 1..25, counts that do not fit, numbers that are not finite, decreasing
  * knots, inner knots repeated more than p times, an empty domain, weights that are not positive, and ends that
- * contradict `closing`; and for sizes no drawing has: coordinates beyond 1e15 mm, knots beyond 1e15 or nearer than
+ * contradict `closing`; and for sizes no drawing has: more than 1,000,000 control points, coordinates beyond 1e15 mm, knots beyond 1e15 or nearer than
  * 1e-30 without being one, weights outside 1e-9 to 1e9. (The NURBS Book, 2.2 and 4.2.)
  */
 export function makeCurve(
@@ -50,11 +55,15 @@ export function makeCurve(
   points: ArrayLike<number>,
   closing: Closing = 'open',
 ): Curve {
-  if (!Number.isInteger(degree) || degree < 1 || degree > MAX_DEGREE) {
-    throw new InvalidCurve('degree', `a whole number from 1 to ${MAX_DEGREE} is needed, not ${degree}`);
-  }
+  checkDegree(degree);
   if (!['open', 'clamped-closed', 'periodic'].includes(closing)) {
     throw new InvalidCurve('closing', `open, clamped-closed or periodic is needed, not ${String(closing)}`);
+  }
+  if (points.length > 4 * MOST_CONTROL_POINTS) {
+    throw new InvalidCurve(
+      'points',
+      `at most ${MOST_CONTROL_POINTS} control points can be held, not ${points.length / 4}`,
+    );
   }
   if (points.length % 4 !== 0) {
     throw new InvalidCurve('points', `a multiple of 4 numbers (wx wy wz w) is needed, not ${points.length}`);
@@ -143,6 +152,13 @@ export function homogeneous(euclidean: ArrayLike<number>, weights?: ArrayLike<nu
     points[4 * i + 3] = w;
   }
   return points;
+}
+
+/** Throws `InvalidCurve` for a degree that no curve has. */
+export function checkDegree(degree: number): void {
+  if (!Number.isInteger(degree) || degree < 1 || degree > MAX_DEGREE) {
+    throw new InvalidCurve('degree', `a whole number from 1 to ${MAX_DEGREE} is needed, not ${degree}`);
+  }
 }
 
 function checkPoints(points: Float64Array): void {

@@ -204,6 +204,7 @@ function eachRun(
       if (!(u >= last)) throw new RangeError(`parameters must not decrease: number ${to} is ${u} after ${last}`);
       last = u;
     }
+    if (to === from) throw new RangeError(`parameters must be finite: number ${from} is ${parameters[from]}`);
     visit(span, from, to);
     from = to;
   }

@@ -72,6 +72,7 @@ export function ellipseFrame(plane: Plane, centre: Vector3, alongX: number, alon
     throw new RangeError(`half axes above 0 are needed, not ${alongX} and ${alongY}`);
   }
   checkPlane(plane);
+  mustBePoint(centre, 'centre');
   return { centre, x: scale(plane.x, alongX), y: scale(plane.y, alongY) };
 }
 

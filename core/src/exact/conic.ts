@@ -46,7 +46,7 @@ export function parabola(plane: Plane, vertex: Vector3, focalLength: number, fro
  * 0.001 to 0.999; 1/2 where the apex lies in the middle of the chord.
  */
 export function rhoNear(start: Vector3, apex: Vector3, end: Vector3, point: Vector3): number {
-  mustBePoint(point, 'point');
+  Object.entries({ start, apex, end, point }).forEach(([name, place]) => mustBePoint(place, name));
   const foot = scale(add(start, end), 0.5);
   const way = subtract(apex, foot);
   const size = dot(way, way);

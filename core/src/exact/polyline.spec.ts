@@ -61,7 +61,9 @@ describe('lines and chains of legs', () => {
     expect(arcLength(hexagon).total).toBeCloseTo(60, 12);
     const nut = regularPolygon(FRONT, [0, 0, 0], 6, 10, 'sides');
     expect(arcLength(nut).total).toBeCloseTo(120 / Math.sqrt(3), 12);
-    expect(() => regularPolygon(FRONT, [0, 0, 0], 2, 1)).toThrow('sides: a whole number of 3 or more is needed, not 2');
+    expect(() => regularPolygon(FRONT, [0, 0, 0], 2, 1)).toThrow(
+      'sides: a whole number from 3 to 10000 is needed, not 2',
+    );
     expect(() => rectangle(FRONT, [0, 0, 0], -1, 1)).toThrow('a width above 0 is needed, not -1');
     expect(evaluate(lineBetween([0, 0, 0], [1, 2, 3]), 0.5)).toEqual([0.5, 1, 1.5]);
   });

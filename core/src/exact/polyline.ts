@@ -11,6 +11,9 @@ import { arcAlong, type ArcFailure, arcThrough } from './arc';
 import { lineBetween } from './line';
 import { mustBeAbove0, mustBeDirection, mustBeOneOf, mustBePoint, mustBeWhole } from '../refuse';
 
+/** A polygon of more sides is a circle to any eye and any tool. */
+const MOST_SIDES = 10_000;
+
 /** One leg of a polyline, from where the last one ended. */
 export type Leg =
   | { readonly kind: 'line'; readonly to: Vector3 }
@@ -106,7 +109,7 @@ export function regularPolygon(
 ): Curve {
   checkPlane(plane);
   mustBePoint(centre, 'centre');
-  mustBeWhole(sides, 3, Infinity, 'sides');
+  mustBeWhole(sides, 3, MOST_SIDES, 'sides');
   mustBeAbove0(radius, 'radius');
   mustBeOneOf(reaches, ['corners', 'sides'], 'reaches');
   const size = reaches === 'corners' ? radius : radius / Math.cos(Math.PI / sides);
@@ -123,7 +126,7 @@ export function regularPolygon(
  * RangeError for an edge of no length.
  */
 export function polygonOnEdge(plane: Plane, from: Vector3, to: Vector3, sides: number): Curve {
-  mustBeWhole(sides, 3, Infinity, 'sides');
+  mustBeWhole(sides, 3, MOST_SIDES, 'sides');
   const half = Math.PI / sides;
   const size = distance(from, to);
   const inner = size / (2 * Math.tan(half));

@@ -1,7 +1,7 @@
 import type { Result } from '../result';
 import { failed, success } from '../result';
 import { chordsOf } from './parameters';
-import { mustBePacked, mustBeTolerance } from '../refuse';
+import { mustBePlaces, mustBeTolerance } from '../refuse';
 
 /** Why no curve goes through the points. */
 export type FitFailure =
@@ -32,7 +32,7 @@ export function checkFitPoints(
   apart: number,
 ): Result<null, FitFailure> {
   const count = points.length / 3;
-  mustBePacked(points, 3, 'points');
+  mustBePlaces(points, 'points');
   mustBeTolerance(apart);
   if (count < needed) return failed({ kind: 'too-few-points', count, needed });
   const first = chordsOf(points, closed).findIndex((chord) => chord <= apart);

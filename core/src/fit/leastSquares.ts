@@ -1,4 +1,4 @@
-import { type Curve, homogeneous, InvalidCurve, makeCurve } from '../curve/curve';
+import { checkDegree, type Curve, homogeneous, InvalidCurve, makeCurve } from '../curve/curve';
 import { failed, type Result, success } from '../result';
 import { mustBePacked } from '../refuse';
 import { leastSquaresPoints } from './normalEquations';
@@ -36,6 +36,7 @@ export function leastSquares(
   if (parameters.length !== points.length / 3 || parameters.length < 2) {
     throw new RangeError(`parameters: one for each of two or more points is needed, not ${parameters.length}`);
   }
+  checkDegree(degree);
   const count = knots.length - degree - 1;
   // The parts are looked at as those of any curve.
   const room = makeCurve(degree, knots, homogeneous(new Float64Array(Math.max(0, 3 * count)), weights));

@@ -9,7 +9,8 @@ import { endOf } from '../shape/join';
 import { nearPoints } from './nearPoints';
 import type { ProgressStep } from './progress';
 import { throughPoints } from './throughPoints';
-import { bend, noisy, profile, randomNumbers, sShape } from './strokes.fixture';
+import { bend, noisy, profile, sShape } from './strokes.fixture';
+import { randomNumbers } from '../linear/random.fixture';
 
 describe('a curve near points', () => {
   // The prototype's lowest counts of control points for 400 points off by at most 0.05 mm, within 0.1 mm.

@@ -1,5 +1,5 @@
 import { angleBetween, subtract, vectorAt } from '../linear/vector';
-import { mustBeOneOf, mustBePacked } from '../refuse';
+import { mustBeOneOf, mustBePlaces } from '../refuse';
 
 /**
  * How far apart in the parameter neighbouring points are set: all alike; by chord length; by its square root (Lee);
@@ -23,14 +23,9 @@ export function parametersOf(
   kinks: readonly number[] = [],
 ): Float64Array {
   mustBeOneOf(rule, ['uniform', 'chord', 'centripetal', 'foley-nielson', 'faded'], 'parameterisation');
+  if (points.length < 6) throw new RangeError(`points: two or more are needed, not ${points.length / 3}`);
   const apart = chordsOf(points, closed).findIndex((chord) => !(chord > 0));
-  if (points.length < 6 || apart >= 0) {
-    throw new RangeError(
-      points.length < 6
-        ? `points: two or more are needed, not ${points.length / 3}`
-        : `points[${apart}]: the next point lies in the same place`,
-    );
-  }
+  if (apart >= 0) throw new RangeError(`points[${apart}]: the next point lies in the same place`);
   const intervals = intervalsOf(points, closed, rule, kinks);
   const parameters = new Float64Array(intervals.length + 1);
   for (let i = 0; i < intervals.length; i++) parameters[i + 1] = parameters[i] + intervals[i];
@@ -68,9 +63,9 @@ function intervalsOf(
 
 /** Distances between neighbours in mm; a closed run ends with the one from the last point to the first. */
 export function chordsOf(points: Float64Array, closed: boolean): Float64Array {
-  mustBePacked(points, 3, 'points');
+  mustBePlaces(points, 'points');
   const count = points.length / 3;
-  const chords = new Float64Array(closed ? count : count - 1);
+  const chords = new Float64Array(closed ? count : Math.max(0, count - 1));
   for (let i = 0; i < chords.length; i++) {
     const [from, to] = [3 * i, 3 * ((i + 1) % count)];
     const x = points[to] - points[from];

@@ -1,4 +1,4 @@
-import { countOf, type Curve, domainOf, InvalidCurve, makeCurve, trusted } from '../curve/curve';
+import { checkDegree, countOf, type Curve, domainOf, InvalidCurve, makeCurve, trusted } from '../curve/curve';
 import { pointsOver, type Spline } from './pointsOver';
 import { SAME_KNOT, toKnot } from './sameKnot';
 import { uniformKnots } from './uniformKnots';
@@ -70,6 +70,7 @@ export function periodicOver(
  */
 export function periodicCurve(degree: number, distinct: ArrayLike<number>, period?: ArrayLike<number>): Curve {
   const count = distinct.length / 4;
+  checkDegree(degree);
   if (!(Number.isInteger(count) && count >= 1)) {
     throw new InvalidCurve('points', `4 numbers (wx wy wz w) for each are needed, not ${distinct.length} in all`);
   }

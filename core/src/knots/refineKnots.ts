@@ -17,6 +17,8 @@ export interface PastMultiplicity {
 export const insertKnot = (curve: Curve, u: number, times = 1): Result<Curve, PastMultiplicity> => {
   if (!(Number.isInteger(times) && times >= 0))
     throw new RangeError(`a knot goes in a whole number of times, not ${times}`);
+  const most = curve.degree + 1;
+  if (times > most) return failed({ kind: 'past-multiplicity', u, multiplicity: times, most });
   return refineKnots(curve, new Array<number>(times).fill(u));
 };
 

@@ -56,7 +56,7 @@ export function wronskian(a: Bernstein, b: Bernstein): Bernstein {
 /** The largest size of a coefficient, and so a bound of the polynomial on [0, 1]. */
 export function boundOf(a: Bernstein): number {
   let most = 0;
-  for (let i = 0; i < a.length; i++) most = Math.max(most, Math.abs(a[i]));
+  for (const value of a) most = Math.max(most, Math.abs(value));
   return most;
 }
 
@@ -118,8 +118,7 @@ export function signChangesOf(a: Bernstein, floor: number): number[] {
 function variations(a: Bernstein, floor: number): number {
   let count = 0;
   let last = 0;
-  for (let i = 0; i < a.length; i++) {
-    const value = a[i];
+  for (const value of a) {
     if (!(Math.abs(value) > floor)) continue;
     const sign = value > 0 ? 1 : -1;
     if (last !== 0 && sign !== last) count++;

@@ -85,7 +85,18 @@ describe('arcLength', () => {
 
   it('does not miss what weights press into a tiny share of the parameters', () => {
     const straight = makeCurve(1, [0, 0, 1, 1], homogeneous([0, 0, 0, 100, 0, 0], [1e6, 1e-6]));
-    expect(arcLength(straight).total).toBeCloseTo(100, 9);
+    const measured = arcLength(straight);
+    expect(measured.total).toBeCloseTo(100, 9);
+    // x = 100 w₁u / (w₀(1 − u) + w₁u) in closed form.
+    for (const length of [1e-6, 20, 77]) {
+      const u = (1e6 * length) / (1e6 * length + 1e-6 * (100 - length));
+      expect(parameterAt(measured, length)).toBeCloseTo(u, 12);
+      expect(Math.abs(lengthAt(measured, u) - length)).toBeLessThan(0.01);
+    }
+    const mild = arcLength(makeCurve(1, [0, 0, 1, 1], homogeneous([0, 0, 0, 100, 0, 0], [1, 1e-3])));
+    for (const u of [0.1, 0.5, 0.99]) {
+      expect(lengthAt(mild, u)).toBeCloseTo((100 * 1e-3 * u) / (1 - u + 1e-3 * u), 8);
+    }
     // Out to (100, 0) and back, all of it within 1e-12 of the ends.
     const spike = makeCurve(2, [0, 0, 0, 1, 1, 1], homogeneous([0, 0, 0, 100, 0, 0, 0, 0, 0], [1e-6, 1e6, 1e-6]));
     expect(arcLength(spike).total).toBeCloseTo(200, 6);
@@ -126,6 +137,6 @@ describe('equal lengths', () => {
     const around = atEqualLengths(arcLength(circle(5)), 6);
     const hexagon = [...around].map((u) => evaluate(circle(5), u));
     hexagon.forEach((corner, i) => expect(distance(corner, hexagon[(i + 1) % 6])).toBeCloseTo(5, 9));
-    expect(() => atEqualLengths(measured, 1)).toThrow('at least 2 places');
+    expect(() => atEqualLengths(measured, 1)).toThrow('2 to 100001 places');
   });
 });

@@ -48,7 +48,9 @@ export function arcLength(curve: Curve, tolerance = 1e-9): ArcLength {
     const { gauss, chord, polygon } = piece;
     const share = Math.max((tolerance * (to - from)) / (last - first), noise);
     const middle = (from + to) / 2;
-    if (polygon - chord <= share || depth >= MAX_HALVINGS || middle <= from || middle >= to) {
+    // A straight piece has its length at once; where it is at a share of it the rule tells, if it agrees.
+    const isStraight = polygon - chord <= share && gauss >= chord - share && gauss <= polygon + share;
+    if (isStraight || depth >= MAX_HALVINGS || middle <= from || middle >= to) {
       take(Math.min(polygon, Math.max(chord, gauss)), to);
       return;
     }
@@ -85,6 +87,9 @@ function speedIn(curve: Curve, span: number): (u: number) => number {
     return sizeAt(speedScratch, 3);
   };
 }
+
+/** So many places along one curve are found in a moment. */
+export const MOST_PLACES = 100_000;
 
 /** Index i of the last entry with sorted[i] <= value, so that i + 1 is an entry too. */
 function pieceOf(sorted: Float64Array, value: number): number {
@@ -136,12 +141,13 @@ export function parameterAt(measured: ArcLength, length: number): number {
 
 /**
  * Parameters of `count` places at equal lengths: both ends and the places between; of a closed curve its start and
- * the places around it. Throws a RangeError for fewer than 2 (closed: 1).
+ * the places around it. Throws a RangeError for fewer than 2 (closed: 1) and more
+ * than 100,001.
  */
 export function atEqualLengths(measured: ArcLength, count: number): Float64Array {
   const closed = measured.curve.closing !== 'open';
-  if (!(Number.isInteger(count) && count >= (closed ? 1 : 2))) {
-    throw new RangeError(`at least ${closed ? 1 : 2} places can lie at equal lengths, not ${count}`);
+  if (!(Number.isInteger(count) && count >= (closed ? 1 : 2) && count <= MOST_PLACES + 1)) {
+    throw new RangeError(`${closed ? 1 : 2} to ${MOST_PLACES + 1} places can lie at equal lengths, not ${count}`);
   }
   const steps = closed ? count : count - 1;
   const [first, last] = domainOf(measured.curve);

@@ -1,5 +1,6 @@
 import { evaluate } from '../curve/evaluate';
 import type { Curve } from '../curve/curve';
+import { MOST_PLACES } from './arcLength';
 import type { CurvatureProfile } from './curvatureProfile';
 import { mustBeFinite, mustBeWhole } from '../refuse';
 
@@ -28,7 +29,7 @@ export function curvatureComb(
   scale: number,
   most = Infinity,
 ): CurvatureComb {
-  mustBeWhole(teeth, 1, Infinity, 'teeth');
+  mustBeWhole(teeth, 1, MOST_PLACES, 'teeth');
   mustBeFinite(scale, 'scale');
   if (!(most > 0)) throw new RangeError(`most: a height above 0 is needed, not ${most}`);
   const { u, s, points, across, kappa, length } = profile;

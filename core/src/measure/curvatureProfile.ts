@@ -4,7 +4,7 @@ import { derivativesInSpan } from '../curve/evaluate';
 import { signChange } from '../linear/signChange';
 import { curvatureFrom } from './curvature';
 import { integrate } from '../linear/gaussLegendre';
-import { mustBeAbove0, mustBeNormal, mustBeWhole } from '../refuse';
+import { mustBeAbove0, mustBeFinite, mustBeNormal, mustBeWhole } from '../refuse';
 
 /** A curve's curvature read off at many places, as packed columns of equal length, in the order of the curve. */
 export interface CurvatureProfile {
@@ -124,8 +124,11 @@ export function curvatureProfile(
   return { ...profile, length: s, inflections, tightest: tightest < 0 ? null : placeOf(profile, tightest) };
 }
 
-/** Radius in mm of a curvature; Infinity when straight. */
-export const radiusOf = (kappa: number): number => (kappa === 0 ? Infinity : 1 / Math.abs(kappa));
+/** Radius in mm of a curvature; Infinity when straight. Throws a RangeError for one that is not finite. */
+export function radiusOf(kappa: number): number {
+  mustBeFinite(kappa, 'kappa');
+  return kappa === 0 ? Infinity : 1 / Math.abs(kappa);
+}
 
 function sampleAt(curve: Curve, span: number, u: number, normal: Vector3 | null): Sample {
   derivativesInSpan(curve, span, u, 3, scratch);

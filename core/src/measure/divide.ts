@@ -2,7 +2,7 @@ import type { Vector3 } from '../linear/vector';
 import { domainOf } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
 import { mustBeAbove0, mustBeWhole } from '../refuse';
-import { type ArcLength, atEqualLengths, parameterAt } from './arcLength';
+import { type ArcLength, atEqualLengths, MOST_PLACES, parameterAt } from './arcLength';
 
 /** Places along a curve, with what is left beyond the last. */
 export interface Division {
@@ -13,8 +13,6 @@ export interface Division {
   /** Length in mm from the last place to the end of the curve; on a closed curve to its start. */
   readonly rest: number;
 }
-
-const MOST_PLACES = 1_000_000;
 
 /** Divides a curve into `count` parts of equal length; the places include both ends of an open curve. */
 export function divideByCount(measured: ArcLength, count: number): Division {

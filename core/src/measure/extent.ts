@@ -76,3 +76,9 @@ export function controlBox({ points }: Curve): Box {
   }
   return { least, largest };
 }
+
+/** The diagonal of that box in mm: no two places of the curve lie further apart. */
+export function sizeOf(curve: Curve): number {
+  const { least, largest } = controlBox(curve);
+  return Math.hypot(largest[0] - least[0], largest[1] - least[1], largest[2] - least[2]);
+}

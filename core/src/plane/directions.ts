@@ -18,7 +18,10 @@ export function planeTowards(plane: Plane, from: Vector3, to: Vector3): Plane {
 }
 
 /** A direction turned by a quarter to the left, seen against a plane's normal. */
-export const leftOf = (plane: Plane, direction: Vector3): Vector3 => cross(normalOf(plane), direction);
+export function leftOf(plane: Plane, direction: Vector3): Vector3 {
+  mustBePoint(direction, 'direction');
+  return cross(normalOf(plane), direction);
+}
 
 /** How far a point lies to the left of the line from one point to another, in mm; where they are one, how far from it. */
 export function leftOfLine(plane: Plane, from: Vector3, to: Vector3, point: Vector3): number {

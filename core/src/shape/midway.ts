@@ -6,10 +6,11 @@ import { bezierStretches } from '../degree/bezierStretch';
 import { nearPath } from '../fit/nearPath';
 import { breaksOf } from '../knots/multiplicity';
 import { reparameterise } from '../knots/reparameterise';
+import { sizeOf } from '../measure/extent';
 import { arcLength, lengthAt, parameterAt } from '../measure/arcLength';
 import { fromBezierPieces } from '../simplify/fromBezierPieces';
 import { failed, type Result, success } from '../result';
-import { mustBeAbove0 } from '../refuse';
+import { mustBeReachable, mustBeWhole } from '../refuse';
 import { close, open } from './close';
 
 /** The exact midway curve of two rational curves would need a degree above 25. */
@@ -106,7 +107,8 @@ export interface Midway {
  * rational functions. `error` says how near; it is sampled.
  */
 export function midwayByLength(first: Curve, second: Curve, tolerance: number, degree = 3): Midway {
-  mustBeAbove0(tolerance, 'tolerance');
+  mustBeReachable(tolerance, Math.max(sizeOf(first), sizeOf(second)));
+  mustBeWhole(degree, 1, 9, 'degree');
   const measured = [first, second].map((curve) => arcLength(curve, 1e-3 * tolerance));
   const place = (k: number, share: number): Vector3 => {
     const { total, curve } = measured[k];

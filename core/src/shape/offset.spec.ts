@@ -4,7 +4,7 @@ import { derivatives, evaluate } from '../curve/evaluate';
 import { circle, ellipse } from '../exact/arc';
 import { conic, parabola } from '../exact/conic';
 import { polyline, rectangle } from '../exact/polyline';
-import { randomNumbers } from '../fit/strokes.fixture';
+import { randomNumbers } from '../linear/random.fixture';
 import { throughPoints } from '../fit/throughPoints';
 import { distance } from '../linear/vector';
 import { arcLength } from '../measure/arcLength';

@@ -1,11 +1,12 @@
 import { distance, type Vector3 } from '../linear/vector';
 import { type Curve, domainOf, spansOf } from '../curve/curve';
 import { derivatives, evaluate } from '../curve/evaluate';
+import { sizeOf } from '../measure/extent';
 import { closestPoint } from '../measure/closestPoint';
 import { checkPlane, type Plane } from '../plane/plane';
 import { fromAxesOf, heightOf, inAxesOf, type NotFlat } from '../plane/flatten';
 import { failed, type Result, success } from '../result';
-import { mustBeAbove0, mustBeFinite, mustBeOneOf, mustBeWhole } from '../refuse';
+import { mustBeFinite, mustBeOneOf, mustBeReachable, mustBeWhole } from '../refuse';
 import { endOf, join } from './join';
 import { close } from './close';
 import { type OffsetPiece, offsetPieces, shifted } from './offsetPieces';
@@ -40,6 +41,8 @@ export type OffsetFailure =
 /** A curve may leave its plane by this share of the tolerance. */
 const FLATNESS = 0.1;
 const CHECKS_PER_SPAN = 24;
+/** A kilometre: no drawing is offset farther. */
+const FARTHEST = 1e6;
 
 /**
  * The curve at a distance from a plane curve, positive to its left seen against the plane's normal, within `tolerance`
@@ -57,7 +60,8 @@ export function offset(
   { corners = 'round', degree = 3 }: OffsetOptions = {},
 ): Result<Offset, OffsetFailure> {
   mustBeFinite(by, 'distance');
-  mustBeAbove0(tolerance, 'tolerance');
+  mustBeReachable(tolerance, Math.max(sizeOf(curve), Math.abs(by)));
+  if (!(Math.abs(by) <= FARTHEST)) throw new RangeError(`distance: at most ${FARTHEST} mm are offset, not ${by}`);
   checkPlane(plane);
   mustBeOneOf(corners, ['round', 'sharp'], 'corners');
   mustBeWhole(degree, 2, 9, 'degree');

@@ -3,6 +3,7 @@ import { type Curve, domainOf } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
 import { bestPlane } from '../measure/bestPlane';
 import { curvatureAt } from '../measure/curvature';
+import { sizeOf } from '../measure/extent';
 import { curvatureExtrema, inflections } from '../measure/extrema';
 import { kinksOf } from '../measure/kinks';
 import { breaksOf } from '../knots/multiplicity';
@@ -10,7 +11,7 @@ import { fromPlane } from '../plane/coordinates';
 import { heightOf, inAxesOf, type NotFlat } from '../plane/flatten';
 import { checkPlane, type Plane } from '../plane/plane';
 import { failed, type Result, success } from '../result';
-import { mustBeAbove0 } from '../refuse';
+import { mustBeReachable } from '../refuse';
 import { centreOf, type Flat, type FlatArc } from './biarc';
 import { biarcOver, exactArc, type Stretch } from './biarcOver';
 import { chordBound } from './chordBound';
@@ -58,7 +59,7 @@ const SAME_CURVATURE = 1e-6;
  * tolerance become lines. Rational curves too.
  */
 export function arcsAndLines(curve: Curve, tolerance: number, plane?: Plane): Result<ArcsAndLines, NoSegments> {
-  mustBeAbove0(tolerance, 'tolerance');
+  mustBeReachable(tolerance, sizeOf(curve));
   if (plane) checkPlane(plane);
   const best = plane ?? bestPlane(curve).plane;
   const flat = inAxesOf(best, curve);

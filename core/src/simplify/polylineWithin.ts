@@ -1,11 +1,15 @@
 import { type Curve, domainOf } from '../curve/curve';
 import { evaluateAll } from '../curve/evaluate';
 import { breaksOf } from '../knots/multiplicity';
+import { sizeOf } from '../measure/extent';
 import { kinksOf } from '../measure/kinks';
-import { mustBeAbove0 } from '../refuse';
+import { mustBeReachable } from '../refuse';
 import { chordBound } from './chordBound';
 import { longestSteps } from './longestSteps';
 import type { Polyline } from './polyline';
+
+/** Legs grow by the root of what the tolerance falls by: finer ones would be thousands. */
+const FINEST_CHORDS = 1e-6;
 
 /**
  * A polyline with its vertices on the curve and no place of either further than `tolerance` mm from the other, proven,
@@ -13,7 +17,7 @@ import type { Polyline } from './polyline';
  * be.
  */
 export function polylineWithin(curve: Curve, tolerance: number): Polyline {
-  mustBeAbove0(tolerance, 'tolerance');
+  mustBeReachable(tolerance, sizeOf(curve), FINEST_CHORDS);
   const [first, last] = domainOf(curve);
   const stops = [first, ...kinksOf(curve).flatMap(({ u }) => (u > first ? [u] : [])), last];
   const closed = curve.closing !== 'open';

@@ -1,7 +1,7 @@
 import { addEntry, bandedMatrix, solveBanded } from '../linear/bandedMatrix';
 import { gaussRule } from '../linear/gaussLegendre';
 import { basisDerivatives, basisFunctions, findSpan } from '../curve/basis';
-import { type Curve, domainOf, trusted } from '../curve/curve';
+import { type Curve, domainOf, MAX_DEGREE, trusted } from '../curve/curve';
 import { clamp } from '../knots/clamp';
 import { breaksOf } from '../knots/multiplicity';
 import { periodicOver } from '../knots/period';
@@ -9,6 +9,7 @@ import { plainWeightsKept } from '../knots/plainWeights';
 import type { Spline } from '../knots/pointsOver';
 import { deviationInStep } from '../measure/deviation';
 import { failed, type Result, success } from '../result';
+import { mustBeWhole } from '../refuse';
 import type { Lighter } from './removeKnot';
 
 export type ReductionFailure =
@@ -28,7 +29,8 @@ export type ReductionFailure =
  * Rational curves are fitted in homogeneous coordinates. O(n p²).
  */
 export function reduceDegree(curve: Curve, degree: number, keep = 0): Result<Lighter, ReductionFailure> {
-  if (!(Number.isInteger(degree) && degree >= 1 && degree < curve.degree)) {
+  mustBeWhole(degree, 0, MAX_DEGREE, 'degree');
+  if (!(degree >= 1 && degree < curve.degree)) {
     return failed({ kind: 'degree', degree: curve.degree, wanted: degree });
   }
   if (!(Number.isInteger(keep) && keep >= 0)) throw new RangeError(`${keep} is no number of derivatives to keep`);

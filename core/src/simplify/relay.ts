@@ -36,6 +36,8 @@ export interface NotReached {
 
 const MOST_DEGREE = 9;
 const MOST_EVEN = 1024;
+/** So many control points are laid in a moment. */
+const MOST_COUNT = 4096;
 const NODES = 20;
 
 /**
@@ -55,7 +57,7 @@ export function relay(
   const closed = curve.closing !== 'open';
   const least = closed ? 3 : degree + 1;
   if ('count' in target) {
-    mustBeWhole(target.count, least, Infinity, 'count');
+    mustBeWhole(target.count, least, MOST_COUNT, 'count');
     const evenly = fittedEvenly(curve, degree, target.count);
     return success(priced(curve, even ? evenly : whereNeeded(curve, degree, target.count, evenly, progress)));
   }

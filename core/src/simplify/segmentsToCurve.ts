@@ -4,6 +4,7 @@ import { type Leg, polyline } from '../exact/polyline';
 import { arcLength } from '../measure/arcLength';
 import { normalOf, type Plane } from '../plane/plane';
 import { close } from '../shape/close';
+import { mustBeOneOf } from '../refuse';
 import type { Segment } from './arcsAndLines';
 
 /**
@@ -13,6 +14,7 @@ import type { Segment } from './arcsAndLines';
 export function segmentsToCurve(segments: readonly Segment[], plane: Plane): Curve {
   if (segments.length === 0) throw new RangeError('segments: one or more are needed, not 0');
   const normal = normalOf(plane);
+  segments.forEach(({ kind }, i) => mustBeOneOf(kind, ['line', 'arc'], `segments[${i}].kind`));
   const legs = segments.flatMap((segment): Leg[] => {
     if (segment.kind === 'line') return [{ kind: 'line', to: segment.to }];
     const { from, to, centre, turn } = segment;
