@@ -144,6 +144,15 @@ export const CHECKS: readonly Check[] = [
     },
   },
   {
+    name: 'the degree raised and reduced again, the same shape',
+    play: (random) => {
+      const curve = nastyCurve(random, { degree: 5, farthest: 0, shortest: 1e-3 });
+      const reduced = core.reduceDegree(core.elevateDegree(curve), curve.degree);
+      if (!reduced.ok) return null;
+      return { off: apart(curve, reduced.value.curve) / (1e-11 * reach(curve) || 1), what: asCode(curve) };
+    },
+  },
+  {
     name: 'near points within a tolerance that is known to be held',
     play: (random) => {
       const points = samplesOfAWave(random);

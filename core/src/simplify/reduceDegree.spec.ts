@@ -34,6 +34,17 @@ describe('reducing the degree', () => {
     expected.forEach((value, i) => expect(places[i]).toBeCloseTo(value, 6));
   });
 
+  it('gives back what was elevated with weights from 1e-6 to 1e6, light points beside heavy ones', () => {
+    fc.assert(
+      fc.property(anyCurve({ closing: 'either', degrees: [1, 6], weights: 1e6 }), (curve) => {
+        const { curve: reduced } = valueOf(reduceDegree(elevateDegree(curve), curve.degree));
+        expect(apart(curve, checked(reduced))).toBeLessThan(1e-11);
+        expect(reduced.points.length).toBe(curve.points.length);
+      }),
+      { numRuns: 200 },
+    );
+  });
+
   it('gives back what was elevated, whole B-splines, rational ones and rings too', () => {
     fc.assert(
       fc.property(anyCurve({ closing: 'either', degrees: [1, 8], weights: 5 }), (curve) => {

@@ -1,4 +1,5 @@
 import { addEntry, bandedMatrix, solveBanded } from '../linear/bandedMatrix';
+import { fold } from '../linear/cyclicBand';
 import { gaussRule } from '../linear/gaussLegendre';
 import { basisDerivatives, basisFunctions, findSpan } from '../curve/basis';
 import { type Curve, domainOf, MAX_DEGREE, trusted } from '../curve/curve';
@@ -86,14 +87,12 @@ function reducedRing(curve: Curve, degree: number): Curve {
   const origin = originOf(curve);
   const base = Float64Array.from(inner(curve, degree));
   return periodicOver(degree, base, first, last, (knots, count) => {
-    // Numbered from both sides of the seam, the cyclic band becomes a plain one of twice the width.
-    const place = (i: number) => (2 * i < count ? 2 * i : 2 * (count - 1 - i) + 1);
     const solve = (points: Float64Array) =>
       projected(
         curve,
         { degree, knots, points },
         origin,
-        (i) => place(i % count),
+        (i) => fold(i % count, count),
         () => false,
         2 * degree + 1,
       );
@@ -150,9 +149,24 @@ function fixEnd(curve: Curve, half: Spline, origin: readonly number[], fixed: nu
   }
 }
 
+/** The weight of the curve in the middle of what each control point has a say in (its Greville abscissa). */
+function weightsBeside(curve: Curve, knots: Float64Array, degree: number, count: number): Float64Array {
+  const [first, last] = domainOf(curve);
+  return Float64Array.from({ length: count }, (_, i) => {
+    let sum = 0;
+    for (let k = 1; k <= degree; k++) sum += knots[i + k];
+    const u = sum / degree;
+    const turned =
+      curve.closing !== 'periodic' ? u : u < first ? u + (last - first) : u > last ? u - (last - first) : u;
+    return wide(curve, Math.min(last, Math.max(first, turned)), 0, false, [0, 0, 0])[3];
+  });
+}
+
 /**
- * The control points with a correction of those that are not held that solves ∫ N_i (Σ N_j Q_j − C) du = 0. Applied
- * again, it takes out what rounding has left: the difference is small then, and so is the rounding of its integrals.
+ * The control points with a correction of those that are not held that solves ∫ N_i (Σ N_j Q_j − C) / w² du = 0: what
+ * is missed counts as the curve shows it, divided by its weight, and unknowns are shares of the weight beside them, so
+ * that light control points keep their digits beside heavy ones. Applied again, it takes out what rounding has left: the
+ * difference is small then, and so is the rounding of its integrals.
  */
 function projected(
   curve: Curve,
@@ -167,15 +181,17 @@ function projected(
   const right = new Float64Array(4 * count);
   const { nodes, weights } = gaussRule(Math.ceil((curve.degree + degree + 1) / 2));
   const basis = new Float64Array(degree + 1);
+  const shares = weightsBeside(curve, knots, degree, count);
+  const shareOf = (i: number) => shares[i % count];
   const breaks = breaksOf(curve).map(({ u }) => u);
   for (let k = 1; k < breaks.length; k++) {
     const [from, to] = [breaks[k - 1], breaks[k]];
     const span = findSpan(knots, degree, knots.length - degree - 1, (from + to) / 2);
     for (let g = 0; g < nodes.length; g++) {
       const u = (from + to) / 2 + ((to - from) / 2) * nodes[g];
-      const weight = (weights[g] * (to - from)) / 2;
       basisFunctions(knots, degree, span, u, basis);
       const missing = wide(curve, u, 0, false, origin);
+      const weight = (weights[g] * (to - from)) / 2 / missing[3] ** 2;
       for (let j = 0; j <= degree; j++) {
         const i = 4 * ((span - degree + j) % count);
         for (let c = 0; c < 4; c++) missing[c] -= basis[j] * points[i + c];
@@ -184,10 +200,11 @@ function projected(
         const row = span - degree + i;
         if (isFixed(row)) continue;
         const index = place(row);
-        for (let c = 0; c < 4; c++) right[4 * index + c] += weight * basis[i] * missing[c];
+        const share = weight * basis[i] * shareOf(row);
+        for (let c = 0; c < 4; c++) right[4 * index + c] += share * missing[c];
         for (let j = 0; j <= degree; j++) {
           const column = span - degree + j;
-          if (!isFixed(column)) addEntry(matrix, index, place(column), weight * basis[i] * basis[j]);
+          if (!isFixed(column)) addEntry(matrix, index, place(column), share * basis[j] * shareOf(column));
         }
       }
     }
@@ -195,6 +212,6 @@ function projected(
   for (let i = 0; i < count; i++) if (isFixed(i)) addEntry(matrix, place(i), place(i), 1);
   if (!solveBanded(matrix, right, 4)) throw new Error('the mass matrix of a spline is never singular');
   const out = points.slice();
-  for (let i = 0; i < count; i++) for (let c = 0; c < 4; c++) out[4 * i + c] += right[4 * place(i) + c];
+  for (let i = 0; i < count; i++) for (let c = 0; c < 4; c++) out[4 * i + c] += right[4 * place(i) + c] * shares[i];
   return out;
 }
