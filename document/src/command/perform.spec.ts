@@ -219,6 +219,30 @@ describe('commands', () => {
     );
   });
 
+  it('refuse a curve that rounding would decide, but not work on one that stands in the drawing already', () => {
+    const clusters = [[0, 0], [1e-3, 1e-3], [2e-3, 0], [100, 50], [100.001, 50], [30, 80], [30, 80.001], [30.001, 80.002], [7, 7], [7.001, 7]]; // prettier-ignore
+    const points = clusters.map(([x, y], i) => ({ id: `q${i}`, at: [x, y, 0] as [number, number, number] }));
+    const held = points.map((point, i) => (i === 4 ? { ...point, tangent: { direction: [0, 1, 0] as [number, number, number] } } : point)); // prettier-ignore
+    const project = archProject();
+    const arch = project.items['arch'];
+    if (arch.kind !== 'curve' || arch.recipe.kind !== 'fit') throw new Error('no curve through points');
+    const withArch = (recipe: Partial<typeof arch.recipe>): Project => ({
+      ...project,
+      items: { ...project.items, arch: { ...arch, recipe: { ...arch.recipe, ...recipe } as typeof arch.recipe } },
+    });
+    const cubic = withArch({ points: held, degree: 3 });
+    expect(checkProject(cubic)).toEqual([]);
+    expect(refused(cubic, { command: 'fitDegree', args: { ...on, degree: 9 } })).toContain(
+      'too unevenly for its degree',
+    );
+    // As an older drawing may hold it: it opens, and can be worked on and cured.
+    const old = withArch({ points: held, degree: 9 });
+    expect(checkProject(old)).toEqual([]);
+    performed(old, { command: 'renameItem', args: { ...on, name: 'Bow' } });
+    performed(old, { command: 'movePoints', args: { ...on, moves: [{ point: 'q9', to: [7.002, 7, 0] }] } });
+    performed(old, { command: 'fitDegree', args: { ...on, degree: 3 } });
+  });
+
   it('write no minus zero, which JSON would not bring back', () => {
     const { project } = performed(archProject(), {
       command: 'movePoints',
