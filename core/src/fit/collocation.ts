@@ -167,17 +167,27 @@ export function collocate(
   for (let round = 0; ; round++) {
     const missed = new Float64Array(3 * count);
     let good = true;
-    const reach = out.reduce((most, x) => Math.max(most, Math.abs(x)), 0);
-    for (let i = 0; i < count; i++) {
-      let asked = 0;
-      let most = 0;
-      for (let c = 0; c < 3; c++) {
-        let sum = right[columns * i + c];
-        asked = Math.max(asked, Math.abs(sum));
-        for (let j = 0; j < width; j++) sum -= entries[i * width + j] * out[3 * ((firsts[i] + j) % count) + c];
-        missed[3 * i + c] = sum;
-        most = Math.max(most, Math.abs(sum));
+    let reach = 0;
+    for (const value of out) reach = Math.max(reach, Math.abs(value));
+    for (let i = 0, e = 0; i < count; i++) {
+      const r = columns * i;
+      let x = right[r];
+      let y = right[r + 1];
+      let z = right[r + 2];
+      const asked = Math.max(Math.abs(x), Math.abs(y), Math.abs(z));
+      let k = 3 * (firsts[i] % count);
+      for (let j = 0; j < width; j++, e++) {
+        const share = entries[e];
+        x -= share * out[k];
+        y -= share * out[k + 1];
+        z -= share * out[k + 2];
+        k += 3;
+        if (k === out.length) k = 0;
       }
+      missed[3 * i] = x;
+      missed[3 * i + 1] = y;
+      missed[3 * i + 2] = z;
+      const most = Math.max(Math.abs(x), Math.abs(y), Math.abs(z));
       good &&= most <= (sites.orders[i] > 0 ? MISSED * asked + ROUNDING * reach : MISSED * size);
     }
     if (good) break;
