@@ -25,7 +25,7 @@ const bundled = async (entry) => {
 /** Plays one stage to its end, or to that of its time; a worker that hangs or dies is a fault, and another goes on. */
 async function play(file, stage) {
   const until = Date.now() + SECONDS * 1000;
-  const result = { cases: 0, told: 0, faults: [], worst: { off: 0, what: '' }, slowest: 0 };
+  const result = { cases: 0, told: 0, faults: [], worst: { off: 0, what: '' } };
   let from = 0;
   let done = false;
   const fault = (what) => result.faults.push(what);
@@ -56,7 +56,6 @@ async function play(file, stage) {
         }
         if (message.kind !== 'told') return;
         result.told++;
-        result.slowest = Math.max(result.slowest, message.took);
         if (!(message.off <= result.worst.off)) result.worst = message;
         if (!(message.off <= 1)) fault(message.what);
         // A check plays its reference too, which may take its time.

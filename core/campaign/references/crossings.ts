@@ -49,14 +49,17 @@ export interface SeenCrossing {
   readonly blur: number;
 }
 
+/** Whether the ranges of two chords along an axis overlap. */
+const isBeside = (p: Chord, q: Chord, c: number): boolean =>
+  Math.max(p.a[c], p.b[c]) >= Math.min(q.a[c], q.b[c]) && Math.max(q.a[c], q.b[c]) >= Math.min(p.a[c], p.b[c]);
+
 /** Crossings of two plane curves that polylines prove: chords that cross well inside, by more than they stray. */
 export function crossingsSeen(first: Curve, second: Curve, share = 1e-5): SeenCrossing[] {
   const [chords, others] = [chordsOf(first, share), chordsOf(second, share)];
   const seen: SeenCrossing[] = [];
   for (const p of chords) {
     for (const q of others) {
-      if (Math.max(p.a[0], p.b[0]) < Math.min(q.a[0], q.b[0]) || Math.max(q.a[0], q.b[0]) < Math.min(p.a[0], p.b[0])) continue; // prettier-ignore
-      if (Math.max(p.a[1], p.b[1]) < Math.min(q.a[1], q.b[1]) || Math.max(q.a[1], q.b[1]) < Math.min(p.a[1], p.b[1])) continue; // prettier-ignore
+      if (!isBeside(p, q, 0) || !isBeside(p, q, 1)) continue;
       const [dx, dy] = [p.b[0] - p.a[0], p.b[1] - p.a[1]];
       const [ex, ey] = [q.b[0] - q.a[0], q.b[1] - q.a[1]];
       const [lengthP, lengthQ] = [Math.hypot(dx, dy), Math.hypot(ex, ey)];

@@ -131,7 +131,7 @@ export const cutCommands = {
       const { project, recipe, name, plane } = read(draft, of);
       const { colour, layer, plane: drawnOn } = curveItemOf(project, of);
       const curves = by.flatMap((away) => {
-        const made = offset(curveOf(recipe).curve, away, project.tolerance, plane, { corners });
+        const made = computed(() => offset(curveOf(recipe).curve, away, project.tolerance, plane, { corners }));
         if (!made.ok) throw new CommandError(offsetInWords(made.failure, name, project.tolerance));
         return made.value.curves;
       });
@@ -194,11 +194,21 @@ export const cutCommands = {
       const other = read(draft, second).recipe;
       const [a, b] = [curveOf(recipe).curve, curveOf(other).curve];
       const { layer, plane } = curveItemOf(project, first);
-      const { curve } = midwayByLength(a, alongWith(a, b, other), project.tolerance);
+      const { curve } = computed(() => midwayByLength(a, alongWith(a, b, other), project.tolerance));
       added(draft, id, 'midway', layer, plane, curve);
     },
   }),
 } as const;
+
+/** What the kernel makes within its limits: a sheet's tolerance may be too fine for a curve's size, a distance too far. */
+function computed<Made>(made: () => Made): Made {
+  try {
+    return made();
+  } catch (error) {
+    if (!(error instanceof RangeError)) throw error;
+    throw new CommandError(`Not within what can be computed: ${error.message}`);
+  }
+}
 
 const MOST_POINTS = 1000;
 

@@ -181,6 +181,11 @@ describe('commands', () => {
       '3 points allow degree 5 at most, not 8',
     ],
     [
+      'an offset farther than can be computed',
+      { command: 'offsetCurve', args: { ...on, by: [1e7], corners: 'round', id: 'o' } },
+      'at most 1000000 mm are offset, not 10000000',
+    ],
+    [
       'a knot past its neighbour',
       { command: 'moveKnot', args: { item: 'arch', u: 0.5, to: 2 } },
       'A knot stays between its neighbours',
