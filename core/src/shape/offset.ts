@@ -60,8 +60,8 @@ export function offset(
   { corners = 'round', degree = 3 }: OffsetOptions = {},
 ): Result<Offset, OffsetFailure> {
   mustBeFinite(by, 'distance');
-  mustBeReachable(tolerance, Math.max(sizeOf(curve), Math.abs(by)));
   if (!(Math.abs(by) <= FARTHEST)) throw new RangeError(`distance: at most ${FARTHEST} mm are offset, not ${by}`);
+  mustBeReachable(tolerance, Math.max(sizeOf(curve), Math.abs(by)));
   checkPlane(plane);
   mustBeOneOf(corners, ['round', 'sharp'], 'corners');
   mustBeWhole(degree, 2, 9, 'degree');
