@@ -36,8 +36,66 @@ const besideEachOther = (a, b) => ({
   to: { path: `^web/src/${b}/` },
 });
 
+/** The folders of core, from the bottom up: each knows those before it. `result` and `refuse` stand on linear. */
+const CORE = [
+  'linear',
+  'plane',
+  'curve',
+  'knots',
+  'degree',
+  'edit',
+  'measure',
+  'exact',
+  'reduce',
+  'ends',
+  'fit',
+  'simplify',
+  'shape',
+];
+const NO_TEST = '\\.(spec|fixture)\\.ts$';
+const coreOrder = CORE.map((folder, i) => ({
+  name: `core-${folder}-knows-only-what-is-below`,
+  severity: 'error',
+  from: { path: `^core/src/${folder}/`, pathNot: NO_TEST },
+  to: { path: '^core/src/', pathNot: `^core/src/((${CORE.slice(0, i + 1).join('|')})/|(result|refuse)\\.ts$)` },
+}));
+const core = [
+  ...coreOrder,
+  {
+    name: 'core-result-and-refuse-are-at-the-bottom',
+    severity: 'error',
+    from: { path: '^core/src/(result|refuse)\\.ts$' },
+    to: { path: '^core/src/', pathNot: '^core/src/linear/' },
+  },
+  {
+    name: 'core-linear-knows-nothing',
+    severity: 'error',
+    from: { path: '^core/src/linear/', pathNot: NO_TEST },
+    to: { path: '^core/src/', pathNot: '^core/src/linear/' },
+  },
+  {
+    name: 'core-what-both-kinds-of-fit-share-knows-neither',
+    severity: 'error',
+    from: { path: '^core/src/fit/[^/]+$', pathNot: NO_TEST },
+    to: { path: '^core/src/fit/[^/]+/' },
+  },
+  ...['through', 'near'].map((kind, i, both) => ({
+    name: `core-fit-${kind}-does-not-know-the-other`,
+    severity: 'error',
+    from: { path: `^core/src/fit/${kind}/`, pathNot: NO_TEST },
+    to: { path: `^core/src/fit/${both[1 - i]}/` },
+  })),
+  {
+    name: 'core-has-no-other-folders',
+    severity: 'error',
+    from: { path: `^core/src/(?!(${CORE.join('|')})/)[^/]+/` },
+    to: {},
+  },
+];
+
 module.exports = {
   forbidden: [
+    ...core,
     layer('core', []),
     layer('document', ['core']),
     layer('exchange', ['core', 'document']),

@@ -28,7 +28,7 @@ describe('a sample of the campaign', () => {
   });
 
   it('plays every public function that takes more than curves', () => {
-    const OF_CURVES = ['add', 'angleBetween', 'cross', 'distance', 'dot', 'length', 'scale', 'subtract', 'withCoordinate', 'packVectors', 'vectorAt', 'closestOnSegment', 'success', 'failed', 'homogeneous', 'packCurve', 'unpackCurve']; // prettier-ignore
+    const OF_CURVES = ['across', 'add', 'along', 'angleBetween', 'cross', 'distance', 'dot', 'length', 'lerp', 'middle', 'negate', 'rounded', 'scale', 'sitesInOrder', 'subtract', 'unit', 'vectorIn', 'withCoordinate', 'packVectors', 'vectorAt', 'closestOnSegment', 'success', 'failed', 'homogeneous', 'packCurve', 'unpackCurve']; // prettier-ignore
     const functions = Object.entries(core).filter(
       ([name, value]) => typeof value === 'function' && /^[a-z]/.test(name),
     );

@@ -16,6 +16,7 @@ const FLAT_KNOTS = Float64Array.of(0, 0, 1, 1);
 
 /** For every public function bad input, and the words that say what and where. */
 const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = {
+  unit: [[() => core.unit(NONE), 'a direction is needed, not 0, 0, 0'], [() => core.unit(NAN), 'a direction is needed']], // prettier-ignore
   heightOver: [
     [() => core.heightOver(FRONT, NAN), 'point: three finite coordinates are needed, not 0, NaN, 0'],
     [() => core.heightOver(SKEW, NONE), 'x and y must be unit vectors at right angles'],
@@ -420,7 +421,7 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
 /** These take curves only, which were looked at when they were made. */
 const OF_CURVES = ['controlPointsOf', 'countOf', 'domainOf', 'spansOf', 'distinctOf', 'breaksOf', 'clamp', 'bezierPieces', 'open', 'reverse', 'weightsOf', 'bestPlane', 'boundingBox', 'controlBox', 'arcCentre', 'middles', 'packCurve', 'midway', 'curvatureChange', 'evenKnots']; // prettier-ignore
 /** Plain arithmetic, which computes what it is given. */
-const ARITHMETIC = ['add', 'angleBetween', 'cross', 'distance', 'dot', 'length', 'scale', 'subtract', 'withCoordinate', 'packVectors', 'packSites', 'vectorAt', 'closestOnSegment', 'radiusOf', 'success', 'failed']; // prettier-ignore
+const ARITHMETIC = ['across', 'add', 'along', 'angleBetween', 'cross', 'distance', 'dot', 'length', 'lerp', 'middle', 'negate', 'rounded', 'scale', 'subtract', 'vectorIn', 'withCoordinate', 'packVectors', 'packSites', 'sitesInOrder', 'vectorAt', 'closestOnSegment', 'radiusOf', 'success', 'failed']; // prettier-ignore
 
 describe('the public face', () => {
   it('has every function listed here, so that none forgets to refuse', () => {

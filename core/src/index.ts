@@ -5,27 +5,36 @@ export { failed, type Result, success } from './result';
 
 // Place: vectors and planes.
 export {
+  across,
   add,
+  along,
   angleBetween,
   cross,
   distance,
   dot,
   length,
+  lerp,
+  middle,
+  negate,
   packVectors,
+  rounded,
   scale,
   subtract,
+  unit,
   withCoordinate,
   type Vector3,
   vectorAt,
 } from './linear/vector';
 export { closestOnSegment } from './linear/segment';
-export { fromPlane, inPlane } from './plane/coordinates';
+export { fromPlane, inPlane, vectorIn } from './plane/coordinates';
 export { angleIn, directionIn, directionTo, leftOf, leftOfLine, planeTowards } from './plane/directions';
-export type { NotFlat } from './plane/flatten';
+export type { NotFlat } from './measure/flatten';
 export { isInPolygon } from './plane/inPolygon';
-export { FRONT, heightOver, liesAlong, normalOf, type Plane } from './plane/plane';
-export { planeAcross, type PlaneFailure, planeAlong, planeFacing, planeFrom, planeThrough } from './plane/planes';
-export { type AlongPlane, projectOnto } from './plane/project';
+export { FRONT, heightOver, normalOf, type Plane } from './plane/plane';
+export { type InLine, planeFacing, planeFrom, planeThrough } from './plane/planes';
+export { liesAlong } from './measure/liesAlong';
+export { planeAcross, type PlaneFailure, planeAlong } from './measure/planesOfCurve';
+export { type AlongPlane, projectOnto } from './measure/project';
 
 // Make: a curve from its parts.
 export {
@@ -64,20 +73,20 @@ export { type Leg, type LegFailure, polygonOnEdge, polyline, rectangle, regularP
 
 // Pass through points, with constraints there.
 export type { FitFailure, ConstraintFailure } from './fit/fitFailure';
-export { fitDataOf, fromFitData, type NotOneToOne } from './fit/fixedSpacing';
-export type { PointConstraint, TangentConstraint } from './fit/constraints';
-export { averagedKnots, interpolate } from './fit/interpolate';
-export type { FitEnds } from './fit/layout';
+export { fitDataOf, fromFitData, type NotOneToOne } from './fit/through/fixedSpacing';
+export type { PointConstraint, TangentConstraint } from './fit/through/constraints';
+export { averagedKnots, interpolate } from './fit/through/interpolate';
+export type { FitEnds } from './fit/through/layout';
 export { chordsOf, type Parameterisation, parametersOf } from './fit/parameters';
-export { packSites, type Site, type Sites } from './fit/sites';
-export { type Fit, throughPoints, type ThroughPointsOptions } from './fit/throughPoints';
+export { packSites, type Site, type Sites, sitesInOrder } from './fit/sites';
+export { type Fit, throughPoints, type ThroughPointsOptions } from './fit/through/throughPoints';
 
 // Come near points, with few control points.
-export { cornersOf } from './fit/corners';
-export { freehand, type Freehand, type FreehandOptions } from './fit/freehand';
-export { leastSquares, type LeastSquaresOptions, type Undetermined } from './fit/leastSquares';
-export { type NearFit, nearPoints, type NearPointsOptions } from './fit/nearPoints';
-export type { Progress, ProgressStep } from './fit/progress';
+export { cornersOf } from './fit/near/corners';
+export { freehand, type Freehand, type FreehandOptions } from './fit/near/freehand';
+export { leastSquares, type LeastSquaresOptions, type Undetermined } from './fit/near/leastSquares';
+export { type NearFit, nearPoints, type NearPointsOptions } from './fit/near/nearPoints';
+export type { Progress, ProgressStep } from './fit/near/progress';
 
 // Evaluate: places and derivatives.
 export { derivatives, derivativesAll, evaluate, evaluateAll, evaluateAllByBasis } from './curve/evaluate';
@@ -97,10 +106,10 @@ export { elevateDegree } from './degree/elevateDegree';
 
 // Make lighter, at a price.
 export { fromBezierPieces } from './simplify/fromBezierPieces';
-export { withoutRedundantKnots } from './simplify/redundantKnots';
-export { type LastControlPoints, removeControlPoint } from './simplify/removeControlPoint';
-export { type Lighter, removeKnot, type RemovalFailure } from './simplify/removeKnot';
-export { reduceDegree, type ReductionFailure } from './simplify/reduceDegree';
+export { withoutRedundantKnots } from './reduce/redundantKnots';
+export { type LastControlPoints, removeControlPoint } from './reduce/removeControlPoint';
+export { type Lighter, removeKnot, type RemovalFailure } from './reduce/removeKnot';
+export { reduceDegree, type ReductionFailure } from './reduce/reduceDegree';
 export { lighten, type LightenOptions, type NoLighter, type Priced } from './simplify/lighten';
 export { type RelayTarget, type NotReached, relay, type RelayOptions } from './simplify/relay';
 
@@ -111,16 +120,16 @@ export { polylineWithin } from './simplify/polylineWithin';
 export { segmentsToCurve } from './simplify/segmentsToCurve';
 
 // Reshape: cut, join, close, extend, weigh, move, bend at a place.
-export { close, type CloseFailure, open, toPeriodic } from './shape/close';
-export { type Continuation, extend, type ExtendFailure, type Reach } from './shape/extend';
-export { endOf, join, type JoinFailure } from './shape/join';
+export { close, type CloseFailure, open, toPeriodic } from './ends/close';
+export { type Continuation, extend, type ExtendFailure, type Reach } from './ends/extend';
+export { endOf, join, type JoinFailure } from './edit/join';
 export { bendThrough } from './shape/bendThrough';
 export { type AllFixed, moveOnCurve } from './shape/moveOnCurve';
 export { turnOnCurve } from './shape/turnOnCurve';
-export { reverse } from './shape/reverse';
-export { type NothingToCut, split, subCurve } from './shape/split';
-export { type Affine, mirror, mirroring, rotation, scaling, transform, translation } from './shape/transform';
-export { weightsOf, withWeights } from './shape/weights';
+export { reverse } from './edit/reverse';
+export { type NothingToCut, split, subCurve } from './edit/split';
+export { type Affine, mirror, mirroring, rotation, scaling, transform, translation } from './edit/transform';
+export { weightsOf, withWeights } from './edit/weights';
 
 // Make from others: offset, round and cut corners, midway.
 export { chamfer, type ChamferFailure } from './shape/chamfer';

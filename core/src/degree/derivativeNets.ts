@@ -1,3 +1,4 @@
+import { isRational } from '../curve/isRational';
 import { cutBezier } from '../linear/bezierHalves';
 import type { Bernstein } from '../linear/bernstein';
 import { type Curve, MAX_DEGREE } from '../curve/curve';
@@ -32,13 +33,12 @@ export function derivativeNets({ degree, knots, points }: Curve, span: number): 
   const origin = [0, 1, 2].map((c) => points[4 * first + c] / lead);
   let far = 0;
   let heaviest = 0;
-  let rational = false;
+  const rational = isRational(points, 4 * first, 4 * (first + degree + 1));
   // Row i of order k is control point i of the k-th derivative, counted as the span counts: k to p.
   let net = new Float64Array(4 * (degree + 1));
   for (let i = 0; i <= degree; i++) {
     const at = 4 * (first + i);
     const w = points[at + 3] / lead;
-    rational ||= w !== 1;
     heaviest = Math.max(heaviest, w);
     for (let c = 0; c < 3; c++) {
       far = Math.max(far, Math.abs(points[at + c] / lead));

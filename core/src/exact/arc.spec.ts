@@ -7,8 +7,18 @@ import { breaksOf } from '../knots/multiplicity';
 import { arcLength } from '../measure/arcLength';
 import { curvatureAt } from '../measure/curvature';
 import { FRONT, type Plane } from '../plane/plane';
-import { endOf } from '../shape/join';
-import { arcAbout, arcAlong, arcOfRadius, arcThrough, circle, ellipse, ellipseFrame, ellipticArc } from './arc';
+import { endOf } from '../edit/join';
+import {
+  arcAbout,
+  arcAlong,
+  arcOfRadius,
+  arcThrough,
+  circle,
+  circleThrough,
+  ellipse,
+  ellipseFrame,
+  ellipticArc,
+} from './arc';
 
 /** A plane that lies askew. */
 const ASKEW: Plane = { origin: [0, 0, 0], x: [0.6, 0.8, 0], y: [-0.48, 0.36, 0.8] };
@@ -118,5 +128,13 @@ describe('arcs from what is given', () => {
       }),
     );
     expect(arcAlong([0, 0, 0], [1, 0, 0], [5, 0, 0])).toMatchObject({ failure: { kind: 'straight' } });
+  });
+
+  it('a circle through three places of one has its length', () => {
+    const made = circleThrough(FRONT, [5, 0, 0], [3, 4, 0], [-5, 0, 0]);
+    if (!made.ok) throw new Error('no circle');
+    expect(arcLength(made.value).total).toBeCloseTo(10 * Math.PI, 9);
+    expect(distance(evaluate(made.value, 0), [5, 0, 0])).toBeLessThan(1e-12);
+    expect(circleThrough(FRONT, [0, 0, 0], [1, 0, 0], [2, 0, 0]).ok).toBe(false);
   });
 });

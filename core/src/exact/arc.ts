@@ -1,5 +1,18 @@
-import { add, angleBetween, cross, distance, dot, length, scale, subtract, type Vector3 } from '../linear/vector';
+import {
+  add,
+  along,
+  angleBetween,
+  cross,
+  distance,
+  dot,
+  length,
+  scale,
+  subtract,
+  unit,
+  type Vector3,
+} from '../linear/vector';
 import { type Curve, makeCurve } from '../curve/curve';
+import { vectorIn } from '../plane/coordinates';
 import { planeTowards } from '../plane/directions';
 import { checkPlane, normalOf, type Plane } from '../plane/plane';
 import { failed, type Result, success } from '../result';
@@ -89,7 +102,7 @@ export function arcAbout(centre: Vector3, start: Vector3, end: Vector3, normal: 
   const to = subtract(end, centre);
   const radius = length(x);
   if (!(radius > 0 && length(to) > 0)) return failed({ kind: 'coincident-points' });
-  const upright = cross(scale(normal, 1 / length(normal)), x);
+  const upright = cross(unit(normal), x);
   const y = scale(upright, radius / length(upright));
   const angle = Math.atan2(dot(to, y), dot(to, x));
   // Start and end in one direction mean all the way round.
@@ -139,7 +152,7 @@ export function arcOfRadius(
   const normal = normalOf(plane);
   const left = scale(cross(normal, chord), 1 / (2 * half));
   const away = Math.sqrt(Math.max(0, radius * radius - half * half)) * (longWay ? -1 : 1);
-  const centre = add(add(start, scale(chord, 0.5)), scale(left, away));
+  const centre = along(along(start, chord, 0.5), left, away);
   return ended(arcAbout(centre, start, end, normal), end);
 }
 
@@ -150,14 +163,14 @@ export function arcAlong(start: Vector3, tangent: Vector3, end: Vector3): Result
   mustBePoint(end, 'end');
   const chord = subtract(end, start);
   if (!(length(chord) > 0)) return failed({ kind: 'coincident-points' });
-  const along = scale(tangent, 1 / length(tangent));
-  const n = cross(along, scale(chord, 1 / length(chord)));
+  const ahead = unit(tangent);
+  const n = cross(ahead, unit(chord));
   if (!(length(n) > STRAIGHT)) return failed({ kind: 'straight' });
-  const inward = cross(n, along);
+  const inward = cross(n, ahead);
   // The chord turns by half of the arc's angle from the tangent.
-  const turned = angleBetween(along, chord);
+  const turned = angleBetween(ahead, chord);
   const radius = length(chord) / (2 * Math.sin(turned));
-  return ended(arcAbout(add(start, scale(inward, radius / length(inward))), start, end, n), end);
+  return ended(arcAbout(along(start, inward, radius / length(inward)), start, end, n), end);
 }
 
 /** The end exactly where it was asked for: the centre's rounding must not open a chain of legs. */
@@ -178,7 +191,7 @@ export function circleThrough(plane: Plane, a: Vector3, b: Vector3, c: Vector3):
   const [p, q] = [ab, ac].map((v) => [dot(v, plane.x), dot(v, plane.y)]);
   const [r, s] = [dot(ab, ab) / 2, dot(ac, ac) / 2];
   const det = p[0] * q[1] - p[1] * q[0];
-  const m = add(scale(plane.x, (r * q[1] - s * p[1]) / det), scale(plane.y, (p[0] * s - q[0] * r) / det));
+  const m = vectorIn(plane, (r * q[1] - s * p[1]) / det, (p[0] * s - q[0] * r) / det);
   const centre = add(a, m);
   return success(circle(planeTowards(plane, centre, a), centre, length(m)));
 }

@@ -4,7 +4,7 @@ import { type Curve } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
 import { arcLength } from '../measure/arcLength';
 import { FRONT } from '../plane/plane';
-import { conic, parabola } from './conic';
+import { conic, parabola, parabolaThrough, rhoNear } from './conic';
 const everywhere = (curve: Curve, check: (point: Vector3) => void) => {
   for (let i = 0; i <= 97; i++) check(evaluate(curve, parameterAtShare(curve, i / 97)));
 };
@@ -33,5 +33,19 @@ describe('conics', () => {
     expect(arcLength(parabola(FRONT, [0, 0, 0], 12.5, 0, 100)).total).toBeCloseTo(closed, 9);
     expect(() => parabola(FRONT, [0, 0, 0], 0, 0, 1)).toThrow('a focal length above 0 is needed');
     expect(() => parabola(FRONT, [0, 0, 0], 1, 2, 1)).toThrow('from 2 to 1 is no range');
+  });
+
+  it('the fullness of a conic is the share of the way from its chord to its apex (The NURBS Book, 7.3)', () => {
+    expect(rhoNear([0, 0, 0], [5, 10, 0], [10, 0, 0], [5, 4, 0])).toBeCloseTo(0.4, 12);
+    expect(rhoNear([0, 0, 0], [5, 0, 0], [10, 0, 0], [5, 4, 0])).toBe(0.5);
+    expect(rhoNear([0, 0, 0], [5, 10, 0], [10, 0, 0], [5, 99, 0])).toBe(0.999);
+  });
+
+  it('a parabola through a place has y = x²/(4 f)', () => {
+    const made = parabolaThrough(FRONT, [2, 1, 0], [6, 5, 0]);
+    expect(made?.focalLength).toBe(1);
+    const [x, y] = made ? evaluate(made.curve, 0.3) : [0, 0];
+    expect(y - 1).toBeCloseTo((x - 2) ** 2 / 4, 12);
+    expect(parabolaThrough(FRONT, [0, 0, 0], [0, 5, 0])).toBeNull();
   });
 });

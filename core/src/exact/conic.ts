@@ -1,6 +1,6 @@
-import { add, dot, scale, subtract, type Vector3 } from '../linear/vector';
+import { add, dot, middle, scale, subtract, type Vector3 } from '../linear/vector';
 import { type Curve, homogeneous, makeCurve } from '../curve/curve';
-import { inPlane } from '../plane/coordinates';
+import { inPlane, vectorIn } from '../plane/coordinates';
 import { checkPlane, type Plane } from '../plane/plane';
 import { mustBeAbove0, mustBePoint } from '../refuse';
 
@@ -30,14 +30,14 @@ export function parabola(plane: Plane, vertex: Vector3, focalLength: number, fro
   if (!(Number.isFinite(from) && Number.isFinite(to) && from < to)) {
     throw new RangeError(`from ${from} to ${to} is no range`);
   }
-  const pointAt = (x: number, y: number): Vector3 => add(vertex, add(scale(plane.x, x), scale(plane.y, y)));
+  const pointAt = (x: number, y: number): Vector3 => add(vertex, vectorIn(plane, x, y));
   const height = (x: number) => (x * x) / (4 * focalLength);
   // The tangents at the ends meet in the middle, at the height f'(from) (middle − from) + f(from).
-  const middle = pointAt((from + to) / 2, (from * to) / (4 * focalLength));
+  const apex = pointAt((from + to) / 2, (from * to) / (4 * focalLength));
   return makeCurve(
     2,
     [0, 0, 0, 1, 1, 1],
-    homogeneous([...pointAt(from, height(from)), ...middle, ...pointAt(to, height(to))]),
+    homogeneous([...pointAt(from, height(from)), ...apex, ...pointAt(to, height(to))]),
   );
 }
 
@@ -47,7 +47,7 @@ export function parabola(plane: Plane, vertex: Vector3, focalLength: number, fro
  */
 export function rhoNear(start: Vector3, apex: Vector3, end: Vector3, point: Vector3): number {
   Object.entries({ start, apex, end, point }).forEach(([name, place]) => mustBePoint(place, name));
-  const foot = scale(add(start, end), 0.5);
+  const foot = middle(start, end);
   const way = subtract(apex, foot);
   const size = dot(way, way);
   return size > 0 ? Math.min(0.999, Math.max(0.001, dot(subtract(point, foot), way) / size)) : 0.5;

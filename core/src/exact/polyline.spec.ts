@@ -5,7 +5,7 @@ import { evaluate } from '../curve/evaluate';
 import { arcLength } from '../measure/arcLength';
 import { FRONT, type Plane } from '../plane/plane';
 import { lineBetween } from './line';
-import { polyline, rectangle, regularPolygon } from './polyline';
+import { polygonOnEdge, polyline, rectangle, regularPolygon } from './polyline';
 
 /** A plane that lies askew. */
 const ASKEW: Plane = { origin: [0, 0, 0], x: [0.6, 0.8, 0], y: [-0.48, 0.36, 0.8] };
@@ -66,5 +66,10 @@ describe('lines and chains of legs', () => {
     );
     expect(() => rectangle(FRONT, [0, 0, 0], -1, 1)).toThrow('a width above 0 is needed, not -1');
     expect(evaluate(lineBetween([0, 0, 0], [1, 2, 3]), 0.5)).toEqual([0.5, 1, 1.5]);
+  });
+
+  it('a polygon on an edge goes round as many edges of that length', () => {
+    expect(arcLength(polygonOnEdge(FRONT, [1, 1, 0], [7, 1, 0], 5)).total).toBeCloseTo(30, 9);
+    expect(distance(evaluate(polygonOnEdge(FRONT, [1, 1, 0], [7, 1, 0], 5), 0), [1, 1, 0])).toBeLessThan(1e-12);
   });
 });

@@ -1,12 +1,13 @@
-import { add, distance, scale, type Vector3 } from '../linear/vector';
+import { add, along, distance, middle, scale, type Vector3 } from '../linear/vector';
 import { type Curve, domainOf, homogeneous, makeCurve, trusted } from '../curve/curve';
 import { derivatives } from '../curve/evaluate';
 import { arcLength } from '../measure/arcLength';
 import { reparameterise } from '../knots/reparameterise';
+import { vectorIn } from '../plane/coordinates';
 import { planeTowards } from '../plane/directions';
 import { checkPlane, type Plane } from '../plane/plane';
 import { failed, type Result, success } from '../result';
-import { join } from '../shape/join';
+import { join } from '../edit/join';
 import { arcAlong, type ArcFailure, arcThrough } from './arc';
 import { lineBetween } from './line';
 import { mustBeAbove0, mustBeDirection, mustBeOneOf, mustBePoint, mustBeWhole } from '../refuse';
@@ -116,7 +117,7 @@ export function regularPolygon(
   return polygonThrough(
     Array.from({ length: sides }, (_, i) => {
       const angle = (2 * Math.PI * i) / sides;
-      return add(centre, add(scale(plane.x, size * Math.cos(angle)), scale(plane.y, size * Math.sin(angle))));
+      return add(centre, vectorIn(plane, size * Math.cos(angle), size * Math.sin(angle)));
     }),
   );
 }
@@ -130,6 +131,6 @@ export function polygonOnEdge(plane: Plane, from: Vector3, to: Vector3, sides: n
   const half = Math.PI / sides;
   const size = distance(from, to);
   const inner = size / (2 * Math.tan(half));
-  const centre = add(scale(add(from, to), 0.5), scale(planeTowards(plane, from, to).y, inner));
+  const centre = along(middle(from, to), planeTowards(plane, from, to).y, inner);
   return regularPolygon(planeTowards(plane, centre, from), centre, sides, size / (2 * Math.sin(half)));
 }

@@ -17,7 +17,13 @@ export interface Site {
   readonly left?: boolean;
 }
 
-/** Sites packed from a list. Throws a RangeError for parameters that are not finite and orders that are not from 0 to 25. */
+/** Sites by parameter; at one place the left side's derivatives, the highest first, then the place, then the right side's. */
+export const sitesInOrder = (list: readonly Site[]): Site[] =>
+  [...list].sort((a, b) => a.u - b.u || rankOf(a) - rankOf(b));
+
+const rankOf = ({ order, left }: Site): number => (left ? -order : order);
+
+/** Sites packed from a list in order. Throws a RangeError for parameters that are not finite and orders that are not from 0 to 25. */
 export function packSites(list: readonly Site[]): Sites {
   const count = list.length;
   const sites = { parameters: new Float64Array(count), orders: new Uint8Array(count), left: new Uint8Array(count) };

@@ -1,4 +1,4 @@
-import { add, distance, dot, scale, subtract, type Vector3 } from './vector';
+import { along, distance, dot, subtract, type Vector3 } from './vector';
 
 /** The place of a straight segment that is nearest to a point: its share of the way, where it is, and how far. */
 export function closestOnSegment(
@@ -9,6 +9,6 @@ export function closestOnSegment(
   const way = subtract(to, from);
   const size = dot(way, way);
   const share = size > 0 ? Math.min(1, Math.max(0, dot(subtract(point, from), way) / size)) : 0;
-  const closest = add(from, scale(way, share));
+  const closest = along(from, way, share);
   return { share, point: closest, distance: distance(point, closest) };
 }

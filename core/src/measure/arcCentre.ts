@@ -1,4 +1,5 @@
-import { distance, type Vector3 } from '../linear/vector';
+import { isRational } from '../curve/isRational';
+import { along, distance, type Vector3 } from '../linear/vector';
 import { type Curve, domainOf } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
 import { frameAt } from './frame';
@@ -13,8 +14,7 @@ const SHARES = [0.13, 0.42, 0.5, 0.87];
 /** The centre of a circle or of an arc that is exact: rational, of degree 2. Null for any other curve. */
 export function arcCentre(curve: Curve): Vector3 | null {
   const { points, degree } = curve;
-  const isRational = points.some((w, i) => i % 4 === 3 && w !== points[3]);
-  if (degree !== 2 || points.length > 4 * MOST_POINTS || !isRational) return null;
+  if (degree !== 2 || points.length > 4 * MOST_POINTS || !isRational(points)) return null;
   const [first, last] = domainOf(curve);
   const centres = SHARES.map((share) => centreOfCurvature(curve, first + share * (last - first)));
   const [centre] = centres;
@@ -28,7 +28,7 @@ function centreOfCurvature(curve: Curve, u: number): Vector3 | null {
   const frame = frameAt(curve, u);
   if (!frame || !(frame.kappa > 0)) return null;
   const { point, curvature, kappa } = frame;
-  return [0, 1, 2].map((c) => point[c] + curvature[c] / kappa ** 2) as unknown as Vector3;
+  return along(point, curvature, 1 / kappa ** 2);
 }
 
 const rounded = (value: number): number => Number(value.toPrecision(15));

@@ -6,7 +6,7 @@ import { evaluate } from '../curve/evaluate';
 import { distance } from '../linear/vector';
 import { arcLength, atEqualLengths, lengthAt, parameterAt } from './arcLength';
 import { toVerb, verb } from '../curve/witnesses.fixture';
-import { withWeights } from '../shape/weights';
+import { withWeights } from '../edit/weights';
 import { circle, parabola, uneven } from './shapes.fixture';
 
 const coordinate = fc.double({ min: -100, max: 100, noNaN: true });

@@ -5,8 +5,8 @@ import { lineBetween } from '../exact/line';
 import { polyline, rectangle, regularPolygon } from '../exact/polyline';
 import { FRONT, type Plane } from '../plane/plane';
 import { periodicCurve } from '../knots/period';
-import { close } from '../shape/close';
-import { reverse } from '../shape/reverse';
+import { close } from '../ends/close';
+import { reverse } from '../edit/reverse';
 import { enclosedArea } from './area';
 
 const ASKEW: Plane = { origin: [0, 0, 0], x: [0.6, 0.8, 0], y: [-0.48, 0.36, 0.8] };

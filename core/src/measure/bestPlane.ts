@@ -1,4 +1,4 @@
-import { cross, dot, length, scale, sizeAt, subtract, type Vector3 } from '../linear/vector';
+import { across, cross, sizeAt, unit, type Vector3, withCoordinate } from '../linear/vector';
 import { gaussRule } from '../linear/gaussLegendre';
 import { symmetricAxes } from '../linear/symmetricAxes';
 import { type Curve, spansOf } from '../curve/curve';
@@ -44,12 +44,12 @@ export function bestPlane(curve: Curve): BestPlane {
   let far = 0;
   for (let i = 0; i < places.length; i++) if (i % 4 !== 3) far = Math.max(far, Math.abs(places[i]));
   const scatter = new Float64Array(9);
-  const across = new Float64Array(9);
+  const second = new Float64Array(9);
   eachOffset(places, middle, (d, share) => addSquares(scatter, d, share));
   const [x, spread] = principal(scatter);
   // Anew, across the longest extent: beside it the next one would be lost in the rounding of the sums.
-  eachOffset(places, middle, (d, share) => addSquares(across, subtract(d, scale(x, dot(d, x))), share));
-  const [side, width] = principal(across);
+  eachOffset(places, middle, (d, share) => addSquares(second, across(d, x), share));
+  const [side, width] = principal(second);
   // What the rounding of the places alone would make of it.
   const floor = total * (16 * Number.EPSILON * far) ** 2;
   const kind = !(spread > floor) ? 'point' : width > floor ? 'plane' : 'line';
@@ -79,14 +79,12 @@ function principal(matrix: Float64Array): [Vector3, number] {
 
 /** The part of a vector at right angles to a unit vector, as a unit vector. */
 function upright(v: Vector3, x: Vector3): Vector3 {
-  const side = subtract(v, scale(x, dot(v, x)));
-  return scale(side, 1 / length(side));
+  return unit(across(v, x));
 }
 
 /** Any unit vector at right angles: to the axis that the direction is farthest from. */
 function acrossTo(x: Vector3): Vector3 {
   const sizes = x.map(Math.abs);
   const least = sizes.indexOf(Math.min(...sizes));
-  const side = cross(x, [Number(least === 0), Number(least === 1), Number(least === 2)]);
-  return scale(side, 1 / length(side));
+  return unit(cross(x, withCoordinate([0, 0, 0], least, 1)));
 }

@@ -1,3 +1,4 @@
+import { isRational } from '../curve/isRational';
 import { bezierPieces, type BezierPieces } from '../degree/bezierPieces';
 import type { Curve } from '../curve/curve';
 
@@ -40,10 +41,8 @@ function planted(curve: Curve): BoxTree {
   const width = degree + 1;
   const count = pieces.breaks.length - 1;
   const places = new Float64Array((points.length / 4) * 3);
-  let rational = false;
   for (let i = 0, j = 0; i < points.length; i += 4, j += 3) {
     const w = points[i + 3];
-    rational ||= w !== points[3];
     for (let c = 0; c < 3; c++) places[j + c] = points[i + c] / w;
   }
   let leaves = 1;
@@ -66,7 +65,7 @@ function planted(curve: Curve): BoxTree {
       }
     }
   }
-  return { pieces, places, leaves, boxes, rational };
+  return { pieces, places, leaves, boxes, rational: isRational(points) };
 }
 
 /** The squared distance in mm² from a point to the box of a node; 0 inside, Infinity for an empty one. */

@@ -9,14 +9,14 @@ import { elevateDegree } from '../degree/elevateDegree';
 import { circle, ellipse } from '../exact/arc';
 import { lineBetween } from '../exact/line';
 import { rectangle } from '../exact/polyline';
-import { throughPoints } from '../fit/throughPoints';
+import { throughPoints } from '../fit/through/throughPoints';
 import { moveSeam, periodicCurve } from '../knots/period';
 import { refineKnots } from '../knots/refineKnots';
 import { uniformKnots } from '../knots/uniformKnots';
 import { FRONT } from '../plane/plane';
-import { reverse } from '../shape/reverse';
-import { split, subCurve } from '../shape/split';
-import { scaling, transform, translation } from '../shape/transform';
+import { reverse } from '../edit/reverse';
+import { split, subCurve } from '../edit/split';
+import { scaling, transform, translation } from '../edit/transform';
 import { type Crossing, crossings, selfCrossings } from './crossings';
 import { uneven } from './shapes.fixture';
 

@@ -3,7 +3,7 @@ import { curvatureAt } from './curvature';
 import { curvatureProfile, radiusOf } from './curvatureProfile';
 import { arcLength } from './arcLength';
 import { circle, ellipse, parabola, sCubic, uneven } from './shapes.fixture';
-import { throughPoints } from '../fit/throughPoints';
+import { throughPoints } from '../fit/through/throughPoints';
 
 const normal = [0, 0, 1] as const;
 

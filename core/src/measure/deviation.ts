@@ -7,7 +7,7 @@ import { halvesAt } from '../degree/bezierStretch';
 import { breaksOf } from '../knots/multiplicity';
 import { refined } from '../knots/refineKnots';
 import { SAME_KNOT, toKnot } from '../knots/sameKnot';
-import { openedAt } from '../shape/openedAt';
+import { openedAt } from '../edit/openedAt';
 import { closestPoint } from './closestPoint';
 import { mustBeTolerance } from '../refuse';
 

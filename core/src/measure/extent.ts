@@ -1,3 +1,4 @@
+import { isRational } from '../curve/isRational';
 import type { Vector3 } from '../linear/vector';
 import { type Bernstein, derivativeOf, signChangesOf, valueAt, wronskian } from '../linear/bernstein';
 import type { Curve } from '../curve/curve';
@@ -34,7 +35,7 @@ export function extentAlong(
     // About the piece's start, so that places far from the origin keep their digits.
     const origin = height[0] / weights[0];
     const local = height.map((value, i) => value - origin * weights[i]);
-    const plain = weights.every((w) => w === weights[0]);
+    const plain = !isRational(points, from, from + 4 * (degree + 1));
     const slope = plain ? derivativeOf(local) : wronskian(local, weights);
     let size = 0;
     for (const value of height) size = Math.max(size, Math.abs(value));

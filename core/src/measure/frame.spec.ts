@@ -3,8 +3,8 @@ import { anyCurve, parameterAtShare, bezier, flat, valueOf } from '../curve/curv
 import { type Curve } from '../curve/curve';
 import { circle } from '../exact/arc';
 import { FRONT } from '../plane/plane';
-import { scaling, transform } from '../shape/transform';
-import { interpolate } from '../fit/interpolate';
+import { scaling, transform } from '../edit/transform';
+import { interpolate } from '../fit/through/interpolate';
 import { parametersOf } from '../fit/parameters';
 import { curvatureExtrema, smallestRadius } from './extrema';
 import { frameAt } from './frame';

@@ -1,4 +1,4 @@
-import { cross, dot, length, scale, subtract, type Vector3 } from '../linear/vector';
+import { across, along, cross, dot, length, scale, type Vector3 } from '../linear/vector';
 import type { Curve } from '../curve/curve';
 import { derivatives } from '../curve/evaluate';
 
@@ -36,10 +36,9 @@ export function frameAt(curve: Curve, u: number, side: 'left' | 'right' = 'right
   if (!(a > 1e-50)) return null;
   const tangent = scale(first, 1 / a);
   const b = dot(second, tangent);
-  const curvature = scale(subtract(second, scale(tangent, b)), 1 / (a * a));
+  const curvature = scale(along(second, tangent, -b), 1 / (a * a));
   const kappa = length(curvature);
-  const across = subtract(third, scale(tangent, dot(third, tangent)));
-  const rate = scale(subtract(across, scale(curvature, 3 * a * b)), 1 / (a * a * a));
+  const rate = scale(along(across(third, tangent), curvature, -3 * a * b), 1 / (a * a * a));
   const turn = cross(first, second);
   const squared = dot(turn, turn);
   return {

@@ -2,7 +2,7 @@ import { bezier, valueOf, WAVE } from '../curve/curves.fixture';
 import { circle } from '../exact/arc';
 import { polyline, rectangle } from '../exact/polyline';
 import { FRONT } from '../plane/plane';
-import { join } from '../shape/join';
+import { join } from '../edit/join';
 import { curvatureChange } from './curvatureChange';
 import { kinksOf } from './kinks';
 

@@ -1,4 +1,4 @@
-import { type Vector3, vectorAt } from '../linear/vector';
+import { middle, type Vector3, vectorAt } from '../linear/vector';
 import { controlPointsOf, type Curve, domainOf } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
 import { arcLength, lengthAt, parameterAt } from './arcLength';
@@ -8,10 +8,9 @@ import { kinksOf } from './kinks';
 export function middles(curve: Curve): Vector3[] {
   if (curve.degree === 1) {
     const points = controlPointsOf(curve);
-    return Array.from({ length: points.length / 3 - 1 }, (_, i) => {
-      const [a, b] = [vectorAt(points, i), vectorAt(points, i + 1)];
-      return [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2, (a[2] + b[2]) / 2];
-    });
+    return Array.from({ length: points.length / 3 - 1 }, (_, i) =>
+      middle(vectorAt(points, i), vectorAt(points, i + 1)),
+    );
   }
   const measured = arcLength(curve);
   const [first, last] = domainOf(curve);

@@ -1,4 +1,4 @@
-import { add, angleBetween, cross, dot, length, scale, subtract, type Vector3 } from '../linear/vector';
+import { along, angleBetween, cross, dot, length, scale, subtract, type Vector3 } from '../linear/vector';
 import { bezierHalves } from '../linear/bezierHalves';
 import { type Curve, MAX_DEGREE } from '../curve/curve';
 import type { BoxTree } from './boxTree';
@@ -254,7 +254,7 @@ function nearestOfChords(a: Part, b: Part): [number, number] {
 /** The same where the speed is uneven: the shares of the parts that belong to those of the chords. */
 function nearestAlong(a: Part, b: Part): [number, number] {
   const [o, d] = chordOf(a);
-  const on = add(o, scale(d, nearestOfChords(a, b)[0]));
+  const on = along(o, d, nearestOfChords(a, b)[0]);
   const foot = footOn(a, on[0], on[1], on[2]);
   return [foot.t, footOn(b, foot.x, foot.y, foot.z).t];
 }

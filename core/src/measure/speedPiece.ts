@@ -1,3 +1,4 @@
+import { isRational } from '../curve/isRational';
 import { type Bernstein, boundOf, derivativeOf, product, signChangesOf, valueAt, wronskian } from '../linear/bernstein';
 import { comesNear0, NEAR_0 } from '../linear/comesNear0';
 import { bezierHalves } from '../linear/bezierHalves';
@@ -26,9 +27,7 @@ export function speedPiece({ degree, points }: BezierPieces, index: number): Spe
   const from = 4 * index * (degree + 1);
   const to = from + 4 * (degree + 1);
   const lead = points[from + 3];
-  for (let i = from + 7; i < to; i += 4) {
-    if (points[i] !== lead) return new RationalPiece(aboutStart([...points.subarray(from, to)]));
-  }
+  if (isRational(points, from, to)) return new RationalPiece(aboutStart([...points.subarray(from, to)]));
   const steps: number[] = [];
   for (let i = from; i < to - 4; i += 4) {
     for (let c = 0; c < 3; c++) steps.push((degree * (points[i + 4 + c] - points[i + c])) / lead);

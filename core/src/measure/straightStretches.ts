@@ -1,4 +1,4 @@
-import { distance, dot, length, scale, subtract, type Vector3 } from '../linear/vector';
+import { across, distance, length, scale, subtract, type Vector3 } from '../linear/vector';
 import { type Curve, spansOf } from '../curve/curve';
 import { mustBeTolerance } from '../refuse';
 
@@ -38,10 +38,9 @@ function inLine({ points }: Curve, first: number, last: number, tolerance: numbe
   for (let i = first + 1; i <= last; i++) if (distance(place(i), start) > distance(end, start)) end = place(i);
   const size = distance(end, start);
   if (!(size > tolerance)) return false;
-  const along = scale(subtract(end, start), 1 / size);
+  const direction = scale(subtract(end, start), 1 / size);
   for (let i = first + 1; i <= last; i++) {
-    const from = subtract(place(i), start);
-    if (length(subtract(from, scale(along, dot(from, along)))) > tolerance) return false;
+    if (length(across(subtract(place(i), start), direction)) > tolerance) return false;
   }
   return true;
 }

@@ -1,4 +1,4 @@
-import { add, dot, scale, subtract, type Vector3 } from '../linear/vector';
+import { add, along, dot, scale, subtract, type Vector3 } from '../linear/vector';
 import { mustBePoint } from '../refuse';
 import { normalOf, type Plane } from './plane';
 
@@ -13,6 +13,8 @@ export function inPlane(plane: Plane, point: Vector3): Vector3 {
 export function fromPlane(plane: Plane, coordinates: Vector3): Vector3 {
   mustBePoint(coordinates, 'coordinates');
   const [x, y, height] = coordinates;
-  const across = add(scale(plane.x, x), scale(plane.y, y));
-  return add(plane.origin, add(across, scale(normalOf(plane), height)));
+  return add(plane.origin, along(vectorIn(plane, x, y), normalOf(plane), height));
 }
+
+/** The vector so far along a plane's x and so far along its y. */
+export const vectorIn = (plane: Plane, x: number, y: number): Vector3 => along(scale(plane.x, x), plane.y, y);

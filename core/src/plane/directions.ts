@@ -1,5 +1,6 @@
-import { add, cross, distance, dot, scale, subtract, type Vector3 } from '../linear/vector';
+import { cross, distance, dot, scale, subtract, type Vector3 } from '../linear/vector';
 import { mustBeDirection, mustBeFinite, mustBePoint } from '../refuse';
+import { vectorIn } from './coordinates';
 import { checkPlane, normalOf, type Plane } from './plane';
 
 /** The unit vector from one point to another; null where they are one. */
@@ -43,5 +44,5 @@ export function directionIn(plane: Plane, angle: number): Vector3 {
   mustBeFinite(angle, 'angle');
   const [c, s] = [Math.cos(angle), Math.sin(angle)].map((value) => Number(value.toFixed(15)) + 0);
   mustBeDirection([c, s, 0], 'angle');
-  return add(scale(plane.x, c), scale(plane.y, s));
+  return vectorIn(plane, c, s);
 }

@@ -1,6 +1,5 @@
-import { cross, dot, length, scale, subtract, type Vector3 } from '../linear/vector';
-import { controlPointsOf, type Curve } from '../curve/curve';
-import { mustBePoint, mustBeTolerance } from '../refuse';
+import { cross, dot, subtract, unit, type Vector3 } from '../linear/vector';
+import { mustBePoint } from '../refuse';
 
 /** A plane with its own axes: `x` and `y` are unit vectors at right angles, the normal is x × y. */
 export interface Plane {
@@ -15,8 +14,7 @@ export const FRONT: Plane = { origin: [0, 0, 0], x: [1, 0, 0], y: [0, 1, 0] };
 /** The unit normal x × y. Throws a RangeError where x and y are not unit vectors at right angles, to 1e-6. */
 export function normalOf(plane: Plane): Vector3 {
   checkPlane(plane);
-  const normal = cross(plane.x, plane.y);
-  return scale(normal, 1 / length(normal));
+  return unit(cross(plane.x, plane.y));
 }
 
 /** Throws a RangeError for a plane that is none. */
@@ -36,19 +34,4 @@ export function checkPlane({ origin, x, y }: Plane): void {
 export function heightOver(plane: Plane, point: Vector3): number {
   mustBePoint(point, 'point');
   return dot(subtract(point, plane.origin), normalOf(plane));
-}
-
-/** Whether every control point, and so the whole curve, lies within `tolerance` mm of a plane parallel to `plane`. */
-export function liesAlong(plane: Plane, curve: Curve, tolerance: number): boolean {
-  mustBeTolerance(tolerance);
-  const normal = normalOf(plane);
-  const points = controlPointsOf(curve);
-  let least = Infinity;
-  let most = -Infinity;
-  for (let i = 0; i < points.length; i += 3) {
-    const height = points[i] * normal[0] + points[i + 1] * normal[1] + points[i + 2] * normal[2];
-    least = Math.min(least, height);
-    most = Math.max(most, height);
-  }
-  return most - least <= tolerance;
 }

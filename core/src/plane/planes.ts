@@ -1,17 +1,12 @@
-import { cross, length, scale, subtract, type Vector3 } from '../linear/vector';
-import type { Curve } from '../curve/curve';
-import { frameAt } from '../measure/frame';
+import { cross, length, negate, scale, subtract, unit, type Vector3 } from '../linear/vector';
 import { failed, type Result, success } from '../result';
 import { mustBeDirection, mustBePoint } from '../refuse';
 import type { Plane } from './plane';
 
-/** Why no plane follows from what is given. */
-export type PlaneFailure =
-  | { readonly kind: 'in-line' }
-  /** The curve stands still at u and has no tangent there. */
-  | { readonly kind: 'no-tangent'; readonly u: number }
-  /** The curve is straight at u: every plane along it would do. */
-  | { readonly kind: 'straight'; readonly u: number };
+/** The points lie in one line, which lies in many planes. */
+export interface InLine {
+  readonly kind: 'in-line';
+}
 
 /** Directions nearer than this sine are one. */
 const SAME_DIRECTION = 1e-9;
@@ -31,7 +26,7 @@ export function planeFrom(origin: Vector3, normal: Vector3): Plane {
 }
 
 /** The plane through three points, x from the first to the second, y on the side of the third. */
-export function planeThrough(first: Vector3, second: Vector3, third: Vector3): Result<Plane, PlaneFailure> {
+export function planeThrough(first: Vector3, second: Vector3, third: Vector3): Result<Plane, InLine> {
   mustBePoint(first, 'first');
   mustBePoint(second, 'second');
   mustBePoint(third, 'third');
@@ -44,33 +39,11 @@ export function planeThrough(first: Vector3, second: Vector3, third: Vector3): R
   return success({ origin: first, x, y: cross(unit(n), x) });
 }
 
-/** The plane across a curve at u: its normal is the tangent. Throws a RangeError outside the domain. */
-export function planeAcross(curve: Curve, u: number): Result<Plane, PlaneFailure> {
-  const frame = frameAt(curve, u);
-  return frame ? success(planeFrom(frame.point, frame.tangent)) : failed({ kind: 'no-tangent', u });
-}
-
-/**
- * The plane along a curve at u, in which it bends there: x is the tangent, y points to the centre of curvature (the
- * osculating plane: do Carmo, Differential Geometry of Curves and Surfaces, 1.5).
- */
-export function planeAlong(curve: Curve, u: number): Result<Plane, PlaneFailure> {
-  const frame = frameAt(curve, u);
-  if (!frame) return failed({ kind: 'no-tangent', u });
-  const { point, tangent, curvature, kappa } = frame;
-  const n = kappa > 0 ? cross(tangent, scale(curvature, 1 / kappa)) : tangent;
-  // Of a curvature that is rounding nothing need lie across.
-  if (!(kappa > 0 && length(n) > 0.5)) return failed({ kind: 'straight', u });
-  return success({ origin: point, x: tangent, y: cross(unit(n), tangent) });
-}
-
 /** The plane through a point facing a viewer who looks along `view`: the normal points back at them. */
 export function planeFacing(point: Vector3, view: Vector3): Plane {
   mustBeDirection(view, 'view');
-  return planeFrom(point, scale(view, -1));
+  return planeFrom(point, negate(view));
 }
 
 /** Zeros without a sign, as people write them. */
 const withoutMinus = ([x, y, z]: Vector3): Vector3 => [x + 0, y + 0, z + 0];
-
-const unit = (v: Vector3): Vector3 => scale(v, 1 / length(v));

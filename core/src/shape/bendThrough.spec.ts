@@ -3,9 +3,9 @@ import { anyCurve, parameterAtShare, fraction, sizeOf, valueOf, WAVE } from '../
 import { controlPointsOf } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
 import { packVectors, type Vector3 } from '../linear/vector';
-import { fitDataOf, fromFitData } from '../fit/fixedSpacing';
+import { fitDataOf, fromFitData } from '../fit/through/fixedSpacing';
 import { packSites } from '../fit/sites';
-import { throughPoints } from '../fit/throughPoints';
+import { throughPoints } from '../fit/through/throughPoints';
 import { rectangle } from '../exact/polyline';
 import { FRONT } from '../plane/plane';
 import { bendThrough } from './bendThrough';

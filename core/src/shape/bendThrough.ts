@@ -1,6 +1,6 @@
 import { type Curve, homogeneous, makeCurve } from '../curve/curve';
-import { basisRow } from '../fit/collocation';
-import { type NotOneToOne, spaceOf } from '../fit/fixedSpacing';
+import { basisRow } from '../fit/splineSpace';
+import { type NotOneToOne, spaceOf } from '../fit/through/fixedSpacing';
 import type { Sites } from '../fit/sites';
 import { solveBandedCholesky } from '../linear/bandedCholesky';
 import { failed, type Result, success } from '../result';

@@ -5,7 +5,7 @@ import { arcLength, lengthAt } from '../measure/arcLength';
 import { closestPoint } from '../measure/closestPoint';
 import { crossings } from '../measure/crossings';
 import { checkPlane, type Plane } from '../plane/plane';
-import { heightOf, inAxesOf, type NotFlat } from '../plane/flatten';
+import { heightOf, inAxesOf, type NotFlat } from '../measure/flatten';
 import { failed, type Result, success } from '../result';
 import { mustBeAbove0, mustBeOneOf, mustBePoint } from '../refuse';
 

@@ -6,11 +6,11 @@ import { angleBetween, distance } from '../linear/vector';
 import { arcLength } from '../measure/arcLength';
 import { curvatureAt } from '../measure/curvature';
 import { frameAt } from '../measure/frame';
-import { fromAxesOf } from '../plane/flatten';
+import { fromAxesOf } from '../measure/flatten';
 import { FRONT, type Plane } from '../plane/plane';
 import { chamfer } from './chamfer';
 import { fillet } from './fillet';
-import { endOf } from './join';
+import { endOf } from '../edit/join';
 
 const TILTED: Plane = { origin: [5, -3, 40], x: [0.6, 0, 0.8], y: [0, 1, 0] };
 const FLOOR = lineBetween([0, 0, 0], [50, 0, 0]);

@@ -4,13 +4,13 @@ import { derivatives, evaluate } from '../curve/evaluate';
 import { arcAlong } from '../exact/arc';
 import { closestPoint } from '../measure/closestPoint';
 import { crossings } from '../measure/crossings';
-import { fromAxesOf } from '../plane/flatten';
+import { fromAxesOf } from '../measure/flatten';
 import type { Plane } from '../plane/plane';
 import { displayPolyline } from '../simplify/polyline';
 import { failed, type Result, success } from '../result';
 import { mustBeAbove0 } from '../refuse';
 import { type Corner, cornerBetween, type CornerFailure, type CornerOptions, type KeptEnd } from './corner';
-import { subCurve } from './split';
+import { subCurve } from '../edit/split';
 
 /** Two curves cut back, and what joins them. */
 export interface CutCorner {

@@ -1,9 +1,10 @@
+import { isRational } from '../curve/isRational';
 import { add, scale, type Vector3 } from '../linear/vector';
 import { product } from '../linear/bernstein';
 import { type Curve, domainOf, MAX_DEGREE } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
 import { bezierStretches } from '../degree/bezierStretch';
-import { nearPath } from '../fit/nearPath';
+import { nearPath } from '../fit/near/nearPath';
 import { breaksOf } from '../knots/multiplicity';
 import { reparameterise } from '../knots/reparameterise';
 import { sizeOf } from '../measure/extent';
@@ -11,7 +12,7 @@ import { arcLength, lengthAt, parameterAt } from '../measure/arcLength';
 import { fromBezierPieces } from '../simplify/fromBezierPieces';
 import { failed, type Result, success } from '../result';
 import { mustBeReachable, mustBeWhole } from '../refuse';
-import { close, open } from './close';
+import { close, open } from '../ends/close';
 
 /** The exact midway curve of two rational curves would need a degree above 25. */
 export interface DegreeTooHigh {
@@ -27,7 +28,7 @@ export interface DegreeTooHigh {
 export function midway(first: Curve, second: Curve): Result<Curve, DegreeTooHigh> {
   const closed = first.closing !== 'open' && second.closing !== 'open';
   const [a, b] = [first, second].map((curve) => reparameterise(open(curve), 0, 1));
-  const plain = isPlain(a) && isPlain(b);
+  const plain = !isRational(a.points) && !isRational(b.points);
   const degree = plain ? Math.max(a.degree, b.degree) : a.degree + b.degree;
   if (degree > MAX_DEGREE) return failed({ kind: 'degree-too-high', degree });
   const pairs = pairedBreaks(a, b);
@@ -43,11 +44,6 @@ export function midway(first: Curve, second: Curve): Result<Curve, DegreeTooHigh
 }
 
 const ROUNDING = 1e-12;
-
-const isPlain = ({ points }: Curve): boolean => {
-  for (let i = 7; i < points.length; i += 4) if (points[i] !== points[3]) return false;
-  return true;
-};
 
 /** Knots of the two this near on [0, 1] are one: what reparameterising rounds. */
 const SAME_BREAK = 1e-13;

@@ -7,7 +7,7 @@ import { rectangle } from '../exact/polyline';
 import { distinctOf } from '../knots/period';
 import { FRONT } from '../plane/plane';
 import { moveOnCurve } from './moveOnCurve';
-import { weightsOf } from './weights';
+import { weightsOf } from '../edit/weights';
 
 describe('moving a place of a curve', () => {
   it('brings any curve through the target at the parameter, leaving weights and far control points alone', () => {

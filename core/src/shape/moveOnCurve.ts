@@ -1,13 +1,13 @@
 import { subtract, type Vector3 } from '../linear/vector';
 import { type Curve, homogeneous, makeCurve } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
-import { basisRow } from '../fit/collocation';
-import { spaceOf } from '../fit/fixedSpacing';
+import { basisRow } from '../fit/splineSpace';
+import { spaceOf } from '../fit/through/fixedSpacing';
 import { packSites } from '../fit/sites';
 import { distinctOf } from '../knots/period';
 import { failed, type Result, success } from '../result';
 import { mustBePoint, mustBeWhole } from '../refuse';
-import { weightsOf } from './weights';
+import { weightsOf } from '../edit/weights';
 
 /** Every control point that could bring the curve there is fixed. */
 export interface AllFixed {

@@ -5,13 +5,13 @@ import { circle, ellipse } from '../exact/arc';
 import { conic, parabola } from '../exact/conic';
 import { polyline, rectangle } from '../exact/polyline';
 import { randomNumbers } from '../linear/random.fixture';
-import { throughPoints } from '../fit/throughPoints';
+import { throughPoints } from '../fit/through/throughPoints';
 import { distance } from '../linear/vector';
 import { arcLength } from '../measure/arcLength';
 import { enclosedArea } from '../measure/area';
 import { closestPoint } from '../measure/closestPoint';
 import { selfCrossings } from '../measure/crossings';
-import { fromAxesOf } from '../plane/flatten';
+import { fromAxesOf } from '../measure/flatten';
 import { FRONT, type Plane } from '../plane/plane';
 import { offset } from './offset';
 

@@ -4,11 +4,11 @@ import { derivatives, evaluate } from '../curve/evaluate';
 import { sizeOf } from '../measure/extent';
 import { closestPoint } from '../measure/closestPoint';
 import { checkPlane, type Plane } from '../plane/plane';
-import { fromAxesOf, heightOf, inAxesOf, type NotFlat } from '../plane/flatten';
+import { fromAxesOf, heightOf, inAxesOf, type NotFlat } from '../measure/flatten';
 import { failed, type Result, success } from '../result';
 import { mustBeFinite, mustBeOneOf, mustBeReachable, mustBeWhole } from '../refuse';
-import { endOf, join } from './join';
-import { close } from './close';
+import { endOf, join } from '../edit/join';
+import { close } from '../ends/close';
 import { type OffsetPiece, offsetPieces, shifted } from './offsetPieces';
 import { withoutLoops } from './offsetLoops';
 

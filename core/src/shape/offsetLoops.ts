@@ -5,10 +5,10 @@ import { closestPoint } from '../measure/closestPoint';
 import { crossings, selfCrossings } from '../measure/crossings';
 import { boundingBox } from '../measure/extent';
 import { FRONT } from '../plane/plane';
-import { endOf } from './join';
+import { endOf } from '../edit/join';
 import type { OffsetPiece } from './offsetPieces';
-import { openedAt } from './openedAt';
-import { subCurve } from './split';
+import { openedAt } from '../edit/openedAt';
+import { subCurve } from '../edit/split';
 
 const SAMPLES = 9;
 /** Cuts nearer than this share of a piece to each other, or to its ends, are one. */

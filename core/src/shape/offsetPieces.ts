@@ -5,15 +5,15 @@ import { derivatives, evaluate } from '../curve/evaluate';
 import { arcAbout } from '../exact/arc';
 import { lineBetween } from '../exact/line';
 import { polyline } from '../exact/polyline';
-import { nearPath } from '../fit/nearPath';
+import { nearPath } from '../fit/near/nearPath';
 import { breaksOf } from '../knots/multiplicity';
 import { reparameterise } from '../knots/reparameterise';
 import { curvatureAt } from '../measure/curvature';
 import { curvatureExtrema } from '../measure/extrema';
 import { exactArc } from '../simplify/biarcOver';
 import { centreOf } from '../simplify/biarc';
-import { close } from './close';
-import { join } from './join';
+import { close } from '../ends/close';
+import { join } from '../edit/join';
 import { smoothParts } from '../simplify/smoothParts';
 
 const UP: Vector3 = [0, 0, 1];

@@ -1,14 +1,14 @@
 import { subtract, type Vector3 } from '../linear/vector';
 import { type Curve, homogeneous, makeCurve } from '../curve/curve';
 import { derivatives } from '../curve/evaluate';
-import { basisRow } from '../fit/collocation';
-import { spaceOf } from '../fit/fixedSpacing';
+import { basisRow } from '../fit/splineSpace';
+import { spaceOf } from '../fit/through/fixedSpacing';
 import { packSites } from '../fit/sites';
 import { distinctOf } from '../knots/period';
 import { mustBePoint } from '../refuse';
 import { failed, type Result, success } from '../result';
 import type { AllFixed } from './moveOnCurve';
-import { weightsOf } from './weights';
+import { weightsOf } from '../edit/weights';
 
 /** A pair whose determinant is smaller than this share of the largest one would move far for nothing. */
 const SINGULAR = 1e-9;

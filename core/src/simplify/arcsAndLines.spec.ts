@@ -11,8 +11,8 @@ import { closestPoint } from '../measure/closestPoint';
 import { boundingBox } from '../measure/extent';
 import { kinksOf } from '../measure/kinks';
 import { FRONT, type Plane } from '../plane/plane';
-import { fromAxesOf } from '../plane/flatten';
-import { scaling, transform } from '../shape/transform';
+import { fromAxesOf } from '../measure/flatten';
+import { scaling, transform } from '../edit/transform';
 import { arcsAndLines } from './arcsAndLines';
 import { segmentsToCurve } from './segmentsToCurve';
 

@@ -8,7 +8,7 @@ import { curvatureExtrema, inflections } from '../measure/extrema';
 import { kinksOf } from '../measure/kinks';
 import { breaksOf } from '../knots/multiplicity';
 import { fromPlane } from '../plane/coordinates';
-import { heightOf, inAxesOf, type NotFlat } from '../plane/flatten';
+import { heightOf, inAxesOf, type NotFlat } from '../measure/flatten';
 import { checkPlane, type Plane } from '../plane/plane';
 import { failed, type Result, success } from '../result';
 import { mustBeReachable } from '../refuse';

@@ -1,6 +1,6 @@
 import { type Closing, type Curve, makeCurve } from '../curve/curve';
 import type { BezierPieces } from '../degree/bezierPieces';
-import { withoutRedundantKnots } from './redundantKnots';
+import { withoutRedundantKnots } from '../reduce/redundantKnots';
 import { mustBePacked, mustBeTolerance } from '../refuse';
 
 /**

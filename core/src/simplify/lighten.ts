@@ -1,9 +1,10 @@
+import { isRational } from '../curve/isRational';
 import { type Curve, domainOf, lookedAt, spansOf } from '../curve/curve';
 import { evaluateAll } from '../curve/evaluate';
-import { fewestKnots } from '../fit/fewestKnots';
+import { fewestKnots } from '../fit/near/fewestKnots';
 import { parametersOf } from '../fit/parameters';
-import { apartFrom } from '../fit/apartFrom';
-import type { Progress } from '../fit/progress';
+import { apartFrom } from '../fit/near/apartFrom';
+import type { Progress } from '../fit/near/progress';
 import { breaksOf } from '../knots/multiplicity';
 import { reparameterise } from '../knots/reparameterise';
 import { distinctOf } from '../knots/period';
@@ -11,9 +12,8 @@ import { type CurvatureChange, curvatureChange } from '../measure/curvatureChang
 import { type Deviation, deviation } from '../measure/deviation';
 import { failed, type Result, success } from '../result';
 import { mustBeAbove0, mustBeWhole } from '../refuse';
-import { weightsOf } from '../shape/weights';
-import { reduceDegree } from './reduceDegree';
-import { withoutRedundantKnots } from './redundantKnots';
+import { reduceDegree } from '../reduce/reduceDegree';
+import { withoutRedundantKnots } from '../reduce/redundantKnots';
 import { fromParts, smoothParts } from './smoothParts';
 
 /** A curve laid anew, and its whole price. */
@@ -98,7 +98,7 @@ function thinnedFromOwn(part: Curve, own: Proven, tolerance: number, progress?: 
   const { curve } = own;
   const [first, last] = domainOf(curve);
   const inner = breaksOf(curve).filter(({ u }) => u > first && u < last);
-  const plain = weightsOf(curve).every((w) => w === 1) && inner.every(({ multiplicity }) => multiplicity === 1);
+  const plain = !isRational(curve.points) && inner.every(({ multiplicity }) => multiplicity === 1);
   const closed = part.closing !== 'open';
   if (!plain || inner.length > MOST_OWN || (closed && part.closing !== 'periodic')) return null;
   const share = (u: number) => (u - first) / (last - first);

@@ -1,9 +1,9 @@
 import { type Curve, domainOf, homogeneous, lookedAt, makeCurve } from '../curve/curve';
 import { evaluateAll } from '../curve/evaluate';
-import { evenKnots, fewestKnots, type Search } from '../fit/fewestKnots';
-import { leastSquaresPoints } from '../fit/normalEquations';
+import { evenKnots, fewestKnots, type Search } from '../fit/near/fewestKnots';
+import { leastSquaresPoints } from '../fit/near/normalEquations';
 import { parametersOf } from '../fit/parameters';
-import type { Progress } from '../fit/progress';
+import type { Progress } from '../fit/near/progress';
 import { distinctOf, periodicCurve } from '../knots/period';
 import { reparameterise } from '../knots/reparameterise';
 import { gaussRule } from '../linear/gaussLegendre';

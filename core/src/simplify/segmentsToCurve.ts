@@ -1,9 +1,9 @@
-import { add, cross, distance, scale, subtract, type Vector3 } from '../linear/vector';
+import { add, along, cross, distance, scale, subtract, type Vector3 } from '../linear/vector';
 import type { Curve } from '../curve/curve';
 import { type Leg, polyline } from '../exact/polyline';
 import { arcLength } from '../measure/arcLength';
 import { normalOf, type Plane } from '../plane/plane';
-import { close } from '../shape/close';
+import { close } from '../ends/close';
 import { mustBeOneOf } from '../refuse';
 import type { Segment } from './arcsAndLines';
 
@@ -38,4 +38,4 @@ export function segmentsToCurve(segments: readonly Segment[], plane: Plane): Cur
 const MEETS = 1e-12;
 
 const rotated = (v: Vector3, normal: Vector3, angle: number): Vector3 =>
-  add(scale(v, Math.cos(angle)), scale(cross(normal, v), Math.sin(angle)));
+  along(scale(v, Math.cos(angle)), cross(normal, v), Math.sin(angle));

@@ -1,9 +1,9 @@
 import { type Curve, domainOf } from '../curve/curve';
 import { kinksOf } from '../measure/kinks';
-import { openedAt } from '../shape/openedAt';
-import { close, open } from '../shape/close';
-import { join } from '../shape/join';
-import { subCurve } from '../shape/split';
+import { openedAt } from '../edit/openedAt';
+import { close, open } from '../ends/close';
+import { join } from '../edit/join';
+import { subCurve } from '../edit/split';
 
 /**
  * The stretches of a curve between its kinks, clamped, with their parameters kept; a smooth one as it is. A closed

@@ -1,9 +1,10 @@
 import {
+  along,
   arcLength,
   circle,
   type Continuation,
-  type Curve,
   crossings,
+  type Curve,
   domainOf,
   extend,
   type ExtendFailure,
@@ -40,12 +41,11 @@ export function edgeOfGuide(item: GuideItem, { planes }: Pick<Project, 'planes'>
   let edge = edges.get(item);
   if (!edge) {
     const { guide, plane } = item;
-    const along = (sign: number): Vector3 =>
-      guide.kind === 'line'
-        ? (guide.at.map((x, c) => x + sign * GUIDE_REACH * guide.direction[c]) as unknown as Vector3)
-        : guide.centre;
-    edge =
-      guide.kind === 'circle' ? circle(planes[plane], guide.centre, guide.radius) : lineBetween(along(-1), along(1));
+    if (guide.kind === 'circle') edge = circle(planes[plane], guide.centre, guide.radius);
+    else {
+      const end = (reach: number): Vector3 => along(guide.at, guide.direction, reach);
+      edge = lineBetween(end(-GUIDE_REACH), end(GUIDE_REACH));
+    }
     edges.set(item, edge);
   }
   return edge;

@@ -1,4 +1,4 @@
-import { type Affine, length, type Vector3 } from '@pencil-bend/core';
+import { type Affine, length, unit, type Vector3 } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
 import type { Guide, Id, Item, MirrorPlane, Project } from '../project/project';
 import type { StepFacts } from '../history/stepTitle';
@@ -163,18 +163,18 @@ function movedBy(item: PlainItem, map: Affine): PlainItem {
 
 function guideMovedBy(guide: Guide, map: Affine, name: string): Guide {
   if (guide.kind === 'line') {
-    return { ...guide, at: placed(map, guide.at), direction: unit(directed(map, guide.direction)) };
+    return { ...guide, at: placed(map, guide.at), direction: turned(map, guide.direction) };
   }
   const factor = similarityOf(map);
   if (factor === null) throw new CommandError(`${name} would be a circle no longer`);
   return { ...guide, centre: placed(map, guide.centre), radius: guide.radius * factor };
 }
 
-const unit = (v: Vector3): Vector3 => {
-  const size = length(v);
-  if (!(size > 0)) throw new CommandError('A direction of no length leads nowhere');
-  return v.map((value) => value / size) as unknown as Vector3;
-};
+function turned(map: Affine, direction: Vector3): Vector3 {
+  const image = directed(map, direction);
+  if (!(length(image) > 0)) throw new CommandError('A direction of no length leads nowhere');
+  return unit(image);
+}
 
 /** Whether a curve is the mirror, or the mirror of a mirror, of another of these. */
 function followsOneOf({ items }: Project, id: Id, ids: ReadonlySet<Id>): boolean {

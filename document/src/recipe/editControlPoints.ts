@@ -1,10 +1,11 @@
 import {
+  along,
+  distance,
   dot,
   insertKnot,
   knotOnLeg,
-  length,
+  lerp,
   removeControlPoint as without,
-  scale,
   subtract,
   type Vector3,
 } from '@pencil-bend/core';
@@ -73,10 +74,7 @@ export function straighten(recipe: Recipe, ids: readonly Id[]): ControlRecipe {
   const chord = subtract(end, start);
   const size = dot(chord, chord);
   if (!(size > 0)) throw new CommandError('The first and the last of these control points lie in one place');
-  const onLine = (at: Vector3): Vector3 => {
-    const along = dot(subtract(at, start), chord) / size;
-    return [0, 1, 2].map((c) => start[c] + along * chord[c]) as unknown as Vector3;
-  };
+  const onLine = (at: Vector3): Vector3 => along(start, chord, dot(subtract(at, start), chord) / size);
   return {
     ...fixed,
     points: fixed.points.map((point, i) => (i > from && i < to ? { ...point, at: onLine(point.at) } : point)),
@@ -85,11 +83,9 @@ export function straighten(recipe: Recipe, ids: readonly Id[]): ControlRecipe {
 
 /** Gives the leg from control point `leg` to the next one a length in mm; the next one moves along it. */
 export function legTo(from: Vector3, to: Vector3, mm: number): Vector3 {
-  const along = subtract(to, from);
-  const size = length(along);
+  const size = distance(from, to);
   if (!(size > 0)) throw new CommandError('A leg without length has no direction');
-  const part = scale(along, mm / size);
-  return [from[0] + part[0], from[1] + part[1], from[2] + part[2]];
+  return lerp(from, to, mm / size);
 }
 
 export function controlIndex(recipe: ControlRecipe, id: Id): number {

@@ -56,7 +56,7 @@ describe('ends', () => {
 
   it('turn constrained tangents with them', () => {
     const tangents = constrained(fit(), 0, { tangent: { direction: [0, 1, 0] } });
-    expect(fitPointsOf(reverseCurve(tangents)).at(-1)?.tangent?.direction).toEqual([-0, -1, -0]);
+    expect(fitPointsOf(reverseCurve(tangents)).at(-1)?.tangent?.direction).toEqual([0, -1, 0]);
   });
 });
 

@@ -1,4 +1,4 @@
-import { close, domainOf, moveSeam as seamAt, open, reverse as reversed, scale, toPeriodic } from '@pencil-bend/core';
+import { close, domainOf, moveSeam as seamAt, negate, open, reverse as reversed, toPeriodic } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
 import type { FixedFit, Id, PointConstraints, Recipe } from '../project/project';
 import { mapped } from './editKnots';
@@ -71,7 +71,7 @@ export function reverseCurve(recipe: Recipe): Recipe {
 
 const turned = <Point extends PointConstraints>(point: Point): Point => ({
   ...point,
-  ...mapTurnedTangents(point, (tangent) => ({ ...tangent, direction: scale(tangent.direction, -1) })),
+  ...mapTurnedTangents(point, (tangent) => ({ ...tangent, direction: negate(tangent.direction) })),
 });
 
 /** A closed curve with its seam elsewhere: through points at the fit point nearest to u, else at u. */

@@ -8,6 +8,7 @@ import {
   InvalidCurve,
   makeCurve,
   packSites,
+  sitesInOrder,
   packVectors,
   type PointConstraint,
   type Result,
@@ -156,9 +157,5 @@ function resolveControl({ degree, closing, knots, points, fit }: ControlRecipe):
   }
 }
 
-/** At one place first the left side's derivatives, the highest first, then the place, then the right side's. */
-function sitesOf({ points, rows }: NonNullable<ControlRecipe['fit']>): Sites {
-  const all = [...points.map(({ u }) => ({ u, order: 0, left: false })), ...rows];
-  const rank = ({ order, left }: (typeof all)[number]) => (left ? -order : order);
-  return packSites(all.sort((a, b) => a.u - b.u || rank(a) - rank(b)));
-}
+const sitesOf = ({ points, rows }: NonNullable<ControlRecipe['fit']>): Sites =>
+  packSites(sitesInOrder([...points.map(({ u }) => ({ u, order: 0 })), ...rows]));

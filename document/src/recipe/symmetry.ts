@@ -1,4 +1,4 @@
-import { distance, dot, scale, subtract, type TangentConstraint, type Vector3 } from '@pencil-bend/core';
+import { along, distance, dot, negate, scale, subtract, type TangentConstraint, type Vector3 } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
 import type { FitPoint, FitRecipe, Id, MirrorPlane, Recipe } from '../project/project';
 import { heldTangent, mapTurnedTangents } from './tangentSides';
@@ -62,8 +62,7 @@ function imageOf(point: FitPoint, about: MirrorPlane): FitPoint {
 
 function imageOfTangent(tangent: TangentConstraint, { across }: MirrorPlane): TangentConstraint {
   const { direction } = tangent;
-  const along = 2 * dot(direction, across);
-  return { ...tangent, direction: direction.map((value, c) => along * across[c] - value) as unknown as Vector3 };
+  return { ...tangent, direction: along(negate(direction), across, 2 * dot(direction, across)) };
 }
 
 /**

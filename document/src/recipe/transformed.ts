@@ -1,4 +1,14 @@
-import { type Affine, dot, length, type TangentConstraint, type Vector3 } from '@pencil-bend/core';
+import {
+  add,
+  type Affine,
+  along,
+  dot,
+  length,
+  scale,
+  type TangentConstraint,
+  unit,
+  type Vector3,
+} from '@pencil-bend/core';
 import type { FixedFit, PointConstraints, MirrorPlane, Recipe } from '../project/project';
 import { fixSpacing } from './fixSpacing';
 import { mapTangents } from './tangentSides';
@@ -28,23 +38,23 @@ export function transformed(recipe: Recipe, map: Affine): Recipe {
 }
 
 /** The image of a place. */
-export const placed = ({ x, y, z, origin }: Affine, [a, b, c]: Vector3): Vector3 =>
-  origin.map((o, k) => tidy(a * x[k] + b * y[k] + c * z[k] + o)) as unknown as Vector3;
+export const placed = ({ x, y, z, origin }: Affine, point: Vector3): Vector3 => {
+  const [a, b, c] = add(directed({ x, y, z }, point), origin);
+  return [tidy(a), tidy(b), tidy(c)];
+};
 
 /** The image of a direction, of the length it comes to. */
-export const directed = ({ x, y, z }: Affine, [a, b, c]: Vector3): Vector3 =>
-  x.map((_, k) => a * x[k] + b * y[k] + c * z[k]) as unknown as Vector3;
+export const directed = ({ x, y, z }: Omit<Affine, 'origin'>, [a, b, c]: Vector3): Vector3 =>
+  along(along(scale(x, a), y, b), z, c);
 
 /** The mirror image of space in a plane, as a map. */
 export function reflection({ at, across }: MirrorPlane): Affine {
-  const image = (v: Vector3): Vector3 =>
-    v.map((value, k) => value - 2 * dot(across, v) * across[k]) as unknown as Vector3;
-  const back = 2 * dot(across, at);
+  const image = (v: Vector3): Vector3 => along(v, across, -2 * dot(across, v));
   return {
     x: image([1, 0, 0]),
     y: image([0, 1, 0]),
     z: image([0, 0, 1]),
-    origin: across.map((value) => back * value) as unknown as Vector3,
+    origin: scale(across, 2 * dot(across, at)),
   };
 }
 
@@ -95,7 +105,5 @@ function fitMapped(fit: FixedFit, map: Affine, factor: number | null): FixedFit 
 }
 
 function planeMapped({ at, across }: MirrorPlane, map: Affine): MirrorPlane {
-  const turned = directed(map, across);
-  const size = length(turned);
-  return { at: placed(map, at), across: turned.map((value) => value / size) as unknown as Vector3 };
+  return { at: placed(map, at), across: unit(directed(map, across)) };
 }

@@ -1,4 +1,4 @@
-import { closestPoint, curvatureAt, type TangentConstraint, type Vector3 } from '@pencil-bend/core';
+import { closestPoint, curvatureAt, dot, negate, type TangentConstraint, type Vector3 } from '@pencil-bend/core';
 import {
   type Axis,
   fitPointsOf,
@@ -55,13 +55,13 @@ const pin = (axis: Axis) =>
     return { command: 'pinPoints', args: { points, axis, pinned: !arePinned(bench, axis) } };
   });
 
-const direct = (direction: readonly [number, number, number]) =>
+const direct = (direction: Vector3) =>
   give((bench) => {
     const point = fitPoint(bench);
     if (!point) return null;
     const now = point.now().direction;
-    const sign = now[0] * direction[0] + now[1] * direction[1] < 0 ? -1 : 1;
-    return withTangent(point, { direction: direction.map((x) => sign * x + 0) as unknown as Vector3 });
+    const isBack = dot(now, direction) < 0;
+    return withTangent(point, { direction: isBack ? negate(direction) : direction });
   });
 
 /** What is done to the selected points. */

@@ -1,10 +1,11 @@
 import type { SnapKind } from '../api/savedView';
 import { SNAPS } from './snapKinds';
 import {
+  along,
   closestPoint,
   controlBox,
-  type Curve,
   crossings,
+  type Curve,
   dot,
   fromPlane,
   inPlane,
@@ -18,6 +19,8 @@ import {
   subtract,
   touchedFrom,
   type Vector3,
+  vectorIn,
+  withCoordinate,
 } from '@pencil-bend/core';
 import type { ShownItem } from '../view/shownItem';
 import type { Caught } from './caught';
@@ -213,7 +216,7 @@ function onCurve(near: readonly Near[], { on }: Snapping): Caught | null {
 /** In the plane's axes: the place's own value on one axis, or both, from others. */
 function levelWith(at: Vector3, { on, plane, levels, reach, grid }: Snapping): Caught | null {
   if (!on.has('level')) return null;
-  const here = [...inPlane(plane, at)];
+  let here = inPlane(plane, at);
   const used: { at: Vector3; label: string }[] = [];
   for (const axis of [1, 0]) {
     let best = LEVEL * reach;
@@ -222,14 +225,14 @@ function levelWith(at: Vector3, { on, plane, levels, reach, grid }: Snapping): C
       const value = inPlane(plane, level.at)[axis];
       if (Math.abs(value - inPlane(plane, at)[axis]) > best) continue;
       best = Math.abs(value - inPlane(plane, at)[axis]);
-      here[axis] = value;
+      here = withCoordinate(here, axis, value);
       found = level;
     }
     if (found) used.push(found);
-    else if (on.has('grid')) here[axis] = Math.round(here[axis] / grid) * grid;
+    else if (on.has('grid')) here = withCoordinate(here, axis, Math.round(here[axis] / grid) * grid);
   }
   if (used.length === 0) return null;
-  const place = fromPlane(plane, here as unknown as Vector3);
+  const place = fromPlane(plane, here);
   const labels = [...new Set(used.map(({ label }) => label))];
   return { ...caught('level', labels.join(' and '), place), from: used.map((level) => level.at) };
 }
@@ -252,7 +255,7 @@ export function alongDirection(at: Vector3, last: Vector3, plane: Plane): Caught
     [-Math.SQRT1_2, Math.SQRT1_2],
   ][((eighth % 4) + 4) % 4];
   const size = x * c + y * s;
-  const place = last.map((value, k) => value + size * (c * plane.x[k] + s * plane.y[k])) as unknown as Vector3;
+  const place = along(last, vectorIn(plane, c, s), size);
   const label = eighth % 4 === 0 ? 'level' : eighth % 2 === 0 ? 'upright' : '45°';
   return { kind: 'level', label, at: place, item: null, ahead: null, from: [last] };
 }

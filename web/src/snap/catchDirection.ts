@@ -1,14 +1,17 @@
 import {
-  add,
+  along,
+  angleIn,
   closestPoint,
   derivatives,
+  directionIn,
   distance,
   dot,
   length,
   type Plane,
-  scale,
   subtract,
+  unit,
   type Vector3,
+  vectorAt,
 } from '@pencil-bend/core';
 import type { SnapKind } from '../api/savedView';
 import { boxesOf, isWithin } from '../view/boxes';
@@ -45,7 +48,7 @@ export function catchDirection(at: Vector3, about: Vector3, snapping: DirectionS
     let nearest = snapping.reach;
     for (const { kind, label, item, direction } of candidates(way, about, snapping)) {
       if (!snapping.on.has(kind)) continue;
-      const foot = add(about, scale(direction, dot(way, direction)));
+      const foot = along(about, direction, dot(way, direction));
       const away = distance(foot, at);
       if (away > nearest) continue;
       nearest = away;
@@ -63,9 +66,9 @@ function curvesThere(_way: Vector3, about: Vector3, { items, reach }: DirectionS
     if (!curve || !isWithin(about, boxes, i, reach)) return [];
     const near = closestPoint(curve, about);
     const d = derivatives(curve, near.u, 1);
-    const direction = unit([d[3], d[4], d[5]]);
-    return near.distance <= reach && direction
-      ? [{ kind: 'tangent', label: `tangent to ${item.name}`, item: id, direction }]
+    const velocity = vectorAt(d, 1);
+    return near.distance <= reach && length(velocity) > 0
+      ? [{ kind: 'tangent', label: `tangent to ${item.name}`, item: id, direction: unit(velocity) }]
       : [];
   });
 }
@@ -74,9 +77,10 @@ function curvesThere(_way: Vector3, about: Vector3, { items, reach }: DirectionS
 function straightLines(_way: Vector3, _about: Vector3, { items }: DirectionSnapping): Candidate[] {
   return items.flatMap(({ id, item, curve }): Candidate[] => {
     const isGuide = item.kind === 'guide' && item.guide.kind === 'line';
-    const along = isGuide ? item.guide.direction : curve && chordOfLine(curve.points);
-    const direction = along && unit(along);
-    return direction ? [{ kind: 'curve', label: `along ${item.name}`, item: id, direction }] : [];
+    const line = isGuide ? item.guide.direction : curve && chordOfLine(curve.points);
+    return line && length(line) > 0
+      ? [{ kind: 'curve', label: `along ${item.name}`, item: id, direction: unit(line) }]
+      : [];
   });
 }
 
@@ -92,15 +96,10 @@ function chordOfLine(points: Float64Array): Vector3 | null {
 }
 
 function angles(way: Vector3, _about: Vector3, { plane }: DirectionSnapping): Candidate[] {
-  const degrees = (Math.atan2(dot(way, plane.y), dot(way, plane.x)) * 180) / Math.PI;
+  const degrees = (angleIn(plane, way) * 180) / Math.PI;
   const turn = Math.round(degrees / STEP) * STEP;
   const radians = (turn * Math.PI) / 180;
-  const direction = add(scale(plane.x, Math.cos(radians)), scale(plane.y, Math.sin(radians)));
+  const direction = directionIn(plane, radians);
   const label = turn % 180 === 0 ? 'level' : turn % 90 === 0 ? 'upright' : `${turn}°`;
   return [{ kind: 'level', label, item: null, direction }];
 }
-
-const unit = (vector: Vector3): Vector3 | null => {
-  const size = length(vector);
-  return size > 0 ? scale(vector, 1 / size) : null;
-};

@@ -1,5 +1,5 @@
 import type { Camera } from '../api/savedView';
-import { add, dot, type Plane, scale, subtract, type Vector3 } from '@pencil-bend/core';
+import { add, dot, type Plane, subtract, type Vector3, vectorIn } from '@pencil-bend/core';
 
 /** A parallel view straight onto a plane, at the size of the sheet in pixels. */
 export interface Viewport extends Camera {
@@ -27,7 +27,7 @@ export const coordinatesOf = ({ x, y, scale: mm, width, height }: Viewport, [px,
 export function toPoint(viewport: Viewport, pixel: Pixel): Vector3 {
   const { plane } = viewport;
   const [x, y] = coordinatesOf(viewport, pixel);
-  return add(plane.origin, add(scale(plane.x, x), scale(plane.y, y)));
+  return add(plane.origin, vectorIn(plane, x, y));
 }
 
 /** The point in the middle. */

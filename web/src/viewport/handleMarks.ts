@@ -1,6 +1,7 @@
 import type { LocatedHandle } from '../tools/contract';
 import {
   add,
+  along,
   breaksOf,
   type Curve,
   derivatives,
@@ -346,7 +347,7 @@ function weightMarks(
     const pixels = Math.max(WEIGHT_LEAST, WEIGHT_AWAY + WEIGHT_DOUBLES * Math.log2(weight));
     const stem = scale(away, WEIGHT_DOUBLES * viewport.scale);
     const label = `Weight of control point ${index + 1}, ${Number(weight.toPrecision(4))}`;
-    const end = builder.mark({ kind: 'weight', id }, add(at, scale(away, pixels * viewport.scale)), label);
+    const end = builder.mark({ kind: 'weight', id }, along(at, away, pixels * viewport.scale), label);
     return [{ ...end, stem, foot: { x: point.x, y: point.y } }];
   });
 }

@@ -1,6 +1,6 @@
 import { ToolView } from '../session/toolView';
 import { computed, inject, type Signal, signal } from '@angular/core';
-import { add, scale, type Vector3 } from '@pencil-bend/core';
+import { add, rounded, type Vector3, vectorIn } from '@pencil-bend/core';
 import { anchorOf, handlesOn, keyOf, onlyItem } from '@pencil-bend/document';
 import { Editing } from '../session/editing';
 import { LossyPreview } from '../session/lossyPreview';
@@ -67,8 +67,7 @@ export class PaneKeys {
 
   private arrow([right, up]: readonly [number, number], finely: boolean): boolean {
     const grid = this.target.grid() * (finely ? 0.1 : 1);
-    const { x, y } = this.viewports.viewport().plane;
-    const by = add(scale(x, right * grid), scale(y, up * grid));
+    const by = vectorIn(this.viewports.viewport().plane, right * grid, up * grid);
     if (!this.toolView.accepts().drags) return this.pointBy(by, (right + up) * grid);
     if (this.movesByKeys()) {
       this.hand.feed({ type: 'nudge', by, located: this.selected()?.located ?? null });
@@ -103,7 +102,7 @@ export class PaneKeys {
     } else {
       const viewport = this.viewports.viewport();
       const from = this.viewports.pointer() ?? gridPointNear(viewport.plane, middleOf(viewport), this.target.grid());
-      at = add(from, by).map((value) => Number(value.toFixed(9))) as unknown as Vector3;
+      at = rounded(add(from, by), 9);
     }
     this.viewports.pointer.set(at);
     this.feed('move', at);

@@ -1,4 +1,4 @@
-import { add, closestOnSegment, dot, type Plane, scale, subtract, type Vector3 } from '@pencil-bend/core';
+import { closestOnSegment, dot, lerp, type Plane, subtract, type Vector3, vectorIn } from '@pencil-bend/core';
 import { isClosed, type Handle, type Selection } from '@pencil-bend/document';
 import type { Hit } from '../tools/contract';
 import { boxesOn, isWithin } from '../view/boxes';
@@ -84,8 +84,8 @@ function awayFrom(mark: HandleMark, ray: Ray, reach: number, { plane, scale: mm 
   if (mark.handle.kind !== 'knot') return awayFromRay(ray, mark.at);
   const turn = (mark.turn * Math.PI) / 180;
   // Pixels go down, the plane's y goes up.
-  const across = add(scale(plane.x, Math.sin(turn)), scale(plane.y, Math.cos(turn)));
-  const along = add(scale(plane.x, Math.cos(turn)), scale(plane.y, -Math.sin(turn)));
+  const across = vectorIn(plane, Math.sin(turn), Math.cos(turn));
+  const along = vectorIn(plane, Math.cos(turn), -Math.sin(turn));
   const from = subtract(ray.from, mark.at);
   const out = Math.abs(dot(from, across));
   const side = Math.abs(dot(from, along));
@@ -119,7 +119,7 @@ function nearestLeg({ legs }: Handles, point: Vector3, plane: Plane, reach: numb
   for (const { index, from, to } of legs) {
     const { share, distance: away } = closestOnSegment(point, footOn(plane, from), footOn(plane, to));
     if (away > (best?.away ?? reach)) continue;
-    best = { handle: { kind: 'leg', index }, at: add(from, scale(subtract(to, from), share)), away };
+    best = { handle: { kind: 'leg', index }, at: lerp(from, to, share), away };
   }
   return best;
 }

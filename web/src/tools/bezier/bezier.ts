@@ -1,4 +1,4 @@
-import { add, distance, homogeneous, makeCurve, scale, subtract, type Vector3 } from '@pencil-bend/core';
+import { add, along, distance, homogeneous, makeCurve, scale, subtract, type Vector3 } from '@pencil-bend/core';
 import { controlRecipe, selectionOf, type NewItem, type Recipe } from '@pencil-bend/document';
 import {
   ACCEPTS_NOTHING,
@@ -125,7 +125,7 @@ function paired(anchor: Anchor, part: 'in' | 'out', to: Vector3, kind: AnchorKin
   // Smooth keeps the other one's length: what it is, or a third of the way to the anchor before.
   const kept = anchor[other];
   const length = kept ? distance(at, kept) : before && part === 'out' ? distance(at, before) / 3 : size;
-  return size > 0 ? { ...pulled, [other]: add(at, scale(way, length / size)) } : pulled;
+  return size > 0 ? { ...pulled, [other]: along(at, way, length / size) } : pulled;
 }
 
 function placed(state: BezierState, at: Vector3, pressedAt: Vector3): BezierState {

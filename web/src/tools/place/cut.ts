@@ -1,21 +1,21 @@
 import {
+  along,
   closestPoint,
-  evaluate,
   type Curve,
-  type Vector3,
-  scale,
-  normalOf,
-  nearerEnd,
-  leftBy,
-  leftAt,
-  endOf,
   directionBeyond,
-  add,
+  endOf,
+  evaluate,
+  leftAt,
+  leftBy,
+  middle,
+  nearerEnd,
+  normalOf,
+  type Vector3,
 } from '@pencil-bend/core';
 import { type Id, plainItem, resolveRecipe } from '@pencil-bend/document';
 import type { ToolContext } from '../contract';
 import { placingTool, type Made, type Place } from './placingTool';
-import { middle, planeOf } from './geometry';
+import { planeOf } from './geometry';
 
 /** Cutting curves, joining them, and making curves from one or two of them. */
 
@@ -101,7 +101,7 @@ export const cut = {
       if (!curve || !picked.on) return null;
       const end = nearerEnd(curve, picked.on.u);
       const [from, direction] = [endOf(curve, end), directionBeyond(curve, end)];
-      return { label: 'length', plain: false, place: (value) => add(from, scale(direction, value)) };
+      return { label: 'length', plain: false, place: (value) => along(from, direction, value) };
     },
     make: ({ places: [picked, to], options }, context) => {
       const curve = picked.on && curveOf(context, picked.on.item);
@@ -172,7 +172,7 @@ export const cut = {
       const at = evaluate(curve, picked.on.u);
       const side = pointer ? Math.sign(leftBy(curve, pointer, normal)) || 1 : 1;
       const left = leftAt(curve, picked.on.u, normal);
-      return { label: 'distance', plain: false, place: (value) => add(at, scale(left, side * value)) };
+      return { label: 'distance', plain: false, place: (value) => along(at, left, side * value) };
     },
     make: ({ places: [picked, to], options }, context) => {
       const curve = picked.on && curveOf(context, picked.on.item);

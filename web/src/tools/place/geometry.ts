@@ -1,4 +1,4 @@
-import { add, type Curve, FRONT, type Plane, scale, type Vector3 } from '@pencil-bend/core';
+import { type Curve, FRONT, type Plane } from '@pencil-bend/core';
 import { controlRecipe } from '@pencil-bend/document';
 import type { ToolContext } from '../contract';
 import type { ItemToDraw } from './placingTool';
@@ -9,5 +9,3 @@ export const planeOf = ({ project, plane }: ToolContext): Plane => project?.plan
 
 /** A curve as it is, by its control points. */
 export const exact = (curve: Curve): ItemToDraw => ({ recipe: controlRecipe(curve, (i) => `c${i + 1}`) });
-
-export const middle = (a: Vector3, b: Vector3): Vector3 => scale(add(a, b), 0.5);

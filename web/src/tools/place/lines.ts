@@ -1,17 +1,20 @@
 import {
   distance,
+  fromPlane,
   inPlane,
   type Leg,
-  lineBetween,
   type LegFailure,
+  lineBetween,
+  planeTowards,
+  polygonOnEdge,
   polyline,
   rectangle,
   regularPolygon,
+  scale,
+  subtract,
   type Vector3,
-  polygonOnEdge,
-  planeTowards,
+  vectorIn,
 } from '@pencil-bend/core';
-import { add, fromPlane, scale, subtract } from '@pencil-bend/core';
 import { placingTool, type Made, type Place } from './placingTool';
 import { exact, planeOf } from './geometry';
 
@@ -175,8 +178,8 @@ export const lines = {
       const [c, s] = [Math.cos(half), Math.sin(half)];
       const turned = {
         origin: a.at,
-        x: add(scale(towards.x, c), scale(towards.y, s)),
-        y: add(scale(towards.x, -s), scale(towards.y, c)),
+        x: vectorIn(towards, c, s),
+        y: vectorIn(towards, -s, c),
       };
       return { shape: 'polygon', items: [exact(regularPolygon(turned, a.at, sides, size, 'sides'))] };
     },

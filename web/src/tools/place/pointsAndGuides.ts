@@ -1,4 +1,4 @@
-import { directionTo, distance, type Vector3 } from '@pencil-bend/core';
+import { directionTo, distance, lerp } from '@pencil-bend/core';
 import { placingTool } from './placingTool';
 
 /** Points of their own, and what is worked to without being drawn. */
@@ -26,9 +26,7 @@ export const pointsAndGuides = {
       if (!(distance(a.at, b.at) > 0)) return { why: 'A row needs two different ends' };
       const count = Number(options['count']);
       const items = Array.from({ length: count }, (_, i) => ({
-        at: a.at.map((x, c) =>
-          i === count - 1 ? b.at[c] : x + ((b.at[c] - x) * i) / (count - 1),
-        ) as unknown as Vector3,
+        at: i === count - 1 ? b.at : lerp(a.at, b.at, i / (count - 1)),
       }));
       return { shape: 'point', items };
     },

@@ -1,5 +1,5 @@
 import {
-  add,
+  along,
   arcAbout,
   arcAlong,
   arcCentre,
@@ -14,8 +14,10 @@ import {
   distance,
   dot,
   ellipticArc,
-  leftOfLine,
   leftOf,
+  leftOfLine,
+  lerp,
+  middle,
   normalOf,
   parabolaThrough,
   type Plane,
@@ -27,7 +29,7 @@ import {
   type Vector3,
 } from '@pencil-bend/core';
 import { type Given, placingTool, type Made } from './placingTool';
-import { exact, middle, planeOf } from './geometry';
+import { exact, planeOf } from './geometry';
 
 /** Circles, arcs, ellipses, conics and parabolas, all exact. */
 
@@ -157,7 +159,7 @@ export const round = {
       return {
         label: 'radius',
         plain: false,
-        place: (value) => add(middle(a, b), scale(leftOf(planeOf(context), way), side * value)),
+        place: (value) => along(middle(a, b), leftOf(planeOf(context), way), side * value),
       };
     },
     make: (given, context) => {
@@ -183,7 +185,7 @@ export const round = {
       const [centre, end] = places.map(({ at }) => at);
       if (!end) return null;
       const towards = planeTowards(planeOf(context), centre, end);
-      return { label: 'half axis', plain: false, place: (value) => add(centre, scale(towards.y, value)) };
+      return { label: 'half axis', plain: false, place: (value) => along(centre, towards.y, value) };
     },
     make: ({ places }, context) => {
       const [centre, end, beside] = places.map(({ at }) => at);
@@ -213,7 +215,7 @@ export const round = {
       const [start, end, apex] = places.map(({ at }) => at);
       if (!apex) return null;
       const foot = middle(start, end);
-      return { label: 'fullness, 0 to 1', plain: true, place: (rho) => add(foot, scale(subtract(apex, foot), rho)) };
+      return { label: 'fullness, 0 to 1', plain: true, place: (rho) => lerp(foot, apex, rho) };
     },
     make: ({ places }, context) => {
       const [start, end, apex, at] = places.map((place) => place.at);

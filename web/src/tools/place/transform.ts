@@ -1,17 +1,20 @@
 import type { Option } from '../contract';
 import {
   type Affine,
-  directionTo,
   angleIn,
+  directionTo,
   distance,
   dot,
   leftOf,
+  lerp,
   normalOf,
   rotation,
+  scale,
   scaling,
   subtract,
   translation,
   type Vector3,
+  vectorIn,
 } from '@pencil-bend/core';
 import { placed, reflection, type TransformKind } from '@pencil-bend/document';
 import type { ToolContext } from '../contract';
@@ -64,9 +67,7 @@ const move = (label: string, times: number) =>
     make: ({ places: [a, b], options }, context) => {
       const by = subtract(b.at, a.at);
       if (!(distance(a.at, b.at) > 0)) return { why: 'A move of no length changes nothing' };
-      return transformedBy(context, 'move', Number(options['copies']), (k) =>
-        translation(by.map((x) => k * x) as unknown as Vector3),
-      );
+      return transformedBy(context, 'move', Number(options['copies']), (k) => translation(scale(by, k)));
     },
   });
 
@@ -141,7 +142,7 @@ export const transform = {
         ? {
             label: 'factor',
             plain: true,
-            place: (value) => centre.at.map((x, c) => x + value * (from.at[c] - x)) as unknown as Vector3,
+            place: (value) => lerp(centre.at, from.at, value),
           }
         : null,
     make: ({ places: [centre, from, to], options }, context) => {
@@ -210,9 +211,7 @@ export const transform = {
       if (items.length === 0 || steps.length === 0) return { why: 'An array needs a second row or column' };
       if (Math.abs(dx) < APART && columns > 1) return { why: onEachOther(columns, 'columns') };
       if (Math.abs(dy) < APART && rows > 1) return { why: onEachOther(rows, 'rows') };
-      const maps = steps.map(([i, j]) =>
-        translation(plane.x.map((x, c) => i * dx * x + j * dy * plane.y[c]) as unknown as Vector3),
-      );
+      const maps = steps.map(([i, j]) => translation(vectorIn(plane, i * dx, j * dy)));
       return { call: { command: 'copyItems', args: { items, how: 'array', id: context.newId(), maps } } };
     },
   }),

@@ -1,4 +1,13 @@
-import { add, fromPlane, inPlane, type Plane, scale, type Vector3 } from '@pencil-bend/core';
+import {
+  along,
+  directionIn,
+  directionTo,
+  fromPlane,
+  inPlane,
+  type Plane,
+  rounded,
+  type Vector3,
+} from '@pencil-bend/core';
 import { readNumber } from '../../ui/readNumber';
 import type { NumberMeaning } from '../contract';
 
@@ -50,8 +59,7 @@ function polarPlace(size: string, turn: string, { unit, plane, last }: Typing): 
   if (!length.ok) return wrong(length.why);
   if (!angle.ok) return wrong(angle.why);
   const radians = (angle.value * Math.PI) / 180;
-  const way = add(scale(plane.x, Math.cos(radians)), scale(plane.y, Math.sin(radians)));
-  return { ok: true, at: tidy(add(last, scale(way, length.value))) };
+  return { ok: true, at: tidy(along(last, directionIn(plane, radians), length.value)) };
 }
 
 function singleNumber(text: string, { unit, last, pointer, meaning, plane }: Typing): TypedPlace {
@@ -59,11 +67,9 @@ function singleNumber(text: string, { unit, last, pointer, meaning, plane }: Typ
   if (!read.ok) return wrong(read.why);
   if (meaning) return { ok: true, at: tidy(meaning.place(read.value)), value: read.value };
   if (!last) return wrong('A first place needs two numbers: x, y');
-  const way = pointer ? [0, 1, 2].map((c) => pointer[c] - last[c]) : [...plane.x];
-  const size = Math.hypot(...way);
-  const along = (size > 0 ? way.map((x) => x / size) : plane.x) as unknown as Vector3;
-  return { ok: true, at: tidy(add(last, scale(along, read.value))), value: read.value };
+  const direction = (pointer && directionTo(last, pointer)) ?? plane.x;
+  return { ok: true, at: tidy(along(last, direction, read.value)), value: read.value };
 }
 
 /** Round numbers that were typed stay round. */
-const tidy = (at: Vector3): Vector3 => at.map((x) => Number(x.toFixed(12)) + 0) as unknown as Vector3;
+const tidy = (at: Vector3): Vector3 => rounded(at, 12);

@@ -7,9 +7,11 @@ import {
   dot,
   evaluate,
   length,
+  negate,
   scale,
   subtract,
   type TangentConstraint,
+  unit,
   type Vector3,
 } from '@pencil-bend/core';
 import {
@@ -173,7 +175,7 @@ function legMoved(drag: Drag, index: number, along: DragConstraint, recipe: Reci
   let shifts: readonly Vector3[] = [by, by];
   if (along === 'legs') {
     const nearStart = distance(drag.from, from) < distance(drag.from, to);
-    shifts = nearStart ? [by, scale(by, -1)] : [scale(by, -1), by];
+    shifts = nearStart ? [by, negate(by)] : [negate(by), by];
   }
   const moves = [
     { point: a, to: moved(from, shifts[0]) },
@@ -214,8 +216,8 @@ function tangentTurned(
   const constraint = heldTangent(fitPointsOf(recipe)[index], which ?? 'after');
   const stem = scale(subtract(add(drag.from, drag.by), place), side / HANDLE_SHARE);
   const alongItself = dot(stem, before.direction);
-  const direction = along === 'legs' ? before.direction : scale(stem, 1 / length(stem));
-  if (!direction.every(Number.isFinite) || (along === 'legs' && !(alongItself > 0))) return null;
+  if (!(length(stem) > 0) || (along === 'legs' && !(alongItself > 0))) return null;
+  const direction = along === 'legs' ? before.direction : unit(stem);
   const mm = along === 'legs' ? alongItself : length(stem);
   const inRatio = constraint?.strength && 'ratio' in constraint.strength;
   const strength = inRatio ? { ratio: mm / chordAt(recipe, index, which) } : { mm };
@@ -239,7 +241,7 @@ function curveTurned(
   const alongItself = dot(stem, before.direction);
   const isAlong = along === 'legs';
   if (!(length(stem) > 0) || (isAlong && !(alongItself > 0))) return null;
-  const direction = isAlong ? before.direction : scale(stem, 1 / length(stem));
+  const direction = isAlong ? before.direction : unit(stem);
   const mm = drag.shift ? before.mm : isAlong ? alongItself : length(stem);
   return { command: 'turnAt', args: { item: drag.item, u, direction, mm } };
 }

@@ -1,5 +1,16 @@
 import type { DragConstraint } from '../contract';
-import { closestPoint, cross, derivatives, dot, length, scale, subtract, type Vector3 } from '@pencil-bend/core';
+import {
+  closestPoint,
+  cross,
+  derivatives,
+  dot,
+  length,
+  scale,
+  subtract,
+  unit,
+  type Vector3,
+  withCoordinate,
+} from '@pencil-bend/core';
 import { type Handle, legsOf, pointsOf, type Recipe, CommandError } from '@pencil-bend/document';
 
 /** The unit directions that a drag of the handle at a place may go; none when it is free to go anywhere. */
@@ -12,7 +23,7 @@ export function directionsOf(
 ): readonly Vector3[] {
   if (along === 'free') return [];
   const axis = ['x', 'y', 'z'].indexOf(along);
-  if (axis >= 0) return [[0, 0, 0].map((_, c) => (c === axis ? 1 : 0)) as unknown as Vector3];
+  if (axis >= 0) return [withCoordinate([0, 0, 0], axis, 1)];
   const points = pointsOf(recipe);
   if (!points) return [];
   if (along === 'normal') {
@@ -54,8 +65,7 @@ export function kept(by: Vector3, directions: readonly Vector3[]): Vector3 {
 export function onOneAxis(by: Vector3): Vector3 {
   const sizes = by.map(Math.abs);
   const axis = sizes.indexOf(Math.max(...sizes));
-  return by.map((x, c) => (c === axis ? x : 0)) as unknown as Vector3;
+  return withCoordinate([0, 0, 0], axis, by[axis]);
 }
 
-const units = (vectors: readonly Vector3[]): Vector3[] =>
-  vectors.flatMap((vector) => (length(vector) > 0 ? [scale(vector, 1 / length(vector))] : []));
+const units = (vectors: readonly Vector3[]): Vector3[] => vectors.filter((vector) => length(vector) > 0).map(unit);

@@ -4,6 +4,7 @@ import {
   derivatives,
   dot,
   evaluate,
+  rounded,
   scale,
   subtract,
   type Vector3,
@@ -285,7 +286,7 @@ function nudge(
   const moved: Drag = {
     ...(drag ?? { item, located, points, beside, from, pressedAt: from, moving: true, byKeys: true, shift: false }),
     // Steps of the grid add up to round numbers.
-    by: before.map((value, c) => Number((value + by[c]).toFixed(9))) as unknown as Vector3,
+    by: rounded(add(before, by), 9),
   };
   return { state: { ...state, drag: moved } };
 }

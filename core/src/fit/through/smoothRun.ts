@@ -1,0 +1,127 @@
+import { distance, length, scale, type Vector3 } from '../../linear/vector';
+import { type Curve, domainOf, homogeneous, makeCurve } from '../../curve/curve';
+import { derivatives } from '../../curve/evaluate';
+import { periodicCurve } from '../../knots/period';
+import { failed, type Result, success } from '../../result';
+import { collocate } from './collocation';
+import type { ConstraintFailure } from '../fitFailure';
+import { bendOf, constrainedDerivative, type ConstrainedRun, type PointConstraint, secondFor } from './constraints';
+import { closedLayout, type FitEnds, type Layout, openLayout } from './layout';
+import type { Sites } from '../sites';
+
+/** A run of fit points without a kink, to be passed by one smooth curve. */
+export interface Run extends ConstrainedRun {
+  readonly degree: number;
+  readonly ends: FitEnds;
+  /** At most one for each point. */
+  readonly constraints: readonly PointConstraint[];
+}
+
+export interface SmoothRun {
+  readonly curve: Curve;
+  /** Fit points and constrained derivatives, as many as control points: together they determine the curve. */
+  readonly sites: Sites;
+  /** Rounding decides what the curve does at some of its points. */
+  readonly isRough: boolean;
+}
+
+/** Derivatives given at a point: r' alone or with r''. */
+type Derivatives = readonly Vector3[];
+
+/** The smooth curve through a run of points with the constraints there. */
+export function smoothRun(run: Run): Result<SmoothRun, ConstraintFailure> {
+  for (const { index, tangent, curvature } of run.constraints) {
+    const needed = curvature ? 3 : tangent ? 2 : 1;
+    if (run.degree < needed) return failed({ kind: 'degree-too-low', index, degree: run.degree, needed });
+  }
+  const derivativesAt = new Map<number, Derivatives>();
+  for (const { index, tangent } of run.constraints)
+    if (tangent) derivativesAt.set(index, [constrainedDerivative(run, index, tangent)]);
+  const bent = run.constraints.filter(({ curvature }) => curvature);
+  if (bent.length > 0) {
+    // Tangents and speeds that are not held are those of the curve without the constrained curvatures.
+    const free = solve(run, derivativesAt);
+    if (!free.ok) return free;
+    for (const { index, curvature } of bent) {
+      const d = derivatives(free.value.curve, siteAt(run, free.value.curve, index), 2, index === 0 ? 'right' : 'left');
+      const first = derivativesAt.get(index)?.[0] ?? ([d[3], d[4], d[5]] as const);
+      const second: Vector3 = [d[6], d[7], d[8]];
+      const kappa = curvature && 'radius' in curvature ? radiusVector(first, second, curvature.radius) : curvature;
+      const secondDerivative = kappa && length(first) > 0 ? secondFor(first, kappa, second) : null;
+      if (!secondDerivative) return failed({ kind: 'no-side', index });
+      derivativesAt.set(index, [first, secondDerivative]);
+    }
+  }
+  return solve(run, derivativesAt);
+}
+
+/** The parameter of a point within the domain, which on a closed curve may end before the last one. */
+function siteAt({ parameters }: Run, curve: Curve, i: number): number {
+  const [first, last] = domainOf(curve);
+  return parameters[i] > last ? parameters[i] - (last - first) : parameters[i];
+}
+
+/** The curvature vector of a radius to the side a curve bends to; null where it does not bend by more than rounding. */
+function radiusVector(first: Vector3, second: Vector3, radius: number): Vector3 | null {
+  if (radius === Infinity) return [0, 0, 0];
+  const bend = bendOf(first, second);
+  const size = length(bend);
+  const straight = (1e-12 * length(second)) / (length(first) * length(first));
+  return size > straight ? scale(bend, 1 / (size * radius)) : null;
+}
+
+function solve(run: Run, derivativesAt: ReadonlyMap<number, Derivatives>): Result<SmoothRun, ConstraintFailure> {
+  const { points, parameters, closed } = run;
+  const orders = [[], [1], [1, 2]] as const;
+  const ordersAt = (i: number) => orders[derivativesAt.get(i)?.length ?? 0];
+  const layout = closed
+    ? closedLayout(parameters, run.degree, ordersAt)
+    : openLayout(parameters, run.degree, run.ends, ordersAt);
+  for (const [index, { length: needed }] of derivativesAt) {
+    if (layout.degree < needed + 1)
+      return failed({ kind: 'degree-too-low', index, degree: layout.degree, needed: needed + 1 });
+  }
+  const { degree, knots, count, sites } = layout;
+  const values = new Float64Array(3 * count);
+  for (let i = 0; i < count; i++) {
+    if (layout.natural[i] === 1) continue;
+    const point = layout.points[i];
+    const derivative = sites.orders[i] === 0 ? null : derivativesAt.get(point)?.[sites.orders[i] - 1];
+    for (let c = 0; c < 3; c++) values[3 * i + c] = derivative ? derivative[c] : points[3 * point + c];
+  }
+  const around = closed ? periodicCurve(degree, homogeneous(new Float64Array(3 * count)), knots).knots : knots;
+  const space = { degree, knots: around, count, periodic: closed };
+  const found = collocate(space, sites, values);
+  if (!found) return failed({ kind: 'unsolvable', degree, points: points.length / 3 });
+  const plain = homogeneous(found.control);
+  const curve = closed ? periodicCurve(degree, plain, knots) : makeCurve(degree, knots, plain);
+  const isRough =
+    found.rough || ![...derivativesAt].every(([index, wanted]) => isKept(curve, siteAt(run, curve, index), wanted));
+  return success({ curve, sites: closed ? sites : withLowestAtEnds(layout), isRough });
+}
+
+/** A constraint is kept when derivatives and what they bend by are off by no more than this share. */
+const KEPT = 1e-6;
+const STRAIGHT = 1e-9;
+
+/** Whether the curve has the derivatives that were asked for at u, as it is evaluated; on either side. */
+function isKept(curve: Curve, u: number, [first, second]: Derivatives): boolean {
+  const [from, to] = domainOf(curve);
+  return (['left', 'right'] as const).every((side) => {
+    const d = derivatives(curve, u, 2, side);
+    const found: Vector3 = [d[3], d[4], d[5]];
+    if (!(distance(found, first) <= KEPT * length(first))) return false;
+    if (!second) return true;
+    const [bend, wanted] = [bendOf(found, [d[6], d[7], d[8]]), bendOf(first, second)];
+    // A radius of this many times the curve's length is straight.
+    return distance(bend, wanted) <= KEPT * length(wanted) + STRAIGHT / (length(first) * (to - from));
+  });
+}
+
+/** Sites with the lowest derivatives at the ends in the place of natural conditions. */
+function withLowestAtEnds({ sites: { parameters, orders, left }, points, count }: Layout): Sites {
+  const lowest = orders.slice();
+  for (let i = 0; i < count && points[i] === points[0]; i++) lowest[i] = i;
+  for (let i = 0; i < count && points[count - 1 - i] === points[count - 1]; i++) lowest[count - 1 - i] = i;
+  return { parameters, orders: lowest, left };
+}
