@@ -1,7 +1,7 @@
 // One project a layer. Published packages that ship ES modules only are transformed like our own code.
 const esModules = ['bezier-js', 'd3-shape', 'd3-path', 'three'].join('|');
 
-const node = (folder) => ({
+export const node = (folder) => ({
   displayName: folder,
   rootDir: folder,
   testEnvironment: 'node',

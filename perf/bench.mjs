@@ -2,8 +2,9 @@
 // Needs a build (npm run build). Takes about three minutes.
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { cpus, tmpdir } from 'node:os';
-import { dirname, join } from 'node:path';
-import { fileURLToPath } from 'node:url';
+import { join } from 'node:path';
+import { writeBenchmark } from '../scripts/figures.mjs';
+import { root } from '../scripts/run.mjs';
 import { browserFigures } from './browser.mjs';
 import { kernelFigures } from './kernel.mjs';
 import { serverFigures } from './server.mjs';
@@ -15,7 +16,6 @@ const LONG_TASK_MS = 50;
 const LONG_LOG_MS = 1000;
 const LARGE_STEP_MS = 2000;
 
-const root = join(dirname(fileURLToPath(import.meta.url)), '..');
 const scratch = mkdtempSync(join(tmpdir(), 'pencil-bend-bench-'));
 const folder = (name) => mkdtempSync(join(scratch, name));
 
@@ -156,11 +156,7 @@ The time grows with the number of curves to the power ${server.largeStepExponent
 
 Eight windows write to one project for ${windows.seconds} s as fast as they can: ${windows.kept} changes kept, ${windows.refused} came too late and were made again, ${windows.lost} lost, ${windows.failed} answers of 500 or more. Latency p50 ${ms(windows.p50)}, p95 ${ms(windows.p95)}, worst ${ms(windows.worst)}.
 `;
-// The campaign's figures stay.
-const file = join(root, 'docs/figures.md');
-const old = readFileSync(file, 'utf8');
-const campaign = old.includes('## Campaign') ? `\n${old.slice(old.indexOf('## Campaign'))}` : '';
-writeFileSync(file, report + campaign);
+writeBenchmark(report);
 
 const readme = join(root, 'README.md');
 const [BEGIN, END] = ['<!-- figures: made by npm run bench -->', '<!-- end of figures -->'];

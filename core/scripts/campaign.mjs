@@ -1,13 +1,13 @@
 // npm run campaign: random nasty curves through the kernel beside naive references, and bad input through every
 // argument; seeded, bounded in time. Writes the counts and the worst cases to docs/figures.md.
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { Worker } from 'node:worker_threads';
 import { build } from 'esbuild';
+import { writeSection } from '../../scripts/figures.mjs';
+import { root } from '../../scripts/run.mjs';
 
-const root = fileURLToPath(new URL('../..', import.meta.url));
 const SECONDS = Number(process.env['CAMPAIGN_SECONDS'] ?? 20);
 const SEED = Number(process.env['CAMPAIGN_SEED'] ?? 1);
 /** A call that takes longer than LONGEST is a fault, one that takes longer than END is ended. */
@@ -79,17 +79,13 @@ for (const [stage, name] of [...CHECKS.map((check, i) => [i, check]), [-1, `bad 
 faults.forEach((line) => console.log(line.slice(0, 400)));
 rmSync(scratch, { recursive: true });
 
-const HEADING = '## Campaign';
-const section = `${HEADING}
-
-Made by \`npm run campaign\` with seed ${SEED}, ${SECONDS} s for each kind of case. Random curves with repeated and nearly equal knots, tiny and far domains, weights from 1e-6 to 1e6, clusters, cusps and places 1e6 mm away, beside naive references; and bad input in the place of every argument. A case tells nothing where the kernel refuses or the reference cannot say. The worst is a share of what is allowed: above 1 it is a fault, as is a bad input that is answered with NaN, in the engine's words, or after more than 2 s.
+const listed = faults.slice(0, 12).map((line) => `${line.slice(0, 600)}${line.length > 600 ? ' …' : ''}`);
+writeSection(
+  'Campaign',
+  `Made by \`npm run campaign\` with seed ${SEED}, ${SECONDS} s for each kind of case. Random curves with repeated and nearly equal knots, tiny and far domains, weights from 1e-6 to 1e6, clusters, cusps and places 1e6 mm away, beside naive references; and bad input in the place of every argument. A case tells nothing where the kernel refuses or the reference cannot say. The worst is a share of what is allowed: above 1 it is a fault, as is a bad input that is answered with NaN, in the engine's words, or after more than 2 s.
 
 | case | played | told | faults | worst |
 | --- | --- | --- | --- | --- |
-${rows.join('\n')}
-`;
-const file = join(root, 'docs/figures.md');
-const text = readFileSync(file, 'utf8');
-const before = text.includes(HEADING) ? text.slice(0, text.indexOf(HEADING)) : `${text.trimEnd()}\n\n`;
-writeFileSync(file, before + section);
+${rows.join('\n')}${faults.length > 0 ? `\n\nThe first of the faults:\n\n${listed.join('\n')}` : ''}`,
+);
 process.exitCode = faults.length > 0 ? 1 : 0;
