@@ -72,14 +72,13 @@ export function mustBeNormal(normal: Vector3 | null): void {
 
 /** Places packed x y z: whole ones, all of a size that can be held. */
 export function mustBePlaces(values: ArrayLike<number>, name: string): void {
+  let far = values.length % 3 === 0 ? 0 : -1;
+  while (far >= 0 && far < values.length && Math.abs(values[far]) <= LARGEST_COORDINATE) far++;
+  if (far === values.length) return;
   mustBePacked(values, 3, name);
-  for (let i = 0; i < values.length; i++) {
-    if (Math.abs(values[i]) > LARGEST_COORDINATE) {
-      throw new RangeError(
-        `${name}[${Math.floor(i / 3)}]: at most ${LARGEST_COORDINATE} mm can be held, not ${values[i]}`,
-      );
-    }
-  }
+  throw new RangeError(
+    `${name}[${Math.floor(far / 3)}]: at most ${LARGEST_COORDINATE} mm can be held, not ${values[far]}`,
+  );
 }
 
 /** Vectors packed with a stride: whole ones, all numbers finite. */

@@ -34,40 +34,45 @@ export function addEntry(matrix: BandedMatrix, row: number, column: number, valu
  */
 export function solveBanded(matrix: BandedMatrix, right: Float64Array, columns: number): boolean {
   const { size, lower, values } = matrix;
-  const width = rowWidth(matrix);
-  // Entry (row, column) stands at values[row * (width - 1) + lower + column].
-  const indexOf = (row: number, column: number) => row * (width - 1) + lower + column;
+  // Entry (row, column) stands at values[row * step + lower + column].
+  const step = rowWidth(matrix) - 1;
   const reach = lower + matrix.upper;
 
   for (let k = 0; k < size; k++) {
     const lastRow = Math.min(size - 1, k + lower);
     const lastColumn = Math.min(size - 1, k + reach);
+    const ofPivot = k * step + lower;
     let pivot = k;
+    let most = Math.abs(values[ofPivot + k]);
     for (let row = k + 1; row <= lastRow; row++) {
-      if (Math.abs(values[indexOf(row, k)]) > Math.abs(values[indexOf(pivot, k)])) pivot = row;
+      const candidate = Math.abs(values[row * step + lower + k]);
+      if (candidate > most) [pivot, most] = [row, candidate];
     }
-    if (!(Math.abs(values[indexOf(pivot, k)]) > 0)) return false;
+    if (!(most > 0)) return false;
     if (pivot !== k) {
-      for (let column = k; column <= lastColumn; column++) swap(values, indexOf(k, column), indexOf(pivot, column));
+      const other = pivot * step + lower;
+      for (let column = k; column <= lastColumn; column++) swap(values, ofPivot + column, other + column);
       for (let c = 0; c < columns; c++) swap(right, k * columns + c, pivot * columns + c);
     }
     for (let row = k + 1; row <= lastRow; row++) {
-      const factor = values[indexOf(row, k)] / values[indexOf(k, k)];
+      const ofRow = row * step + lower;
+      const factor = values[ofRow + k] / values[ofPivot + k];
       if (factor === 0) continue;
       for (let column = k + 1; column <= lastColumn; column++) {
-        values[indexOf(row, column)] -= factor * values[indexOf(k, column)];
+        values[ofRow + column] -= factor * values[ofPivot + column];
       }
       for (let c = 0; c < columns; c++) right[row * columns + c] -= factor * right[k * columns + c];
     }
   }
   for (let k = size - 1; k >= 0; k--) {
     const lastColumn = Math.min(size - 1, k + reach);
+    const ofRow = k * step + lower;
     for (let c = 0; c < columns; c++) {
       let sum = right[k * columns + c];
       for (let column = k + 1; column <= lastColumn; column++) {
-        sum -= values[indexOf(k, column)] * right[column * columns + c];
+        sum -= values[ofRow + column] * right[column * columns + c];
       }
-      right[k * columns + c] = sum / values[indexOf(k, k)];
+      right[k * columns + c] = sum / values[ofRow + k];
     }
   }
   return true;

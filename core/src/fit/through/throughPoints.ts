@@ -85,7 +85,8 @@ export function throughPoints(
     if (kinks.length > 0) return kinked(run, kinks);
     const smooth = smoothRun(run);
     if (!smooth.ok) return smooth;
-    return success({ ...smooth.value, parameters });
+    const { curve, sites, isRough } = smooth.value;
+    return success({ curve, parameters, sites, isRough });
   };
   const fit =
     parameterisation === 'arc-length'
