@@ -12,6 +12,7 @@ import { enclosedArea } from '../measure/area';
 import { closestPoint } from '../measure/closestPoint';
 import { selfCrossings } from '../measure/crossings';
 import { fromAxesOf } from '../measure/flatten';
+import { leftBy } from '../measure/side';
 import { FRONT, type Plane } from '../plane/plane';
 import { offset } from './offset';
 
@@ -54,6 +55,10 @@ describe('an offset', () => {
       expect(lost).toEqual([]);
       expect(error).toBeLessThanOrEqual(TOLERANCE);
       expectAtDistance(curve, curves, by);
+      for (let i = 1; i < 50; i++) {
+        const place = evaluate(curves[0], parameterAtShare(curves[0], i / 50));
+        expect(leftBy(curve, place, [0, 0, 1])).toBeCloseTo(by, 1);
+      }
     }
   });
 

@@ -31,6 +31,9 @@ describe('the camera', () => {
     const [right] = toPixel(all, [1000, 0, 0]);
     expect(left).toBeCloseTo(96, 6);
     expect(right).toBeCloseTo(704, 6);
+    const tall = fitted(viewport, Float64Array.from([0, -1000, 0, 10, 0, 0]));
+    expect(toPixel(tall, [0, 0, 0])[1]).toBeCloseTo(60, 6);
+    expect(toPixel(tall, [0, -1000, 0])[1]).toBeCloseTo(440, 6);
     expect(fitted(viewport, Float64Array.from([5, 5, 0]))).toMatchObject({ x: 5, y: 5, scale: 0.1 });
     expect(fitted(viewport, new Float64Array()).scale).toBeGreaterThan(0);
   });

@@ -72,7 +72,7 @@ export function collocate(
 /** The largest size of a number; NaN where one is. */
 function largestOf(numbers: Float64Array): number {
   let most = 0;
-  for (let k = 0; k < numbers.length; k++) most = Math.max(most, Math.abs(numbers[k]));
+  for (const number of numbers) most = Math.max(most, Math.abs(number));
   return most;
 }
 

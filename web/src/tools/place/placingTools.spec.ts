@@ -1,4 +1,4 @@
-import { arcLength, type Curve, curvatureProfile, distance, domainOf, enclosedArea, evaluate, FRONT, kinksOf, type Vector3 } from '@pencil-bend/core'; // prettier-ignore
+import { arcLength, type Curve, curvatureProfile, distance, domainOf, enclosedArea, evaluate, FRONT, kinksOf, rounded, type Vector3 } from '@pencil-bend/core'; // prettier-ignore
 import {
   controlRecipe,
   emptyProject,
@@ -211,8 +211,8 @@ describe('cutting and joining', () => {
   });
 
   it('rounds and cuts the corner between two lines', () => {
-    const rounded = used('fillet', { radius: 6 }, NONE, on('a', 0.8, 32, 0), on('b', 0.2, 40, 6));
-    expect(lengthIn(rounded, newIn(rounded)[0])).toBeCloseTo(3 * Math.PI, 9);
+    const arc = used('fillet', { radius: 6 }, NONE, on('a', 0.8, 32, 0), on('b', 0.2, 40, 6));
+    expect(lengthIn(arc, newIn(arc)[0])).toBeCloseTo(3 * Math.PI, 9);
     const cut = used('chamfer', { first: 3, second: 4 }, NONE, on('a', 0.8, 32, 0), on('b', 0.2, 40, 6));
     expect(lengthIn(cut, newIn(cut)[0])).toBeCloseTo(5, 9);
   });
@@ -236,7 +236,7 @@ describe('carrying', () => {
     const item = plainItem(project, project.items[id]);
     const resolved = item.kind === 'curve' ? resolveRecipe(item.recipe) : null;
     if (!resolved?.ok) throw new Error('no curve');
-    return evaluate(resolved.value.curve, domainOf(resolved.value.curve)[1]).map((x) => Number(x.toFixed(9)) + 0) as unknown as Vector3; // prettier-ignore
+    return rounded(evaluate(resolved.value.curve, domainOf(resolved.value.curve)[1]), 9);
   };
 
   it('moves, turns, scales and mirrors the selection', () => {
@@ -254,6 +254,9 @@ describe('carrying', () => {
     expect(newIn(grid).map((id) => start(grid, id))).toEqual([[90, 0, 0], [40, 5, 0], [90, 5, 0]]); // prettier-ignore
     const ring = used('ring', { count: 4 }, A, ...clicks([0, 0]));
     expect(newIn(ring).map((id) => start(ring, id))).toEqual([[0, 40, 0], [-40, 0, 0], [0, -40, 0]]); // prettier-ignore
+    // Over less than all round, the last one stands at the end of the angle.
+    const fan = used('ring', { count: 3, angle: 90 }, A, ...clicks([0, 0]));
+    expect(newIn(fan).map((id) => start(fan, id))).toEqual([rounded([40 * Math.SQRT1_2, 40 * Math.SQRT1_2, 0], 9), [0, 40, 0]]); // prettier-ignore
   });
 
   it('a live mirror stays one', () => {
