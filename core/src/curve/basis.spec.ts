@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { real } from '../linear/real.fixture';
 import { basisDerivatives, basisFunctions, findSpan } from './basis';
 
 const KNOTS = Float64Array.from([0, 0, 0, 1, 2, 3, 4, 4, 5, 5, 5]);
@@ -20,7 +21,7 @@ const clamped = fc
     degree: fc.integer({ min: 1, max: 9 }),
     steps: fc.array(fc.constantFrom(0, 0.1, 0.5, 1, 3), { maxLength: 8 }),
     start: fc.constantFrom(-1e3, -1, 0, 7),
-    fraction: fc.double({ min: 0, max: 1, noNaN: true }),
+    fraction: real(0, 1),
   })
   .map(({ degree, steps, start, fraction }) => {
     const inner: number[] = [];

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { fraction, real } from '../linear/real.fixture';
 import { distance } from '../linear/vector';
 import type { Result } from '../result';
 import { periodicCurve } from '../knots/period';
@@ -7,7 +8,6 @@ import { evaluate } from './evaluate';
 
 /** Arbitrary curves for the laws of this package, and what it means that two of them are the same. */
 
-const fraction = fc.double({ min: 0, max: 1, noNaN: true });
 export { fraction };
 
 export interface CurveOptions {
@@ -17,8 +17,6 @@ export interface CurveOptions {
   readonly weights?: number;
   readonly spans?: number;
 }
-
-const between = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 
 /**
  * Curves of degrees 1 to 9, open or periodic, rational or not, flat or in space, with repeated knots, spans of very
@@ -44,7 +42,7 @@ export function anyCurve({
     .chain(({ degree, spans: count, periodic, rational, flat, scale, start, stretch }) =>
       fc
         .record({
-          steps: fc.array(between(0.02, 1), { minLength: count, maxLength: count }),
+          steps: fc.array(real(0.02, 1), { minLength: count, maxLength: count }),
           repeats: fc.array(fc.oneof(fc.constant(1), fc.integer({ min: 1, max: degree })), {
             minLength: count,
             maxLength: count,
@@ -58,8 +56,8 @@ export function anyCurve({
           const distinct = periodic ? inner.length + repeats[count - 1] : degree + 1 + inner.length;
           return fc
             .record({
-              places: fc.array(between(-1, 1), { minLength: 3 * distinct, maxLength: 3 * distinct }),
-              logs: fc.array(between(-1, 1), { minLength: distinct, maxLength: distinct }),
+              places: fc.array(real(-1, 1), { minLength: 3 * distinct, maxLength: 3 * distinct }),
+              logs: fc.array(real(-1, 1), { minLength: distinct, maxLength: distinct }),
             })
             .map(({ places, logs }) => {
               const points = homogeneous(

@@ -1,5 +1,6 @@
 import { Bezier } from 'bezier-js';
 import fc from 'fast-check';
+import { real } from '../linear/real.fixture';
 import { Vector4 } from 'three';
 import { NURBSCurve } from 'three/examples/jsm/curves/NURBSCurve.js';
 import { anyCurve, parameterAtShare, sizeOf } from './curves.fixture';
@@ -27,7 +28,7 @@ const CIRCLE = makeCurve(
   'clamped-closed',
 );
 
-const coordinate = fc.double({ min: -100, max: 100, noNaN: true });
+const coordinate = real(-100, 100);
 /** Clamped curves of degrees 1 to 9 with simple inner knots and weights from 0.2 to 5. */
 const curves: fc.Arbitrary<Curve> = fc
   .record({ degree: fc.integer({ min: 1, max: 9 }), inner: fc.integer({ min: 0, max: 6 }) })
@@ -36,8 +37,8 @@ const curves: fc.Arbitrary<Curve> = fc
     return fc
       .record({
         points: fc.array(coordinate, { minLength: 3 * count, maxLength: 3 * count }),
-        weights: fc.array(fc.double({ min: 0.2, max: 5, noNaN: true }), { minLength: count, maxLength: count }),
-        steps: fc.array(fc.double({ min: 0.05, max: 1, noNaN: true }), { minLength: inner + 1, maxLength: inner + 1 }),
+        weights: fc.array(real(0.2, 5), { minLength: count, maxLength: count }),
+        steps: fc.array(real(0.05, 1), { minLength: inner + 1, maxLength: inner + 1 }),
       })
       .map(({ points, weights, steps }) => {
         const breaks = [0];
@@ -46,7 +47,7 @@ const curves: fc.Arbitrary<Curve> = fc
         return makeCurve(degree, knots, homogeneous(points, weights));
       });
   });
-const fraction = fc.double({ min: 0, max: 1, noNaN: true });
+const fraction = real(0, 1);
 
 /** A fraction of whole numbers: what every double is, and what sums and products of them stay, exactly. */
 type Fraction = readonly [numerator: bigint, denominator: bigint];
@@ -184,7 +185,7 @@ describe('derivatives', () => {
         const h = 1e-5 * (last - first);
         const u = first + h + t * (last - first - 2 * h);
         // A step across a knot would mix two polynomials.
-        if (curve.knots.some((knot) => Math.abs(knot - u) <= h)) return;
+        fc.pre(curve.knots.every((knot) => Math.abs(knot - u) > h));
         const [before, at, after] = [u - h, u, u + h].map((v) => derivatives(curve, v, 6));
         const largest = (order: number) =>
           Math.max(...[before, at, after].flatMap((d) => [...d.subarray(3 * order, 3 * order + 3)].map(Math.abs)));

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { real } from '../linear/real.fixture';
 import { type Curve, homogeneous, makeCurve, spansOf } from './curve';
 import { derivativesByBasis, derivativesInSpan } from './evaluate';
 import { spanPolynomials } from './spanPolynomials';
@@ -8,7 +9,7 @@ const curves: fc.Arbitrary<Curve> = fc
   .record({
     degree: fc.integer({ min: 1, max: 5 }),
     gaps: fc.array(fc.constantFrom(0, 0.01, 0.3, 1, 7), { minLength: 0, maxLength: 6 }),
-    seeds: fc.array(fc.double({ min: -100, max: 100, noNaN: true }), { minLength: 36, maxLength: 36 }),
+    seeds: fc.array(real(-100, 100), { minLength: 36, maxLength: 36 }),
     far: fc.constantFrom(0, 1e5),
     rational: fc.boolean(),
   })
@@ -28,7 +29,7 @@ const curves: fc.Arbitrary<Curve> = fc
 describe('span polynomials', () => {
   it('agree with the basis functions in value and three derivatives, at both ends of every span and inside', () => {
     fc.assert(
-      fc.property(curves, fc.double({ min: 0, max: 1, noNaN: true }), (curve, share) => {
+      fc.property(curves, real(0, 1), (curve, share) => {
         const size = Math.max(...curve.points.map(Math.abs));
         for (const span of spansOf(curve)) {
           const [from, to] = [curve.knots[span], curve.knots[span + 1]];

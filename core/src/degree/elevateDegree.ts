@@ -1,5 +1,5 @@
 import { type Curve, domainOf, MAX_DEGREE, trusted } from '../curve/curve';
-import { blossom } from '../knots/blossom';
+import { blossom, blossomShares } from '../knots/blossom';
 import { distinctOf, periodicOver, unrolled } from '../knots/period';
 import { plainWeightsKept } from '../knots/plainWeights';
 import { spanAt, type Spline } from '../knots/pointsOver';
@@ -50,10 +50,25 @@ const value = new Float64Array(4);
 
 function raisedPoints(source: Spline, target: Float64Array, count: number): Float64Array {
   const { degree, knots, points } = source;
-  const last = points.length / 4 - 1;
   const out = new Float64Array(4 * count);
-  let index = 0;
+  const means = blossomMeans(source, target);
   for (let i = 0; i < count; i++) {
+    means(i, (span, share) => {
+      blossom(knots, points, degree, span, args, 0, value, 0);
+      for (let c = 0; c < 4; c++) out[4 * i + c] += share * value[c];
+    });
+  }
+  return plainWeightsKept(points, out);
+}
+
+/**
+ * The blossoms whose mean control point i of the raised curve is, of each the span and the share; their arguments stand
+ * in `args`. To be asked in the order of the points.
+ */
+function blossomMeans({ degree, knots, points }: Spline, target: Float64Array) {
+  const last = points.length / 4 - 1;
+  let index = 0;
+  return (i: number, visit: (span: number, share: number) => void): void => {
     // Knots target[i + 1] .. target[i + degree + 1]; equal ones give equal blossoms.
     for (let j = 0; j <= degree;) {
       const dropped = target[i + 1 + j];
@@ -62,11 +77,32 @@ function raisedPoints(source: Spline, target: Float64Array, count: number): Floa
       for (let k = 0; k < degree; k++) args[k] = target[i + 1 + (k < j ? k : k + 1)];
       while (index > 0 && knots[index] > args[0]) index--;
       while (index < knots.length - 1 && knots[index + 1] <= args[0]) index++;
-      blossom(knots, points, degree, spanAt(knots, degree, last, index), args, 0, value, 0);
-      const share = times / (degree + 1);
-      for (let c = 0; c < 4; c++) out[4 * i + c] += share * value[c];
+      visit(spanAt(knots, degree, last, index), times / (degree + 1));
       j += times;
     }
-  }
-  return plainWeightsKept(points, out);
+  };
+}
+
+/** The shares, none below 0, of the control points from `first` on in one of a raised curve. */
+export interface RaisedPoint {
+  readonly first: number;
+  readonly shares: Float64Array;
+}
+
+/** How the control points over the knots of a curve raised once come from those of the curve. */
+export function raisingShares(source: Spline, target: Float64Array, count: number): RaisedPoint[] {
+  const { degree, knots } = source;
+  const means = blossomMeans(source, target);
+  const part = new Float64Array(degree + 1);
+  return Array.from({ length: count }, (_, i) => {
+    const found: [number, Float64Array][] = [];
+    means(i, (span, share) => {
+      blossomShares(knots, degree, span, args, 0, part);
+      found.push([span - degree, part.map((each) => share * each)]);
+    });
+    const first = Math.min(...found.map(([from]) => from));
+    const shares = new Float64Array(Math.max(...found.map(([from]) => from)) - first + degree + 1);
+    for (const [from, some] of found) some.forEach((each, j) => (shares[from - first + j] += each));
+    return { first, shares };
+  });
 }

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { real } from '../linear/real.fixture';
 import { parameterAtShare, checked, fraction, valueOf } from '../curve/curves.fixture';
 import { cross, distance, dot, length, scale, type Vector3 } from '../linear/vector';
 import { type Curve } from '../curve/curve';
@@ -44,9 +45,9 @@ describe('circles and ellipses', () => {
 
   it('arcs run from angle to angle either way, in pieces of at most 90°', () => {
     fc.assert(
-      fc.property(fraction, fc.double({ min: -1, max: 1, noNaN: true }), (from, part) => {
+      fc.property(fraction, real(-1, 1), (from, part) => {
         const sweep = part * 2 * Math.PI;
-        if (Math.abs(sweep) < 1e-6) return;
+        fc.pre(Math.abs(sweep) >= 1e-6);
         const arc = checked(ellipticArc(ellipseFrame(ASKEW, [1, 2, 3], 9, 4), from * 7, sweep));
         expect(breaksOf(arc).length - 1).toBe(Math.max(1, Math.ceil(Math.abs(sweep) / (Math.PI / 2) - 1e-9)));
         const angle = from * 7 + sweep;
@@ -70,14 +71,14 @@ describe('arcs from what is given', () => {
     fc.assert(
       fc.property(point, point, point, (a, b, c) => {
         const arc = arcThrough(a, b, c);
-        if (!arc.ok) return;
+        fc.pre(arc.ok);
         const kappa = curvatureAt(arc.value, 0.5).kappa;
         // R = abc / 4A (Heron's circumradius).
         const sides = [distance(a, b), distance(b, c), distance(c, a)];
         const area =
           length(cross([b[0] - a[0], b[1] - a[1], b[2] - a[2]], [c[0] - a[0], c[1] - a[1], c[2] - a[2]])) / 2;
         const radius = (sides[0] * sides[1] * sides[2]) / (4 * area);
-        if (radius > 1e4) return;
+        fc.pre(radius <= 1e4);
         expect(1 / kappa / radius).toBeCloseTo(1, 7);
         let nearest = Infinity;
         for (let i = 0; i <= 4000; i++) nearest = Math.min(nearest, distance(evaluate(arc.value, i / 4000), b));
@@ -117,7 +118,7 @@ describe('arcs from what is given', () => {
     fc.assert(
       fc.property(point, point, (tangent, to) => {
         const arc = arcAlong([1, 2, 3], tangent, to);
-        if (!arc.ok || curvatureAt(arc.value, 0).kappa < 1e-5) return;
+        fc.pre(arc.ok && curvatureAt(arc.value, 0).kappa >= 1e-5);
         const d = derivatives(arc.value, 0, 1);
         const velocity: Vector3 = [d[3], d[4], d[5]];
         expect(length(cross(scale(velocity, 1 / length(velocity)), scale(tangent, 1 / length(tangent))))).toBeLessThan(

@@ -27,19 +27,7 @@ export function blossom(
     cubic(knots, points, span, args, from, out, to);
     return;
   }
-  weights[0] = 1;
-  for (let j = 1; j <= degree; j++) {
-    const u = args[from + j - 1];
-    let saved = 0;
-    for (let r = 0; r < j; r++) {
-      const right = knots[span + r + 1];
-      const left = knots[span + 1 - j + r];
-      const term = weights[r] / (right - left);
-      weights[r] = saved + (right - u) * term;
-      saved = (u - left) * term;
-    }
-    weights[j] = saved;
-  }
+  blossomShares(knots, degree, span, args, from, weights);
   let x = 0;
   let y = 0;
   let z = 0;
@@ -58,6 +46,30 @@ export function blossom(
   out[to + 1] = y;
   out[to + 2] = z;
   out[to + 3] = plain ? lead : w;
+}
+
+/** The p + 1 shares that the control points of the span have in that blossom, into `out`. */
+export function blossomShares(
+  knots: Float64Array,
+  degree: number,
+  span: number,
+  args: Float64Array,
+  from: number,
+  out: Float64Array,
+): void {
+  out[0] = 1;
+  for (let j = 1; j <= degree; j++) {
+    const u = args[from + j - 1];
+    let saved = 0;
+    for (let r = 0; r < j; r++) {
+      const right = knots[span + r + 1];
+      const left = knots[span + 1 - j + r];
+      const term = out[r] / (right - left);
+      out[r] = saved + (right - u) * term;
+      saved = (u - left) * term;
+    }
+    out[j] = saved;
+  }
 }
 
 /** The same for degree 3, written out as it is asked for most. */

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
+import { real } from './real.fixture';
 import { solveBandedCholesky } from './bandedCholesky';
 
-const number = fc.double({ min: -1, max: 1, noNaN: true });
+const number = real(-1, 1);
 
 describe('banded Cholesky', () => {
   it('solves AᵀA x = b for any banded A with a heavy diagonal, by putting x back', () => {

@@ -1,11 +1,10 @@
 import fc from 'fast-check';
+import { real } from './real.fixture';
 import { type Bernstein, boundOf, derivativeOf, product, signChangesOf, valueAt, wronskian } from './bernstein';
 
 const polynomial = (degree: number) =>
-  fc
-    .array(fc.double({ min: -1, max: 1, noNaN: true }), { minLength: degree + 1, maxLength: degree + 1 })
-    .map((c) => Float64Array.from(c));
-const t = fc.double({ min: 0, max: 1, noNaN: true });
+  fc.array(real(-1, 1), { minLength: degree + 1, maxLength: degree + 1 }).map((c) => Float64Array.from(c));
+const t = real(0, 1);
 
 /** (t − r₁)(t − r₂)… in Bernstein form. */
 const withRoots = (...roots: readonly number[]) =>

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { real } from './real.fixture';
 import {
   across,
   add,
@@ -16,14 +17,14 @@ import {
   type Vector3,
 } from './vector';
 
-const coordinate = fc.double({ min: -1e3, max: 1e3, noNaN: true });
+const coordinate = real(-1e3, 1e3);
 const vector = fc.tuple(coordinate, coordinate, coordinate) as fc.Arbitrary<Vector3>;
 const direction = vector.filter((v) => length(v) > 1);
 
 describe('vectors', () => {
   it('between two points lie on the way, the middle halfway', () => {
     fc.assert(
-      fc.property(vector, vector, fc.double({ min: -2, max: 3, noNaN: true }), (a, b, share) => {
+      fc.property(vector, vector, real(-2, 3), (a, b, share) => {
         const point = lerp(a, b, share);
         expect(distance(point, a)).toBeCloseTo(Math.abs(share) * distance(a, b), 8);
         expect(distance(point, b)).toBeCloseTo(Math.abs(1 - share) * distance(a, b), 8);

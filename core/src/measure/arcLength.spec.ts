@@ -1,5 +1,6 @@
 import { Bezier } from 'bezier-js';
 import fc from 'fast-check';
+import { real } from '../linear/real.fixture';
 import { homogeneous, makeCurve } from '../curve/curve';
 import { derivatives } from '../curve/evaluate';
 import { evaluate } from '../curve/evaluate';
@@ -9,7 +10,7 @@ import { toVerb, verb } from '../curve/witnesses.fixture';
 import { withWeights } from '../edit/weights';
 import { circle, parabola, uneven } from './shapes.fixture';
 
-const coordinate = fc.double({ min: -100, max: 100, noNaN: true });
+const coordinate = real(-100, 100);
 const cubic = fc
   .array(coordinate, { minLength: 12, maxLength: 12 })
   .map((points) => makeCurve(3, [0, 0, 0, 0, 1, 1, 1, 1], homogeneous(points)));
@@ -52,7 +53,7 @@ describe('arcLength', () => {
 
   it('goes from parameter to length and back', () => {
     fc.assert(
-      fc.property(cubic, fc.double({ min: 0, max: 1, noNaN: true }), (curve, t) => {
+      fc.property(cubic, real(0, 1), (curve, t) => {
         const measured = arcLength(curve);
         const wanted = Math.min(measured.total, t * measured.total);
         const u = parameterAt(measured, wanted);
@@ -74,7 +75,7 @@ describe('arcLength', () => {
     expect(arcLength(cusp).total).toBeCloseTo(100 * (d * d + (1 - d) ** 2), 9);
     // The same cusp anywhere, and rounded off by a little: √(x² + h²) in closed form.
     fc.assert(
-      fc.property(fc.double({ min: 0, max: 1, noNaN: true }), fc.constantFrom(0, 1e-9, 1e-5, 1e-3, 0.1), (at, h) => {
+      fc.property(real(0, 1), fc.constantFrom(0, 1e-9, 1e-5, 1e-3, 0.1), (at, h) => {
         const turning = makeCurve(2, [0, 0, 0, 1, 1, 1], homogeneous([at * at, 0, 0, at * at - at, h, 0, (1 - at) ** 2, 2 * h, 0])); // prettier-ignore
         // r' = 2 (u − at, h).
         const to = (x: number) => x * Math.hypot(x, h) + (h > 0 ? h * h * Math.asinh(x / h) : 0);

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { real } from '../linear/real.fixture';
 import { homogeneous, makeCurve } from '../curve/curve';
 import { valueOf } from '../curve/curves.fixture';
 import { evaluate } from '../curve/evaluate';
@@ -9,7 +10,7 @@ import { planeFrom } from '../plane/planes';
 import { curvatureAt } from './curvature';
 import { projectOnto } from './project';
 
-const coordinate = fc.double({ min: -100, max: 100, noNaN: true });
+const coordinate = real(-100, 100);
 const direction = (fc.tuple(coordinate, coordinate, coordinate) as fc.Arbitrary<Vector3>).filter((v) => length(v) > 1);
 const SPRING = makeCurve(3, [0, 0, 0, 0, 1, 1, 1, 1], homogeneous([0, 0, 0, 10, 0, 5, 10, 20, 10, 0, 20, 30]));
 

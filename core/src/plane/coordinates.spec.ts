@@ -1,9 +1,10 @@
 import fc from 'fast-check';
+import { real } from '../linear/real.fixture';
 import { distance, length, type Vector3 } from '../linear/vector';
 import { fromPlane, inPlane } from './coordinates';
 import { planeFrom } from './planes';
 
-const coordinate = fc.double({ min: -100, max: 100, noNaN: true });
+const coordinate = real(-100, 100);
 const place = fc.tuple(coordinate, coordinate, coordinate) as fc.Arbitrary<Vector3>;
 const direction = place.filter((v) => length(v) > 1);
 

@@ -1,10 +1,11 @@
 import fc from 'fast-check';
+import { real } from '../linear/real.fixture';
 import { angleBetween, distance, length, type Vector3 } from '../linear/vector';
 import { inPlane } from './coordinates';
 import { FRONT, heightOver, normalOf } from './plane';
 import { planeFacing, planeFrom, planeThrough } from './planes';
 
-const coordinate = fc.double({ min: -100, max: 100, noNaN: true });
+const coordinate = real(-100, 100);
 const place = fc.tuple(coordinate, coordinate, coordinate) as fc.Arbitrary<Vector3>;
 const direction = place.filter((v) => length(v) > 1);
 

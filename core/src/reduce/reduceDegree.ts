@@ -3,14 +3,17 @@ import { fold } from '../linear/cyclicBand';
 import { gaussRule } from '../linear/gaussLegendre';
 import { basisDerivatives, basisFunctions, findSpan } from '../curve/basis';
 import { type Curve, domainOf, MAX_DEGREE, trusted } from '../curve/curve';
+import { isRational } from '../curve/isRational';
 import { clamp } from '../knots/clamp';
 import { breaksOf } from '../knots/multiplicity';
 import { periodicOver } from '../knots/period';
 import { plainWeightsKept } from '../knots/plainWeights';
 import type { Spline } from '../knots/pointsOver';
 import { deviationInStep } from '../measure/deviation';
+import { sizeOf } from '../measure/extent';
 import { failed, type Result, success } from '../result';
 import { mustBeWhole } from '../refuse';
+import { raisedFrom } from './raisedFrom';
 import type { Lighter } from './removeKnot';
 
 export type ReductionFailure =
@@ -36,12 +39,27 @@ export function reduceDegree(curve: Curve, degree: number, keep = 0): Result<Lig
   }
   if (!(Number.isInteger(keep) && keep >= 0)) throw new RangeError(`${keep} is no number of derivatives to keep`);
   const source = curve.closing === 'periodic' ? curve : clamp(curve);
+  const exact = keep === 0 && isRational(curve.points) ? unraised(source, degree) : null;
+  if (exact) {
+    const deviation = deviationInStep(curve, exact);
+    if (deviation.max <= ROUNDING * sizeOf(curve)) return success({ curve: exact, deviation });
+  }
   const lighter = source.closing === 'periodic' ? reducedRing(source, degree) : reducedOpen(source, degree, keep);
   if (!lighter) {
     return failed({ kind: 'ends', keep, count: lowered(source, degree).length - degree - 1 });
   }
   for (let i = 3; i < lighter.points.length; i += 4) if (!(lighter.points[i] > 0)) return failed({ kind: 'weights' });
   return success({ curve: lighter, deviation: deviationInStep(curve, lighter) });
+}
+
+/** A curve this near, as a share of its size, is the same. */
+const ROUNDING = 1e-11;
+
+/** The curve that was raised to this one from a lower degree; integrals would lose what is light beside what is heavy. */
+function unraised(curve: Curve, degree: number): Curve | null {
+  let found: Curve | null = curve;
+  while (found && found.degree > degree) found = raisedFrom(found);
+  return found;
 }
 
 /** The inner knots, or those of one period, for the lower degree. */

@@ -15,19 +15,25 @@ export function withoutRedundantKnots(curve: Curve, tolerance: number, at?: read
   let lighter = curve;
   let spent = 0;
   const [first, last] = domainOf(curve);
-  let open: readonly number[] =
-    at ??
-    breaksOf(curve).flatMap(({ u }) => ((curve.closing === 'periodic' ? u < last : u > first && u < last) ? [u] : []));
-  // One of each in turn: the surplus everywhere goes before a knot that the curve hardly needs, whose going would make
-  // the surplus beside it dear.
-  while (open.length > 0) {
-    open = open.filter((u) => {
+  const periodic = curve.closing === 'periodic';
+  const open = new Map(
+    breaksOf(curve).flatMap(({ u, multiplicity }) =>
+      (periodic ? u < last : u > first && u < last) && (at?.includes(u) ?? true) ? [[u, multiplicity] as const] : [],
+    ),
+  );
+  // Those that stand most often first: a knot that the curve hardly needs would make the surplus beside it dear by its
+  // going.
+  while (open.size > 0) {
+    const most = Math.max(...open.values());
+    for (const [u, multiplicity] of open) {
+      if (multiplicity < most) continue;
       const removal = withoutKnot(lighter, u);
-      if (!removal.ok || !(spent + removal.value.bound <= tolerance)) return false;
-      spent += removal.value.bound;
-      lighter = removal.value.curve;
-      return true;
-    });
+      if (removal.ok && spent + removal.value.bound <= tolerance) {
+        spent += removal.value.bound;
+        lighter = removal.value.curve;
+        open.set(u, multiplicity - 1);
+      } else open.delete(u);
+    }
   }
   return lighter;
 }

@@ -38,8 +38,9 @@ export function midway(first: Curve, second: Curve): Result<Curve, DegreeTooHigh
     points.push(...(plain ? meanOfPlain(p, q, degree) : meanOfRational(p, q)));
   }
   const breaks = Float64Array.from(pairs, ([u]) => u);
-  const size = points.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
-  const made = fromBezierPieces({ degree, breaks, points: Float64Array.from(points) }, ROUNDING * size);
+  // In mm: weights are no part of it.
+  const farthest = points.reduce((most, x, i) => (i % 4 === 3 ? most : Math.max(most, Math.abs(x / points[i | 3]))), 0);
+  const made = fromBezierPieces({ degree, breaks, points: Float64Array.from(points) }, ROUNDING * farthest);
   return success(closed ? close(made, Infinity) : made);
 }
 

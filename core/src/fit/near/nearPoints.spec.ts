@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { real } from '../../linear/real.fixture';
 import { packVectors, type Vector3, vectorAt } from '../../linear/vector';
 import { valueOf } from '../../curve/curves.fixture';
 import { countOf, type Curve } from '../../curve/curve';
@@ -100,7 +101,7 @@ describe('a curve near points', () => {
     const found = valueOf(nearPoints(samples(wave, 60), 0.05));
     expect(found.within).toBe(true);
     expect(countOf(found.curve)).toBeLessThanOrEqual(14);
-    const height = fc.double({ min: -20, max: 20, noNaN: true });
+    const height = real(-20, 20);
     fc.assert(
       fc.property(
         fc.array(height, { minLength: 5, maxLength: 8 }),

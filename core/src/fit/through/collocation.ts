@@ -37,6 +37,8 @@ export function collocate(
   const y0 = values[start + 1];
   const z0 = values[start + 2];
   const right = new Float64Array(3 * count);
+  // How wide the places lie, and how far tangents reach; higher derivatives may be those of a fit that went astray.
+  let width = 0;
   let size = 0;
   for (let i = 0, k = 0; i < count; i++, k += 3) {
     const isPlace = sites.orders[i] === 0;
@@ -44,13 +46,15 @@ export function collocate(
     right[k] = isPlace ? values[k] - x0 : values[k] * scale;
     right[k + 1] = isPlace ? values[k + 1] - y0 : values[k + 1] * scale;
     right[k + 2] = isPlace ? values[k + 2] - z0 : values[k + 2] * scale;
-    size = Math.max(size, Math.abs(right[k]), Math.abs(right[k + 1]), Math.abs(right[k + 2]));
+    const largest = Math.max(Math.abs(right[k]), Math.abs(right[k + 1]), Math.abs(right[k + 2]));
+    if (sites.orders[i] <= 1) size = Math.max(size, largest);
+    if (isPlace) width = Math.max(width, largest);
   }
   const control = solved(rows, right, 3);
   if (!control) return null;
   const missed = new Float64Array(3 * count);
   let rough = false;
-  for (let round = 0; !isHit(rows, sites, right, control, size, missed); round++) {
+  for (let round = 0; !isHit(rows, sites, right, control, width, missed); round++) {
     const by = round < REFINEMENTS ? solved(rows, missed, 3) : null;
     rough = !by;
     if (!by) break;
@@ -171,22 +175,24 @@ function solved(rows: Rows, right: Float64Array, columns: number): Float64Array 
 
 /** Whether the control points give what is asked for at all sites, to rounding; what they miss goes into `missed`. */
 function isHit(
-  { width, entries, firsts }: Rows,
+  rows: Rows,
   { orders }: Sites,
   right: Float64Array,
   control: Float64Array,
-  size: number,
+  width: number,
   missed: Float64Array,
 ): boolean {
+  const { entries, firsts } = rows;
   const farthest = ROUNDING * largestOf(control);
   let isHit = true;
   for (let i = 0, e = 0, r = 0; i < firsts.length; i++, r += 3) {
     let x = right[r];
     let y = right[r + 1];
     let z = right[r + 2];
-    const allowed = orders[i] > 0 ? MISSED * Math.max(Math.abs(x), Math.abs(y), Math.abs(z)) + farthest : MISSED * size;
+    const asked = orders[i] > 0 ? Math.max(Math.abs(x), Math.abs(y), Math.abs(z)) : width;
+    const allowed = MISSED * asked + farthest;
     let k = (3 * firsts[i]) % control.length;
-    for (let j = 0; j < width; j++, e++) {
+    for (let j = 0; j < rows.width; j++, e++) {
       const share = entries[e];
       x -= share * control[k];
       y -= share * control[k + 1];

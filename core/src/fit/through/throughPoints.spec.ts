@@ -1,5 +1,6 @@
 import { curveNatural } from 'd3-shape';
 import fc from 'fast-check';
+import { real } from '../../linear/real.fixture';
 import { distance, packVectors, type Vector3, vectorAt } from '../../linear/vector';
 import { type Curve, domainOf, spansOf } from '../../curve/curve';
 import { derivatives, derivativesInSpan, evaluate } from '../../curve/evaluate';
@@ -21,17 +22,10 @@ function fitted(points: Float64Array, options?: ThroughPointsOptions) {
 }
 
 const walk = fc
-  .array(
-    fc.tuple(
-      fc.double({ min: -30, max: 30, noNaN: true }),
-      fc.double({ min: -30, max: 30, noNaN: true }),
-      fc.double({ min: -9, max: 9, noNaN: true }),
-    ),
-    {
-      minLength: 2,
-      maxLength: 60,
-    },
-  )
+  .array(fc.tuple(real(-30, 30), real(-30, 30), real(-9, 9)), {
+    minLength: 2,
+    maxLength: 60,
+  })
   .map((points) => packVectors(points))
   .filter((points) => chordsOf(points, true).every((chord) => chord > 0))
   .filter((points) => parametersOf(points, true, 'chord').every((u, i, all) => i === 0 || u - all[i - 1] > 1e-3));
