@@ -58,7 +58,9 @@ describe('clamping', () => {
           return;
         }
         kept++;
-        expect(apart(curve, checked(free.value))).toBeLessThan(SAME);
+        // Evaluating rounds by what the control points farther out have.
+        const rounding = (8 * Number.EPSILON * sizeOf(free.value)) / sizeOf(curve);
+        expect(apart(curve, checked(free.value))).toBeLessThan(SAME + rounding);
       }),
     );
     expect(Math.min(kept, refused)).toBeGreaterThan(10);

@@ -100,8 +100,8 @@ describe('crossings of two curves', () => {
           expect(distance(evaluate(b, v), point)).toBeLessThan(3e-6);
         }
         const counts = [180, 261].map((count) => polylineCrossings(a, b, count));
-        // Where two polylines disagree, they tell nothing.
-        fc.pre(counts[0] === counts[1]);
+        // Where two polylines disagree, or curves run along each other, they tell nothing.
+        fc.pre(counts[0] === counts[1] && found.every(({ kind }) => kind === 'point'));
         expect(found.length).toBe(counts[0]);
       }),
       { numRuns: 60 },
@@ -367,8 +367,9 @@ describe('self-crossings', () => {
     fc.assert(
       fc.property(splines, (curve) => {
         const counts = [240, 351].map((count) => polylineCrossings(curve, curve, count));
-        fc.pre(counts[0] === counts[1]);
-        expect(selfCrossings(curve).length).toBe(counts[0]);
+        const found = selfCrossings(curve);
+        fc.pre(counts[0] === counts[1] && found.every(({ kind }) => kind === 'point'));
+        expect(found.length).toBe(counts[0]);
       }),
       { numRuns: 60 },
     );

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { parameterAtShare, bezier, valueOf, anyCurve } from '../curve/curves.fixture';
-import type { Curve } from '../curve/curve';
+import { type Curve, domainOf } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
 import { circle, ellipse } from '../exact/arc';
 import { conic } from '../exact/conic';
@@ -113,7 +113,16 @@ describe('arcs and lines', () => {
   });
 });
 
+/** How far apart places are, in mm, at parameters as near to each other as numbers far from 0 can be. */
+function blurOf(curve: Curve): number {
+  const [first, last] = domainOf(curve);
+  const coarsest = Number.EPSILON * Math.max(Math.abs(first), Math.abs(last));
+  const { least, largest } = boundingBox(curve);
+  return (10 * curve.degree * distance(least, largest) * coarsest) / (last - first);
+}
+
 function expectNear(curve: Curve, other: Curve, bound: number, places = 300): void {
+  bound += blurOf(curve) + blurOf(other);
   for (let i = 0; i <= places; i++) {
     expect(closestPoint(other, evaluate(curve, parameterAtShare(curve, i / places))).distance).toBeLessThanOrEqual(
       bound + 1e-9,
