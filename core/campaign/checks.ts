@@ -1,49 +1,13 @@
 import * as core from '../src/index';
-import type { Curve, Vector3 } from '../src/index';
+import type { Vector3 } from '../src/index';
+import { apart, blurAt, reach, withinDomain } from './beside';
+import type { Check } from './check';
+import { COMPARE_CHECKS } from './compareChecks';
 import { asCode, between, nastyCurve, type Random, whole } from './nastyCurves';
+import { SHAPE_CHECKS } from './shapeChecks';
 import { arcLengthBetween } from './references/arcLength';
 import { crossingsSeen } from './references/crossings';
 import { largestCurvature } from './references/curvature';
-
-/** What a case came to: how far off, as a share of what is allowed, and the case in words; null where it tells nothing. */
-export type Told = { readonly off: number; readonly what: string } | null;
-
-export interface Check {
-  readonly name: string;
-  readonly play: (random: Random) => Told;
-}
-
-/** The largest coordinate in mm. */
-function reach(curve: Curve): number {
-  let most = 0;
-  for (let i = 0; i < curve.points.length; i++) {
-    if (i % 4 < 3) most = Math.max(most, Math.abs(curve.points[i] / curve.points[i - (i % 4) + 3]));
-  }
-  return most;
-}
-
-const withinDomain = (curve: Curve, u: number) => {
-  const [first, last] = core.domainOf(curve);
-  return Math.min(last, Math.max(first, u));
-};
-
-/** How far apart places are at parameters a few roundings to both sides of one. */
-function blurAt(curve: Curve, u: number): number {
-  const step = 4 * Number.EPSILON * Math.max(Math.abs(u), Number.MIN_VALUE);
-  const [a, b] = [u - step, u + step].map((v) => core.evaluate(curve, withinDomain(curve, v)));
-  return core.distance(a, b);
-}
-
-/** The largest distance at the same parameters. */
-function apart(a: Curve, b: Curve): number {
-  const [first, last] = core.domainOf(a);
-  let most = 0;
-  for (let i = 0; i <= 60; i++) {
-    const u = i === 60 ? last : first + ((last - first) * i) / 60;
-    most = Math.max(most, core.distance(core.evaluate(a, u), core.evaluate(b, u)));
-  }
-  return most;
-}
 
 /** Points of a cubic through random heights, at even parameters, which are not even along it. */
 function samplesOfAWave(random: Random): Float64Array {
@@ -73,7 +37,7 @@ function clusters(random: Random): number[] {
   });
 }
 
-export const CHECKS: readonly Check[] = [
+const KERNEL_CHECKS: readonly Check[] = [
   {
     name: 'arc length, between chords and control polygons of a thousand parts',
     play: (random) => {
@@ -193,3 +157,5 @@ export const CHECKS: readonly Check[] = [
     },
   },
 ];
+
+export const CHECKS: readonly Check[] = [...KERNEL_CHECKS, ...COMPARE_CHECKS, ...SHAPE_CHECKS];

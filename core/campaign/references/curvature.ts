@@ -1,4 +1,4 @@
-import { type Curve, spansOf } from '../../src/index';
+import { controlBox, type Curve, spansOf } from '../../src/index';
 import { derivativesReader, kappaFrom } from './derivatives';
 
 export interface Reading {
@@ -57,4 +57,36 @@ export function largestCurvature(curve: Curve, stillness = 1e-6): number | null 
     }
   }
   return most;
+}
+
+/** Beside the largest there, curvature that changes by less than this share between samples tells nothing. */
+const CLEAR = 1e-5;
+
+/**
+ * How often curvature, unsigned, changes from rising to falling or back within spans, clearly, between dense samples;
+ * null for a curve that nearly stands still somewhere.
+ */
+export function turnsOfCurvature(curve: Curve, stillness = 1e-3): number | null {
+  const all = curvatureSamples(curve, null);
+  const { least: low, largest: high } = controlBox(curve);
+  const size = Math.hypot(...low.map((x, c) => high[c] - x));
+  let turns = 0;
+  for (const samples of all) {
+    const fastest = Math.max(...samples.map(({ speed }) => speed));
+    if (samples.some(({ speed }) => !(speed > stillness * fastest))) return null;
+    const most = Math.max(...samples.map(({ kappa }) => kappa));
+    // Straight but for rounding.
+    if (most * size < 1e-6) continue;
+    const least = CLEAR * most;
+    let direction = 0;
+    let from = samples[0].kappa;
+    for (const { kappa } of samples) {
+      if (Math.abs(kappa - from) <= least) continue;
+      const now = Math.sign(kappa - from);
+      if (direction !== 0 && now !== direction) turns++;
+      direction = now;
+      from = kappa;
+    }
+  }
+  return turns;
 }

@@ -1,4 +1,4 @@
-import { across, along, dot, length, scale, subtract, unit, type Vector3 } from '../linear/vector';
+import { across, along, distance, dot, length, scale, subtract, unit, type Vector3 } from '../linear/vector';
 import { countOf, type Curve, domainOf, trusted } from '../curve/curve';
 import { derivatives } from '../curve/evaluate';
 import { ellipticArc } from '../exact/arc';
@@ -8,6 +8,7 @@ import { pointsOver } from '../knots/pointsOver';
 import { reparameterise } from '../knots/reparameterise';
 import { arcLength, parameterAt } from '../measure/arcLength';
 import { closestPoint } from '../measure/closestPoint';
+import { controlBox } from '../measure/extent';
 import { failed, type Result, success } from '../result';
 import { join } from '../edit/join';
 import { reverse } from '../edit/reverse';
@@ -60,8 +61,23 @@ export function extend(
     return success(reparameterise(back, first - grown, last));
   }
   const clamped = clamp(curve);
+  if (standsStill(clamped)) return failed({ kind: 'no-direction' });
   return how === 'own' ? continued(clamped, reach) : withLeg(clamped, how, reach);
 }
+
+/** Whether the end has no direction but that of rounding: by its leg, as a share of the size. */
+function standsStill(curve: Curve): boolean {
+  const { least, largest } = controlBox(curve);
+  const place = (index: number): Vector3 => {
+    const [x, y, z, w] = curve.points.subarray(index, index + 4);
+    return [x / w, y / w, z / w];
+  };
+  const end = curve.points.length - 4;
+  const leg = distance(place(end), place(end - 4));
+  return leg <= ROUNDING * Math.max(distance(least, largest), length(place(end)));
+}
+
+const ROUNDING = 1e-12;
 
 function withLeg(curve: Curve, how: 'straight' | 'arc', reach: Reach): Result<Curve, ExtendFailure> {
   const last = domainOf(curve)[1];
@@ -132,12 +148,10 @@ function grownTo(curve: Curve, to: number): Curve | null {
 
 function continued(curve: Curve, reach: Reach): Result<Curve, ExtendFailure> {
   const [first, last] = domainOf(curve);
-  let best: Curve | null = null;
   let covered = 0;
   for (let far = (last - first) / 16; far <= FARTHEST * (last - first); far *= 2) {
     const grown = grownTo(curve, last + far);
     if (!grown) break;
-    best = grown;
     const beyond = subCurve(grown, last, last + far);
     if (!beyond.ok) break;
     const measured = arcLength(beyond.value, 1e-12);
@@ -152,10 +166,6 @@ function continued(curve: Curve, reach: Reach): Result<Curve, ExtendFailure> {
     if (near.u < stop && measured.total > 2 * near.distance) {
       return near.u > last ? exactly(curve, near.u) : failed({ kind: 'behind' });
     }
-  }
-  if (!best && covered === 0) {
-    const d = derivatives(curve, last, 1, 'left');
-    if (d[3] === 0 && d[4] === 0 && d[5] === 0) return failed({ kind: 'no-direction' });
   }
   return failed({ kind: 'too-far', reach: covered });
 }

@@ -1,5 +1,6 @@
 import { isRational } from '../curve/isRational';
-import { bezierPieces, type BezierPieces } from '../degree/bezierPieces';
+import type { BezierPieces } from '../degree/bezierPieces';
+import { evenPieces } from '../degree/evenPieces';
 import type { Curve } from '../curve/curve';
 
 /**
@@ -36,7 +37,7 @@ export function boxTree(curve: Curve): BoxTree {
 }
 
 function planted(curve: Curve): BoxTree {
-  const pieces = bezierPieces(curve);
+  const pieces = evenPieces(curve);
   const { points, degree } = pieces;
   const width = degree + 1;
   const count = pieces.breaks.length - 1;

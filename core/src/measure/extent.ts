@@ -2,7 +2,7 @@ import { isRational } from '../curve/isRational';
 import type { Vector3 } from '../linear/vector';
 import { type Bernstein, derivativeOf, signChangesOf, valueAt, wronskian } from '../linear/bernstein';
 import type { Curve } from '../curve/curve';
-import { bezierPieces } from '../degree/bezierPieces';
+import { evenPieces } from '../degree/evenPieces';
 import { mustBeDirection } from '../refuse';
 
 /** A box along the axes, in mm. */
@@ -20,7 +20,7 @@ export function extentAlong(
   direction: Vector3,
 ): { least: number; largest: number; at: [number, number] } {
   mustBeDirection(direction, 'direction');
-  const pieces = bezierPieces(curve);
+  const pieces = evenPieces(curve);
   const { breaks, points, degree } = pieces;
   let [least, largest] = [Infinity, -Infinity];
   const at: [number, number] = [breaks[0], breaks[0]];

@@ -93,6 +93,8 @@ function meanOfRational(a: Float64Array, b: Float64Array): Float64Array {
   return out;
 }
 
+const ATTEMPTS = 5;
+
 /** A curve near the midway path, and the largest distance found from it, in mm. */
 export interface Midway {
   readonly curve: Curve;
@@ -121,5 +123,5 @@ export function midwayByLength(first: Curve, second: Curve, tolerance: number, d
   const closed = first.closing !== 'open' && second.closing !== 'open';
   const sorted = [...breaks].sort((a, b) => a - b).filter((u, i, all) => i === 0 || u - all[i - 1] > 1e-9);
   sorted[sorted.length - 1] = 1;
-  return nearPath({ pointAt, breaks: sorted, closed }, tolerance, degree);
+  return nearPath({ pointAt, breaks: sorted, closed }, tolerance, degree, ATTEMPTS);
 }

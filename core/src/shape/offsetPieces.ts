@@ -107,6 +107,9 @@ function pieceOver(part: Curve, from: number, to: number, by: number, tolerance:
   return offsetOver(part, from, to, by, tolerance, degree, MOST_HALVINGS);
 }
 
+/** Two shorter pieces are found sooner than one that hardly fits. */
+const ATTEMPTS = 2;
+
 /** Near a cusp, where the offset stands still, one smooth curve may not come near enough: then there are two. */
 function offsetOver(
   part: Curve,
@@ -124,7 +127,7 @@ function offsetOver(
     breaks: [from, ...inner, to],
     closed: part.closing !== 'open' && from === first && to === last,
   };
-  const { curve, error } = nearPath(path, tolerance, degree);
+  const { curve, error } = nearPath(path, tolerance, degree, ATTEMPTS);
   if (error <= tolerance || halvings === 0) return curve;
   const middle = (from + to) / 2;
   const fitOver = (a: number, b: number) => offsetOver(part, a, b, by, tolerance, degree, halvings - 1);

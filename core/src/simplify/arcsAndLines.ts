@@ -48,6 +48,8 @@ export type NoSegments = NotFlat | { readonly kind: 'point' };
 
 /** A curve may leave its plane by this share of the tolerance. */
 const FLATNESS = 0.1;
+/** Segments shorter than this share of the size lead nowhere. */
+const ROUNDING = 1e-12;
 /** Curvatures differing by less than this share are one where two stretches meet. */
 const SAME_CURVATURE = 1e-6;
 
@@ -70,7 +72,8 @@ export function arcsAndLines(curve: Curve, tolerance: number, plane?: Plane): Re
   const stops = stopsOf(flat);
   const found: Found[] = [];
   for (let i = 0; i + 1 < stops.length; i++) found.push(...segmentsOf(flat, stops[i], stops[i + 1], room));
-  const merged = mergedOf(found);
+  const size = sizeOf(flat);
+  const merged = mergedOf(found).filter((part) => lengthOf(part) > ROUNDING * size);
   if (merged.length === 0) return failed({ kind: 'point' });
   const segments = merged.map((part) => segmentIn(best, part));
   const radii = segments.flatMap((segment) => (segment.kind === 'arc' ? [segment.radius] : []));
@@ -147,8 +150,16 @@ function exactParts(flat: Curve, from: number, to: number, tolerance: number): F
 }
 
 function exactFound({ arc, bound }: Stretch, start: number, end: number): Found {
-  return { arc, straight: arc.kappa === 0, start, end, bound };
+  // It rises over its chord by an eighth of its turn, as a share of its length: by rounding, and its centre is nowhere.
+  const straight = Math.abs(arc.turn) < NO_TURN;
+  const rise = straight ? (Math.abs(arc.turn) / 8) * lengthOf({ arc, straight }) : 0;
+  return { arc, straight, start, end, bound: bound + rise };
 }
+
+const NO_TURN = 1e-9;
+
+const lengthOf = ({ arc: { from, to, kappa, turn }, straight }: Pick<Found, 'arc' | 'straight'>): number =>
+  straight ? Math.hypot(to[0] - from[0], to[1] - from[1]) : Math.abs(turn / kappa);
 
 /** An arc that hardly rises over its chord becomes a line, where the tolerance leaves room for that. */
 function lineIfFlat({ arc, start, end, bound }: Stretch, tolerance: number): Found {

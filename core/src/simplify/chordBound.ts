@@ -13,6 +13,8 @@ const MOST_HALVINGS = 12;
  */
 export function chordBound(curve: Curve, from: number, to: number, tolerance: number): number {
   const stretches = bezierStretches(curve, from, to).map(({ points }) => points);
+  // Parameters far from 0 may not tell two places apart.
+  if (stretches.length === 0) return 0;
   const lastPiece = stretches[stretches.length - 1];
   const off = distanceTo(placeOf(stretches[0], 0), placeOf(lastPiece, lastPiece.length - 4));
   let bound = 0;

@@ -22,64 +22,111 @@ export interface NearPath {
   readonly error: number;
 }
 
-const FIRST_SAMPLES = 12;
-const LEAST_SAMPLES = 60;
-const ATTEMPTS = 5;
+/** Samples are laid evenly by length: so many at first, in all and at least in a span; then twice as many. */
+const SAMPLES = 60;
+const IN_A_SPAN = 6;
 /** The search aims lower than the tolerance, for what lies between its samples. */
 const AIM = 0.8;
 const CHECKS = 3;
+/** Lengths are found by chords no longer than this share of the path, halved so often at most. */
+const LONGEST_CHORD = 1 / 128;
+const MOST_HALVINGS = 30;
 
 /**
  * A light curve within `tolerance` mm of a path: samples are approximated, and the result looked at between them; where
- * that is not near enough, there are more samples and a lower aim. The nearest is given where none is near enough.
+ * that is not near enough, there are more samples and a lower aim, so many times. The nearest is given where none is near
+ * enough.
  */
-export function nearPath(path: Path, tolerance: number, degree: number): NearPath {
-  const spans = path.breaks.length - 1;
-  const [first, last] = [path.breaks[0], path.breaks[spans]];
-  let perSpan = Math.max(FIRST_SAMPLES, Math.ceil(LEAST_SAMPLES / spans));
-  let aim = AIM * tolerance;
+export function nearPath(path: Path, tolerance: number, degree: number, attempts: number): NearPath {
+  const { breaks, closed, pointAt } = path;
+  const [first, last] = [breaks[0], breaks[breaks.length - 1]];
+  const rulers = rulersOf(path);
+  const total = rulers.reduce((sum, { length }) => sum + length, 0);
+  const placesAt = (count: number, shift: number): number[] =>
+    rulers.flatMap((ruler) => {
+      const own = Math.max(IN_A_SPAN, Math.ceil((count * ruler.length) / total));
+      return Array.from({ length: own }, (_, i) => pointAt(ruler.at((i + shift) / own))).flat();
+    });
   let best: NearPath | null = null;
-  for (let attempt = 0; attempt < ATTEMPTS; attempt++) {
-    const points = samplesOf(path, perSpan);
+  for (let attempt = 0; attempt < attempts; attempt++) {
+    const samples = SAMPLES * 2 ** attempt;
+    const places = placesAt(samples, 0);
+    if (!closed) places.push(...pointAt(last));
+    const points = Float64Array.from(apartFrom(places).flatMap((i) => places.slice(3 * i, 3 * i + 3)));
+    const between = placesAt(CHECKS * samples, 0.5);
     const count = points.length / 3;
-    if (count < 4) return standing(path, first, last);
-    const chords = parametersOf(points, path.closed, 'chord').subarray(0, count);
-    const target = { points, degree: Math.min(degree, count - 1), closed: path.closed };
+    if (count < 4 || !(total > 0)) return near(lineBetween(pointAt(first), pointAt(last)), between, first, last);
+    const chords = parametersOf(points, closed, 'chord').subarray(0, count);
+    const target = { points, degree: Math.min(degree, count - 1), closed };
+    const aim = AIM * tolerance * 0.7 ** attempt;
     const found = fewestKnots(target, chords, { tolerance: aim, effort: 'thin', most: count >> 1 });
-    const curve = reparameterise(lookedAt(found.best.curve), first, last);
-    const error = errorOf(path, curve, CHECKS * perSpan);
-    if (!best || error < best.error) best = { curve, error };
-    if (best.error <= tolerance) return best;
-    perSpan *= 2;
-    aim *= 0.7;
+    const made = near(lookedAt(found.best.curve), between, first, last);
+    if (!best || made.error < best.error) best = made;
+    if (best.error <= tolerance) break;
   }
   if (!best) throw new Error('a path has been approximated');
   return best;
 }
 
-/** A path that hardly leads anywhere, as the line between its ends. */
-function standing(path: Path, first: number, last: number): NearPath {
-  const curve = reparameterise(lineBetween(path.pointAt(first), path.pointAt(last)), first, last);
-  return { curve, error: errorOf(path, curve, FIRST_SAMPLES) };
-}
-
-/** Places of the path at so many parameters of each span, neighbours apart. */
-function samplesOf({ pointAt, breaks, closed }: Path, perSpan: number): Float64Array {
-  const places: number[] = [];
-  for (let s = 0; s + 1 < breaks.length; s++) {
-    for (let i = 0; i < perSpan; i++) places.push(...pointAt(breaks[s] + ((breaks[s + 1] - breaks[s]) * i) / perSpan));
-  }
-  if (!closed) places.push(...pointAt(breaks[breaks.length - 1]));
-  return Float64Array.from(apartFrom(places).flatMap((i) => places.slice(3 * i, 3 * i + 3)));
-}
-
-function errorOf({ pointAt, breaks }: Path, curve: Curve, perSpan: number): number {
+/** The curve over the range of the path, and how far places of the path lie from it. */
+function near(given: Curve, places: readonly number[], first: number, last: number): NearPath {
+  const curve = reparameterise(given, first, last);
   let error = 0;
-  for (let s = 0; s + 1 < breaks.length; s++) {
-    for (let i = 0; i < perSpan; i++) {
-      const place = pointAt(breaks[s] + ((breaks[s + 1] - breaks[s]) * (i + 0.5)) / perSpan);
-      error = Math.max(error, distance(closestPoint(curve, place).point, place));
-    }
+  for (let i = 0; i < places.length; i += 3) {
+    const place = [places[i], places[i + 1], places[i + 2]] as const;
+    error = Math.max(error, closestPoint(curve, place).distance);
   }
-  return error;
+  return { curve, error };
+}
+
+/** A span of a path measured by chords: its length, and the parameter at a share of it. */
+interface Ruler {
+  readonly length: number;
+  at(share: number): number;
+}
+
+/** Where a path hurries or hardly moves, even steps of its parameter would miss most of it, or see nothing else. */
+function rulersOf({ pointAt, breaks }: Path): Ruler[] {
+  const spans = breaks.slice(1).map((to, i) => {
+    const [a, b] = [breaks[i], to];
+    return Array.from({ length: IN_A_SPAN + 1 }, (_, k) => {
+      const t = k === IN_A_SPAN ? b : a + ((b - a) * k) / IN_A_SPAN;
+      return { t, place: pointAt(t) };
+    });
+  });
+  const lengthOf = (marks: readonly Mark[]) =>
+    marks.reduce((sum, { place }, i) => (i > 0 ? sum + distance(marks[i - 1].place, place) : 0), 0);
+  const longest = LONGEST_CHORD * spans.reduce((sum, marks) => sum + lengthOf(marks), 0);
+  return spans.map((coarse) => {
+    const marks: Mark[] = [coarse[0]];
+    const visit = (from: Mark, to: Mark, depth: number): void => {
+      const t = from.t + (to.t - from.t) / 2;
+      if (depth < MOST_HALVINGS && distance(from.place, to.place) > longest && t > from.t && t < to.t) {
+        const middle = { t, place: pointAt(t) };
+        visit(from, middle, depth + 1);
+        visit(middle, to, depth + 1);
+      } else marks.push(to);
+    };
+    for (let k = 1; k < coarse.length; k++) visit(coarse[k - 1], coarse[k], 0);
+    const sums = new Float64Array(marks.length);
+    for (let i = 1; i < marks.length; i++) sums[i] = sums[i - 1] + distance(marks[i - 1].place, marks[i].place);
+    const length = sums[marks.length - 1];
+    const at = (share: number): number => {
+      const wanted = share * length;
+      let [low, high] = [0, marks.length - 1];
+      while (high - low > 1) {
+        const middle = (low + high) >> 1;
+        if (sums[middle] <= wanted) low = middle;
+        else high = middle;
+      }
+      const step = sums[high] - sums[low];
+      return marks[low].t + (step > 0 ? (wanted - sums[low]) / step : 0) * (marks[high].t - marks[low].t);
+    };
+    return { length, at };
+  });
+}
+
+interface Mark {
+  readonly t: number;
+  readonly place: Vector3;
 }

@@ -1,0 +1,9 @@
+import type { Random } from './nastyCurves';
+
+/** What a case came to: how far off, as a share of what is allowed, and the case in words; null where it tells nothing. */
+export type Told = { readonly off: number; readonly what: string } | null;
+
+export interface Check {
+  readonly name: string;
+  readonly play: (random: Random) => Told;
+}

@@ -1,0 +1,82 @@
+import * as core from '../src/index';
+import { placesOf, reach } from './beside';
+import type { Check } from './check';
+import { asCode, between, nastyCurve } from './nastyCurves';
+import { crossingsSeen } from './references/crossings';
+import { turnsOfCurvature } from './references/curvature';
+
+const SAMPLES = 2000;
+
+export const COMPARE_CHECKS: readonly Check[] = [
+  {
+    name: 'closest point, no sampled place nearer',
+    play: (random) => {
+      const curve = nastyCurve(random);
+      const size = reach(curve);
+      const target = core.scale([between(random, -2, 2), between(random, -2, 2), between(random, -2, 2)], size);
+      const found = core.closestPoint(curve, target);
+      const nearest = Math.min(...placesOf(curve, SAMPLES).map(({ place }) => core.distance(place, target)));
+      const true0 = core.distance(core.evaluate(curve, found.u), target);
+      const off = Math.max(found.distance - nearest, Math.abs(true0 - found.distance)) / (1e-12 * size || 1);
+      return { off, what: `to ${target.join(', ')} from ${asCode(curve)}` };
+    },
+  },
+  {
+    name: 'box, around all sampled places and no larger than they reach',
+    play: (random) => {
+      const curve = nastyCurve(random);
+      const { least, largest } = core.boundingBox(curve);
+      const places = placesOf(curve, SAMPLES);
+      const out = [0, 1, 2].flatMap((c) => {
+        const values = places.map(({ place }) => place[c]);
+        return [least[c] - Math.min(...values), Math.max(...values) - largest[c]];
+      });
+      return { off: Math.max(...out) / (1e-12 * reach(curve) || 1), what: asCode(curve) };
+    },
+  },
+  {
+    name: 'curvature extrema, at least as many as samples turn',
+    play: (random) => {
+      const curve = nastyCurve(random, { farthest: 0, weights: 1, shortest: 1e-6 });
+      const turns = curve.degree > 1 ? turnsOfCurvature(curve) : null;
+      if (turns === null || turns === 0) return null;
+      const found = core.curvatureExtrema(curve).length;
+      return { off: found >= turns ? 0 : 2, what: `${found} found, ${turns} seen in ${asCode(curve)}` };
+    },
+  },
+  {
+    name: 'self-crossings that a fine polyline proves',
+    play: (random) => {
+      const curve = nastyCurve(random, { flat: true, degree: 4, farthest: 1e4, controlPoints: 6, weights: 3 });
+      const seen = crossingsSeen(curve, curve);
+      if (seen.length === 0) return null;
+      const found = core.selfCrossings(curve);
+      const missed = seen.filter(({ place, u, v, blur }) => {
+        const [low, high] = u < v ? [u, v] : [v, u];
+        return !found.some((crossing) => {
+          if (crossing.kind === 'overlap') {
+            const isIn = (w: number) =>
+              [crossing.u, crossing.v].some(([a, b]) => Math.min(a, b) <= w + 1e-6 && Math.max(a, b) >= w - 1e-6);
+            return isIn(low) && isIn(high);
+          }
+          const slack = 1e-6 * Math.hypot(place[0], place[1]);
+          return Math.hypot(crossing.point[0] - place[0], crossing.point[1] - place[1]) <= 2 * blur + slack;
+        });
+      });
+      return { off: 2 * missed.length, what: asCode(curve) };
+    },
+  },
+  {
+    name: 'deviation, no sampled place farther than is proven',
+    play: (random) => {
+      const a = nastyCurve(random, { weights: 2, degree: 5 });
+      const moved = a.points.map((x, i) => (i % 4 === 3 ? x : x + a.points[i | 3] * 1e-2 * reach(a) * random()));
+      const b = a.closing === 'open' ? core.makeCurve(a.degree, a.knots, moved) : core.elevateDegree(a);
+      const { max, bound, certified } = core.deviation(a, b);
+      const most = Math.max(...placesOf(a, 400).map(({ place }) => core.closestPoint(b, place).distance));
+      const rounding = 1e-12 * reach(a) || 1;
+      const off = Math.max(certified ? (most - bound) / rounding : 0, (max - bound) / rounding);
+      return { off, what: `${asCode(a)} and ${asCode(b)}` };
+    },
+  },
+];
