@@ -10,13 +10,14 @@ const EVERY = 23;
 describe('a sample of the campaign', () => {
   it.each(CHECKS.map((check) => [check.name, check] as const))('%s', (_name, check) => {
     let told = 0;
-    for (let seed = 1; seed <= CASES; seed++) {
+    const cases = check.sample ?? CASES;
+    for (let seed = 1; seed <= cases; seed++) {
       const found = check.play(randomNumbers(seed));
       if (!found) continue;
       told++;
       if (!(found.off <= 1)) throw new Error(`seed ${seed} is off by ${found.off} of what is allowed: ${found.what}`);
     }
-    expect(told).toBeGreaterThanOrEqual(CASES / 8);
+    expect(told).toBeGreaterThanOrEqual(cases / 8);
   });
 
   it('bad input is refused in our words, or answered with numbers', () => {

@@ -5,5 +5,7 @@ export type Told = { readonly off: number; readonly what: string } | null;
 
 export interface Check {
   readonly name: string;
+  /** How many cases of it `npm test` plays, where the usual number takes too long. */
+  readonly sample?: number;
   readonly play: (random: Random) => Told;
 }

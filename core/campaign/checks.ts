@@ -119,6 +119,7 @@ const KERNEL_CHECKS: readonly Check[] = [
   },
   {
     name: 'near points within a tolerance that is known to be held',
+    sample: 8,
     play: (random) => {
       const points = samplesOfAWave(random);
       const fit = core.nearPoints(points, 0.05);

@@ -29,6 +29,7 @@ function tangentAt(curve: Curve, u: number, side: 'left' | 'right'): Vector3 | n
 export const SHAPE_CHECKS: readonly Check[] = [
   {
     name: 'offset, at its distance everywhere, and everything at the distance',
+    sample: 8,
     play: (random) => {
       const curve = drawn(random, FLAT);
       if (!curve) return null;
@@ -96,7 +97,7 @@ export const SHAPE_CHECKS: readonly Check[] = [
       const [before, after] = [curve, made.value].map((each) => core.arcLength(each).total);
       const [from, to] = core.domainOf(made.value);
       const blur = 8 * (blurAt(made.value, from) + blurAt(made.value, to));
-      const off = Math.max(apart(curve, made.value) / 1e-7, Math.abs(after - before - length) / (1e-5 + blur));
+      const off = Math.max(apart(curve, made.value) / 1e-6, Math.abs(after - before - length) / (1e-5 + blur));
       return { off, what: `${how} at the ${end} by ${length}: ${asCode(curve)}` };
     },
   },
@@ -117,6 +118,7 @@ export const SHAPE_CHECKS: readonly Check[] = [
   },
   {
     name: 'lighter within a tolerance, by what is promised',
+    sample: 4,
     play: (random) => {
       const given = drawn(random, { ...DRAWN, closings: ['open'] });
       if (!given) return null;
@@ -136,6 +138,7 @@ export const SHAPE_CHECKS: readonly Check[] = [
   },
   {
     name: 'laid anew with a count, by what is promised',
+    sample: 8,
     play: (random) => {
       const curve = drawn(random);
       if (!curve) return null;
@@ -148,6 +151,7 @@ export const SHAPE_CHECKS: readonly Check[] = [
   },
   {
     name: 'lines and arcs within a tolerance',
+    sample: 8,
     play: (random) => {
       const curve = drawn(random, FLAT);
       if (!curve) return null;

@@ -57,6 +57,7 @@ export function lighten(
   const lighter: Curve[] = [];
   let worst: Deviation = { max: 0, u: domainOf(curve)[0], bound: 0, certified: true };
   for (const part of smoothParts(curve)) {
+    progress?.({ stage: 'add', controlPoints: distinctOf(part), max: Infinity });
     const made = lightenedPart(part, tolerance, degree, progress);
     if (!made) return none;
     lighter.push(made.curve);

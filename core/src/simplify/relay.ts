@@ -56,9 +56,11 @@ export function relay(
   mustBeWhole(degree, 1, MOST_DEGREE, 'degree');
   const closed = curve.closing !== 'open';
   const least = closed ? 3 : degree + 1;
+  progress?.({ stage: 'add', controlPoints: least, max: Infinity });
   if ('count' in target) {
     mustBeWhole(target.count, least, MOST_COUNT, 'count');
     const evenly = fittedEvenly(curve, degree, target.count);
+    progress?.({ stage: 'prove', controlPoints: target.count, max: Infinity });
     return success(priced(curve, even ? evenly : whereNeeded(curve, degree, target.count, evenly, progress)));
   }
   mustBeAbove0(target.tolerance, 'tolerance');

@@ -128,13 +128,12 @@ function withPointsSlid(target: Target, start: Float64Array, search: Search): Ap
     if (controls > most) break;
     const inner = evenKnots(count, target.closed);
     for (const from of starts) {
+      progress?.({ stage: 'add', controlPoints: controls, max: nearest?.max ?? Infinity });
       const slid = slidParameters(target, inner, from, tolerance);
       const even = slid && approximate(target, inner, slid, tolerance, 'patient');
       if (even && !(even.max >= (nearest?.max ?? Infinity))) nearest = even;
     }
-    if (!nearest) continue;
-    progress?.({ stage: 'add', controlPoints: controls, max: nearest.max });
-    if (nearest.max <= tolerance) return nearest;
+    if (nearest && nearest.max <= tolerance) return nearest;
   }
   return null;
 }
@@ -208,12 +207,12 @@ function pruned(target: Target, start: Approximation, { tolerance, effort, progr
   const needed = new Set<number>();
   const least = target.closed ? 3 : 0;
   while (best.inner.length > least) {
-    progress?.({ stage: 'prune', controlPoints: controlPoints(target, best.inner.length), max: best.max });
     const exhaustive = effort === 'all' && affordable(target, best);
     let lighter: Approximation | null = null;
     for (const knot of exhaustive ? best.inner : bySize(best)) {
       // A closed curve keeps the knot at its seam.
       if ((target.closed && knot === best.inner[0]) || (!exhaustive && needed.has(knot))) continue;
+      progress?.({ stage: 'prune', controlPoints: controlPoints(target, best.inner.length), max: best.max });
       const without = approximate(
         target,
         best.inner.filter((u) => u !== knot),
@@ -250,9 +249,9 @@ function shifted(target: Target, start: Approximation, search: Search): Approxim
     const before = best.inner.length;
     if (!affordable(target, best)) return best;
     for (let k = target.closed ? 1 : 0; k < best.inner.length; k++) {
-      search.progress?.({ stage: 'shift', controlPoints: controlPoints(target, best.inner.length), max: best.max });
       const from = best;
       for (const shift of SHIFTS) {
+        search.progress?.({ stage: 'shift', controlPoints: controlPoints(target, best.inner.length), max: best.max });
         const here = from.inner[k];
         const next = shift < 0 ? (from.inner[k - 1] ?? 0) : (from.inner[k + 1] ?? 1);
         const inner = from.inner.map((u, i) => (i === k ? here + Math.abs(shift) * (next - here) : u));
@@ -270,6 +269,7 @@ function evenIfFewer(target: Target, start: Float64Array, found: Approximation, 
   if (!affordable(target, found)) return found;
   for (let count = target.closed ? 3 : 0; count < found.inner.length; count++) {
     for (const from of [start, found.parameters]) {
+      search.progress?.({ stage: 'shift', controlPoints: controlPoints(target, count), max: found.max });
       const even = approximate(target, evenKnots(count, target.closed), from, search.tolerance, 'patient');
       if (even && even.max <= search.tolerance) return even;
     }

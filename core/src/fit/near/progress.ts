@@ -5,6 +5,6 @@ export interface ProgressStep {
   /** What is being done: adding knots, taking them out, shifting them, proving the result. */
   readonly stage: 'add' | 'prune' | 'shift' | 'prove';
   readonly controlPoints: number;
-  /** The largest distance so far, in mm. */
+  /** The largest distance so far, in mm; Infinity before there is one. */
   readonly max: number;
 }
