@@ -54,10 +54,14 @@ export function mustBePoint(point: Vector3, name: string): void {
   }
 }
 
+/** Its square has to be a number too. */
+const SHORTEST_DIRECTION = 1e-150;
+/** Lengths and right angles are such to this: what hands write. */
+export const UNIT = 1e-6;
+
 export function mustBeDirection(direction: Vector3, name: string): void {
   mustBePoint(direction, name);
-  // Its square has to be a number too.
-  if (!(Math.hypot(...direction) > 1e-150))
+  if (!(Math.hypot(...direction) > SHORTEST_DIRECTION))
     throw new RangeError(`${name}: a direction is needed, not ${direction.join(', ')}`);
 }
 
@@ -65,7 +69,7 @@ export function mustBeDirection(direction: Vector3, name: string): void {
 export function mustBeNormal(normal: Vector3 | null): void {
   if (normal === null) return;
   mustBePoint(normal, 'normal');
-  if (!(Math.abs(Math.hypot(...normal) - 1) < 1e-6)) {
+  if (!(Math.abs(Math.hypot(...normal) - 1) < UNIT)) {
     throw new RangeError(`normal: a vector of length 1 is needed, not ${normal.join(', ')}`);
   }
 }

@@ -1,5 +1,8 @@
 import { LARGEST_COORDINATE } from '../refuse';
 
+/** Repeated spacing, and ends that meet, agree to this share of the period or the size: what other programs write. */
+const AGREE = 1e-9;
+
 /** How the ends of a curve meet: not at all; as clamped ends in one place; or smoothly, with wrapped control points. */
 export type Closing = 'open' | 'clamped-closed' | 'periodic';
 
@@ -234,7 +237,7 @@ function checkWrapping({ degree, knots, points }: Curve): void {
   }
   // Far from 0 the knots themselves are rounded more coarsely.
   const near =
-    1e-9 * period + 8 * Number.EPSILON * Math.max(Math.abs(knots[degree]), Math.abs(knots[distinct + degree]));
+    AGREE * period + 8 * Number.EPSILON * Math.max(Math.abs(knots[degree]), Math.abs(knots[distinct + degree]));
   for (let i = 0; i + distinct < knots.length; i++) {
     if (Math.abs(knots[i + distinct] - knots[i] - period) > near) {
       throw new InvalidCurve(`knots[${i + distinct}]`, `a periodic curve repeats its knots after ${period}`);
@@ -248,5 +251,5 @@ function checkEndsMeet(curve: Curve): void {
   let size = 0;
   for (const coordinate of ends) size = Math.max(size, Math.abs(coordinate));
   const gap = Math.hypot(ends[last] - ends[0], ends[last + 1] - ends[1], ends[last + 2] - ends[2]);
-  if (gap > 1e-9 * size) throw new InvalidCurve('points', `a closed curve's ends lie ${gap} mm apart`);
+  if (gap > AGREE * size) throw new InvalidCurve('points', `a closed curve's ends lie ${gap} mm apart`);
 }

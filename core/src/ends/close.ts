@@ -9,6 +9,9 @@ import { reparameterise } from '../knots/reparameterise';
 import { endOf, join } from '../edit/join';
 import { mustBeTolerance } from '../refuse';
 
+/** Weights at both ends are one to this share. */
+const SAME_WEIGHT = 1e-12;
+
 export type CloseFailure =
   | { readonly kind: 'gap'; readonly gap: number; readonly tolerance: number }
   | { readonly kind: 'seam-weights'; readonly start: number; readonly end: number };
@@ -56,7 +59,7 @@ export function toPeriodic(curve: Curve, tolerance: number): Result<Curve, Close
   if (!(gap <= tolerance)) return failed({ kind: 'gap', gap, tolerance });
   const { degree, knots, points } = meeting(clamped);
   const [start, end] = [points[3], points[points.length - 1]];
-  if (Math.abs(start - end) > 1e-12 * start) return failed({ kind: 'seam-weights', start, end });
+  if (Math.abs(start - end) > SAME_WEIGHT * start) return failed({ kind: 'seam-weights', start, end });
   const count = points.length / 4;
   const [first, last] = domainOf(clamped);
   // p of the p + 1 knots at the seam, and the inner ones.

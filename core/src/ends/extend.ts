@@ -30,6 +30,13 @@ export type ExtendFailure =
   /** The continuation ends before: in mm of length, once around the circle, or where a weight would reach 0. */
   | { readonly kind: 'too-far'; readonly reach: number };
 
+/** A leg takes no less and no more than so much of the domain: neither it nor the curve may vanish between the knots. */
+const SHORTEST_LEG = 1e-6;
+const LONGEST_LEG = 1e6;
+/** An arc that rises less than this share over its leg is straight. */
+const STRAIGHT = 1e-9;
+/** Lengths of the own continuation, in mm. */
+const MEASURED = 1e-12;
 /** How many domains' lengths a curve's own continuation is followed in search of a length or a point. */
 const FARTHEST = 64;
 
@@ -91,7 +98,7 @@ function withLeg(curve: Curve, how: 'straight' | 'arc', reach: Reach): Result<Cu
   if (!leg.ok) return leg;
   // At the curve's own speed, but never so short, or so long, that the leg or the curve would vanish between the knots.
   const domain = last - domainOf(curve)[0];
-  const span = Math.min(Math.max(arcLength(leg.value).total / speed, 1e-6 * domain), 1e6 * domain);
+  const span = Math.min(Math.max(arcLength(leg.value).total / speed, SHORTEST_LEG * domain), LONGEST_LEG * domain);
   const joined = join(curve, reparameterise(leg.value, last, last + span), Infinity);
   if (!joined.ok) throw new Error('a leg begins at the end of an open curve');
   return joined;
@@ -113,7 +120,7 @@ function arcLeg(
   const kappa = length(bend) / (speed * speed);
   // A radius beyond a million times the leg differs from a line by less than the leg's rounding.
   const size = 'length' in reach ? reach.length : length(subtract(reach.point, at));
-  if (!(kappa * size > 1e-9)) return straightLeg(at, tangent, reach);
+  if (!(kappa * size > STRAIGHT)) return straightLeg(at, tangent, reach);
   const radius = 1 / kappa;
   const inward = unit(bend);
   const centre = along(at, inward, radius);
@@ -154,7 +161,7 @@ function continued(curve: Curve, reach: Reach): Result<Curve, ExtendFailure> {
     if (!grown) break;
     const beyond = subCurve(grown, last, last + far);
     if (!beyond.ok) break;
-    const measured = arcLength(beyond.value, 1e-12);
+    const measured = arcLength(beyond.value, MEASURED);
     covered = measured.total;
     if ('length' in reach) {
       if (measured.total < reach.length) continue;

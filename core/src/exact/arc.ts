@@ -18,6 +18,11 @@ import { checkPlane, normalOf, type Plane } from '../plane/plane';
 import { failed, type Result, success } from '../result';
 import { mustBeAbove0, mustBeDirection, mustBePoint } from '../refuse';
 
+/** A full turn, to rounding. */
+const FULL = 1e-12;
+/** Quarters that are a rounding too long are no more pieces. */
+const QUARTER = 1e-9;
+
 export type ArcFailure =
   /** Two of the given points lie in one place. */
   | { readonly kind: 'coincident-points' }
@@ -46,11 +51,11 @@ export function ellipticArc({ centre, x, y }: Ellipse, from = 0, sweep = 2 * Mat
   mustBePoint(x, 'x');
   mustBePoint(y, 'y');
   const turn = 2 * Math.PI;
-  if (!(Math.abs(sweep) > 0 && Math.abs(sweep) <= turn * (1 + 1e-12) && Number.isFinite(from))) {
+  if (!(Math.abs(sweep) > 0 && Math.abs(sweep) <= turn * (1 + FULL) && Number.isFinite(from))) {
     throw new RangeError(`an arc turns by more than 0 and at most ${turn} radians, not ${sweep}`);
   }
-  const full = Math.abs(sweep) >= turn * (1 - 1e-12);
-  const pieces = Math.max(1, Math.ceil(Math.abs(sweep) / (Math.PI / 2) - 1e-9));
+  const full = Math.abs(sweep) >= turn * (1 - FULL);
+  const pieces = Math.max(1, Math.ceil(Math.abs(sweep) / (Math.PI / 2) - QUARTER));
   const step = sweep / pieces;
   const middle = Math.cos(step / 2);
   const knots = [0, 0, 0];

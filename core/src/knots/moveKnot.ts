@@ -3,7 +3,7 @@ import { failed, type Result, success } from '../result';
 import { mustBeFinite } from '../refuse';
 import { breaksOf } from './multiplicity';
 import { distinctOf } from './period';
-import { toKnot } from './sameKnot';
+import { SAME_KNOT, toKnot } from './sameKnot';
 
 /** A knot cannot pass its neighbours. */
 export interface PastNeighbour {
@@ -27,7 +27,7 @@ export function moveKnot(curve: Curve, u: number, to: number): Result<Curve, Pas
   if (index <= 0 || index === breaks.length - 1) throw new RangeError(`no inner knot stands at ${u}`);
   const between = [breaks[index - 1].u, breaks[index + 1].u] as const;
   const [first, last] = domainOf(curve);
-  const apart = 1e-9 * (last - first);
+  const apart = SAME_KNOT * (last - first);
   if (!(to > between[0] + apart && to < between[1] - apart)) {
     return failed({ kind: 'past-neighbour', from: knot, to, between });
   }

@@ -3,7 +3,7 @@ import { failed, type Result, success } from '../result';
 import { multiplicityAt } from './multiplicity';
 import { distinctOf, intoPeriod, periodicOver, unrolled } from './period';
 import { pointsOver } from './pointsOver';
-import { toKnot } from './sameKnot';
+import { SAME_KNOT, toKnot } from './sameKnot';
 
 /** Why a knot cannot go in: it would stand there more often than the curve's degree (at a clamped end: degree + 1). */
 export interface PastMultiplicity {
@@ -45,7 +45,7 @@ export function refineKnots(curve: Curve, added: ArrayLike<number>): Result<Curv
   for (let i = 0; i < values.length;) {
     const u = values[i];
     let times = 1;
-    while (i + times < values.length && Math.abs(values[i + times] - u) <= 1e-9 * (last - first))
+    while (i + times < values.length && Math.abs(values[i + times] - u) <= SAME_KNOT * (last - first))
       values[i + times++] = u;
     const multiplicity = multiplicityAt(curve, u) + times;
     const most = !periodic && (u === first || u === last) ? curve.degree + 1 : curve.degree;

@@ -1,3 +1,6 @@
+/** A step of Newton's method that changes no digit of a node. */
+const ROUNDING = 1e-16;
+
 /** Nodes on [-1, 1] in increasing order, and their weights. */
 export interface GaussRule {
   readonly nodes: Float64Array;
@@ -26,7 +29,7 @@ function made(count: number): GaussRule {
       slope = (count * (x * value - before)) / (x * x - 1);
       const step = value / slope;
       x -= step;
-      if (Math.abs(step) <= 1e-16) break;
+      if (Math.abs(step) <= ROUNDING) break;
     }
     nodes[i] = x;
     weights[i] = 2 / ((1 - x * x) * slope * slope);

@@ -1,5 +1,8 @@
 import type { Vector3 } from './vector';
 
+/** Beside its diagonal, an entry that has no digit left. */
+const ROUNDING = 1e-17;
+
 /** Principal axes of a symmetric 3 × 3 matrix: unit vectors at right angles, by decreasing eigenvalue. */
 export interface PrincipalAxes {
   readonly axes: readonly [Vector3, Vector3, Vector3];
@@ -21,7 +24,7 @@ export function symmetricAxes(matrix: ArrayLike<number>): PrincipalAxes {
       [1, 2],
     ]) {
       const off = a[3 * p + q];
-      if (off === 0 || Math.abs(off) <= 1e-17 * Math.sqrt(Math.abs(a[4 * p] * a[4 * q]))) continue;
+      if (off === 0 || Math.abs(off) <= ROUNDING * Math.sqrt(Math.abs(a[4 * p] * a[4 * q]))) continue;
       turned = true;
       const theta = (a[4 * q] - a[4 * p]) / (2 * off);
       const t = (theta < 0 ? -1 : 1) / (Math.abs(theta) + Math.sqrt(theta * theta + 1));

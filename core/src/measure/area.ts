@@ -7,6 +7,9 @@ import { boundingBox, extentAlong } from './extent';
 import { failed, type Result, success } from '../result';
 import { mustBeTolerance } from '../refuse';
 
+/** Areas are added up to this share of all that is added: their rounding. */
+const ROUNDING = 1e-14;
+
 /** What a closed plane curve encloses. */
 export interface EnclosedArea {
   /** In mm², positive when the curve runs anticlockwise seen against the normal; loops count with their sign. */
@@ -60,7 +63,7 @@ export function enclosedArea(curve: Curve, plane: Plane, tolerance = 1e-6): Resu
     return out;
   };
   const settled = (a: readonly number[], b: readonly number[], size: number) =>
-    [1, reach, reach].every((by, i) => Math.abs(a[i] - b[i]) <= (1e-14 * size + noise) * by);
+    [1, reach, reach].every((by, i) => Math.abs(a[i] - b[i]) <= (ROUNDING * size + noise) * by);
   const gather = (span: number, from: number, to: number, whole: number[], size: number, depth: number): number[] => {
     const middle = (from + to) / 2;
     const [left, right] = [sums(span, from, middle), sums(span, middle, to)];
@@ -82,7 +85,7 @@ export function enclosedArea(curve: Curve, plane: Plane, tolerance = 1e-6): Resu
     );
   });
   const [area, mx, my] = total;
-  if (!(Math.abs(area) > 1e-14 * size)) return success({ area: 0, centroid: null });
+  if (!(Math.abs(area) > ROUNDING * size)) return success({ area: 0, centroid: null });
   const [x, y] = [mx / area, my / area];
   const centroid = [0, 1, 2].map((c) => origin[c] + x * plane.x[c] + y * plane.y[c]) as [number, number, number];
   return success({ area, centroid });

@@ -7,6 +7,9 @@ import type { PlacePair } from './part';
 import { type Pair, placeOn, type Stretch, stretchesAmong, within } from './stretches';
 import { mustBeAbove0 } from '../refuse';
 
+/** Far from the origin curves are as large as this share of how far: their coordinates hold no finer shape. */
+const FAR_AWAY = 1e-6;
+
 /** Where two curves, or two places of one curve, meet within the tolerance. */
 export type Crossing =
   | {
@@ -71,7 +74,7 @@ function meetingOf(...curves: readonly Curve[]): number {
     const [x, y, z, X, Y, Z] = boxTree(curve).boxes;
     // Far from the origin the rounding of the coordinates is what can be told apart.
     const far = Math.max(...[x, y, z, X, Y, Z].map(Math.abs));
-    return Math.max(Math.hypot(X - x, Y - y, Z - z), 1e-6 * far);
+    return Math.max(Math.hypot(X - x, Y - y, Z - z), FAR_AWAY * far);
   });
   // All control points of both in the origin: any distance will do.
   return MEETING * Math.max(...sizes) || 1;

@@ -3,6 +3,9 @@ import type { Curve } from '../curve/curve';
 import { derivatives } from '../curve/evaluate';
 import { mustBeNormal } from '../refuse';
 
+/** The square of a speed below which a curve stands still: its own square is still a number. */
+const STANDSTILL = 1e-100;
+
 /** Curvature at one place of a curve. */
 export interface Curvature {
   /** 1/mm: signed (left turn positive, seen against `normal`) when a plane's normal was given, else not negative. */
@@ -31,7 +34,7 @@ export function curvatureFrom(d: Float64Array, normal: Vector3 | null, offset = 
   const z3 = d[offset + 11];
   const v2 = x1 * x1 + y1 * y1 + z1 * z1;
   // Smaller speeds are the rounding of a standstill; the cube below would overflow or underflow.
-  if (!(v2 > 1e-100)) return { kappa: 0, rate: 0 };
+  if (!(v2 > STANDSTILL)) return { kappa: 0, rate: 0 };
   const v = Math.sqrt(v2);
   const cx = y1 * z2 - z1 * y2;
   const cy = z1 * x2 - x1 * z2;

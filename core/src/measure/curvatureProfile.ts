@@ -6,6 +6,9 @@ import { curvatureFrom } from './curvature';
 import { integrate } from '../linear/gaussLegendre';
 import { mustBeAbove0, mustBeFinite, mustBeNormal, mustBeWhole } from '../refuse';
 
+/** Curvature below this, times the size, is none. */
+const STRAIGHT = 1e-10;
+
 /** A curve's curvature read off at many places, as packed columns of equal length, in the order of the curve. */
 export interface CurvatureProfile {
   /** Parameter; every inner knot stands twice, once for each side. */
@@ -203,7 +206,7 @@ function straightness(curve: Curve): number {
   }
   if (size === 0) return Infinity;
   const spans = spansOf(curve).length;
-  return 1e-10 / size + (100 * Number.EPSILON * farthest * spans * spans) / (size * size);
+  return STRAIGHT / size + (100 * Number.EPSILON * farthest * spans * spans) / (size * size);
 }
 
 function lengthBetween(curve: Curve, span: number, a: number, b: number): number {

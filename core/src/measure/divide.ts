@@ -4,6 +4,10 @@ import { evaluate } from '../curve/evaluate';
 import { mustBeAbove0, mustBeWhole } from '../refuse';
 import { type ArcLength, atEqualLengths, MOST_PLACES, parameterAt } from './arcLength';
 
+/** A step goes into the length when a whole number of them misses it by no more than this share. */
+const FITS = 1e-9;
+const ROUNDING = 1e-12;
+
 /** Places along a curve, with what is left beyond the last. */
 export interface Division {
   readonly parameters: Float64Array;
@@ -33,8 +37,8 @@ export function divideByLength(measured: ArcLength, step: number): Division {
   const whole = total / step;
   if (whole > MOST_PLACES) throw new RangeError(`a step of ${step} mm gives more than ${MOST_PLACES} places`);
   // A step that goes into the length to rounding ends at the end.
-  const steps = Math.floor(whole * (1 + 1e-12) + 1e-12);
-  const exact = Math.abs(steps * step - total) <= 1e-9 * total;
+  const steps = Math.floor(whole * (1 + ROUNDING) + ROUNDING);
+  const exact = Math.abs(steps * step - total) <= FITS * total;
   const last = exact && curve.closing !== 'open' ? Math.max(0, steps - 1) : steps;
   const parameters = Float64Array.from({ length: last + 1 }, (_, i) =>
     i === steps && exact ? domainOf(curve)[1] : parameterAt(measured, Math.min(total, i * step)),

@@ -2,6 +2,9 @@ import { across, along, cross, dot, length, scale, type Vector3 } from '../linea
 import type { Curve } from '../curve/curve';
 import { derivatives } from '../curve/evaluate';
 
+/** Slower than this a curve stands still: the squares and cubes of its speed would leave what a number can hold. */
+const STANDSTILL = 1e-50;
+
 /** Everything about one place of a curve that does not depend on its parameter, up to the third order. */
 export interface Frame {
   readonly point: Vector3;
@@ -33,7 +36,7 @@ export function frameAt(curve: Curve, u: number, side: 'left' | 'right' = 'right
   const second: Vector3 = [d[6], d[7], d[8]];
   const third: Vector3 = [d[9], d[10], d[11]];
   const a = length(first);
-  if (!(a > 1e-50)) return null;
+  if (!(a > STANDSTILL)) return null;
   const tangent = scale(first, 1 / a);
   const b = dot(second, tangent);
   const curvature = scale(along(second, tangent, -b), 1 / (a * a));

@@ -3,6 +3,16 @@ import { bezierHalves } from '../linear/bezierHalves';
 import { type Curve, MAX_DEGREE } from '../curve/curve';
 import type { BoxTree } from './boxTree';
 
+/** Parallel where the square of the sine is no more than rounding. */
+const PARALLEL = 1e-14;
+/** Cones of tangents are apart with this much to spare, for the rounding of their angles. */
+const SPARE_SHARE = 1.0001;
+const SPARE = 1e-7;
+/** A share of a part is settled when it changes by no more than its rounding. */
+const SETTLED = 1e-15;
+/** Going to and fro near a crossing, a gap of this share of the tolerance will do. */
+const NEARLY = 1e-3;
+
 /**
  * A part of a piece of a curve, with what it takes to tell where it can lie and which way it can run. Parts are made by
  * the thousand and soon forgotten: plain arrays of this length cost a fraction of typed ones.
@@ -197,7 +207,7 @@ const parameterOf = ({ from, to }: Part, t: number): number => (t === 1 ? to : f
 export function runSeparately(a: Part, b: Part): boolean {
   if (!(a.spread < Math.PI / 2 && b.spread < Math.PI / 2)) return false;
   const angle = angleBetween(a.axis, b.axis);
-  return Math.min(angle, Math.PI - angle) > (a.spread + b.spread) * 1.0001 + 1e-7;
+  return Math.min(angle, Math.PI - angle) > (a.spread + b.spread) * SPARE_SHARE + SPARE;
 }
 
 /**
@@ -245,7 +255,7 @@ function nearestOfChords(a: Part, b: Part): [number, number] {
   const [ob, db] = chordOf(b);
   const [aa, bb, ab] = [dot(da, da), dot(db, db), dot(da, db)];
   const det = aa * bb - ab * ab;
-  if (!(det > 1e-14 * aa * bb)) return [0.5, 0.5];
+  if (!(det > PARALLEL * aa * bb)) return [0.5, 0.5];
   const between = subtract(ob, oa);
   const [p, q] = [dot(between, da), dot(between, db)];
   return [inside((p * bb - q * ab) / det), inside((p * ab - q * aa) / det)];
@@ -279,13 +289,13 @@ function crossingInside(a: Part, b: Part, tolerance: number, start: readonly [nu
     const da = dx * atA[3] + dy * atA[4] + dz * atA[5];
     const db = dx * atB[3] + dy * atB[4] + dz * atB[5];
     const det = aa * bb - ab * ab;
-    if (!(det > 1e-14 * aa * bb)) return null;
+    if (!(det > PARALLEL * aa * bb)) return null;
     const nextS = inside(s + (ab * db - bb * da) / det);
     const nextT = inside(t + (aa * db - ab * da) / det);
     // Near the crossing the last digits may go to and fro.
     const settled =
       gap === 0 ||
-      (round > 8 && gap <= 1e-3 * tolerance) ||
+      (round > 8 && gap <= NEARLY * tolerance) ||
       (Math.abs(nextS - s) <= 4 * Number.EPSILON && Math.abs(nextT - t) <= 4 * Number.EPSILON);
     if (settled) {
       const isInside = s > 0 && s < 1 && t > 0 && t < 1;
@@ -332,7 +342,7 @@ export function footOn(part: Part, x: number, y: number, z: number): Foot {
     const step = speed > 0 ? inside(t + slope / speed) : t;
     // Rounds of Newton's method that have not settled by now never do: weights may make the speed very uneven.
     const next = round < 20 && step >= low && step <= high ? step : (low + high) / 2;
-    const settled = Math.abs(next - t) <= 1e-15;
+    const settled = Math.abs(next - t) <= SETTLED;
     t = next;
     if (settled) break;
   }

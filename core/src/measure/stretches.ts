@@ -4,6 +4,9 @@ import { evaluate } from '../curve/evaluate';
 import type { Meeting } from './meetings';
 import { footOn, type PlacePair } from './part';
 
+/** So near to a seam, as a share of the domain, a stretch may go on over it. */
+const BESIDE_SEAM = 1e-3;
+
 /** What is being compared. */
 export interface Pair {
   readonly first: Curve;
@@ -47,7 +50,7 @@ function parted<Item>(items: readonly Item[], test: (item: Item) => boolean): [I
 function meetsSeam({ lo, hi }: Stretch, { first, second }: Pair): boolean {
   const near = (curve: Curve, u: number) => {
     const [from, to] = domainOf(curve);
-    return curve.closing !== 'open' && Math.min(u - from, to - u) <= 1e-3 * (to - from);
+    return curve.closing !== 'open' && Math.min(u - from, to - u) <= BESIDE_SEAM * (to - from);
   };
   return [lo, hi].some(({ u, v }) => near(first, u) || near(second, v));
 }

@@ -1,5 +1,5 @@
 import { cross, dot, subtract, unit, type Vector3 } from '../linear/vector';
-import { mustBePoint } from '../refuse';
+import { mustBePoint, UNIT } from '../refuse';
 
 /** A plane with its own axes: `x` and `y` are unit vectors at right angles, the normal is x × y. */
 export interface Plane {
@@ -23,7 +23,7 @@ export function checkPlane({ origin, x, y }: Plane): void {
   mustBePoint(x, 'plane.x');
   mustBePoint(y, 'plane.y');
   const off = Math.max(Math.abs(dot(x, x) - 1), Math.abs(dot(y, y) - 1), Math.abs(dot(x, y)));
-  if (!(off < 1e-6)) {
+  if (!(off < UNIT)) {
     throw new RangeError(
       `plane: x and y must be unit vectors at right angles, not ${x.join(', ')} and ${y.join(', ')}`,
     );

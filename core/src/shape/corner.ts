@@ -9,6 +9,9 @@ import { heightOf, inAxesOf, type NotFlat } from '../measure/flatten';
 import { failed, type Result, success } from '../result';
 import { mustBeAbove0, mustBeOneOf, mustBePoint } from '../refuse';
 
+/** In mm: which side is the longer needs no more. */
+const LENGTH = 1e-6;
+
 /** Which end of a curve stays when its other side goes. */
 export type KeptEnd = 'start' | 'end';
 
@@ -94,6 +97,6 @@ function gapBetween(a: Curve, b: Curve): number {
 }
 
 function longerSide(curve: Curve, u: number): KeptEnd {
-  const measured = arcLength(curve, 1e-6);
+  const measured = arcLength(curve, LENGTH);
   return lengthAt(measured, u) >= measured.total / 2 ? 'start' : 'end';
 }

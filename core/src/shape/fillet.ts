@@ -12,6 +12,11 @@ import { mustBeAbove0 } from '../refuse';
 import { type Corner, cornerBetween, type CornerFailure, type CornerOptions, type KeptEnd } from './corner';
 import { subCurve } from '../edit/split';
 
+/** The two offset places meet when they are this near, as a share of the radius. */
+const MET = 1e-11;
+/** The arc's radius is the one asked for to this share; where the tangents hardly differ rounding may make another. */
+const SAME_RADIUS = 1e-6;
+
 /** Two curves cut back, and what joins them. */
 export interface CutCorner {
   readonly first: Curve;
@@ -144,7 +149,7 @@ function polished(a: Curve, b: Curve, guess: [number, number], s: number, t: num
     if (!p || !q) return null;
     const x = p.place[0] + s * p.normal[0] - q.place[0] - t * q.normal[0];
     const y = p.place[1] + s * p.normal[1] - q.place[1] - t * q.normal[1];
-    if (Math.hypot(x, y) <= 1e-11 * Math.abs(s)) return [u, v];
+    if (Math.hypot(x, y) <= MET * Math.abs(s)) return [u, v];
     const [fu, fv] = [p.speed * (1 - p.kappa * s), -q.speed * (1 - q.kappa * t)];
     const [a1, a2, b1, b2] = [fu * p.tangent[0], fu * p.tangent[1], fv * q.tangent[0], fv * q.tangent[1]];
     const determinant = a1 * b2 - a2 * b1;
@@ -177,5 +182,5 @@ function arcBetween(
   const start = derivatives(arc.value, from, 2);
   const meets = angleBetween([end[3], end[4], 0], [-entering[0], -entering[1], 0]) <= TANGENT;
   const found = Math.hypot(start[3], start[4]) ** 3 / Math.abs(start[3] * start[7] - start[4] * start[6]);
-  return meets && Math.abs(found - radius) <= 1e-6 * radius ? arc.value : null;
+  return meets && Math.abs(found - radius) <= SAME_RADIUS * radius ? arc.value : null;
 }

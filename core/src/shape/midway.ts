@@ -94,6 +94,10 @@ function meanOfRational(a: Float64Array, b: Float64Array): Float64Array {
 }
 
 const ATTEMPTS = 5;
+/** Lengths are measured to this share of the tolerance. */
+const MEASURED = 1e-3;
+/** Breaks of the two at shares of length this near are one. */
+const SAME_SHARE = 1e-9;
 
 /** A curve near the midway path, and the largest distance found from it, in mm. */
 export interface Midway {
@@ -108,7 +112,7 @@ export interface Midway {
 export function midwayByLength(first: Curve, second: Curve, tolerance: number, degree = 3): Midway {
   mustBeReachable(tolerance, Math.max(sizeOf(first), sizeOf(second)));
   mustBeWhole(degree, 1, 9, 'degree');
-  const measured = [first, second].map((curve) => arcLength(curve, 1e-3 * tolerance));
+  const measured = [first, second].map((curve) => arcLength(curve, MEASURED * tolerance));
   const place = (k: number, share: number): Vector3 => {
     const { total, curve } = measured[k];
     return evaluate(curve, parameterAt(measured[k], Math.min(total, share * total)));
@@ -121,7 +125,7 @@ export function midwayByLength(first: Curve, second: Curve, tolerance: number, d
       if (u > from && u < to && one.total > 0) breaks.add(lengthAt(one, u) / one.total);
   });
   const closed = first.closing !== 'open' && second.closing !== 'open';
-  const sorted = [...breaks].sort((a, b) => a - b).filter((u, i, all) => i === 0 || u - all[i - 1] > 1e-9);
+  const sorted = [...breaks].sort((a, b) => a - b).filter((u, i, all) => i === 0 || u - all[i - 1] > SAME_SHARE);
   sorted[sorted.length - 1] = 1;
   return nearPath({ pointAt, breaks: sorted, closed }, tolerance, degree, ATTEMPTS);
 }

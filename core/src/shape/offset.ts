@@ -12,6 +12,9 @@ import { close } from '../ends/close';
 import { type OffsetPiece, offsetPieces, shifted } from './offsetPieces';
 import { withoutLoops } from './offsetLoops';
 
+/** Stretches shorter than this share of the domain are no loss that anybody would see. */
+const NO_LOSS = 1e-6;
+
 export interface OffsetOptions {
   /**
    * What bridges the gap on the outside of a kink: an arc about it, or the straight continuations up to where they
@@ -124,7 +127,7 @@ function errorOf(original: Curve, made: Curve, wanted: number, corners: 'round' 
 /** Where the original goes on between the places that the ends of neighbouring pieces belong to. */
 function lostBetween(original: Curve, pieces: readonly OffsetPiece[], by: number): [number, number][] {
   const [first, last] = domainOf(original);
-  const near = 1e-6 * (last - first);
+  const near = NO_LOSS * (last - first);
   const ends = pieces.flatMap(({ curve, whole }) => {
     if (!whole || curve.closing !== 'open') return [];
     const [from, to] = domainOf(curve);

@@ -16,6 +16,11 @@ import { close } from '../ends/close';
 import { join } from '../edit/join';
 import { smoothParts } from '../simplify/smoothParts';
 
+/** At a standstill the normal is read this share of the domain beside it. */
+const ASIDE = 1e-6;
+/** Ranges shorter than this share of the domain are rounding beside a cusp. */
+const NO_RANGE = 1e-9;
+
 const UP: Vector3 = [0, 0, 1];
 /** Beside a knot or an extremum curvature is read this share of the stretch on. */
 const BESIDE = 1e-9;
@@ -68,7 +73,7 @@ function rayAt(part: Curve, u: number, side: 'left' | 'right'): { place: Vector3
 /** The place at the distance; at a standstill the normal beside it counts, of a point there is none. */
 export function shifted(part: Curve, u: number, by: number, side: 'left' | 'right' = 'right'): Vector3 {
   const [first, last] = domainOf(part);
-  const step = 1e-6 * (last - first);
+  const step = ASIDE * (last - first);
   const ray = rayAt(part, u, side) ?? rayAt(part, u + step <= last ? u + step : u - step, side);
   const [x, y] = evaluate(part, u);
   return ray ? [x + by * ray.normal[0], y + by * ray.normal[1], 0] : [x, y, 0];
@@ -96,7 +101,7 @@ function keptRanges(part: Curve, by: number): [number, number][] {
   const ranges: [number, number][] = [];
   for (let i = 0; i + 1 < bounds.length; i++) {
     const kept = (i % 2 === 0) === startsKept;
-    if (kept && bounds[i + 1] - bounds[i] > 1e-9 * (last - first)) ranges.push([bounds[i], bounds[i + 1]]);
+    if (kept && bounds[i + 1] - bounds[i] > NO_RANGE * (last - first)) ranges.push([bounds[i], bounds[i + 1]]);
   }
   return ranges;
 }

@@ -14,6 +14,9 @@ import { failed, type Result, success } from '../result';
 import { mustBeAbove0, mustBeWhole } from '../refuse';
 import { lighten, type Priced, samplesOf } from './lighten';
 
+/** Lengths are measured to this share of the size. */
+const MEASURED = 1e-12;
+
 /** How a curve is laid anew: with so many control points, or with the fewest within a tolerance in mm. */
 export type RelayTarget = { readonly count: number } | { readonly tolerance: number };
 
@@ -111,7 +114,7 @@ function fittedEvenly(curve: Curve, degree: number, count: number): Curve {
   const closed = curve.closing !== 'open';
   const spans = closed ? count : count - degree;
   const size = curve.points.reduce((most, value) => Math.max(most, Math.abs(value)), 1);
-  const measured = arcLength(curve, 1e-12 * size);
+  const measured = arcLength(curve, MEASURED * size);
   const { nodes, weights } = gaussRule(NODES);
   const shares = new Float64Array(spans * NODES + 2);
   const importance = new Float64Array(shares.length);

@@ -1,6 +1,9 @@
 import { across, along, cross, dot, length, scale, subtract, unit, type Vector3, vectorAt } from '../../linear/vector';
 import { mustBeAbove0, mustBeDirection, mustBeOneOf, mustBePoint, mustBeWhole } from '../../refuse';
 
+/** A curvature vector that lies along the tangent to this share of its size has no side to bend to. */
+const ALONG = 1e-9;
+
 /** What a curve must have at a fit point besides its place. */
 export interface PointConstraint {
   /** Index of the fit point. */
@@ -113,7 +116,7 @@ export function secondFor(first: Vector3, kappa: Vector3, free: Vector3): Vector
   if (size === 0) return ahead;
   const bend = across(kappa, tangent);
   const left = length(bend);
-  if (!(left > 1e-9 * size)) return null;
+  if (!(left > ALONG * size)) return null;
   return along(ahead, bend, (speed * speed * size) / left);
 }
 

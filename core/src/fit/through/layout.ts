@@ -1,5 +1,8 @@
 import type { Sites } from '../sites';
 
+/** Knots this near to the end of the period, as a share of it, are the one at its start. */
+const SAME_PLACE = 1e-12;
+
 export type FitEnds = 'natural' | 'not-a-knot';
 
 /** Where the knots of a smooth run of fit points stand, and the rows that determine its control points. */
@@ -144,7 +147,7 @@ export function closedLayout(parameters: Float64Array, degree: number, ordersAt:
   const knots = around.flatMap((u) => (u < from ? [u, u + period] : u > to - period / 2 ? [u - period, u] : [u]));
   knots.sort((a, b) => a - b);
   const start = knots.findLast((u) => u <= from) ?? from;
-  const base = knots.filter((u) => u >= start && u < start + period - 1e-12 * period);
+  const base = knots.filter((u) => u >= start && u < start + period - SAME_PLACE * period);
   const end = start === from ? to : start + period;
   const rows = new Rows(base.length);
   // Those that lie beyond the domain's end, as it begins before the first point, come first.

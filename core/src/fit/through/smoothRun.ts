@@ -9,6 +9,9 @@ import { bendOf, constrainedDerivative, type ConstrainedRun, type PointConstrain
 import { closedLayout, type FitEnds, type Layout, openLayout } from './layout';
 import type { Sites } from '../sites';
 
+/** A curve that bends by less than this share of its second derivative bends by rounding. */
+const NO_BEND = 1e-12;
+
 /** A run of fit points without a kink, to be passed by one smooth curve. */
 export interface Run extends ConstrainedRun {
   readonly degree: number;
@@ -66,7 +69,7 @@ function radiusVector(first: Vector3, second: Vector3, radius: number): Vector3 
   if (radius === Infinity) return [0, 0, 0];
   const bend = bendOf(first, second);
   const size = length(bend);
-  const straight = (1e-12 * length(second)) / (length(first) * length(first));
+  const straight = (NO_BEND * length(second)) / (length(first) * length(first));
   return size > straight ? scale(bend, 1 / (size * radius)) : null;
 }
 

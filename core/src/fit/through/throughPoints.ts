@@ -15,6 +15,9 @@ import { type Parameterisation, parametersOf } from '../parameters';
 import { listSites, packSites, sitesInOrder, type Site, type Sites } from '../sites';
 import { type Run, smoothRun } from './smoothRun';
 
+/** For parameters in proportion to lengths these are measured to this share. */
+const MEASURED = 1e-9;
+
 export interface Fit {
   readonly curve: Curve;
   /**
@@ -125,7 +128,7 @@ function byRounds(
 /** The length of a curve, and parameters in proportion to its lengths between the points. */
 function lengthsOf({ curve, parameters }: Fit): { total: number; parameters: Float64Array } {
   const rough = arcLength(curve, Number.MAX_VALUE).total;
-  const measured = arcLength(curve, 1e-9 * rough);
+  const measured = arcLength(curve, MEASURED * rough);
   const { total } = measured;
   const [first, last] = domainOf(curve);
   const along = (u: number) => (u > last ? total + lengthAt(measured, first + (u - last)) : lengthAt(measured, u));
