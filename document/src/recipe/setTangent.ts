@@ -1,6 +1,8 @@
 import {
   derivatives,
+  distance,
   domainOf,
+  evaluate,
   insertKnot,
   length,
   scale,
@@ -151,11 +153,8 @@ function intervalAt(recipe: Recipe, index: number, side?: Side): number {
 /** Of the chords beside a fit point in mm the mean, at a kink the one on a side. */
 export function chordAt(recipe: Recipe, index: number, side?: Side): number {
   const { curve } = curveOf(recipe);
-  const place = (u: number) => derivatives(curve, turned(recipe, u), 0);
-  return meanBeside(recipe, index, side, (a, b) => {
-    const [p, q] = [place(a), place(b)];
-    return Math.hypot(q[0] - p[0], q[1] - p[1], q[2] - p[2]);
-  });
+  const place = (u: number) => evaluate(curve, turned(recipe, u));
+  return meanBeside(recipe, index, side, (a, b) => distance(place(a), place(b)));
 }
 
 function meanBeside(

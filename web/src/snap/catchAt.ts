@@ -7,6 +7,7 @@ import {
   crossings,
   type Curve,
   dot,
+  distance,
   fromPlane,
   inPlane,
   normalOf,
@@ -84,8 +85,8 @@ function curvesNear(at: Vector3, { items, reach }: Snapping): Near[] {
     const each = items[i];
     const curve = each.curve ?? each.edge;
     if (!curve) continue;
-    const { u, point, distance } = closestPoint(curve, at);
-    if (distance <= reach) near.push({ shown: each, curve, u, at: point, away: distance });
+    const { u, point, distance: away } = closestPoint(curve, at);
+    if (away <= reach) near.push({ shown: each, curve, u, at: point, away });
   }
   return near.sort((a, b) => a.away - b.away).slice(0, MOST_CURVES);
 }
@@ -118,7 +119,7 @@ function marked(at: Vector3, { items, reach, on }: Snapping): Caught[] {
     // Most are far off along x alone.
     if (Math.abs(xy[2 * i] - at[0]) > reach || Math.abs(xy[2 * i + 1] - at[1]) > reach) continue;
     const mark = places[i];
-    if (!on.has(mark.kind) || distanceOf(mark.at, at) > reach) continue;
+    if (!on.has(mark.kind) || distance(mark.at, at) > reach) continue;
     const place = caught(mark.kind, mark.name, mark.at, mark.item);
     // A point of its own is called by its name.
     const label = mark.lone ? mark.name : place.label;
@@ -126,8 +127,6 @@ function marked(at: Vector3, { items, reach, on }: Snapping): Caught[] {
   }
   return found;
 }
-
-const distanceOf = (a: Vector3, b: Vector3) => Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]);
 
 /** Single places that are looked for on the curves under the pointer alone. */
 function alongCurves(at: Vector3, near: readonly Near[], snapping: Snapping): Caught[] {
@@ -191,12 +190,12 @@ function areApart(a: Curve, b: Curve): boolean {
 /** The nearest of the places; those in one place with it that come first in the order of kinds stand for it. */
 function nearestPlace(at: Vector3, places: readonly Caught[], { reach }: Snapping): Caught | null {
   const within = places
-    .map((place) => ({ place, away: distanceOf(place.at, at) }))
+    .map((place) => ({ place, away: distance(place.at, at) }))
     .filter(({ away }) => away <= reach)
     .sort((a, b) => a.away - b.away);
   const [nearest] = within;
   if (!nearest) return null;
-  const same = within.filter(({ place }) => distanceOf(place.at, nearest.place.at) <= ONE_PLACE * reach);
+  const same = within.filter(({ place }) => distance(place.at, nearest.place.at) <= ONE_PLACE * reach);
   return same.sort((a, b) => rank(a.place) - rank(b.place))[0].place;
 }
 
@@ -240,7 +239,7 @@ function levelWith(at: Vector3, { on, plane, levels, reach, grid }: Snapping): C
 function onGrid(at: Vector3, { on, plane, grid, reach }: Snapping): Caught | null {
   if (!on.has('grid')) return null;
   const place = gridPointNear(plane, at, grid);
-  return distanceOf(place, at) <= reach ? caught('grid', '', place) : null;
+  return distance(place, at) <= reach ? caught('grid', '', place) : null;
 }
 
 /** A place on the nearest of eight directions from another one: level, upright, or half way between. */

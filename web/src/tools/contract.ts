@@ -1,4 +1,4 @@
-import type { Plane, Vector3 } from '@pencil-bend/core';
+import { distance, type Plane, type Vector3 } from '@pencil-bend/core';
 import type { Axis, Handle, Id, CommandCall, Project, Recipe, Selection } from '@pencil-bend/document';
 import type { TracedPicture } from '../api/savedView';
 import type { Caught } from '../snap/caught';
@@ -329,5 +329,4 @@ export interface Tool<State extends ToolState = ToolState> {
   readonly work?: (state: State) => Work<State> | null;
 }
 
-export const near = (a: Vector3, b: Vector3, reach: number): boolean =>
-  Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]) <= reach;
+export const near = (a: Vector3, b: Vector3, reach: number): boolean => distance(a, b) <= reach;
