@@ -10,6 +10,8 @@ export default {
   moduleNameMapper: { '^@pencil-bend/(core|document)$': '<rootDir>/$1/src/index.ts' },
   testEnvironment,
   testMatch,
+  // Broad and slow: what only they notice is noticed late.
+  testPathIgnorePatterns: ['/node_modules/', 'campaign', 'uses\\.spec', 'docs\\.spec', '[pP]lay\\.spec'],
   transform,
   transformIgnorePatterns,
 };

@@ -55,7 +55,7 @@ const stryker = new Stryker({
   // A slow machine is not a test that noticed.
   timeoutMS: 60_000,
   timeoutFactor: 3,
-  reporters: [],
+  reporters: ['progress-append-only'],
   tempDirName: '.mutants',
   cleanTempDir: 'always',
   allowEmpty: true,
