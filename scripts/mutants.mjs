@@ -52,6 +52,9 @@ const stryker = new Stryker({
   ignoreStatic: true,
   ignorePatterns: ['web', 'server', 'e2e', 'perf', 'exchange', '**/dist', 'docs/screenshots'],
   concurrency: 2,
+  // Modules loaded anew for each try pile up in a process.
+  maxTestRunnerReuse: 8,
+  testRunnerNodeArgs: ['--max-old-space-size=3072'],
   // A slow machine is not a test that noticed.
   timeoutMS: 60_000,
   timeoutFactor: 3,

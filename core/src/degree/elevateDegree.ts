@@ -51,36 +51,55 @@ const value = new Float64Array(4);
 function raisedPoints(source: Spline, target: Float64Array, count: number): Float64Array {
   const { degree, knots, points } = source;
   const out = new Float64Array(4 * count);
-  const means = blossomMeans(source, target);
+  const blossoms = new Blossoms(source, target);
   for (let i = 0; i < count; i++) {
-    means(i, (span, share) => {
-      blossom(knots, points, degree, span, args, 0, value, 0);
-      for (let c = 0; c < 4; c++) out[4 * i + c] += share * value[c];
-    });
+    blossoms.begin(i);
+    while (blossoms.next()) {
+      blossom(knots, points, degree, blossoms.span, args, 0, value, 0);
+      for (let c = 0; c < 4; c++) out[4 * i + c] += blossoms.share * value[c];
+    }
   }
   return plainWeightsKept(points, out);
 }
 
-/**
- * The blossoms whose mean control point i of the raised curve is, of each the span and the share; their arguments stand
- * in `args`. To be asked in the order of the points.
- */
-function blossomMeans({ degree, knots, points }: Spline, target: Float64Array) {
-  const last = points.length / 4 - 1;
-  let index = 0;
-  return (i: number, visit: (span: number, share: number) => void): void => {
-    // Knots target[i + 1] .. target[i + degree + 1]; equal ones give equal blossoms.
-    for (let j = 0; j <= degree;) {
-      const dropped = target[i + 1 + j];
-      let times = 1;
-      while (j + times <= degree && target[i + 1 + j + times] === dropped) times++;
-      for (let k = 0; k < degree; k++) args[k] = target[i + 1 + (k < j ? k : k + 1)];
-      while (index > 0 && knots[index] > args[0]) index--;
-      while (index < knots.length - 1 && knots[index + 1] <= args[0]) index++;
-      visit(spanAt(knots, degree, last, index), times / (degree + 1));
-      j += times;
-    }
-  };
+/** The blossoms whose mean a raised control point is; the arguments of the one at hand stand in `args`. */
+class Blossoms {
+  span = 0;
+  share = 0;
+  private index = 0;
+  private first = 0;
+  private dropped = 0;
+  private readonly last: number;
+
+  constructor(
+    private readonly source: Spline,
+    private readonly target: Float64Array,
+  ) {
+    this.last = source.points.length / 4 - 1;
+  }
+
+  /** Those of control point i: its knots are target[i + 1] .. target[i + degree + 1]. */
+  begin(i: number): void {
+    this.first = i + 1;
+    this.dropped = 0;
+  }
+
+  /** The next one, with one of the knots left out; equal ones give equal blossoms. */
+  next(): boolean {
+    const { target, first, dropped } = this;
+    const { degree, knots } = this.source;
+    if (dropped > degree) return false;
+    const knot = target[first + dropped];
+    let times = 1;
+    while (dropped + times <= degree && target[first + dropped + times] === knot) times++;
+    for (let k = 0; k < degree; k++) args[k] = target[first + (k < dropped ? k : k + 1)];
+    while (this.index > 0 && knots[this.index] > args[0]) this.index--;
+    while (this.index < knots.length - 1 && knots[this.index + 1] <= args[0]) this.index++;
+    this.span = spanAt(knots, degree, this.last, this.index);
+    this.share = times / (degree + 1);
+    this.dropped += times;
+    return true;
+  }
 }
 
 /** The shares, none below 0, of the control points from `first` on in one of a raised curve. */
@@ -92,14 +111,16 @@ export interface RaisedPoint {
 /** How the control points over the knots of a curve raised once come from those of the curve. */
 export function raisingShares(source: Spline, target: Float64Array, count: number): RaisedPoint[] {
   const { degree, knots } = source;
-  const means = blossomMeans(source, target);
+  const blossoms = new Blossoms(source, target);
   const part = new Float64Array(degree + 1);
   return Array.from({ length: count }, (_, i) => {
     const found: [number, Float64Array][] = [];
-    means(i, (span, share) => {
+    blossoms.begin(i);
+    while (blossoms.next()) {
+      const { span, share } = blossoms;
       blossomShares(knots, degree, span, args, 0, part);
       found.push([span - degree, part.map((each) => share * each)]);
-    });
+    }
     const first = Math.min(...found.map(([from]) => from));
     const shares = new Float64Array(Math.max(...found.map(([from]) => from)) - first + degree + 1);
     for (const [from, some] of found) some.forEach((each, j) => (shares[from - first + j] += each));

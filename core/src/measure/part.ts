@@ -221,15 +221,29 @@ export function meetTransversally(a: Part, b: Part, tolerance: number): PlacePai
     crossingInside(a, b, tolerance, nearestOfChords(a, b)) ??
     (isRational ? crossingInside(a, b, tolerance, nearestAlong(a, b)) : null);
   if (inner && inner.distance <= tolerance) return inner;
-  const nearest = [...ENDS.map((t) => placeAgainst(a, t, b)), ...ENDS.map((t) => turned(placeAgainst(b, t, a)))].reduce(
-    (best, place) => (place.distance < best.distance ? place : best),
-  );
-  if (!(nearest.distance <= tolerance)) return null;
+  let nearest: PlacePair | null = null;
+  for (const t of ENDS) {
+    // An end that lies off the other's box lies off the other.
+    if (endNear(a, t, b, tolerance)) nearest = nearer(nearest, placeAgainst(a, t, b));
+    if (endNear(b, t, a, tolerance)) nearest = nearer(nearest, turned(placeAgainst(b, t, a)));
+  }
+  if (!nearest || !(nearest.distance <= tolerance)) return null;
   const polished = crossingInside(a, b, tolerance, [shareOf(a, nearest.u), shareOf(b, nearest.v)]);
   return polished && polished.distance < nearest.distance ? polished : nearest;
 }
 
 const shareOf = ({ from, to }: Part, u: number): number => (to > from ? inside((u - from) / (to - from)) : 0.5);
+
+const nearer = (a: PlacePair | null, b: PlacePair): PlacePair => (a && a.distance <= b.distance ? a : b);
+
+/** Whether an end of a part lies within the tolerance of the other's box. */
+function endNear({ places }: Part, t: 0 | 1, { box }: Part, tolerance: number): boolean {
+  const from = t === 0 ? 0 : places.length - 3;
+  for (let c = 0; c < 3; c++) {
+    if (!(places[from + c] >= box[c] - tolerance && places[from + c] <= box[3 + c] + tolerance)) return false;
+  }
+  return true;
+}
 
 const ENDS = [0, 1] as const;
 const turned = ({ u, v, distance }: PlacePair): PlacePair => ({ u: v, v: u, distance });

@@ -169,6 +169,7 @@ function fixEnd(curve: Curve, half: Spline, origin: readonly number[], fixed: nu
 
 /** The weight of the curve in the middle of what each control point has a say in (its Greville abscissa). */
 function weightsBeside(curve: Curve, knots: Float64Array, degree: number, count: number): Float64Array {
+  if (!isRational(curve.points)) return new Float64Array(count).fill(curve.points[3]);
   const [first, last] = domainOf(curve);
   return Float64Array.from({ length: count }, (_, i) => {
     let sum = 0;

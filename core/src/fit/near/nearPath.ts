@@ -22,9 +22,9 @@ export interface NearPath {
   readonly error: number;
 }
 
-/** Samples are laid evenly by length: so many at first, in all and at least in a span; then twice as many. */
+/** Samples: so many at first, in all and at least in a span; then twice as many. */
 const SAMPLES = 60;
-const IN_A_SPAN = 6;
+const IN_A_SPAN = 12;
 /** The search aims lower than the tolerance, for what lies between its samples. */
 const AIM = 0.8;
 const CHECKS = 3;
@@ -44,7 +44,7 @@ export function nearPath(path: Path, tolerance: number, degree: number, attempts
   const total = rulers.reduce((sum, { length }) => sum + length, 0);
   const placesAt = (count: number, shift: number): number[] =>
     rulers.flatMap((ruler) => {
-      const own = Math.max(IN_A_SPAN, Math.ceil((count * ruler.length) / total));
+      const own = Math.max(IN_A_SPAN, Math.ceil((count * (ruler.length / total + 1 / rulers.length)) / 2));
       return Array.from({ length: own }, (_, i) => pointAt(ruler.at((i + shift) / own))).flat();
     });
   let best: NearPath | null = null;
@@ -79,13 +79,16 @@ function near(given: Curve, places: readonly number[], first: number, last: numb
   return { curve, error };
 }
 
-/** A span of a path measured by chords: its length, and the parameter at a share of it. */
+/** A span of a path measured by chords: its length, and the parameter at a share of it, half by length, half by parameter. */
 interface Ruler {
   readonly length: number;
   at(share: number): number;
 }
 
-/** Where a path hurries or hardly moves, even steps of its parameter would miss most of it, or see nothing else. */
+/**
+ * Where a path hurries, even steps of its parameter would miss most of it; where it hardly moves it bends sharply, and
+ * even steps of its length would miss that.
+ */
 function rulersOf({ pointAt, breaks }: Path): Ruler[] {
   const spans = breaks.slice(1).map((to, i) => {
     const [a, b] = [breaks[i], to];
@@ -108,11 +111,16 @@ function rulersOf({ pointAt, breaks }: Path): Ruler[] {
       } else marks.push(to);
     };
     for (let k = 1; k < coarse.length; k++) visit(coarse[k - 1], coarse[k], 0);
+    const length = lengthOf(marks);
+    const whole = marks[marks.length - 1].t - marks[0].t;
     const sums = new Float64Array(marks.length);
-    for (let i = 1; i < marks.length; i++) sums[i] = sums[i - 1] + distance(marks[i - 1].place, marks[i].place);
-    const length = sums[marks.length - 1];
+    for (let i = 1; i < marks.length; i++) {
+      const [a, b] = [marks[i - 1], marks[i]];
+      const way = length > 0 ? distance(a.place, b.place) / length : 0;
+      sums[i] = sums[i - 1] + way + (b.t - a.t) / whole;
+    }
     const at = (share: number): number => {
-      const wanted = share * length;
+      const wanted = share * sums[marks.length - 1];
       let [low, high] = [0, marks.length - 1];
       while (high - low > 1) {
         const middle = (low + high) >> 1;
