@@ -24,7 +24,8 @@ export function withoutRedundantKnots(curve: Curve, tolerance: number, at?: read
   // Those that stand most often first: a knot that the curve hardly needs would make the surplus beside it dear by its
   // going.
   while (open.size > 0) {
-    const most = Math.max(...open.values());
+    let most = 0;
+    for (const multiplicity of open.values()) most = Math.max(most, multiplicity);
     for (const [u, multiplicity] of open) {
       if (multiplicity < most) continue;
       const removal = withoutKnot(lighter, u);
