@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { length, type Vector3 } from './vector';
 
 const STEPS = 2 ** 30;
 
@@ -14,3 +15,10 @@ export const real = (min: number, max: number): fc.Arbitrary<number> =>
 
 /** A share, from 0 to 1. */
 export const fraction = real(0, 1);
+
+/** Vectors with coordinates of at most this size. */
+export const vectors = (most: number): fc.Arbitrary<Vector3> =>
+  fc.tuple(real(-most, most), real(-most, most), real(-most, most));
+
+/** Those that lead somewhere. */
+export const directions = (most: number): fc.Arbitrary<Vector3> => vectors(most).filter((v) => length(v) > 1);

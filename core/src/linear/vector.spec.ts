@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { real } from './real.fixture';
+import { directions, real, vectors } from './real.fixture';
 import {
   across,
   add,
@@ -14,12 +14,10 @@ import {
   rounded,
   subtract,
   unit,
-  type Vector3,
 } from './vector';
 
-const coordinate = real(-1e3, 1e3);
-const vector = fc.tuple(coordinate, coordinate, coordinate) as fc.Arbitrary<Vector3>;
-const direction = vector.filter((v) => length(v) > 1);
+const vector = vectors(1e3);
+const direction = directions(1e3);
 
 describe('vectors', () => {
   it('between two points lie on the way, the middle halfway', () => {

@@ -1,17 +1,16 @@
 import fc from 'fast-check';
-import { real } from '../linear/real.fixture';
+import { directions } from '../linear/real.fixture';
 import { homogeneous, makeCurve } from '../curve/curve';
 import { valueOf } from '../curve/curves.fixture';
 import { evaluate } from '../curve/evaluate';
 import { circle } from '../exact/arc';
-import { cross, dot, length, subtract, type Vector3 } from '../linear/vector';
+import { cross, dot, length, subtract } from '../linear/vector';
 import { FRONT, heightOver, normalOf } from '../plane/plane';
 import { planeFrom } from '../plane/planes';
 import { curvatureAt } from './curvature';
 import { projectOnto } from './project';
 
-const coordinate = real(-100, 100);
-const direction = (fc.tuple(coordinate, coordinate, coordinate) as fc.Arbitrary<Vector3>).filter((v) => length(v) > 1);
+const direction = directions(100);
 const SPRING = makeCurve(3, [0, 0, 0, 0, 1, 1, 1, 1], homogeneous([0, 0, 0, 10, 0, 5, 10, 20, 10, 0, 20, 30]));
 
 describe('projection onto a plane', () => {

@@ -1,12 +1,11 @@
 import fc from 'fast-check';
-import { real } from '../linear/real.fixture';
-import { distance, length, type Vector3 } from '../linear/vector';
+import { directions, vectors } from '../linear/real.fixture';
+import { distance } from '../linear/vector';
 import { fromPlane, inPlane } from './coordinates';
 import { planeFrom } from './planes';
 
-const coordinate = real(-100, 100);
-const place = fc.tuple(coordinate, coordinate, coordinate) as fc.Arbitrary<Vector3>;
-const direction = place.filter((v) => length(v) > 1);
+const place = vectors(100);
+const direction = directions(100);
 
 describe('coordinates in a plane', () => {
   it('give coordinates in and out', () => {

@@ -1,13 +1,12 @@
 import fc from 'fast-check';
-import { real } from '../linear/real.fixture';
-import { angleBetween, distance, length, type Vector3 } from '../linear/vector';
+import { directions, vectors } from '../linear/real.fixture';
+import { angleBetween, distance } from '../linear/vector';
 import { inPlane } from './coordinates';
 import { FRONT, heightOver, normalOf } from './plane';
 import { planeFacing, planeFrom, planeThrough } from './planes';
 
-const coordinate = real(-100, 100);
-const place = fc.tuple(coordinate, coordinate, coordinate) as fc.Arbitrary<Vector3>;
-const direction = place.filter((v) => length(v) > 1);
+const place = vectors(100);
+const direction = directions(100);
 
 describe('work planes', () => {
   it('through a point along a normal are right-handed, with y as nearly up as can be', () => {
