@@ -2,7 +2,7 @@ import { bezier, valueOf } from '../curve/curves.fixture';
 import { type Curve, domainOf } from '../curve/curve';
 import { circle } from '../exact/arc';
 import { lineBetween } from '../exact/line';
-import { angleBetween, distance } from '../linear/vector';
+import { angleBetween, distance, negate } from '../linear/vector';
 import { arcLength } from '../measure/arcLength';
 import { curvatureAt } from '../measure/curvature';
 import { frameAt } from '../measure/frame';
@@ -51,7 +51,8 @@ describe('a fillet', () => {
         const [cutFirst, cutSecond] = [keepFirst, keepSecond].map((end) => (end === 'start' ? 'end' : 'start'));
         expect(distance(endOf(first, cutFirst), endOf(between, 'start'))).toBeLessThan(1e-9);
         expect(distance(endOf(second, cutSecond), endOf(between, 'end'))).toBeLessThan(1e-9);
-        const along = (curve: Curve, cut: 'start' | 'end') => tangentAt(curve, cut).map((x) => (cut === 'end' ? x : -x)) as unknown as [number, number, number]; // prettier-ignore
+        const along = (curve: Curve, cut: 'start' | 'end') =>
+          cut === 'end' ? tangentAt(curve, cut) : negate(tangentAt(curve, cut));
         expect(angleBetween(along(first, cutFirst), tangentAt(between, 'start'))).toBeLessThan(1e-7);
         expect(angleBetween(along(second, cutSecond), tangentAt(between, 'end'))).toBeGreaterThan(Math.PI - 1e-7);
         expect(curvatureAt(between, domainOf(between)[0]).kappa * radius).toBeCloseTo(1, 7);

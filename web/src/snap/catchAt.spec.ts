@@ -21,7 +21,7 @@ const SCENE: readonly ShownItem[] = [
   curve('Ring', circle(FRONT, [120, 0, 0], 20)),
   curve('Box', rectangle(FRONT, [200, 0, 0], 40, 30)),
   curve('Bent', bent.value),
-  drawn({ ...look, kind: 'curve', name: 'Arch', recipe: fitRecipe([[0, 60, 0], [30, 80, 0], [60, 60, 0]].map((at, i) => ({ id: `p${i}`, at: at as unknown as Vector3 })), false) }), // prettier-ignore
+  drawn({ ...look, kind: 'curve', name: 'Arch', recipe: fitRecipe(([[0, 60, 0], [30, 80, 0], [60, 60, 0]] as const).map((at, i) => ({ id: `p${i}`, at })), false) }), // prettier-ignore
   drawn({ ...look, kind: 'point', name: 'Point 1', at: [-20, 10, 0] }),
   guide('Axis', { kind: 'line', at: [-50, 0, 0], direction: [0, 1, 0], symmetry: true }),
   guide('Gauge', { kind: 'circle', centre: [-100, 0, 0], radius: 10 }),

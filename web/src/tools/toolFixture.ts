@@ -25,12 +25,14 @@ import { step } from './hand';
 
 /** A curve through four points, p1 to p4. */
 export const ARCH = fitRecipe(
-  [
-    [0, 0, 0],
-    [10, 5, 0],
-    [30, 5, 0],
-    [40, 0, 0],
-  ].map((at, i) => ({ id: `p${i + 1}`, at: at as unknown as Vector3 })),
+  (
+    [
+      [0, 0, 0],
+      [10, 5, 0],
+      [30, 5, 0],
+      [40, 0, 0],
+    ] as const
+  ).map((at, i) => ({ id: `p${i + 1}`, at })),
   false,
 );
 

@@ -1,5 +1,4 @@
 import fc from 'fast-check';
-import type { Vector3 } from '@pencil-bend/core';
 import { readTable, writeTable } from './pointsText';
 
 const read = async (text: string, weights = false) => {
@@ -57,7 +56,7 @@ describe('tables of points as text', () => {
     const place = fc.tuple(coordinate, coordinate, coordinate);
     await fc.assert(
       fc.asyncProperty(fc.array(place, { minLength: 2, maxLength: 9 }), async (places) => {
-        const rows = places.map((at) => ({ at: at.map((x) => x + 0) as unknown as Vector3, weight: 1.25 }));
+        const rows = places.map(([x, y, z]) => ({ at: [x + 0, y + 0, z + 0] as const, weight: 1.25 }));
         expect(await readTable(writeTable(rows, 'mm', true), 'mm', true)).toEqual({ ok: true, rows });
       }),
     );

@@ -8,6 +8,7 @@ import {
   evaluate,
   length,
   negate,
+  rounded,
   scale,
   subtract,
   type TangentConstraint,
@@ -126,8 +127,11 @@ const straight = ({ by, shift }: Drag, along: DragConstraint): Vector3 =>
   shift && along === 'free' ? onOneAxis(by) : by;
 
 /** Sums of typed and gridded numbers stay such numbers. */
-const moved = (from: Vector3, by: Vector3): Vector3 =>
-  from.map((x, c) => (by[c] === 0 ? x : Number((x + by[c]).toFixed(9)))) as unknown as Vector3;
+function moved(from: Vector3, by: Vector3): Vector3 {
+  const [x, y, z] = rounded(add(from, by), 9);
+  // What does not move keeps all its digits.
+  return [by[0] === 0 ? from[0] : x, by[1] === 0 ? from[1] : y, by[2] === 0 ? from[2] : z];
+}
 
 /** The points in hand, and with a soft drag those near the grabbed one, each by its share. */
 function pointsMoved(drag: Drag, by: Vector3, recipeOf: RecipeOf, soft: number | null): CommandCall | null {
