@@ -1,5 +1,5 @@
 import * as core from '../src/index';
-import { placesOf, reach } from './beside';
+import { blurAt, placesOf, reach } from './beside';
 import type { Check } from './check';
 import { asCode, between, nastyCurve } from './nastyCurves';
 import { crossingsSeen } from './references/crossings';
@@ -74,7 +74,9 @@ export const COMPARE_CHECKS: readonly Check[] = [
       const b = a.closing === 'open' ? core.makeCurve(a.degree, a.knots, moved) : core.elevateDegree(a);
       const { max, bound, certified } = core.deviation(a, b);
       const most = Math.max(...placesOf(a, 400).map(({ place }) => core.closestPoint(b, place).distance));
-      const rounding = 1e-12 * reach(a) || 1;
+      // Parameters far from 0 tell places apart no better than this.
+      const [first, last] = core.domainOf(a);
+      const rounding = 1e-12 * reach(a) + blurAt(a, first) + blurAt(a, last) || 1;
       const off = Math.max(certified ? (most - bound) / rounding : 0, (max - bound) / rounding);
       return { off, what: `${asCode(a)} and ${asCode(b)}` };
     },

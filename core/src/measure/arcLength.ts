@@ -7,7 +7,7 @@ import { integrate } from '../linear/gaussLegendre';
 import { mustBeAbove0 } from '../refuse';
 import { type SpeedPiece, speedPiece } from './speedPiece';
 
-/** A parameter is found when its length is right to this, in mm and as a share of the whole. */
+/** A parameter is found when its length is right to this share of the whole. */
 const FOUND = 1e-13;
 
 /** Arc length along a curve, laid out once and asked many times. */
@@ -132,7 +132,7 @@ export function parameterAt(measured: ArcLength, length: number): number {
   let u = low + ((high - low) * wanted) / (lengths[piece + 1] - lengths[piece] || 1);
   for (let round = 0; round < 100; round++) {
     const error = integrate(speed, start, u) - wanted;
-    if (Math.abs(error) <= FOUND * (1 + total)) return u;
+    if (Math.abs(error) <= FOUND * total) return u;
     if (error > 0) high = u;
     else low = u;
     const step = u - error / speed(u);
