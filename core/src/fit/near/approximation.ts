@@ -1,4 +1,4 @@
-import { type Curve, homogeneous, LARGEST_COORDINATE, trusted } from '../../curve/curve';
+import { type Curve, homogeneous, trusted } from '../../curve/curve';
 import { derivativesAll } from '../../curve/evaluate';
 import { periodicCurve } from '../../knots/period';
 import type { SplineSpace } from '../splineSpace';
@@ -102,10 +102,7 @@ function fitted(target: Target, inner: readonly number[], parameters: Float64Arr
   const { points, closed } = target;
   const space = spaceFor(target, inner);
   const control = leastSquaresPoints(space, points, parameters, { fixedEnds: !closed });
-  if (typeof control === 'number') return null;
-  // What is nearly undetermined may leave what a drawing can hold, or all numbers.
-  for (const x of control) if (!(Math.abs(x) <= LARGEST_COORDINATE)) return null;
-  return curveIn(space, inner, closed, control);
+  return typeof control === 'number' ? null : curveIn(space, inner, closed, control);
 }
 
 /** Parameters moved towards the closest places, their order kept, and the distances there. */
