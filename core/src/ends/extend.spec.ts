@@ -70,6 +70,15 @@ describe('extending', () => {
     });
     const stuck = bezier([0, 0], [10, 10], [20, 0], [20, 0]);
     expect(extend(stuck, 'end', 'straight', { length: 1 })).toMatchObject({ failure: { kind: 'no-direction' } });
+    // A leg that is rounding leads nowhere; the polynomial itself goes on from either.
+    const nearly = bezier([0, 0], [10, 10], [20, 0], [20, 1e-14]);
+    expect(extend(nearly, 'end', 'straight', { length: 1 })).toMatchObject({ failure: { kind: 'no-direction' } });
+    expect(arcLength(valueOf(extend(stuck, 'end', 'own', { length: 1 }))).total).toBeCloseTo(
+      arcLength(stuck).total + 1,
+      9,
+    );
+    const place = bezier([5, 5], [5, 5]);
+    expect(extend(place, 'end', 'own', { length: 1 })).toMatchObject({ failure: { kind: 'no-direction' } });
     expect(() => extend(SPOUT, 'end', 'own', { length: 0 })).toThrow('a length above 0 is needed, not 0');
   });
 });

@@ -68,7 +68,6 @@ export function extend(
     return success(reparameterise(back, first - grown, last));
   }
   const clamped = clamp(curve);
-  if (standsStill(clamped)) return failed({ kind: 'no-direction' });
   return how === 'own' ? continued(clamped, reach) : withLeg(clamped, how, reach);
 }
 
@@ -87,6 +86,7 @@ function standsStill(curve: Curve): boolean {
 const ROUNDING = 1e-12;
 
 function withLeg(curve: Curve, how: 'straight' | 'arc', reach: Reach): Result<Curve, ExtendFailure> {
+  if (standsStill(curve)) return failed({ kind: 'no-direction' });
   const last = domainOf(curve)[1];
   const d = derivatives(curve, last, 2, 'left');
   const at: Vector3 = [d[0], d[1], d[2]];
@@ -174,6 +174,8 @@ function continued(curve: Curve, reach: Reach): Result<Curve, ExtendFailure> {
       return near.u > last ? exactly(curve, near.u) : failed({ kind: 'behind' });
     }
   }
+  // Its last polynomial piece goes on from a standstill too, but not from one that is all of it.
+  if (covered === 0 && standsStill(curve)) return failed({ kind: 'no-direction' });
   return failed({ kind: 'too-far', reach: covered });
 }
 
