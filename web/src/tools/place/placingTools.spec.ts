@@ -150,6 +150,9 @@ describe('lines and items', () => {
 
 describe('points, guides and pairs', () => {
   it('a row of points ends where it was asked to', () => {
+    // 49 steps of 1 mm, where 49 times 1/49 is not 1.
+    const fine = drawn('row', { count: 50 }, ...clicks([0, 0], [49, 0]));
+    expect(fine.map((item) => ('at' in item ? item.at[0] : NaN))).toEqual(Array.from({ length: 50 }, (_, i) => i));
     const row = drawn('row', { count: 4 }, ...clicks([0, 0], [9, 3]));
     expect(row.map((item) => 'at' in item && item.at)).toEqual([[0, 0, 0], [3, 1, 0], [6, 2, 0], [9, 3, 0]]); // prettier-ignore
   });

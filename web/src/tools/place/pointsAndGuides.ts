@@ -1,4 +1,4 @@
-import { directionTo, distance, lerp } from '@pencil-bend/core';
+import { directionTo, distance, lerp, rounded } from '@pencil-bend/core';
 import { placingTool } from './placingTool';
 
 /** Points of their own, and what is worked to without being drawn. */
@@ -26,7 +26,8 @@ export const pointsAndGuides = {
       if (!(distance(a.at, b.at) > 0)) return { why: 'A row needs two different ends' };
       const count = Number(options['count']);
       const items = Array.from({ length: count }, (_, i) => ({
-        at: i === count - 1 ? b.at : lerp(a.at, b.at, i / (count - 1)),
+        // Round numbers stay round.
+        at: i === count - 1 ? b.at : rounded(lerp(a.at, b.at, i / (count - 1)), 12),
       }));
       return { shape: 'point', items };
     },
