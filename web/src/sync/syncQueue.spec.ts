@@ -20,6 +20,15 @@ const names = (steps: readonly Step[]) => steps.map(({ title }) => titleOf(title
 class Browser {
   private readonly held = new Set<string>();
   private readonly sessions = new Map<string, Map<string, string>>();
+  private readonly waiting = new Map<AbortController, number>();
+
+  constructor() {
+    jest.spyOn(AbortSignal, 'timeout').mockImplementation((ms) => {
+      const controller = new AbortController();
+      this.waiting.set(controller, ms);
+      return controller.signal;
+    });
+  }
 
   /** A new page in a window; `session` names the window's storage. */
   page(session: string): SyncQueue {
@@ -29,8 +38,11 @@ class Browser {
       getItem: (key: string) => stored.get(key) ?? null,
       setItem: (key: string, value: string) => stored.set(key, value),
     };
-    const request = async (name: string, _options: unknown, work: () => Promise<void>) => {
-      if (this.held.has(name)) throw new Error('timed out');
+    const request = async (name: string, { signal }: { signal: AbortSignal }, work: () => Promise<void>) => {
+      while (this.held.has(name)) {
+        signal.throwIfAborted();
+        await new Promise(setImmediate);
+      }
       this.held.add(name);
       await work();
     };
@@ -43,10 +55,16 @@ class Browser {
   close(): void {
     this.held.clear();
   }
+
+  /** What waited for less is given up. */
+  afterSeconds(seconds: number): void {
+    for (const [controller, ms] of this.waiting) if (ms <= 1000 * seconds) controller.abort();
+  }
 }
 
 let browser: Browser;
 beforeEach(() => {
+  jest.restoreAllMocks();
   globalThis.indexedDB = new IDBFactory();
   browser = new Browser();
 });
@@ -91,9 +109,20 @@ describe('waiting steps', () => {
     await one.put('kettle', 0, [step('a')]);
     // The duplicate gets a copy of the session storage while the first window holds its name.
     const duplicate = browser.page('same');
+    browser.afterSeconds(1);
     await duplicate.put('kettle', 0, [step('b')]);
     expect((await one.batches('kettle')).flatMap(({ steps }) => names(steps))).toEqual(['a']);
     expect((await duplicate.batches('kettle')).flatMap(({ steps }) => names(steps))).toEqual(['b']);
+  });
+
+  it('a reloaded window keeps its name, however long the page before it takes to go', async () => {
+    await browser.page('one').put('kettle', 0, [step('a')]);
+    jest.spyOn(performance, 'getEntriesByType').mockReturnValue([{ type: 'reload' } as PerformanceNavigationTiming]);
+    const batches = browser.page('one').batches('kettle');
+    browser.afterSeconds(3);
+    await new Promise(setImmediate);
+    browser.close();
+    expect((await batches).flatMap(({ steps }) => names(steps))).toEqual(['a']);
   });
 
   it('set aside, they are not touched by what this window stores and forgets afterwards', async () => {

@@ -3,8 +3,10 @@ import { newId } from '../state/ids';
 const KEY = 'pencil-bend-window';
 const lockOf = (name: string): string => `pencil-bend window ${name}`;
 
-/** A reloaded page may have to wait until the page before it has let go. */
+/** How long the page before this one may take to let go of the name; a duplicated window never does. */
 const LET_GO_MS = 1000;
+/** Of a reloaded page the one before is certain to go, however busy the machine is. */
+const RELOADED_MS = 20_000;
 
 /** Locks are missing where the browser does not trust the address; then every other window may be open. */
 const locks = (): LockManager | undefined => (navigator as Partial<Navigator>).locks;
@@ -33,11 +35,15 @@ export async function openWindows(): Promise<ReadonlySet<string> | null> {
 function hold(name: string): Promise<boolean> {
   const manager = locks();
   if (!manager) return Promise.resolve(true);
+  const patience = wasReloaded() ? RELOADED_MS : LET_GO_MS;
   return new Promise((resolve) => {
     const held = () => {
       resolve(true);
       return new Promise<never>(() => undefined);
     };
-    manager.request(lockOf(name), { signal: AbortSignal.timeout(LET_GO_MS) }, held).catch(() => resolve(false));
+    manager.request(lockOf(name), { signal: AbortSignal.timeout(patience) }, held).catch(() => resolve(false));
   });
 }
+
+const wasReloaded = (): boolean =>
+  performance.getEntriesByType('navigation').some((entry) => (entry as PerformanceNavigationTiming).type === 'reload');
