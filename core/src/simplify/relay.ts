@@ -63,8 +63,9 @@ export function relay(
   if ('count' in target) {
     mustBeWhole(target.count, least, MOST_COUNT, 'count');
     const evenly = fittedEvenly(curve, degree, target.count);
-    progress?.({ stage: 'prove', controlPoints: target.count, max: Infinity });
-    return success(priced(curve, even ? evenly : whereNeeded(curve, degree, target.count, evenly, progress)));
+    progress?.({ stage: 'add', controlPoints: target.count, max: Infinity });
+    const fitted = even ? evenly : whereNeeded(curve, degree, target.count, evenly, progress);
+    return success(priced(curve, fitted, progress));
   }
   mustBeAbove0(target.tolerance, 'tolerance');
   if (!even) {
@@ -74,10 +75,12 @@ export function relay(
   return fewestEven(curve, degree, target.tolerance, least, progress);
 }
 
-const priced = (before: Curve, fitted: Curve): Priced => {
+function priced(before: Curve, fitted: Curve, progress?: Progress): Priced {
   const curve = lookedAt(fitted);
-  return { curve, deviation: deviation(before, curve), change: curvatureChange(before, curve) };
-};
+  const price = deviation(before, curve);
+  progress?.({ stage: 'prove', controlPoints: distinctOf(curve), max: price.max });
+  return { curve, deviation: price, change: curvatureChange(before, curve) };
+}
 
 function fewestEven(
   curve: Curve,
@@ -106,7 +109,7 @@ function fewestEven(
     if (within(middle).within) high = middle;
     else low = middle;
   }
-  return success(priced(curve, fittedEvenly(curve, degree, high)));
+  return success(priced(curve, fittedEvenly(curve, degree, high), progress));
 }
 
 /** Least squares in the arc length over evenly spaced knots: the integral over each span, by Gauss nodes. */

@@ -84,6 +84,7 @@ function nearer(a: Found, b: Found, tolerance: number): Found {
 /** Adds knots in spans where points lie farther off than this share of the tolerance. */
 function withKnotsAdded(target: Target, start: Float64Array, search: Search, share: number): Found {
   const first = target.closed ? [0, 0.25, 0.5, 0.75] : [];
+  search.progress?.({ stage: 'add', controlPoints: controlPoints(target, first.length), max: Infinity });
   let current =
     approximate(target, first, start, search.tolerance, 'steady') ??
     // Places too near each other for their parameters to differ are spaced evenly.

@@ -138,7 +138,7 @@ describe('a curve near points', () => {
     expect(fit.within).toBe(true);
     expect(distinctOf(fit.curve)).toBeLessThan(200);
     expect(steps.length).toBeGreaterThan(20);
-    expect(new Set(steps.map(({ stage }) => stage))).toEqual(new Set(['add', 'prune']));
+    expect(new Set(steps.map(({ stage }) => stage))).toEqual(new Set(['add', 'prune', 'prove']));
   });
 
   it('quick, gives a first curve that is within but heavier', () => {

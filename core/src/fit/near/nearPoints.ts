@@ -4,6 +4,7 @@ import { mustBeAbove0, mustBeWhole } from '../../refuse';
 import { fewestKnots } from './fewestKnots';
 import { checkFitPoints, type FitFailure } from '../fitFailure';
 import { nearnessOf, type Nearness } from './nearness';
+import { distinctOf } from '../../knots/period';
 import { parametersOf } from '../parameters';
 import type { Progress } from './progress';
 
@@ -51,6 +52,7 @@ export function nearPoints(
   const most = Math.min(count, Math.max(FEW, Math.floor(MOST_SHARE * count)));
   const found = fewestKnots(target, chords, { tolerance, effort: quick ? 'add' : 'all', most, progress });
   const curve = lookedAt(found.best.curve);
+  progress?.({ stage: 'prove', controlPoints: distinctOf(curve), max: found.best.max });
   const nearness = nearnessOf(points, curve, tolerance, found.reachable);
   return success({ curve, parameters: found.best.parameters, ...nearness });
 }
