@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { Stryker } from '@stryker-mutator/core';
 import { Instrumenter } from '@stryker-mutator/instrumenter';
 import { writeSection } from './figures.mjs';
-import { keyOf, SAMPLE } from './mutantSample.mjs';
+import { keyOf, SAMPLE } from './mutants/sample.mjs';
 import { root } from './run.mjs';
 
 const COUNT = Number(process.env['MUTANTS'] ?? 200);
@@ -44,9 +44,9 @@ const ranges = [...sample.values()].map(
 const stryker = new Stryker({
   mutate: ranges,
   testRunner: 'jest',
-  plugins: ['@stryker-mutator/jest-runner', join(root, 'scripts/mutantSample.mjs')],
+  plugins: ['@stryker-mutator/jest-runner', join(root, 'scripts/mutants/sample.mjs')],
   checkers: ['sample'],
-  jest: { projectType: 'custom', configFile: 'scripts/mutants.jest.mjs' },
+  jest: { projectType: 'custom', configFile: 'scripts/mutants/jest.mjs' },
   coverageAnalysis: 'perTest',
   // What runs only while a module is loaded would have every test run for it.
   ignoreStatic: true,
@@ -56,8 +56,8 @@ const stryker = new Stryker({
   maxTestRunnerReuse: 8,
   testRunnerNodeArgs: ['--max-old-space-size=3072'],
   // A slow machine is not a test that noticed.
-  timeoutMS: 60_000,
-  timeoutFactor: 3,
+  timeoutMS: 20_000,
+  timeoutFactor: 2,
   reporters: ['progress-append-only'],
   tempDirName: '.mutants',
   cleanTempDir: 'always',
