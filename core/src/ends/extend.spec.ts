@@ -8,6 +8,7 @@ import { curvatureAt } from '../measure/curvature';
 import { FRONT } from '../plane/plane';
 import { extend } from './extend';
 import { endOf } from '../edit/join';
+import { reparameterise } from '../knots/reparameterise';
 
 const end = (curve: Curve, side: 'start' | 'end', order: number) =>
   derivatives(curve, domainOf(curve)[side === 'start' ? 0 : 1], order, side === 'start' ? 'right' : 'left');
@@ -31,6 +32,14 @@ describe('extending', () => {
         expect(longer.points.length).toBe(SPOUT.points.length);
         before.forEach((value, i) => expect(value).toBeCloseTo(after[i], 9));
       }
+    }
+  });
+
+  it('at the speed of the curve, however short its domain or slow it runs', () => {
+    for (const domain of [1e-3, 100]) {
+      const short = reparameterise(bezier([0, 0], [1, 0]), 0, domain);
+      const longer = valueOf(extend(short, 'end', 'straight', { length: 12_000 }));
+      expect(derivatives(longer, domain, 1, 'right')[3] * domain).toBeCloseTo(1, 9);
     }
   });
 

@@ -129,6 +129,7 @@ describe('arcs from what is given', () => {
       }),
     );
     expect(arcAlong([0, 0, 0], [1, 0, 0], [5, 0, 0])).toMatchObject({ failure: { kind: 'straight' } });
+    expect(arcAlong([1, 2, 3], [1, 0, 0], [1, 2, 3])).toMatchObject({ failure: { kind: 'coincident-points' } });
   });
 
   it('a circle through three places of one has its length', () => {

@@ -66,6 +66,16 @@ describe('clamping', () => {
     expect(Math.min(kept, refused)).toBeGreaterThan(10);
   });
 
+  it('is as sure of a shape far from the origin as rounding lets it be', () => {
+    const far = flat(
+      3,
+      [...WAVE.knots],
+      Array.from({ length: 7 }, (_, i) => [1e9 / 3 + 10 * i, 1e9 / 7 + (i % 2 ? 5 : -5)]),
+    );
+    const free = valueOf(unclamp(far));
+    expect(apart(far, free)).toBeLessThan(1e-14 * 1e9);
+  });
+
   it('says so when no positive weights lie beyond an end', () => {
     const steep = checked({ ...WAVE, points: homogeneous([...controlPointsOf(WAVE)], [1, 30, 1, 1, 1, 1, 1]) });
     expect(unclamp(steep)).toEqual({ ok: false, failure: { kind: 'weights' } });

@@ -60,6 +60,23 @@ describe('solveBanded', () => {
     );
   });
 
+  it('exchanges rows where a pivot is zero, or so small that its digits are lost', () => {
+    for (const small of [0, 1e-18]) {
+      const matrix = bandedMatrix(3, 1, 1);
+      addEntry(matrix, 0, 0, small);
+      addEntry(matrix, 0, 1, 1);
+      addEntry(matrix, 1, 0, 1);
+      addEntry(matrix, 1, 1, 1);
+      addEntry(matrix, 1, 2, 2);
+      addEntry(matrix, 2, 1, 1);
+      addEntry(matrix, 2, 2, 1);
+      const x = Float64Array.of(2, 9, 5);
+      expect(solveBanded(matrix, x, 1)).toBe(true);
+      // By hand: y = 2, then z = 5 - y and x = 9 - y - 2 z.
+      expect([...x]).toEqual([1, 2, 3]);
+    }
+  });
+
   it('says so when the matrix is singular, and refuses entries outside the band', () => {
     const matrix = bandedMatrix(2, 1, 1);
     addEntry(matrix, 0, 0, 1);

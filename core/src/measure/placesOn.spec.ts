@@ -75,10 +75,16 @@ describe('ends, middles and sides', () => {
       const [x, y, z] = directionBeyond(line, end);
       expect([x, y, z]).toEqual([expect.closeTo(way * 0.6, 12), expect.closeTo(way * 0.8, 12), 0]);
     }
-    const [first] = domainOf(sCubic);
-    const d = derivatives(sCubic, first, 1);
-    const beyond = directionBeyond(sCubic, 'start');
-    expect(dot(beyond, [d[3], d[4], d[5]])).toBeCloseTo(-Math.hypot(d[3], d[4], d[5]), 9);
+    const weighted = { ...sCubic, points: sCubic.points.map((x, i) => x * (1 + Math.floor(i / 4))) };
+    for (const curve of [sCubic, weighted]) {
+      for (const [end, k, side, way] of [
+        ['start', 0, 'right', -1],
+        ['end', 1, 'left', 1],
+      ] as const) {
+        const [, , , x, y, z] = derivatives(curve, domainOf(curve)[k], 1, side);
+        expect(dot(directionBeyond(curve, end), [x, y, z])).toBeCloseTo(way * Math.hypot(x, y, z), 9);
+      }
+    }
   });
 
   it('the nearer end is told by length, the middle is half way', () => {

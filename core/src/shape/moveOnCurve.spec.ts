@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { anyCurve, parameterAtShare, fraction, sizeOf, valueOf, WAVE } from '../curve/curves.fixture';
-import { controlPointsOf } from '../curve/curve';
+import { controlPointsOf, domainOf } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
 import { add, distance, type Vector3 } from '../linear/vector';
 import { rectangle } from '../exact/polyline';
@@ -45,6 +45,9 @@ describe('moving a place of a curve', () => {
     const moved = valueOf(moveOnCurve(frame, 0, [-5, -5, 0]));
     expect(evaluate(moved, 0)).toEqual([-5, -5, 0]);
     expect(moved.closing).toBe('clamped-closed');
+    const end = domainOf(frame)[1];
+    const atEnd = valueOf(moveOnCurve(frame, end, [-5, -5, 0]));
+    expect([evaluate(atEnd, end), evaluate(atEnd, 0)]).toEqual([[-5, -5, 0], [-5, -5, 0]]); // prettier-ignore
   });
 
   it('says when everything with a say is held', () => {

@@ -4,6 +4,7 @@ import { derivatives, evaluate } from '../curve/evaluate';
 import { circle, ellipse } from '../exact/arc';
 import { conic, parabola } from '../exact/conic';
 import { polyline, rectangle } from '../exact/polyline';
+import { reparameterise } from '../knots/reparameterise';
 import { randomNumbers } from '../linear/random.fixture';
 import { throughPoints } from '../fit/through/throughPoints';
 import { distance } from '../linear/vector';
@@ -170,6 +171,27 @@ describe('an offset', () => {
       }
     }
     expect(Math.min(named, kept)).toBeGreaterThan(60);
+  });
+
+  it('does not depend on the range of the parameters, at a standstill and where it crosses itself either', () => {
+    const stands = bezier([0, 0], [0, 0], [30, 40], [60, 0]);
+    const crosses = bezier([0, 0], [10, 40], [20, 40], [30, 0]);
+    for (const [curve, by] of [
+      [stands, 4],
+      [crosses, -12],
+    ] as const) {
+      const { curves, lost } = valueOf(offset(curve, by, TOLERANCE, FRONT));
+      for (const domain of [1e-6, 1e6]) {
+        const same = valueOf(offset(reparameterise(curve, 0, domain), by, TOLERANCE, FRONT));
+        expect(same.curves.map((each) => arcLength(each).total)).toEqual(
+          curves.map((each) => expect.closeTo(arcLength(each).total, 1)),
+        );
+        expectAtDistance(curve, same.curves, by);
+        expect(same.lost.map(([from, to]) => [from / domain, to / domain])).toEqual(
+          lost.map(([from, to]) => [expect.closeTo(from, 2), expect.closeTo(to, 2)]),
+        );
+      }
+    }
   });
 
   it('works in any plane, and needs a curve that lies in it', () => {

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { anyCurve, parameterAtShare, fraction, sizeOf, valueOf, WAVE } from '../curve/curves.fixture';
-import { controlPointsOf } from '../curve/curve';
+import { controlPointsOf, domainOf } from '../curve/curve';
 import { derivatives, evaluate } from '../curve/evaluate';
 import { distinctOf } from '../knots/period';
 import { distance, type Vector3 } from '../linear/vector';
@@ -42,6 +42,13 @@ describe('turning a curve at a place of its own', () => {
     const [old, made] = [controlPointsOf(WAVE), controlPointsOf(turned)];
     const step = WAVE.knots[WAVE.degree + 1] / WAVE.degree;
     for (let c = 0; c < 3; c++) expect(made[3 + c]).toBeCloseTo(old[c] + step * first[c], 10);
+  });
+
+  it('and the last but one at the other end', () => {
+    const [, end] = domainOf(WAVE);
+    const turned = valueOf(turnOnCurve(WAVE, end, [12, 30, 0]));
+    expect(changedOf(WAVE, turned)).toEqual([distinctOf(WAVE) - 2]);
+    expect(slopeAt(turned, end).map((x) => Math.round(1e9 * x) / 1e9)).toEqual([12, 30, 0]);
   });
 
   it('leaves the curve as it is where it runs so already', () => {

@@ -21,6 +21,7 @@ describe('displayPolyline', () => {
     expect(parameters[parameters.length - 1]).toBe(1);
     parameters.forEach((u, i) => expect([...points.subarray(3 * i, 3 * i + 3)]).toEqual([...evaluate(sCubic, u)]));
     expect(parameters.length).toBeGreaterThan(10);
+    parameters.forEach((u, i) => expect(i === 0 || u > parameters[i - 1]).toBe(true));
   });
 
   it('draws a polygon with its vertices alone', () => {

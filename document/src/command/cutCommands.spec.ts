@@ -1,4 +1,4 @@
-import { arcLength, circle, type Curve, deviation, distance, domainOf, evaluate, FRONT, lineBetween, rectangle, regularPolygon, type Vector3 } from '@pencil-bend/core'; // prettier-ignore
+import { arcLength, circle, type Curve, deviation, distance, domainOf, evaluate, FRONT, homogeneous, lineBetween, makeCurve, rectangle, regularPolygon, type Vector3 } from '@pencil-bend/core'; // prettier-ignore
 import { archProject, performed, stamp } from '../fixture';
 import { emptyProject, type Project } from '../project/project';
 import { plainItem } from '../project/mirrors';
@@ -62,6 +62,24 @@ describe('cutting', () => {
       expect(lengthOf(left, 'ring')).toBeCloseTo(10 * Math.PI, 9);
       expect(endsOf(curveIn(left, 'ring'))).toEqual([[0, 10, 0], [0, -10, 0]]); // prettier-ignore
     }
+  });
+
+  it('says which curve has no end to join, and which no direction to go on in', () => {
+    const stuck = makeCurve(2, [0, 0, 0, 1, 1, 1], homogeneous([0, 0, 0, 10, 0, 0, 10, 0, 0]));
+    const project = done(
+      line('low', [0, 0, 0], [100, 0, 0]),
+      draw('ring', circle(FRONT, [0, 0, 0], 10)),
+      draw('stuck', stuck),
+    );
+    for (const [first, second] of [
+      ['low', 'ring'],
+      ['ring', 'low'],
+    ]) {
+      // prettier-ignore
+      const call: CommandCall = { command: 'joinCurves', args: { first, firstEnd: 'end', second, secondEnd: 'start' } };
+      expect(refusal(project, call)).toBe('Curve 2 is closed and has no end to join');
+    }
+    expect(refusal(project, { command: 'extendCurve', args: { item: 'stuck', end: 'end', how: 'straight', reach: { item: 'low' } } })).toBe('The curve stands still at its end and has no direction there'); // prettier-ignore
   });
 
   it('says when nothing crosses, and changes nothing', () => {
@@ -203,6 +221,19 @@ describe('mirrors', () => {
       { command: 'splitCurve', args: { item: 'arch', u: 0.5, id: 'x' } },
     ] as CommandCall[]) {
       expect(refusal(project, call)).toBe(words);
+    }
+  });
+
+  it('can be read where they lie on a locked layer, as other curves can', () => {
+    const { project } = performed(
+      mirrored,
+      line('free', [0, 50, 0], [100, 50, 0]),
+      { command: 'addLayer', args: { id: 'safe', name: 'Safe' } },
+      { command: 'arrange', args: { items: ['arch', 'm-1'], layer: 'safe', before: null } },
+      { command: 'setLayer', args: { layer: 'safe', locked: true } },
+    );
+    for (const second of ['arch', 'm-1']) {
+      expect(refusal(project, { command: 'midwayCurve', args: { first: 'free', second, id: 'between' } })).toBe('done');
     }
   });
 });

@@ -17,7 +17,8 @@ import {
 } from '@pencil-bend/core';
 import { type Draft, original } from 'immer';
 import { CommandError } from '../commandError';
-import type { CurveItem, Id, Project, Recipe } from '../project/project';
+import { plainRecipe } from '../project/mirrors';
+import type { Id, Project, Recipe } from '../project/project';
 import { reverseCurve } from '../recipe/editEnds';
 import { controlRecipe, curveOf } from '../recipe/fixSpacing';
 import type { StepFacts } from '../history/stepTitle';
@@ -224,11 +225,8 @@ function read(draft: Draft<Project>, id: Id) {
   const project = original(draft) as Project;
   const item = curveItemOf(project, id);
   const plane: Plane = project.planes[item.plane];
-  return { project, name: item.name, plane, recipe: openRecipe(project, item, id) };
+  return { project, name: item.name, plane, recipe: plainRecipe(project, item) };
 }
-
-const openRecipe = (project: Project, item: CurveItem, id: Id): Recipe =>
-  item.recipe.kind === 'mirror' ? openCurveOf(project, id).recipe : item.recipe;
 
 function added(draft: Draft<Project>, id: Id, shape: Shape, layer: Id, plane: Id, curve: Curve, colour?: string): void {
   addItem(draft, id, {

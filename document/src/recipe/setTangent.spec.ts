@@ -3,7 +3,7 @@ import type { Recipe } from '../project/project';
 import { curveOf, fixSpacing } from './fixSpacing';
 import { reverseCurve } from './editEnds';
 import { setKink } from './editFitPoints';
-import { chordAt, setRadius, setTangent, tangentAt } from './setTangent';
+import { chordAt, setRadius, setTangent, sideAt, tangentAt } from './setTangent';
 import { keepSymmetry, makeSymmetric } from './symmetry';
 import { heldTangent, SIDES } from './tangentSides';
 import { reflection, transformed } from './transformed';
@@ -78,6 +78,27 @@ describe('holding a tangent', () => {
       const turned = setTangent(both, id, { direction: [1, 1, 0] }, 'before');
       expect(tangentAt(turned, id, 'after').direction).toEqual(near(UP));
       expect(tangentAt(turned, id, 'after').mm).toBeCloseTo(tangentAt(both, id, 'after').mm, 6);
+    });
+
+    it('of a held curve takes a control point more, on its own side', () => {
+      const recipe = setKink(fixSpacing(fit()), 'p4', true);
+      const { curve, fitParameters } = curveOf(recipe);
+      for (const [side, from, to] of [
+        ['before', 2, 3],
+        ['after', 3, 4],
+      ] as const) {
+        // prettier-ignore
+        const { knots } = curveOf(setTangent(recipe, 'p4', before, side)).curve;
+        const added = [...knots].filter((u) => !curve.knots.includes(u));
+        expect(added).toHaveLength(1);
+        expect(added[0] > fitParameters[from] && added[0] < fitParameters[to]).toBe(true);
+      }
+    });
+
+    it('has a side for each way along the curve; where the curve is smooth there are none', () => {
+      for (const recipe of [kinked(false, 3), fixSpacing(kinked(false, 3))]) {
+        expect([sideAt(recipe, 'p4', 1), sideAt(recipe, 'p4', -1), sideAt(recipe, 'p3')]).toEqual(['after', 'before', undefined]); // prettier-ignore
+      }
     });
 
     it('is freed on one side, kept on the other, and one again where the curve is smooth', () => {

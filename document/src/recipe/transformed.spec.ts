@@ -1,6 +1,7 @@
-import { mirroring, rotation, scaling, transform, translation } from '@pencil-bend/core';
+import { mirroring, rotation, scaling, subtract, transform, translation, type Vector3 } from '@pencil-bend/core';
 import type { Recipe } from '../project/project';
-import { curveOf } from './fixSpacing';
+import { curveOf, fixSpacing } from './fixSpacing';
+import { fitPointsOf } from './makeLive';
 import { apart, RECIPES } from './recipes.fixture';
 import { placed, reflection, similarityOf, transformed } from './transformed';
 
@@ -21,6 +22,23 @@ describe('transformed', () => {
       expect(apart(curveOf(image).curve, transform(curveOf(recipe).curve, map))).toBeLessThan(1e-9);
     }
   });
+
+  it.each(RECIPES)(
+    'carries fit points and held tangents along, of a fixed spacing too: %s',
+    (_name, recipe: Recipe) => {
+      for (const from of [recipe, fixSpacing(recipe)]) {
+        const image = fitPointsOf(transformed(from, TURN));
+        expect(image.map(({ at }) => at)).toEqual(
+          fitPointsOf(from).map(({ at }) => placed(TURN, at).map((x) => expect.closeTo(x, 9))),
+        );
+        const turned = (v: Vector3) =>
+          subtract(placed(TURN, v), placed(TURN, [0, 0, 0])).map((x) => expect.closeTo(x, 9));
+        fitPointsOf(from).forEach(({ tangent }, i) => {
+          expect(image[i].tangent?.direction).toEqual(tangent && turned(tangent.direction));
+        });
+      }
+    },
+  );
 
   it('mirrors as the kernel does', () => {
     const plane = { origin: [5, 1, 0], x: [0, 0, 1], y: [-0.8, 0.6, 0] } as const;

@@ -1,7 +1,16 @@
 import { archProject } from '../fixture';
 import type { Project } from '../project/project';
 import type { Handle } from './handle';
-import { handlesByItem, handlesOn, NOTHING, present, sameSelection, selectedHandles, withHandles } from './selection';
+import {
+  handlesByItem,
+  handlesOn,
+  NOTHING,
+  onlyItem,
+  present,
+  sameSelection,
+  selectedHandles,
+  withHandles,
+} from './selection';
 
 const fit = (id: string): Handle => ({ kind: 'fit', id });
 const arch = archProject();
@@ -17,6 +26,7 @@ describe('a selection', () => {
     expect(second).toEqual({ items: ['twin', 'arch'], handles: [fit('p2')], beside: [] });
     expect(handlesByItem(second)).toEqual([{ item: 'twin', handles: [fit('p2')] }]);
     expect(sameSelection(both, { ...both, beside: [] })).toBe(false);
+    expect([onlyItem(both), onlyItem(handlesOn('arch', [])), onlyItem(NOTHING)]).toEqual([null, 'arch', null]);
   });
 
   it('is what is still there: items that went, and points that no curve has, are not', () => {

@@ -33,6 +33,12 @@ describe('corners of a stroke', () => {
     expect(cornersOf(noisy(profile, 300, 0.1), 4)).toEqual([]);
     expect(cornersOf(Float64Array.of(1, 2, 3), 4)).toEqual([]);
   });
+
+  it('are not looked for where a stroke has only just begun, or is about to end', () => {
+    const jog = Float64Array.from({ length: 3 * 80 }, (_, k) => [k / 6, 0, 0][k % 3]);
+    jog[1] = jog[3 * 79 + 1] = 2;
+    expect(cornersOf(jog, 4)).toEqual([]);
+  });
 });
 
 describe('a freehand stroke', () => {
