@@ -111,7 +111,7 @@ const STRAIGHT = 1e-9;
 function isKept(curve: Curve, u: number, [first, second]: Derivatives): boolean {
   const [from, to] = domainOf(curve);
   return (['left', 'right'] as const).every((side) => {
-    const d = derivatives(curve, u, 2, side);
+    const d = derivatives(curve, u, second ? 2 : 1, side);
     const found: Vector3 = [d[3], d[4], d[5]];
     if (!(distance(found, first) <= KEPT * length(first))) return false;
     if (!second) return true;
