@@ -7,7 +7,7 @@ import { anyCurve, parameterAtShare, sizeOf } from './curves.fixture';
 import { toNurbs, toVerb, verb } from './witnesses.fixture';
 import { findSpan } from './basis';
 import { type Curve, countOf, domainOf, homogeneous, makeCurve } from './curve';
-import { derivatives, derivativesAll, derivativesInSpan, evaluate, evaluateAll } from './evaluate';
+import { derivatives, derivativesAll, derivativesInSpan, evaluate, evaluateAll, evaluateAllByBasis } from './evaluate';
 
 /** The NURBS Book, example 4.1. */
 const EX_4_1 = makeCurve(
@@ -223,6 +223,8 @@ describe('batch evaluation', () => {
           Math.min(last, first + t * (last - first)),
         );
         const points = evaluateAll(curve, parameters);
+        const byBasis = evaluateAllByBasis(curve, parameters);
+        points.forEach((x, i) => expect(Math.abs(x - byBasis[i])).toBeLessThanOrEqual(1e-13 * sizeOf(curve)));
         const all = derivativesAll(curve, parameters, 2);
         parameters.forEach((u, i) => {
           expect([...points.subarray(3 * i, 3 * i + 3)]).toEqual([...evaluate(curve, u)]);

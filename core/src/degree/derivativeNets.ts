@@ -102,6 +102,10 @@ function bezierColumns(
   const y = new Float64Array(count);
   const z = new Float64Array(count);
   const w = new Float64Array(count);
+  if (degree === 0) {
+    [x[0], y[0], z[0], w[0]] = net.subarray(4 * span);
+    return [x, y, z, w];
+  }
   args.fill(from, 0, degree);
   for (let j = 0; j <= degree; j++) {
     if (j > 0) args[degree - j] = to;

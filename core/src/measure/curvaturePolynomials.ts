@@ -1,4 +1,4 @@
-import { cross, dot, length, type Vector3 } from '../linear/vector';
+import { along, cross, dot, length, scale, type Vector3 } from '../linear/vector';
 import { type Bernstein, boundOf, product, valueAt } from '../linear/bernstein';
 import type { DerivativeNets } from '../degree/derivativeNets';
 
@@ -85,28 +85,28 @@ export function curvatureIn(
   t: number,
   normal: Vector3 | null,
 ): { readonly kappa: number; readonly noise: number } {
-  const at = nets.places.slice(0, 3).map((columns): Vector3 => {
-    return [valueAt(columns[0], t), valueAt(columns[1], t), valueAt(columns[2], t)];
-  });
-  const w = nets.weights ? nets.weights.slice(0, 3).map((column) => valueAt(column, t)) : [1, 0, 0];
-  const [x, d, dd] = at;
-  const speed = length(sum([d, w[0]], [x, -w[1]]));
-  const vector = sum([cross(d, dd), w[0]], [cross(x, dd), -w[1]], [cross(x, d), w[2]]);
-  const sizes: Size[] = at.map((place, k) => ({
-    place: length(place),
-    placeNoise: nets.noise[k],
-    weight: Math.abs(w[k]),
-    weightNoise: nets.weightNoise[k],
-  }));
+  const { places, weights } = nets;
+  const at = ([x, y, z]: Columns): Vector3 => [valueAt(x, t), valueAt(y, t), valueAt(z, t)];
+  const [x, d, dd] = [at(places[0]), at(places[1]), at(places[2])];
+  const w = weights ? [valueAt(weights[0], t), valueAt(weights[1], t), valueAt(weights[2], t)] : [1, 0, 0];
+  const sizeOf = (place: Vector3, k: number): Size => {
+    return {
+      place: length(place),
+      placeNoise: nets.noise[k],
+      weight: Math.abs(w[k]),
+      weightNoise: nets.weightNoise[k],
+    };
+  };
+  const sizes = [sizeOf(x, 0), sizeOf(d, 1), sizeOf(dd, 2)];
+  const speed = weights ? length(along(scale(d, w[0]), x, -w[1])) : sizes[1].place;
   const speedNoise = 2 * speedNoiseOf(sizes, 1);
   if (!(speed > speedNoise)) return { kappa: 0, noise: Infinity };
   const factor = (w[0] / speed) ** 3;
+  const plain = cross(d, dd);
+  const vector = weights ? along(along(scale(plain, w[0]), cross(x, dd), -w[1]), cross(x, d), w[2]) : plain;
   const kappa = (normal ? dot(vector, normal) : length(vector)) * factor;
   return { kappa, noise: 2 * turnNoise(sizes, 2) * factor + (3 * Math.abs(kappa) * speedNoise) / speed };
 }
-
-const sum = (...terms: readonly (readonly [Vector3, number])[]): Vector3 =>
-  terms.reduce<Vector3>(([x, y, z], [[a, b, c], by]) => [x + a * by, y + b * by, z + c * by], [0, 0, 0]);
 
 /** S, or its derivative X''w − Xw''. */
 export function speedVector({ places, weights }: DerivativeNets, order: 1 | 2 = 1): Columns {

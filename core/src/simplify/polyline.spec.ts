@@ -1,6 +1,8 @@
 import { circle, sCubic } from '../measure/shapes.fixture';
 import { evaluate } from '../curve/evaluate';
 import { homogeneous, makeCurve } from '../curve/curve';
+import { closestOnSegment } from '../linear/segment';
+import { distance, vectorAt } from '../linear/vector';
 import { displayPolyline } from './polyline';
 
 describe('displayPolyline', () => {
@@ -22,6 +24,22 @@ describe('displayPolyline', () => {
     parameters.forEach((u, i) => expect([...points.subarray(3 * i, 3 * i + 3)]).toEqual([...evaluate(sCubic, u)]));
     expect(parameters.length).toBeGreaterThan(10);
     parameters.forEach((u, i) => expect(i === 0 || u > parameters[i - 1]).toBe(true));
+  });
+
+  it('keeps a curve in space within the tolerance, whichever way it bends', () => {
+    const knots = [0, 0, 0, 0, 1, 2, 3, 3, 3, 3];
+    const places = [0, 0, 0, 10, 0, 40, 20, 5, -40, 30, 0, 40, 40, -5, -30, 50, 0, 0];
+    for (const turn of [0, 1, 2]) {
+      const turned = places.map((_, i) => places[3 * Math.floor(i / 3) + ((i + turn) % 3)]);
+      const curve = makeCurve(3, knots, homogeneous(turned));
+      const { points, parameters } = displayPolyline(curve, 0.01);
+      expect(parameters.length).toBeLessThan(400);
+      for (let i = 0; i + 1 < parameters.length; i++) {
+        const [a, b] = [vectorAt(points, i), vectorAt(points, i + 1)];
+        const there = evaluate(curve, (parameters[i] + parameters[i + 1]) / 2);
+        expect(distance(there, closestOnSegment(there, a, b).point)).toBeLessThan(0.011);
+      }
+    }
   });
 
   it('draws a polygon with its vertices alone', () => {

@@ -80,6 +80,8 @@ describe('cutting', () => {
       expect(refusal(project, call)).toBe('Curve 2 is closed and has no end to join');
     }
     expect(refusal(project, { command: 'extendCurve', args: { item: 'stuck', end: 'end', how: 'straight', reach: { item: 'low' } } })).toBe('The curve stands still at its end and has no direction there'); // prettier-ignore
+    expect(refusal(project, { command: 'extendCurve', args: { item: 'low', end: 'end', how: 'straight', reach: { point: [50, 9, 0] } } })).toBe('The place lies behind the end of Curve 1'); // prettier-ignore
+    expect(refusal(project, { command: 'pinPoints', args: { item: 'low', points: ['nowhere'], axis: 0, pinned: true } })).toBe("There is no point 'nowhere' in this curve"); // prettier-ignore
   });
 
   it('says when nothing crosses, and changes nothing', () => {

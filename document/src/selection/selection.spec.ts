@@ -2,6 +2,7 @@ import { archProject } from '../fixture';
 import type { Project } from '../project/project';
 import type { Handle } from './handle';
 import {
+  clicked,
   handlesByItem,
   handlesOn,
   NOTHING,
@@ -27,6 +28,14 @@ describe('a selection', () => {
     expect(handlesByItem(second)).toEqual([{ item: 'twin', handles: [fit('p2')] }]);
     expect(sameSelection(both, { ...both, beside: [] })).toBe(false);
     expect([onlyItem(both), onlyItem(handlesOn('arch', [])), onlyItem(NOTHING)]).toEqual([null, 'arch', null]);
+  });
+
+  it('by a click is the item with its group, or one of several by itself', () => {
+    const grouped = { ...two.items['arch'], group: 'g' };
+    const project = { ...two, items: { arch: grouped, twin: grouped } };
+    expect(clicked(project, NOTHING, 'twin').items).toEqual(['twin', 'arch']);
+    expect(clicked(project, handlesOn('twin', []), 'twin').items).toEqual(['twin', 'arch']);
+    expect(clicked(project, both, 'twin').items).toEqual(['twin']);
   });
 
   it('is what is still there: items that went, and points that no curve has, are not', () => {

@@ -4,7 +4,6 @@ import {
   type Deviation,
   deviation,
   type FitFailure,
-  freehand,
   type Freehand,
   type RelayTarget,
   lighten,
@@ -14,17 +13,17 @@ import {
   type NearPointsOptions,
   type NoLighter,
   type NotReached,
-  packCurve,
   type Priced,
   type Progress,
   relay,
   type RelayOptions,
   type Result,
-  success,
   unpackCurve,
   type Vector3,
 } from '@pencil-bend/core';
 import { crossingPlaces } from './crossingPlaces';
+import { freehandJob } from './freehandJob';
+import { type Packed, packed } from './packed';
 
 /**
  * What is computed away from the main thread: for each job what it is asked, and what it answers. Curves travel packed,
@@ -75,15 +74,13 @@ export type Answer<Kind extends JobKind> = Jobs[Kind]['answer'];
 
 /** Functions do not travel; progress is reported beside. */
 type Plain<Options> = Omit<Options, 'progress'>;
-export type Packed<Value> = Omit<Value, 'curve'> & { readonly curve: Float64Array };
 
 type Work = { readonly [Kind in JobKind]: (asked: Asked<Kind>, progress: Progress) => Answer<Kind> };
 
 const work: Work = {
   'near-points': ({ points, tolerance, options }, progress) =>
     packed(nearPoints(points, tolerance, { ...options, progress })),
-  freehand: ({ samples, tolerance, corners }) =>
-    packed(freehand(samples, tolerance, { quick: true, ...(!corners && { cornerTurn: Infinity }) })),
+  freehand: freehandJob,
   lighten: ({ curve, tolerance, options }, progress) =>
     packed(lighten(unpackCurve(curve), tolerance, { ...options, progress })),
   relay: ({ curve, target, options }, progress) => packed(relay(unpackCurve(curve), target, { ...options, progress })),
@@ -97,9 +94,3 @@ const work: Work = {
 /** Does a job here and now; throws what the kernel throws. */
 export const runJob = <Kind extends JobKind>(kind: Kind, asked: Asked<Kind>, progress: Progress): Answer<Kind> =>
   work[kind](asked, progress);
-
-function packed<Value extends { readonly curve: Parameters<typeof packCurve>[0] }, Failure>(
-  result: Result<Value, Failure>,
-): Result<Packed<Value>, Failure> {
-  return result.ok ? success({ ...result.value, curve: packCurve(result.value.curve) }) : result;
-}

@@ -1,6 +1,7 @@
 import { packVectors, unpackCurve } from '@pencil-bend/core';
 import { controlRecipe, type Id, type CommandCall, type Recipe, selectionOf } from '@pencil-bend/document';
-import { type Answer, type Asked, runJob } from '../../work/jobs';
+import { freehandJob } from '../../work/freehandJob';
+import type { Answer, Asked } from '../../work/jobs';
 import {
   ACCEPTS_NOTHING,
   type Effects,
@@ -107,12 +108,7 @@ function key(state: FreehandState, pressed: string, context: ToolContext): Trans
 /** Keeps the curve of the stroke; one that the worker has not answered yet is made here and now. */
 function finished(state: FreehandState, { layer, plane, newId }: ToolContext): Effects {
   if (!isStroke(state.stroke)) return {};
-  const made = isCurrent(state)
-    ? state.made
-    : fittedBy(
-        state,
-        runJob('freehand', askedOf(state), () => undefined),
-      );
+  const made = isCurrent(state) ? state.made : fittedBy(state, freehandJob(askedOf(state)));
   if (!made) return {};
   const id = newId();
   return { call: callFor(id, made, layer, plane), select: selectionOf([id]) };
