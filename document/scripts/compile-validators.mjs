@@ -15,6 +15,7 @@ const step = await read('step.schema.json');
 const ajv = new Ajv2020.default({
   schemas: [project, commands, step],
   allErrors: false,
+  messages: false,
   discriminator: true,
   strict: true,
   strictTypes: false,
@@ -36,7 +37,9 @@ const source = join(root, 'src');
 await mkdir(source, { recursive: true });
 const head = '// Made by scripts/compile-validators.mjs from schema/.\n';
 const wordsPattern = `export const wordsPattern = ${JSON.stringify(project.$defs.words.pattern)};\n`;
-await writeFile(join(source, 'validators.generated.js'), head + bundled.outputFiles[0].text + wordsPattern);
+// Where in the schema a rule stands is written at every rule, and read by nobody.
+const code = bundled.outputFiles[0].text.replaceAll(/schemaPath: "[^"]*",? ?/g, '');
+await writeFile(join(source, 'validators.generated.js'), head + code + wordsPattern);
 const types = Object.keys(names).map((name) => `export declare const ${name}: (value: unknown) => boolean;\n`);
 await writeFile(
   join(source, 'validators.generated.d.ts'),

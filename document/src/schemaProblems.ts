@@ -11,7 +11,8 @@ export function schemaProblems(schema: SchemaName, value: unknown): Problem[] {
   return (validate.errors ?? []).map((error) => ({ path: error.instancePath, message: describe(error, value) }));
 }
 
-function describe({ keyword, params, message, instancePath }: ErrorObject, value: unknown): string {
+/** The compiled code says what is broken in keywords and figures; words would come in every one of its thousand places. */
+function describe({ keyword, params, instancePath }: ErrorObject, value: unknown): string {
   const limit = params['limit'] as number;
   switch (keyword) {
     case 'maximum':
@@ -24,11 +25,18 @@ function describe({ keyword, params, message, instancePath }: ErrorObject, value
     }
     case 'exclusiveMinimum':
       return `must be more than ${limit}`;
+    case 'exclusiveMaximum':
+      return `must be less than ${limit}`;
     case 'minItems':
+    case 'minProperties':
       return `needs at least ${limit} of them`;
     case 'maxItems':
     case 'maxProperties':
       return `may have at most ${limit} of them`;
+    case 'uniqueItems':
+      return `number ${Number(params['i']) + 1} is there twice`;
+    case 'required':
+      return `the member '${params['missingProperty']}' is missing`;
     case 'additionalProperties':
       return `there is no member '${params['additionalProperty']}' in this format`;
     case 'const':
@@ -39,13 +47,25 @@ function describe({ keyword, params, message, instancePath }: ErrorObject, value
       // What the schema calls words: names, and whatever else people read in one line.
       return params['pattern'] === compiled.wordsPattern
         ? 'must have a character that can be seen, and none that controls the text around it'
-        : (message ?? keyword);
+        : `must match the pattern ${params['pattern']}`;
     case 'maxLength':
       return `may have ${params['limit']} characters at most`;
     case 'type':
       return params['type'] === 'number' ? 'must be a finite number' : `must be of type ${params['type']}`;
+    case 'propertyNames':
+      return `'${params['propertyName']}' cannot be a name here`;
+    case 'false schema':
+      return 'must not be there';
+    case 'discriminator':
+      return params['error'] === 'mapping'
+        ? `there is no ${params['tag']} '${params['tagValue']}' here`
+        : `the ${params['tag']} must be a text`;
+    case 'anyOf':
+    case 'oneOf':
+    case 'if':
+      return 'has none of the forms that are possible here';
     default:
-      return message ?? keyword;
+      return keyword;
   }
 }
 

@@ -37,7 +37,7 @@ describe('project files', () => {
       '/version',
       'made by a newer Pencil Bend (file version 5; this one reads up to 4)',
     ],
-    ['{"format":"pencil-bend-project","version":4}', '', "must have required property 'name'"],
+    ['{"format":"pencil-bend-project","version":4}', '', "the member 'name' is missing"],
   ])('refuses %s and says what and where', (text, path, message) => {
     const read = readProjectFile(text);
     expect(read.ok).toBe(false);

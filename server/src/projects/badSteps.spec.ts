@@ -71,7 +71,7 @@ describe('a step that would break its project is refused in words', () => {
     ['no inverse at all', { inverse: [] }, 422, 'another drawing than before'],
     ['a step that undoes nothing', { kind: 'undo' }, 400, 'must be of type string'],
     ['a step that is done, of another', { of: 'step-0000001' }, 400, 'must be of type null'],
-    ['an id that is none', { kind: 'redo', of: 'x'.repeat(1000) }, 400, 'must match pattern'],
+    ['an id that is none', { kind: 'redo', of: 'x'.repeat(1000) }, 400, 'must match the pattern'],
     ['a time that is none', { time: 'yesterday' }, 400, 'must be a time'],
     ['a day that is none', { time: '2026-13-40T25:00:00Z' }, 400, 'must be a time'],
     ['a time without a day', { time: '12:00' }, 400, 'must be a time'],
