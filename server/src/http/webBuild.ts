@@ -72,7 +72,7 @@ const OF_PAGES = [
 
 function keepHashedFiles(response: ServerResponse, path: string): void {
   // The build puts a hash of the content into these names.
-  if (!/-[A-Z0-9]{8}\.\w+(\.br)?$/.test(path)) return;
+  if (!/-[\w-]{8}\.\w+(\.br)?$/.test(path)) return;
   response.setHeader('Cache-Control', 'public, max-age=31536000, immutable');
   // Half a kilobyte for each of the fifty files that the bench begins with.
   if (!basename(path).startsWith('worker-')) for (const header of OF_PAGES) response.removeHeader(header);
