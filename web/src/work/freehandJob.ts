@@ -1,7 +1,11 @@
-import { freehand } from '@pencil-bend/core';
-import type { Answer, Asked } from './jobs';
-import { packed } from './packed';
+import { type FitFailure, freehand, type Freehand, type Result } from '@pencil-bend/core';
+import { type Packed, packed } from './packed';
 
-/** A curve near the samples of a stroke. Apart from the other jobs: it is also done where it is asked for, at once. */
-export const freehandJob = ({ samples, tolerance, corners }: Asked<'freehand'>): Answer<'freehand'> =>
+/** A curve near the samples of a stroke, soon. Apart from the other jobs: it is also done where it is asked for. */
+export interface FreehandJob {
+  readonly asked: { readonly samples: Float64Array; readonly tolerance: number; readonly corners: boolean };
+  readonly answer: Result<Packed<Freehand>, FitFailure>;
+}
+
+export const freehandJob = ({ samples, tolerance, corners }: FreehandJob['asked']): FreehandJob['answer'] =>
   packed(freehand(samples, tolerance, { quick: true, ...(!corners && { cornerTurn: Infinity }) }));

@@ -4,7 +4,6 @@ import {
   type Deviation,
   deviation,
   type FitFailure,
-  type Freehand,
   type RelayTarget,
   lighten,
   type LightenOptions,
@@ -22,7 +21,7 @@ import {
   type Vector3,
 } from '@pencil-bend/core';
 import { crossingPlaces } from './crossingPlaces';
-import { freehandJob } from './freehandJob';
+import { type FreehandJob, freehandJob } from './freehandJob';
 import { type Packed, packed } from './packed';
 
 /**
@@ -38,11 +37,7 @@ export interface Jobs {
     };
     readonly answer: Result<Packed<NearFit>, FitFailure>;
   };
-  /** A curve near the samples of a stroke, soon. */
-  freehand: {
-    readonly asked: { readonly samples: Float64Array; readonly tolerance: number; readonly corners: boolean };
-    readonly answer: Result<Packed<Freehand>, FitFailure>;
-  };
+  freehand: FreehandJob;
   lighten: {
     readonly asked: {
       readonly curve: Float64Array;
