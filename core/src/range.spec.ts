@@ -43,7 +43,10 @@ const FOUND: Record<string, (ranged: Ranged) => unknown> = {
   'the way beyond an end that no control point stands at': (ranged) =>
     (['start', 'end'] as const).map((end) => core.directionBeyond(valueOf(core.unclamp(ranged(WAVE))), end)),
   'a chamfer and a fillet': (ranged) => {
-    const [floor, wall] = [ranged(core.lineBetween([0, 0, 0], [50, 0, 0])), ranged(bezier([50, 0], [55, 20], [40, 40]))];
+    const [floor, wall] = [
+      ranged(core.lineBetween([0, 0, 0], [50, 0, 0])),
+      ranged(bezier([50, 0], [55, 20], [40, 40])),
+    ];
     const cut = valueOf(core.chamfer(floor, wall, [5, 10], FRONT));
     const round = valueOf(core.fillet(floor, wall, 4, FRONT));
     return [cut, round].map(({ u, v, first, second }) => [
@@ -54,7 +57,14 @@ const FOUND: Record<string, (ranged: Ranged) => unknown> = {
     ]);
   },
   'what an offset loses': (ranged) =>
-    ([[WAVE, 9], [WAVE, -9], [RING, 14], [RING, -3]] as const).map(([curve, by]) => {
+    (
+      [
+        [WAVE, 9],
+        [WAVE, -9],
+        [RING, 14],
+        [RING, -3],
+      ] as const
+    ).map(([curve, by]) => {
       const { curves, lost } = valueOf(core.offset(ranged(curve), by, 0.01, FRONT));
       const lengths = curves.map((each) => Math.round(core.arcLength(each).total));
       return [lengths, lost.map((ends) => ends.map((u) => Math.round(100 * share(ranged(curve), u))))];
@@ -64,7 +74,7 @@ const FOUND: Record<string, (ranged: Ranged) => unknown> = {
     const { max, u } = core.deviation(wave, ranged(valueOf(core.moveOnCurve(WAVE, 0.4, [40, 5, 0]))));
     return [max, Math.round(100 * share(wave, u))];
   },
-}; // prettier-ignore
+};
 
 const share = (curve: Curve, u: number): number => {
   const [first, last] = core.domainOf(curve);
@@ -77,6 +87,8 @@ const near = (value: unknown): unknown =>
 describe('over another range of its parameters a curve has', () => {
   it.each(Object.entries(FOUND))('%s where it was', (_what, found) => {
     const before = found((curve) => curve);
+    // What finds nothing would be the same over any range.
+    expect(JSON.stringify(before)).toMatch(/\d/);
     for (const [first, last] of [
       [5, 5.25],
       [-300, -100],
