@@ -58,6 +58,9 @@ export const selectSafe = createSelector(
   ({ log }, { saved, stored }) => Math.max(saved, stored) >= log.length,
 );
 
+/** Whether no change is on its way into this browser's storage any more: it lies there, or cannot. */
+export const selectHeld = createSelector(selectSafe, selectSaving, (safe, { notStored }) => safe || notStored !== null);
+
 /** The next batch for the server; null when everything is kept, or when others were first. */
 export const selectUnsaved = createSelector(drawing, selectSaving, ({ id, base, log }, { saved, conflict }) =>
   id && saved < log.length && !(conflict && !conflict.mine)

@@ -28,7 +28,7 @@ import { drawingActions, savingActions, steppingActions, viewActions } from '../
 import { firstBatch, type QueuedBatch } from '../api/batch';
 import type { BenchState } from '../state/reducers';
 import { type Conflict } from '../state/saving';
-import { selectDrawing, selectHistory, selectSaving, selectUnsaved, selectView } from '../state/selectors';
+import { selectDrawing, selectHistory, selectHeld, selectSaving, selectUnsaved, selectView } from '../state/selectors';
 
 const RETRY_MS = 2000;
 const VIEW_RESTS_MS = 500;
@@ -165,7 +165,13 @@ export const savingEffects = {
             catchError((error: unknown) => {
               const { why, again, theirs } = explain(error);
               if (again) return of(savingActions.putOff({ why }));
-              return of(theirs ? savingActions.conflictFound({ theirs, mine: null }) : savingActions.refused({ why }));
+              if (!theirs) return of(savingActions.refused({ why }));
+              // Who reads it may leave at once: what came too late lies in this browser by then, if it stores anything.
+              return store.select(selectHeld).pipe(
+                filter(Boolean),
+                take(1),
+                map(() => savingActions.conflictFound({ theirs, mine: null })),
+              );
             }),
             // Nor what was saved: going from one bench to another, as to a copy, the page is not left.
             takeUntil(actions.pipe(ofType(drawingActions.left, drawingActions.entered))),

@@ -37,11 +37,21 @@ class FakeQueue {
   stored: Step[] = [];
   broken: Error | null = null;
 
+  /** Writing takes until what is returned is called, with the error it ends with or null. */
+  hold(): (error: Error | null) => void {
+    let end: (error: Error | null) => void = () => undefined;
+    this.held = new Promise((resolve, reject) => (end = (error) => (error ? reject(error) : resolve())));
+    return end;
+  }
+
+  private held = Promise.resolve();
+
   private use<T>(value: T): Promise<T> {
     return this.broken ? Promise.reject(this.broken) : Promise.resolve(value);
   }
   async put(_project: string, _base: number, steps: readonly Step[]) {
     await this.use(null);
+    await this.held;
     this.stored.push(...steps);
   }
   kept = () => this.use(null);
@@ -156,9 +166,25 @@ describe('keeping', () => {
     expect(read(selectProject)?.name).toBe('Two');
   });
 
+  it('is told that others were first only once what came too late lies in this browser, or cannot', async () => {
+    for (const end of [null, new DOMException('no', 'QuotaExceededError')]) {
+      const writing = queue.hold();
+      called(rename(`One ${end}`));
+      sent().flush(tooLate, STALE);
+      await jest.advanceTimersByTimeAsync(5000);
+      expect(read(selectSaving).conflict).toBeNull();
+      expect(read(selectSafe)).toBe(false);
+      writing(end);
+      await settled();
+      expect(read(selectSaving).conflict).not.toBeNull();
+      store.dispatch(drawingActions.opened({ ...opened, history: NO_HISTORY }));
+    }
+  });
+
   it('keeps mine as a copy: the steps go on from where they were made', async () => {
     called(rename('One'));
     sent().flush(tooLate, STALE);
+    await settled();
     called(rename('Two'));
     store.dispatch(savingActions.copyWanted());
     const copy = http.expectOne('/api/projects/k/copies');
@@ -173,6 +199,7 @@ describe('keeping', () => {
   it('a copy that fails is said, and can be tried again', async () => {
     called(rename('One'));
     sent().flush(tooLate, STALE);
+    await settled();
     store.dispatch(savingActions.copyWanted());
     http.expectOne('/api/projects/k/copies').error(new ProgressEvent('error'));
     await settled();
@@ -185,6 +212,7 @@ describe('keeping', () => {
   it('where the project is gone for good, its drawing becomes a new one', async () => {
     called(rename('One'));
     sent().flush({ title: "There is no project 'k'" }, { status: 404, statusText: 'Not Found' });
+    await settled();
     store.dispatch(savingActions.copyWanted());
     http.expectOne('/api/projects/k/copies').flush({}, { status: 404, statusText: 'Not Found' });
     await settled();
@@ -196,6 +224,7 @@ describe('keeping', () => {
   it('takes theirs: mine are let go and the project is opened anew', async () => {
     called(rename('One'));
     sent().flush(tooLate, STALE);
+    await settled();
     store.dispatch(savingActions.theirsTaken());
     await settled();
     expect(queue.dropOwn).toHaveBeenCalledWith('k');
