@@ -31,6 +31,7 @@ describe('affine maps', () => {
     near(mirror(SPOUT, { origin: [10, 0, 0], x: [0, 1, 0], y: [0, 0, 1] }), [-75, 60, 0]);
     near(transform(SPOUT, translation([1, 2, 3])), [96, 62, 3]);
     near(transform(SPOUT, scaling(2, [95, 0, 0])), [95, 120, 0]);
+    near(transform(SPOUT, scaling([3, 0.5, 2], [90, 50, -4])), [105, 55, 4]);
     expect(() => rotation([0, 0, 0], 1)).toThrow('axis: a direction is needed, not 0, 0, 0');
     const twice = mirror(mirror(SPOUT, FRONT), FRONT);
     expect(apart(SPOUT, twice)).toBeLessThan(SAME);

@@ -1,10 +1,11 @@
 import fc from 'fast-check';
-import { anyCurve, fraction, sizeOf, valueOf } from '../curve/curves.fixture';
+import { anyCurve, fraction, sizeOf, valueOf, WAVE } from '../curve/curves.fixture';
 import { controlPointsOf } from '../curve/curve';
 import { distance, vectorAt } from '../linear/vector';
 import { distinctOf } from './period';
 import { knotOnLeg } from './knotOnLeg';
 import { insertKnot } from './refineKnots';
+import { reparameterise } from './reparameterise';
 
 describe('the knot for a control point on a leg', () => {
   it('puts one there, at the asked share of the leg, of any curve', () => {
@@ -33,5 +34,11 @@ describe('the knot for a control point on a leg', () => {
         expect(nearest).toBeLessThanOrEqual(1e-6 * sizeOf(curve));
       }),
     );
+  });
+
+  it('is none where its share is so small that it would fall on the knot before', () => {
+    const far = reparameterise(WAVE, 1, 2);
+    expect(() => knotOnLeg(far, 0, 1e-18)).toThrow('no knot reaches leg 0');
+    expect(knotOnLeg(far, 0, 1e-12)).toBeGreaterThan(1);
   });
 });

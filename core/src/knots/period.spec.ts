@@ -35,18 +35,27 @@ describe('a periodic curve', () => {
   it('keeps its places over a kink, wherever its domain begins: whole periods are added with rounding', () => {
     const legs = fc.array(fc.tuple(fraction, fraction), { minLength: 9, maxLength: 9 });
     fc.assert(
-      fc.property(fraction, fraction, fraction, legs, (start, first, second, places) => {
-        const [a, b] = [0.1 + 0.3 * first, 0.6 + 0.3 * second].map((share) => start + share);
-        const knots = [start, start, start, start, a, b, start + 1];
-        const points = homogeneous(places.slice(0, 6).flatMap(([x, y]) => [40 * x, 40 * y, 0]));
-        const curve = periodicCurve(4, points, knots);
-        const moved = checked(moveSeam(curve, b));
-        for (let i = 0; i <= 20; i++) {
-          const u = Math.min(domainOf(moved)[1], b + i / 20);
-          const before = u > domainOf(curve)[1] ? u - 1 : u;
-          expect(distance(evaluate(moved, u), evaluate(curve, before))).toBeLessThan(1e-10 * 40);
-        }
-      }),
+      fc.property(
+        fraction,
+        fraction,
+        fraction,
+        fc.constantFrom(1, 1e4),
+        legs,
+        (start, first, second, period, places) => {
+          const [origin, a, b, end] = [0, 0.1 + 0.3 * first, 0.6 + 0.3 * second, 1].map(
+            (share) => period * (start + share),
+          );
+          const knots = [origin, origin, origin, origin, a, b, end];
+          const points = homogeneous(places.slice(0, 6).flatMap(([x, y]) => [40 * x, 40 * y, 0]));
+          const curve = periodicCurve(4, points, knots);
+          const moved = checked(moveSeam(curve, b));
+          for (let i = 0; i <= 20; i++) {
+            const u = Math.min(domainOf(moved)[1], b + (i / 20) * period);
+            const before = u > domainOf(curve)[1] ? u - period : u;
+            expect(distance(evaluate(moved, u), evaluate(curve, before))).toBeLessThan(1e-10 * 40);
+          }
+        },
+      ),
     );
   });
 

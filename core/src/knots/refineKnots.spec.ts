@@ -74,10 +74,20 @@ describe('refining knots', () => {
     valueOf(refineKnots(EX_5_1, added)).points.forEach((value, i) => expect(value).toBeCloseTo(theirs[i], 12));
   });
 
-  it('copies control points far from the new knot bit for bit, and keeps plain weights plain', () => {
+  it('copies control points far from the new knot bit for bit', () => {
     const { points } = valueOf(insertKnot(EX_5_1, 4.3));
     expect([...points.subarray(0, 16)]).toEqual([...EX_5_1.points.subarray(0, 16)]);
-    points.forEach((w, i) => i % 4 === 3 && expect(w).toBe(1));
+  });
+
+  it('keeps equal weights equal to the last bit', () => {
+    fc.assert(
+      fc.property(anyCurve(), fc.constantFrom(1, 0.3, 7), fraction, (curve, weight, share) => {
+        const points = curve.points.map((value, i) => (i % 4 === 3 ? weight : value));
+        const inserted = insertKnot({ ...curve, points }, parameterAtShare(curve, share));
+        fc.pre(inserted.ok);
+        valueOf(inserted).points.forEach((w, i) => i % 4 === 3 && expect(w).toBe(weight));
+      }),
+    );
   });
 
   it('wraps new knots of a periodic curve around, also those of other periods', () => {

@@ -15,9 +15,7 @@ export function reparameterise(curve: Curve, first: number, last: number): Curve
   const [start, end] = domainOf(curve);
   const ratio = (last - first) / (end - start);
   const knots = curve.knots.map((knot) => {
-    if (knot === start) return first;
-    if (knot === end) return last;
-    // From the nearer end, so that neither end's knots lose digits.
+    // From the nearer end: neither end's knots lose digits, and the ends themselves are exact.
     return knot - start < end - knot ? first + (knot - start) * ratio : last - (end - knot) * ratio;
   });
   for (let i = 1; i < knots.length; i++) {

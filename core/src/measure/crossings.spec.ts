@@ -194,6 +194,19 @@ describe('crossings of two curves', () => {
     expect(crossings(uneven, valueOf(refineKnots(uneven, [0.3, 2.5])))).toMatchObject([{ kind: 'overlap' }]);
   });
 
+  it('lying on each other part where they are further apart than the tolerance', () => {
+    // From (40, 0) on one of them leaves at 45°.
+    const straight = lineBetween([0, 0, 0], [100, 0, 0]);
+    const leaving = makeCurve(1, [0, 0, 1, 2, 2], homogeneous([-50, 0, 0, 40, 0, 0, 60, 20, 0]));
+    const end = (40 + 0.01 * Math.SQRT2) / 100;
+    expect(crossings(straight, leaving, 0.01)).toEqual([
+      expect.objectContaining({ kind: 'overlap', u: [0, expect.closeTo(end, 9)] }),
+    ]);
+    expect(crossings(straight, reverse(leaving), 0.01)).toEqual([
+      expect.objectContaining({ kind: 'overlap', u: [0, expect.closeTo(end, 9)] }),
+    ]);
+  });
+
   it('lying on each other, of a curve that doubles back, are one overlap along each of its legs', () => {
     const doubled = makeCurve(1, [0, 0, 0.65, 1, 1], homogeneous([30, 0, 0, -30, 0, 0, 30, 0, 0]), 'clamped-closed');
     const part = valueOf(subCurve(doubled, 0.1, 0.9));

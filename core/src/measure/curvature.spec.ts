@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { real } from '../linear/real.fixture';
 import { homogeneous, makeCurve } from '../curve/curve';
 import { curvatureAt } from './curvature';
+import { rotation, transform } from '../edit/transform';
 import { arcLength, parameterAt } from './arcLength';
 import { circle, ellipse, parabola, sCubic } from './shapes.fixture';
 
@@ -63,6 +64,19 @@ describe('curvatureAt', () => {
         expect(Math.abs(at(s).rate - difference)).toBeLessThan(1e-7);
       }
     }
+  });
+
+  it('is the same in any plane, sign and rate included', () => {
+    fc.assert(
+      fc.property(real(-3, 3), real(-3, 3), real(-3, 3), real(0.05, 0.95), (x, y, z, u) => {
+        fc.pre(Math.hypot(x, y, z) > 0.1);
+        const map = rotation([x, y, z], Math.hypot(x, y, z));
+        const turned = curvatureAt(transform(sCubic, map), u, map.z);
+        const flat = curvatureAt(sCubic, u, FRONT_NORMAL);
+        expect(Math.abs(turned.kappa - flat.kappa)).toBeLessThan(1e-13);
+        expect(Math.abs(turned.rate - flat.rate)).toBeLessThan(1e-13);
+      }),
+    );
   });
 
   it('is 0, and not NaN, on a line and where a curve stands still', () => {

@@ -104,6 +104,12 @@ describe('curvatureProfile', () => {
     expect(curvatureProfile(eight.value.curve, { normal }).inflections).toHaveLength(2);
   });
 
+  it('finds none on a closed curve that turns one way only', () => {
+    const ring = throughPoints(Float64Array.from([30, 0, 0, 0, 20, 0, -30, 0, 0, 0, -20, 0]), { closed: true });
+    if (!ring.ok) throw new Error(ring.failure.kind);
+    expect(curvatureProfile(ring.value.curve, { normal }).inflections).toEqual([]);
+  });
+
   it('ends quickly on straight, still and tiny curves', () => {
     const straight = throughPoints(Float64Array.from([0, 0, 0, 1 / 3, 1 / 7, 0, 1, 3 / 7, 0, 2, 6 / 7, 0]));
     if (!straight.ok) throw new Error(straight.failure.kind);

@@ -3,8 +3,9 @@ import { type Curve, domainOf } from '../curve/curve';
 import { derivatives, evaluate } from '../curve/evaluate';
 import { circle, ellipse } from '../exact/arc';
 import { conic, parabola } from '../exact/conic';
-import { polyline, rectangle } from '../exact/polyline';
+import { polyline, rectangle, regularPolygon } from '../exact/polyline';
 import { reparameterise } from '../knots/reparameterise';
+import { open } from '../ends/close';
 import { randomNumbers } from '../linear/random.fixture';
 import { throughPoints } from '../fit/through/throughPoints';
 import { distance } from '../linear/vector';
@@ -93,6 +94,12 @@ describe('an offset', () => {
     expect(lost.length).toBeGreaterThan(0);
   });
 
+  it('of an open curve is open, also where its ends meet', () => {
+    const { curves } = valueOf(offset(open(circle(FRONT, [3, 4, 0], 25)), -5, TOLERANCE, FRONT));
+    expect(curves.map(({ closing }) => closing)).toEqual(['open']);
+    expect(arcLength(curves[0]).total).toBeCloseTo(60 * Math.PI, 9);
+  });
+
   it('inside of a rectangle is the smaller one; outside its corners are round or sharp', () => {
     const frame = rectangle(FRONT, [0, 0, 0], 40, 30);
     const length = (by: number, corners?: 'round' | 'sharp') => {
@@ -104,6 +111,11 @@ describe('an offset', () => {
     expect(length(5)).toBeCloseTo(100, 9);
     expect(length(-5)).toBeCloseTo(140 + 10 * Math.PI, 9);
     expect(length(-5, 'sharp')).toBeCloseTo(180, 9);
+    // A corner of 60° lies d / tan 30° further along both its sides.
+    const triangle = regularPolygon(FRONT, [0, 0, 0], 3, 20);
+    const side = arcLength(triangle).total / 3;
+    const [outer] = valueOf(offset(triangle, -4, TOLERANCE, FRONT, { corners: 'sharp' })).curves;
+    expect(arcLength(outer).total).toBeCloseTo(3 * (side + 2 * 4 * Math.sqrt(3)), 9);
     expect(offset(frame, 16, TOLERANCE, FRONT)).toMatchObject({ failure: { kind: 'vanished', distance: 16 } });
   });
 

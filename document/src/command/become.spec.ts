@@ -14,6 +14,11 @@ describe('become', () => {
     expect(became(target, from)).toEqual(from);
   });
 
+  it('puts members in the place of a list, and a list in theirs', () => {
+    expect(became({ a: {}, b: [] }, { a: [], b: {} })).toEqual({ a: [], b: {} });
+    expect(became({ a: [1, 2, 3] }, { a: [1] })).toEqual({ a: [1] });
+  });
+
   it('does not touch what is equal', () => {
     const draft = { same: { deep: [1, 2] }, other: 1 };
     const { same } = draft;

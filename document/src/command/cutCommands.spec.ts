@@ -1,8 +1,8 @@
 import { arcLength, circle, type Curve, deviation, distance, domainOf, evaluate, FRONT, homogeneous, lineBetween, makeCurve, rectangle, regularPolygon, type Vector3 } from '@pencil-bend/core'; // prettier-ignore
 import { archProject, performed, stamp } from '../fixture';
-import { emptyProject, type Project } from '../project/project';
+import { emptyProject, fitRecipe, type Project } from '../project/project';
 import { plainItem } from '../project/mirrors';
-import { controlRecipe, curveOf } from '../recipe/fixSpacing';
+import { controlRecipe, curveOf, fixSpacing } from '../recipe/fixSpacing';
 import { fitPointsOf } from '../recipe/makeLive';
 import { titleOf } from './titleOf';
 import { perform } from './perform';
@@ -61,6 +61,30 @@ describe('cutting', () => {
       const { project: left } = performed(upright, { command: 'trimCurve', args: { item: 'ring', u, by: null, id: 'x' } }); // prettier-ignore
       expect(lengthOf(left, 'ring')).toBeCloseTo(10 * Math.PI, 9);
       expect(endsOf(curveIn(left, 'ring'))).toEqual([[0, 10, 0], [0, -10, 0]]); // prettier-ignore
+    }
+    // Also where several others cross: only the stretch between the nearest goes.
+    const many = performed(upright, line('second', [6, -20, 0], [6, 20, 0])).project;
+    for (const u of [0.05, 0.95]) {
+      const { project: left } = performed(many, { command: 'trimCurve', args: { item: 'ring', u, by: null, id: 'x' } }); // prettier-ignore
+      expect(endsOf(curveIn(left, 'ring'))).toEqual([[6, 8, 0], [6, -8, 0]]); // prettier-ignore
+    }
+  });
+
+  it('joins a curve to itself: its last point, which met the first, is one with it', () => {
+    const places: Vector3[] = [[0, 0, 0], [30, 10, 0], [20, 40, 0], [-10, 20, 0], [0, 0, 0]]; // prettier-ignore
+    const ring = fitRecipe(
+      places.map((at, i) => ({ id: `p${i + 1}`, at })),
+      false,
+    );
+    for (const recipe of [ring, fixSpacing(ring)]) {
+      const project = done({
+        command: 'drawItems',
+        args: { ...sheet, shape: 'curve', items: [{ id: 'ring', recipe }] },
+      });
+      const { project: joined } = performed(project, { command: 'joinCurves', args: { first: 'ring', firstEnd: 'end', second: 'ring', secondEnd: 'start' } }); // prettier-ignore
+      expect(curveIn(joined, 'ring').closing).toBe('clamped-closed');
+      expect(fitPointsOf(recipeIn(joined, 'ring')).map(({ id }) => id)).toEqual(['p1', 'p2', 'p3', 'p4']);
+      expect(refusal(project, { command: 'joinCurves', args: { first: 'ring', firstEnd: 'end', second: 'ring', secondEnd: 'end' } })).toBe('An end of Curve 1 cannot be joined to itself'); // prettier-ignore
     }
   });
 

@@ -21,6 +21,15 @@ describe('a table of points', () => {
     expect(setPoints(fit(), 'fit', rows(3))).toMatchObject({ kind: 'fit', points: [{ id: 'p1' }, {}, { id: 'p3' }] });
   });
 
+  it('gives points that come ids that none of the others has', () => {
+    const held = fixSpacing(fit());
+    if (!held.fit) throw new Error('held fit points');
+    const next = held.points.length + 1;
+    const points = held.fit.points.map((point, i) => ({ ...point, id: `c${next + i}` }));
+    const more = setPoints({ ...held, fit: { ...held.fit, points } }, 'fit', rows(12));
+    expect(new Set(more.points.map(({ id }) => id)).size).toBe(12);
+  });
+
   it('of control points brings their weights, and another count of them its knots', () => {
     const heavy = rows(7).map((row, i) => ({ ...row, weight: i + 1 }));
     expect(setPoints(pulled(), 'control', heavy)).toMatchObject({

@@ -104,6 +104,17 @@ describe('keepSymmetry', () => {
     expect(placesOf(fewer)).toEqual([[-20, 0], [4, 20], [16, 20], [40, 0]]); // prettier-ignore
   });
 
+  it('refuses to take out the last point with its image', () => {
+    const last = makeSymmetric(fit(false, [-20, 0, 0], [30, 3, 0]), ABOUT);
+    expect(last.points).toHaveLength(2);
+    const none = { ...last, points: last.points.slice(1) };
+    expect(() => keepSymmetry(last, none)).toThrow('the curve needs its last ones');
+    const ring = makeSymmetric(fit(true, [-20, 0, 0], [10, 20, 0], [40, 0, 0]), ABOUT);
+    expect(() => keepSymmetry(ring, { ...ring, points: ring.points.filter(({ at: [x] }) => x > -20) })).toThrow(
+      'the curve needs its last ones',
+    );
+  });
+
   it('refuses what would hold the spacing', () => {
     expect(() => keepSymmetry(made, fixSpacing(made))).toThrow('let go of its symmetry first');
   });

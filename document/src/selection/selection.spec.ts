@@ -10,6 +10,7 @@ import {
   present,
   sameSelection,
   selectedHandles,
+  toggled,
   withHandles,
 } from './selection';
 
@@ -36,6 +37,14 @@ describe('a selection', () => {
     expect(clicked(project, NOTHING, 'twin').items).toEqual(['twin', 'arch']);
     expect(clicked(project, handlesOn('twin', []), 'twin').items).toEqual(['twin', 'arch']);
     expect(clicked(project, both, 'twin').items).toEqual(['twin']);
+  });
+
+  it('with an item more has its group more, each once; without it the group goes', () => {
+    const grouped = { ...two.items['arch'], group: 'g' };
+    const project = { ...two, items: { arch: grouped, twin: grouped, alone: two.items['arch'] } };
+    expect(toggled(project, handlesOn('alone', []), 'twin').items).toEqual(['alone', 'twin', 'arch']);
+    expect(toggled(project, handlesOn('arch', []), 'twin').items).toEqual(['arch', 'twin']);
+    expect(toggled(project, both, 'twin').items).toEqual([]);
   });
 
   it('is what is still there: items that went, and points that no curve has, are not', () => {
