@@ -1,6 +1,7 @@
 import { distance, type Vector3 } from '../linear/vector';
 import { type Bernstein, product } from '../linear/bernstein';
-import { type Curve, domainOf, spansOf } from '../curve/curve';
+import { leastBetween } from '../linear/goldenSection';
+import { type Curve, domainOf, MAX_DEGREE, spansOf } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
 import { bezierPieces } from '../degree/bezierPieces';
 import { halvesAt } from '../degree/bezierStretch';
@@ -254,24 +255,29 @@ const endPlace = (points: Float64Array): Vector3 => {
   return [x / w, y / w, z / w];
 };
 
-const placeAt = (points: Float64Array, t: number): Vector3 => endPlace(halvesAt(points, t)[0]);
+const work = new Float64Array(4 * (MAX_DEGREE + 1));
+
+/** The place at t, by de Casteljau's algorithm. */
+function placeAt(points: Float64Array, t: number): Vector3 {
+  const s = 1 - t;
+  work.set(points);
+  for (let end = points.length - 4; end > 0; end -= 4) {
+    for (let i = 0; i < end; i++) work[i] = s * work[i] + t * work[i + 4];
+  }
+  return [work[0] / work[3], work[1] / work[3], work[2] / work[3]];
+}
 
 /** The share of a piece's parameter that lies next to a place: its middle if that is nearly an end. */
 function closestWithin(points: Float64Array, target: Vector3): number {
+  const away = (t: number) => distance(placeAt(points, t), target);
   let best = 0.5;
   let least = Infinity;
   for (let i = 1; i < 16; i++) {
-    const there = distance(placeAt(points, i / 16), target);
+    const there = away(i / 16);
     if (there < least) [least, best] = [there, i / 16];
   }
-  // Golden section between the neighbours; a better split only saves later ones.
-  let [low, high] = [best - 1 / 16, best + 1 / 16];
-  for (let round = 0; round < 24; round++) {
-    const [s, t] = [high - 0.618034 * (high - low), low + 0.618034 * (high - low)];
-    if (distance(placeAt(points, s), target) < distance(placeAt(points, t), target)) high = t;
-    else low = s;
-  }
-  const t = (low + high) / 2;
+  // Where the split is off, so is the bound: by as many mm as a place moves along the piece meanwhile.
+  const t = leastBetween(away, best - 1 / 16, best + 1 / 16, 26);
   return t < 0.02 || t > 0.98 ? 0.5 : t;
 }
 

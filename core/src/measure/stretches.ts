@@ -1,4 +1,5 @@
 import { distance, dot, type Vector3 } from '../linear/vector';
+import { leastBetween } from '../linear/goldenSection';
 import { type Curve, domainOf } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
 import type { Meeting } from './meetings';
@@ -191,17 +192,10 @@ function edge(inside: PlacePair, outside: number, away: (u: number) => PlacePair
 
 /** The nearest place of a stretch, by golden section around the nearest one looked at. */
 function polished({ lo, hi, best, away }: Stretch): PlacePair {
-  const GOLDEN = (Math.sqrt(5) - 1) / 2;
   const reach = (hi.u - lo.u) / 8;
-  let [from, to] = [Math.max(lo.u, best.u - reach), Math.min(hi.u, best.u + reach)];
-  let found = best;
-  for (let round = 0; round < 60 && to > from; round++) {
-    const [s, t] = [away(to - GOLDEN * (to - from)), away(from + GOLDEN * (to - from))];
-    found = nearer(found, nearer(s, t));
-    if (s.distance <= t.distance) to = t.u;
-    else from = s.u;
-  }
-  return found;
+  const [from, to] = [Math.max(lo.u, best.u - reach), Math.min(hi.u, best.u + reach)];
+  if (!(to > from)) return best;
+  return nearer(best, away(leastBetween((u) => away(u).distance, from, to, 60)));
 }
 
 /** Stretches that go on in each other, at the edge of their parts or over a seam, as one. */
