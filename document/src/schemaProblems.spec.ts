@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { schemaProblems, type SchemaName } from './schemaProblems';
+import { schemaProblems, type SchemaName, WORDS } from './schemaProblems';
 
 const handles = { item: 'a', points: ['p'], knots: [] };
 
@@ -21,7 +21,7 @@ describe('what a value breaks in a schema, in words', () => {
   it('there are words for every keyword that the schemas use', () => {
     const compiled = readFileSync(join(__dirname, 'validators.generated.js'), 'utf8');
     const keywords = [...compiled.matchAll(/keyword: "([^"]+)"/g)].map(([, keyword]) => keyword);
-    const words = readFileSync(join(__dirname, 'schemaProblems.ts'), 'utf8');
-    for (const keyword of new Set(keywords)) expect(words).toContain(`case '${keyword}':`);
+    expect(keywords.length).toBeGreaterThan(100);
+    expect([...new Set(keywords)].filter((keyword) => !Object.hasOwn(WORDS, keyword))).toEqual([]);
   });
 });

@@ -8,66 +8,58 @@ export type SchemaName = Exclude<keyof typeof compiled, 'wordsPattern'>;
 export function schemaProblems(schema: SchemaName, value: unknown): Problem[] {
   const validate = compiled[schema] as ValidateFunction;
   if (validate(value)) return [];
-  return (validate.errors ?? []).map((error) => ({ path: error.instancePath, message: describe(error, value) }));
+  return (validate.errors ?? []).map((error) => ({
+    path: error.instancePath,
+    message: Object.hasOwn(WORDS, error.keyword) ? WORDS[error.keyword](error.params, error, value) : error.keyword,
+  }));
 }
 
-/** The compiled code says what is broken in keywords and figures; words would come in every one of its thousand places. */
-function describe({ keyword, params, instancePath }: ErrorObject, value: unknown): string {
-  const limit = params['limit'] as number;
-  switch (keyword) {
-    case 'maximum':
-    case 'minimum': {
-      const given = pointerParts(instancePath).reduce((at, part) => (at as Record<string, unknown>)[part], value);
-      // Lengths are all held to the same limit; what else has it is a weight.
-      const isLength = Math.abs(limit) === LONGEST_MM && !instancePath.endsWith('/weight');
-      const most = isLength ? `${(limit / 1000).toLocaleString('en')} m` : numberShown(limit);
-      return `${numberShown(given as number)}${isLength ? ' mm' : ''} is ${keyword === 'maximum' ? 'more' : 'less'} than ${most}`;
-    }
-    case 'exclusiveMinimum':
-      return `must be more than ${limit}`;
-    case 'exclusiveMaximum':
-      return `must be less than ${limit}`;
-    case 'minItems':
-    case 'minProperties':
-      return `needs at least ${limit} of them`;
-    case 'maxItems':
-    case 'maxProperties':
-      return `may have at most ${limit} of them`;
-    case 'uniqueItems':
-      return `number ${Number(params['i']) + 1} is there twice`;
-    case 'required':
-      return `the member '${params['missingProperty']}' is missing`;
-    case 'additionalProperties':
-      return `there is no member '${params['additionalProperty']}' in this format`;
-    case 'const':
-      return `must be ${JSON.stringify(params['allowedValue'])}`;
-    case 'enum':
-      return `must be one of ${JSON.stringify(params['allowedValues'])}`;
-    case 'pattern':
-      // What the schema calls words: names, and whatever else people read in one line.
-      return params['pattern'] === compiled.wordsPattern
-        ? 'must have a character that can be seen, and none that controls the text around it'
-        : `must match the pattern ${params['pattern']}`;
-    case 'maxLength':
-      return `may have ${params['limit']} characters at most`;
-    case 'type':
-      return params['type'] === 'number' ? 'must be a finite number' : `must be of type ${params['type']}`;
-    case 'propertyNames':
-      return `'${params['propertyName']}' cannot be a name here`;
-    case 'false schema':
-      return 'must not be there';
-    case 'discriminator':
-      return params['error'] === 'mapping'
-        ? `there is no ${params['tag']} '${params['tagValue']}' here`
-        : `the ${params['tag']} must be a text`;
-    case 'anyOf':
-    case 'oneOf':
-    case 'if':
-      return 'has none of the forms that are possible here';
-    default:
-      return keyword;
-  }
-}
+type Words = (params: ErrorObject['params'], error: ErrorObject, value: unknown) => string;
+
+const beyond: Words = ({ limit }, { keyword, instancePath }, value) => {
+  const given = pointerParts(instancePath).reduce((at, part) => (at as Record<string, unknown>)[part], value);
+  // Lengths are all held to the same limit; what else has it is a weight.
+  const isLength = Math.abs(limit) === LONGEST_MM && !instancePath.endsWith('/weight');
+  const most = isLength ? `${(limit / 1000).toLocaleString('en')} m` : numberShown(limit);
+  return `${numberShown(given as number)}${isLength ? ' mm' : ''} is ${keyword === 'maximum' ? 'more' : 'less'} than ${most}`;
+};
+const tooFew: Words = ({ limit }) => `needs at least ${limit} of them`;
+const tooMany: Words = ({ limit }) => `may have at most ${limit} of them`;
+const noForm: Words = () => 'has none of the forms that are possible here';
+
+/**
+ * By keyword of the schemas. The compiled code says what is broken in keywords and figures; words would come in every
+ * one of its thousand places.
+ */
+export const WORDS: Readonly<Record<string, Words>> = {
+  maximum: beyond,
+  minimum: beyond,
+  exclusiveMinimum: ({ limit }) => `must be more than ${limit}`,
+  exclusiveMaximum: ({ limit }) => `must be less than ${limit}`,
+  minItems: tooFew,
+  minProperties: tooFew,
+  maxItems: tooMany,
+  maxProperties: tooMany,
+  uniqueItems: ({ i }) => `number ${i + 1} is there twice`,
+  required: ({ missingProperty }) => `the member '${missingProperty}' is missing`,
+  additionalProperties: ({ additionalProperty }) => `there is no member '${additionalProperty}' in this format`,
+  const: ({ allowedValue }) => `must be ${JSON.stringify(allowedValue)}`,
+  enum: ({ allowedValues }) => `must be one of ${JSON.stringify(allowedValues)}`,
+  // What the schema calls words: names, and whatever else people read in one line.
+  pattern: ({ pattern }) =>
+    pattern === compiled.wordsPattern
+      ? 'must have a character that can be seen, and none that controls the text around it'
+      : `must match the pattern ${pattern}`,
+  maxLength: ({ limit }) => `may have ${limit} characters at most`,
+  type: ({ type }) => (type === 'number' ? 'must be a finite number' : `must be of type ${type}`),
+  propertyNames: ({ propertyName }) => `'${propertyName}' cannot be a name here`,
+  'false schema': () => 'must not be there',
+  discriminator: ({ error, tag, tagValue }) =>
+    error === 'mapping' ? `there is no ${tag} '${tagValue}' here` : `the ${tag} must be a text`,
+  anyOf: noForm,
+  oneOf: noForm,
+  if: noForm,
+};
 
 /** As the schema has it, in mm. */
 const LONGEST_MM = 1e9;
