@@ -5,6 +5,7 @@ import type { Check } from './check';
 import { COMPARE_CHECKS } from './compareChecks';
 import { asCode, between, nastyCurve, type Random, whole } from './nastyCurves';
 import { SHAPE_CHECKS } from './shapeChecks';
+import { areaWithin } from './references/area';
 import { arcLengthBetween } from './references/arcLength';
 import { crossingsSeen } from './references/crossings';
 import { largestCurvature } from './references/curvature';
@@ -97,6 +98,17 @@ const KERNEL_CHECKS: readonly Check[] = [
           }),
       );
       return { off: 2 * missed.length, what: `${asCode(first)} with ${asCode(second)}` };
+    },
+  },
+  {
+    name: 'enclosed area, against the triangles of thousands of chords',
+    play: (random) => {
+      const curve = nastyCurve(random, { flat: true, closings: ['clamped-closed', 'periodic'] });
+      const found = core.enclosedArea(curve, core.FRONT);
+      if (!found.ok) return null;
+      const { area, off } = areaWithin(curve);
+      const allowed = off + 1e-9 * core.arcLength(curve).total ** 2 + 1e-13 * reach(curve) ** 2;
+      return { off: allowed > 0 ? Math.abs(area - found.value.area) / allowed : 0, what: asCode(curve) };
     },
   },
   {

@@ -44,6 +44,20 @@ describe('enclosed area', () => {
     );
   });
 
+  it('is that of the shape, whatever the weights', () => {
+    // Straight legs stay where they are; the parameter hurries through all but the heavy end of each.
+    const corners = [0, 0, 0, 30, 0, 0, 30, 20, 0, 0, 20, 0];
+    for (const weights of [
+      [1, 1e6, 1e-3, 1e8],
+      [1e-6, 1, 1e-6, 1],
+      [1e8, 1e-4, 1e-4, 1e-4],
+    ]) {
+      const { area, centroid } = valueOf(enclosedArea(periodicCurve(1, homogeneous(corners, weights)), FRONT));
+      expect(Math.abs(area)).toBeCloseTo(600, 9);
+      centroid?.forEach((c, i) => expect(c).toBeCloseTo([15, 10, 0][i], 10));
+    }
+  });
+
   it('changes its sign with the direction, and loops cancel', () => {
     const ring = circle(FRONT, [0, 0, 0], 5);
     expect(valueOf(enclosedArea(reverse(ring), FRONT)).area).toBeCloseTo(-25 * Math.PI, 11);

@@ -1,7 +1,9 @@
 import { distance, type Vector3 } from '../linear/vector';
 import { gaussRule } from '../linear/gaussLegendre';
-import { type Curve, spansOf } from '../curve/curve';
-import { derivativesInSpan } from '../curve/evaluate';
+import { type Bernstein, valueAt, wronskian } from '../linear/bernstein';
+import { type Curve, domainOf } from '../curve/curve';
+import { evaluate } from '../curve/evaluate';
+import { evenPieces } from '../degree/evenPieces';
 import { normalOf, type Plane } from '../plane/plane';
 import { boundingBox, extentAlong } from './extent';
 import { failed, type Result, success } from '../result';
@@ -24,20 +26,26 @@ export type AreaFailure =
   | { readonly kind: 'not-plane'; readonly height: number };
 
 const MAX_HALVINGS = 30;
-const scratch = new Float64Array(6);
+
+/** A piece in the plane's axes, homogeneous about the curve's start: x = X / W, y = Y / W, x dy − y dx = T / W² dt. */
+interface FlatPiece {
+  readonly X: Bernstein;
+  readonly Y: Bernstein;
+  readonly W: Bernstein;
+  readonly T: Bernstein;
+}
 
 /**
  * Area and centroid of what a closed curve in a plane (or one parallel to it, within `tolerance` mm) encloses:
- * Green's theorem, ½ ∮ (x dy − y dx) and its moments, by Gauss-Legendre on every span, exact for polynomial curves
- * and halved until it settles for rational ones. Anticlockwise seen against the plane's normal is positive.
+ * Green's theorem, ½ ∮ (x dy − y dx) and its moments, by Gauss-Legendre on every piece, exact for polynomial curves
+ * and halved until it settles for rational ones, on pieces whose weights are of one size: beside a place much lighter
+ * than its surroundings all of a span's turn happens between two nodes. Anticlockwise seen against the plane's normal is
+ * positive.
  */
 export function enclosedArea(curve: Curve, plane: Plane, tolerance = 1e-6): Result<EnclosedArea, AreaFailure> {
   mustBeTolerance(tolerance, Infinity);
   const normal = normalOf(plane);
   if (curve.closing === 'open') return failed({ kind: 'open' });
-  const spans = spansOf(curve);
-  derivativesInSpan(curve, spans[0], curve.knots[spans[0]], 0, scratch);
-  const origin: Vector3 = [scratch[0], scratch[1], scratch[2]];
   const { nodes, weights } = gaussRule(Math.max(8, Math.ceil((3 * curve.degree) / 2) + 1));
   const { least, largest } = extentAlong(curve, normal);
   const box = boundingBox(curve);
@@ -46,47 +54,67 @@ export function enclosedArea(curve: Curve, plane: Plane, tolerance = 1e-6): Resu
   const far = Math.max(...box.least.map(Math.abs), ...box.largest.map(Math.abs));
   const noise = 8 * Number.EPSILON * far * reach;
   if (!(largest - least <= tolerance)) return failed({ kind: 'not-plane', height: largest - least });
-  const sums = (span: number, from: number, to: number): number[] => {
+  const origin = evaluate(curve, domainOf(curve)[0]);
+  const pieces = flatPieces(curve, plane, origin);
+  const sums = ({ X, Y, W, T }: FlatPiece, from: number, to: number): number[] => {
     const out = [0, 0, 0, 0];
     for (let i = 0; i < nodes.length; i++) {
-      derivativesInSpan(curve, span, (from + to) / 2 + ((to - from) / 2) * nodes[i], 1, scratch);
-      const d = [scratch[0] - origin[0], scratch[1] - origin[1], scratch[2] - origin[2]];
-      const along = (axis: Vector3, index: number, of: ArrayLike<number>) =>
-        axis[0] * of[index] + axis[1] * of[index + 1] + axis[2] * of[index + 2];
-      const [x, y] = [along(plane.x, 0, d), along(plane.y, 0, d)];
-      const turn = (x * along(plane.y, 3, scratch) - y * along(plane.x, 3, scratch)) * weights[i] * ((to - from) / 2);
+      const t = (from + to) / 2 + ((to - from) / 2) * nodes[i];
+      const w = valueAt(W, t);
+      const turn = ((valueAt(T, t) / (w * w)) * weights[i] * (to - from)) / 2;
       out[0] += turn / 2;
-      out[1] += (x * turn) / 3;
-      out[2] += (y * turn) / 3;
+      out[1] += ((valueAt(X, t) / w) * turn) / 3;
+      out[2] += ((valueAt(Y, t) / w) * turn) / 3;
       out[3] += Math.abs(turn) / 2;
     }
     return out;
   };
   const settled = (a: readonly number[], b: readonly number[], size: number) =>
     [1, reach, reach].every((by, i) => Math.abs(a[i] - b[i]) <= (ROUNDING * size + noise) * by);
-  const gather = (span: number, from: number, to: number, whole: number[], size: number, depth: number): number[] => {
+  const gather = (
+    piece: FlatPiece,
+    from: number,
+    to: number,
+    whole: number[],
+    size: number,
+    depth: number,
+  ): number[] => {
     const middle = (from + to) / 2;
-    const [left, right] = [sums(span, from, middle), sums(span, middle, to)];
+    const [left, right] = [sums(piece, from, middle), sums(piece, middle, to)];
     const both = left.map((value, i) => value + right[i]);
     if (depth >= MAX_HALVINGS || settled(both, whole, size)) return both;
     const [l, r] = [
-      gather(span, from, middle, left, size, depth + 1),
-      gather(span, middle, to, right, size, depth + 1),
+      gather(piece, from, middle, left, size, depth + 1),
+      gather(piece, middle, to, right, size, depth + 1),
     ];
     return l.map((value, i) => value + r[i]);
   };
-  const rough = spans.map((span) => sums(span, curve.knots[span], curve.knots[span + 1]));
+  const rough = pieces.map((piece) => sums(piece, 0, 1));
   // What is added up, not what is left of it: areas to both sides of the origin cancel, their rounding does not.
   const size = rough.reduce((sum, part) => sum + part[3], 0);
   const total = [0, 0, 0, 0];
-  spans.forEach((span, i) => {
-    gather(span, curve.knots[span], curve.knots[span + 1], rough[i], size, 0).forEach(
-      (value, k) => (total[k] += value),
-    );
+  pieces.forEach((piece, i) => {
+    gather(piece, 0, 1, rough[i], size, 0).forEach((value, k) => (total[k] += value));
   });
   const [area, mx, my] = total;
   if (!(Math.abs(area) > ROUNDING * size)) return success({ area: 0, centroid: null });
   const [x, y] = [mx / area, my / area];
   const centroid = [0, 1, 2].map((c) => origin[c] + x * plane.x[c] + y * plane.y[c]) as [number, number, number];
   return success({ area, centroid });
+}
+
+function flatPieces(curve: Curve, plane: Plane, origin: Vector3): FlatPiece[] {
+  const { spans, degree, points } = evenPieces(curve);
+  return spans.map((_, piece) => {
+    const [X, Y, W] = [0, 1, 2].map(() => new Float64Array(degree + 1));
+    for (let i = 0, at = 4 * piece * (degree + 1); i <= degree; i++, at += 4) {
+      W[i] = points[at + 3];
+      for (let c = 0; c < 3; c++) {
+        const local = points[at + c] - origin[c] * W[i];
+        X[i] += plane.x[c] * local;
+        Y[i] += plane.y[c] * local;
+      }
+    }
+    return { X, Y, W, T: wronskian(Y, X) };
+  });
 }
