@@ -1,9 +1,10 @@
 import * as core from '../src/index';
+import type { Vector3 } from '../src/index';
 import { blurAt, placesOf, reach } from './beside';
 import type { Check } from './check';
 import { asCode, between, nastyCurve } from './nastyCurves';
 import { crossingsSeen } from './references/crossings';
-import { turnsOfCurvature } from './references/curvature';
+import { changesOfSide, turnsOfCurvature } from './references/curvature';
 
 const SAMPLES = 2000;
 
@@ -32,6 +33,66 @@ export const COMPARE_CHECKS: readonly Check[] = [
         return [least[c] - Math.min(...values), Math.max(...values) - largest[c]];
       });
       return { off: Math.max(...out) / (1e-12 * reach(curve) || 1), what: asCode(curve) };
+    },
+  },
+  {
+    name: 'extent along a direction, as far as sampled places and no farther',
+    play: (random) => {
+      const curve = nastyCurve(random);
+      const direction = core.unit([between(random, -1, 1), between(random, -1, 1), between(random, -1, 1)]);
+      const { least, largest, at } = core.extentAlong(curve, direction);
+      const heights = placesOf(curve, SAMPLES).map(({ place }) => core.dot(direction, place));
+      const out = Math.max(least - Math.min(...heights), Math.max(...heights) - largest);
+      const reached = at.map((u, i) => {
+        const there = core.dot(direction, core.evaluate(curve, u));
+        return Math.abs(there - [least, largest][i]) - blurAt(curve, u);
+      });
+      return { off: Math.max(out, ...reached) / (1e-12 * reach(curve) || 1), what: asCode(curve) };
+    },
+  },
+  {
+    name: 'inflections, at least as many as samples change sides',
+    play: (random) => {
+      const curve = nastyCurve(random, { flat: true, farthest: 0, weights: 1, shortest: 1e-6 });
+      const sides = curve.degree > 1 ? changesOfSide(curve) : null;
+      if (sides === null || sides === 0) return null;
+      const found = core.inflections(curve, core.normalOf(core.FRONT)).length;
+      return { off: found >= sides ? 0 : 2, what: `${found} found, ${sides} seen in ${asCode(curve)}` };
+    },
+  },
+  {
+    name: 'projected along a direction, place by place',
+    play: (random) => {
+      const curve = nastyCurve(random);
+      const plane = core.planeFrom([between(random, -9, 9), 0, 3], [between(random, -1, 1), 1, between(random, -1, 1)]);
+      const direction: Vector3 = [between(random, -1, 1), 2, between(random, -1, 1)];
+      const made = core.projectOnto(plane, curve, direction);
+      if (!made.ok) return null;
+      const size = reach(curve) + 10;
+      // A slanting direction takes places further: by the share of it that lies across the plane.
+      const slant = core.length(direction) / Math.abs(core.dot(direction, core.normalOf(plane)));
+      const off = placesOf(curve, 60).map(({ u, place }) => {
+        const image = core.evaluate(made.value, u);
+        const along = core.across(core.subtract(image, place), core.unit(direction));
+        return Math.max(Math.abs(core.heightOver(plane, image)), core.length(along));
+      });
+      return { off: Math.max(...off) / (1e-12 * size * slant), what: asCode(curve) };
+    },
+  },
+  {
+    name: 'straight stretches, no sampled place off their line',
+    play: (random) => {
+      const curve = nastyCurve(random, { farthest: 1e4, weights: 3 });
+      const tolerance = 1e-6 * reach(curve);
+      if (!(tolerance > 0)) return null;
+      const off = core.straightStretches(curve, tolerance).flatMap(({ from, to }) => {
+        const places = Array.from({ length: 41 }, (_, i) => core.evaluate(curve, i === 40 ? to : from + ((to - from) * i) / 40)); // prettier-ignore
+        const farthest = places.reduce((a, b) => (core.distance(b, places[0]) > core.distance(a, places[0]) ? b : a));
+        const line = core.subtract(farthest, places[0]);
+        if (!(core.length(line) > tolerance)) return [];
+        return places.map((place) => core.length(core.across(core.subtract(place, places[0]), core.unit(line))));
+      });
+      return off.length > 0 ? { off: Math.max(...off) / (4 * tolerance), what: asCode(curve) } : null;
     },
   },
   {

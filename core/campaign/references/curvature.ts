@@ -90,3 +90,19 @@ export function turnsOfCurvature(curve: Curve, stillness = 1e-3): number | null 
   }
   return turns;
 }
+
+/**
+ * How often curvature in the plane z = 0 changes its sign within spans, clearly, between dense samples; null for a curve
+ * that nearly stands still somewhere.
+ */
+export function changesOfSide(curve: Curve, stillness = 1e-3): number | null {
+  let changes = 0;
+  for (const samples of curvatureSamples(curve, [0, 0, 1])) {
+    const fastest = Math.max(...samples.map(({ speed }) => speed));
+    if (samples.some(({ speed }) => !(speed > stillness * fastest))) return null;
+    const clear = CLEAR * Math.max(...samples.map(({ kappa }) => Math.abs(kappa)));
+    const signs = samples.filter(({ kappa }) => Math.abs(kappa) > clear).map(({ kappa }) => Math.sign(kappa));
+    changes += signs.filter((sign, i) => i > 0 && sign !== signs[i - 1]).length;
+  }
+  return changes;
+}

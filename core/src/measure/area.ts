@@ -3,7 +3,7 @@ import { gaussRule } from '../linear/gaussLegendre';
 import { type Bernstein, valueAt, wronskian } from '../linear/bernstein';
 import { type Curve, domainOf } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
-import { evenPieces } from '../degree/evenPieces';
+import { coordinatesOf, evenPieces } from '../degree/evenPieces';
 import { normalOf, type Plane } from '../plane/plane';
 import { boundingBox, extentAlong } from './extent';
 import { failed, type Result, success } from '../result';
@@ -104,17 +104,11 @@ export function enclosedArea(curve: Curve, plane: Plane, tolerance = 1e-6): Resu
 }
 
 function flatPieces(curve: Curve, plane: Plane, origin: Vector3): FlatPiece[] {
-  const { spans, degree, points } = evenPieces(curve);
-  return spans.map((_, piece) => {
-    const [X, Y, W] = [0, 1, 2].map(() => new Float64Array(degree + 1));
-    for (let i = 0, at = 4 * piece * (degree + 1); i <= degree; i++, at += 4) {
-      W[i] = points[at + 3];
-      for (let c = 0; c < 3; c++) {
-        const local = points[at + c] - origin[c] * W[i];
-        X[i] += plane.x[c] * local;
-        Y[i] += plane.y[c] * local;
-      }
-    }
+  const pieces = evenPieces(curve);
+  return pieces.spans.map((_, piece) => {
+    const [x, y, z, W] = coordinatesOf(pieces, piece, origin);
+    const along = (axis: Vector3) => x.map((_x, i) => axis[0] * x[i] + axis[1] * y[i] + axis[2] * z[i]);
+    const [X, Y] = [along(plane.x), along(plane.y)];
     return { X, Y, W, T: wronskian(Y, X) };
   });
 }

@@ -1,5 +1,5 @@
 import { bezier } from '../curve/curves.fixture';
-import { dot } from '../linear/vector';
+import { distance, dot } from '../linear/vector';
 import { homogeneous, makeCurve } from '../curve/curve';
 import { ellipse } from '../exact/arc';
 import { lineBetween } from '../exact/line';
@@ -23,6 +23,22 @@ describe('the best plane', () => {
     const { deviation } = bestPlane(bow);
     expect(deviation).toBeGreaterThan(1);
     expect(deviation).toBeLessThan(2.7);
+  });
+
+  it('is that of the shape, whatever the weights', () => {
+    // Straight legs stay where they are; the parameter hurries through all but the heavy end of each.
+    const corners = [0, 0, 0, 40, 10, 0, 30, 50, 20, -10, 30, 5];
+    const knots = [0, 0, 1, 2, 3, 3];
+    const plain = bestPlane(makeCurve(1, knots, homogeneous(corners)));
+    for (const weights of [
+      [1, 1e6, 1e-6, 1e3],
+      [1e-6, 1, 1e6, 1e-6],
+    ]) {
+      const { plane, deviation } = bestPlane(makeCurve(1, knots, homogeneous(corners, weights)));
+      expect(deviation).toBeCloseTo(plain.deviation, 9);
+      expect(distance(plane.origin, plain.plane.origin)).toBeLessThan(1e-9);
+      expect(Math.abs(dot(normalOf(plane), normalOf(plain.plane)))).toBeCloseTo(1, 12);
+    }
   });
 
   it('of a line or a point is one of many, and says so', () => {

@@ -1,10 +1,12 @@
-import { across, cross, sizeAt, unit, type Vector3, withCoordinate } from '../linear/vector';
+import { across, add, cross, unit, type Vector3, withCoordinate } from '../linear/vector';
+import { valueAt, wronskian } from '../linear/bernstein';
 import { gaussRule } from '../linear/gaussLegendre';
 import { symmetricAxes } from '../linear/symmetricAxes';
-import { type Curve, spansOf } from '../curve/curve';
-import { derivativesInSpan } from '../curve/evaluate';
+import { type Curve, domainOf } from '../curve/curve';
+import { evaluate } from '../curve/evaluate';
+import { coordinatesOf, evenPieces } from '../degree/evenPieces';
 import { normalOf, type Plane } from '../plane/plane';
-import { extentAlong } from './extent';
+import { controlBox, extentAlong } from './extent';
 
 /** A plane through a curve, and how far the curve strays from it. */
 export interface BestPlane {
@@ -16,39 +18,28 @@ export interface BestPlane {
   readonly kind: 'plane' | 'line' | 'point';
 }
 
-const scratch = new Float64Array(6);
-
 /**
  * The plane with the least ∫ distance² ds: through the centre of the curve's length, along the two larger principal
  * axes of its scatter (Pearson, On lines and planes of closest fit, 1901). Does not depend on the parameter.
  */
 export function bestPlane(curve: Curve): BestPlane {
-  const { nodes, weights } = gaussRule(12);
-  const places: number[] = [];
+  const origin = evaluate(curve, domainOf(curve)[0]);
+  const places = placesByLength(curve, origin);
   let total = 0;
-  const centre = [0, 0, 0];
-  for (const span of spansOf(curve)) {
-    const [from, to] = [curve.knots[span], curve.knots[span + 1]];
-    nodes.forEach((node, i) => {
-      derivativesInSpan(curve, span, (from + to) / 2 + ((to - from) / 2) * node, 1, scratch);
-      const share = weights[i] * (to - from) * sizeAt(scratch, 3);
-      places.push(scratch[0], scratch[1], scratch[2], share);
-      total += share;
-    });
-  }
-  const origin = places.slice(0, 3);
+  for (let i = 3; i < places.length; i += 4) total += places[i];
+  const centre: [number, number, number] = [0, 0, 0];
   for (let i = 0; i < places.length; i += 4) {
-    for (let c = 0; c < 3; c++) centre[c] += total > 0 ? ((places[i + c] - origin[c]) * places[i + 3]) / total : 0;
+    for (let c = 0; c < 3; c++) centre[c] += total > 0 ? (places[i + c] * places[i + 3]) / total : 0;
   }
-  const middle: Vector3 = [origin[0] + centre[0], origin[1] + centre[1], origin[2] + centre[2]];
-  let far = 0;
-  for (let i = 0; i < places.length; i++) if (i % 4 !== 3) far = Math.max(far, Math.abs(places[i]));
+  const middle = add(origin, centre);
+  const box = controlBox(curve);
+  const far = Math.max(...box.least.map(Math.abs), ...box.largest.map(Math.abs));
   const scatter = new Float64Array(9);
   const second = new Float64Array(9);
-  eachOffset(places, middle, (d, share) => addSquares(scatter, d, share));
+  eachOffset(places, centre, (d, share) => addSquares(scatter, d, share));
   const [x, spread] = principal(scatter);
   // Anew, across the longest extent: beside it the next one would be lost in the rounding of the sums.
-  eachOffset(places, middle, (d, share) => addSquares(second, across(d, x), share));
+  eachOffset(places, centre, (d, share) => addSquares(second, across(d, x), share));
   const [side, width] = principal(second);
   // What the rounding of the places alone would make of it.
   const floor = total * (16 * Number.EPSILON * far) ** 2;
@@ -59,6 +50,31 @@ export function bestPlane(curve: Curve): BestPlane {
   const { least, largest } = extentAlong(curve, normal);
   const height = normal[0] * middle[0] + normal[1] * middle[1] + normal[2] * middle[2];
   return { plane, deviation: Math.max(largest - height, height - least, 0), kind };
+}
+
+/** Twelve Gauss nodes integrate what has its pole at the end of such a weight to eleven digits. */
+const EVEN = 4;
+
+/**
+ * Places of the curve about `origin`, each with the length it stands for: Gauss nodes of pieces whose weights are of one
+ * size. Of a span with others nearly all length can lie between two nodes.
+ */
+function placesByLength(curve: Curve, origin: Vector3): number[] {
+  const pieces = evenPieces(curve, EVEN);
+  const { nodes, weights } = gaussRule(12);
+  return pieces.spans.flatMap((_, piece) => {
+    const coordinates = coordinatesOf(pieces, piece, origin);
+    const W = coordinates[3];
+    const places = coordinates.slice(0, 3);
+    // (X / W)' = (X' W − X W') / W²
+    const velocities = places.map((X) => wronskian(X, W));
+    return [...nodes].flatMap((node, i) => {
+      const t = (1 + node) / 2;
+      const w = valueAt(W, t);
+      const speed = Math.hypot(...velocities.map((each) => valueAt(each, t))) / (w * w);
+      return [...places.map((each) => valueAt(each, t) / w), (weights[i] * speed) / 2];
+    });
+  });
 }
 
 function eachOffset(places: readonly number[], middle: Vector3, visit: (d: Vector3, share: number) => void): void {
