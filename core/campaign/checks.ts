@@ -4,6 +4,7 @@ import { apart, blurAt, reach, withinDomain } from './beside';
 import type { Check } from './check';
 import { COMPARE_CHECKS } from './compareChecks';
 import { EDIT_CHECKS } from './editChecks';
+import { EVERY_CALL } from './everyCall';
 import { asCode, between, nastyCurve, type Random, whole } from './nastyCurves';
 import { SHAPE_CHECKS } from './shapeChecks';
 import { areaWithin } from './references/area';
@@ -172,4 +173,10 @@ const KERNEL_CHECKS: readonly Check[] = [
   },
 ];
 
-export const CHECKS: readonly Check[] = [...KERNEL_CHECKS, ...COMPARE_CHECKS, ...EDIT_CHECKS, ...SHAPE_CHECKS];
+export const CHECKS: readonly Check[] = [
+  ...KERNEL_CHECKS,
+  ...COMPARE_CHECKS,
+  ...EDIT_CHECKS,
+  ...SHAPE_CHECKS,
+  EVERY_CALL,
+];

@@ -3,6 +3,7 @@ import { type Curve, lookedAt } from '../../curve/curve';
 import { lineBetween } from '../../exact/line';
 import { reparameterise } from '../../knots/reparameterise';
 import { closestPoint } from '../../measure/closestPoint';
+import { boundingBox } from '../../measure/extent';
 import { apartFrom } from './apartFrom';
 import { fewestKnots } from './fewestKnots';
 import { parametersOf } from '../parameters';
@@ -28,9 +29,13 @@ const IN_A_SPAN = 12;
 /** The search aims lower than the tolerance, for what lies between its samples. */
 const AIM = 0.8;
 const CHECKS = 3;
-/** Lengths are found by chords no longer than this share of the path, halved so often at most. */
+/**
+ * Lengths are found by chords no longer than this share of the path, halved so often at most, and so many in all: where
+ * rounding turns a path to and fro its chords stay long however often they are halved.
+ */
 const LONGEST_CHORD = 1 / 128;
 const MOST_HALVINGS = 30;
+const MOST_CHORDS = 4096;
 
 /**
  * A light curve within `tolerance` mm of a path: samples are approximated, and the result looked at between them; where
@@ -47,6 +52,7 @@ export function nearPath(path: Path, tolerance: number, degree: number, attempts
       const own = Math.max(IN_A_SPAN, Math.ceil((count * (ruler.length / total + 1 / rulers.length)) / 2));
       return Array.from({ length: own }, (_, i) => pointAt(ruler.at((i + shift) / own))).flat();
     });
+  const chord = lineBetween(pointAt(first), pointAt(last));
   let best: NearPath | null = null;
   for (let attempt = 0; attempt < attempts; attempt++) {
     const samples = SAMPLES * 2 ** attempt;
@@ -55,7 +61,7 @@ export function nearPath(path: Path, tolerance: number, degree: number, attempts
     const points = Float64Array.from(apartFrom(places).flatMap((i) => places.slice(3 * i, 3 * i + 3)));
     const between = placesAt(CHECKS * samples, 0.5);
     const count = points.length / 3;
-    if (count < 4 || !(total > 0)) return near(lineBetween(pointAt(first), pointAt(last)), between, first, last);
+    if (count < 4 || !(total > 0)) return near(chord, between, first, last);
     const chords = parametersOf(points, closed, 'chord').subarray(0, count);
     const target = { points, degree: Math.min(degree, count - 1), closed };
     const aim = AIM * tolerance * 0.7 ** attempt;
@@ -63,20 +69,35 @@ export function nearPath(path: Path, tolerance: number, degree: number, attempts
     const made = near(lookedAt(found.best.curve), between, first, last);
     if (!best || made.error < best.error) best = made;
     if (best.error <= tolerance) break;
+    // Through places that only rounding moves a fit can swing far out.
+    const straight = near(chord, between, first, last);
+    if (straight.error < best.error) best = straight;
   }
   if (!best) throw new Error('a path has been approximated');
   return best;
 }
 
-/** The curve over the range of the path, and how far places of the path lie from it. */
+/**
+ * The curve over the range of the path, and how far places of the path lie from it; or how far it swings out from all of
+ * them, where that is more than from one to the next.
+ */
 function near(given: Curve, places: readonly number[], first: number, last: number): NearPath {
   const curve = reparameterise(given, first, last);
-  let error = 0;
+  let [error, step] = [0, 0];
+  const least: [number, number, number] = [Infinity, Infinity, Infinity];
+  const largest: [number, number, number] = [-Infinity, -Infinity, -Infinity];
   for (let i = 0; i < places.length; i += 3) {
     const place = [places[i], places[i + 1], places[i + 2]] as const;
     error = Math.max(error, closestPoint(curve, place).distance);
+    place.forEach((x, c) => {
+      least[c] = Math.min(least[c], x);
+      largest[c] = Math.max(largest[c], x);
+      if (i > 0) step = Math.max(step, Math.abs(x - places[i - 3 + c]));
+    });
   }
-  return { curve, error };
+  const box = boundingBox(curve);
+  const out = Math.max(...least.map((x, c) => Math.max(x - box.least[c], box.largest[c] - largest[c])));
+  return { curve, error: out > step ? Math.max(error, out) : error };
 }
 
 /** A span of a path measured by chords: its length, and the parameter at a share of it, half by length, half by parameter. */
@@ -100,11 +121,14 @@ function rulersOf({ pointAt, breaks }: Path): Ruler[] {
   const lengthOf = (marks: readonly Mark[]) =>
     marks.reduce((sum, { place }, i) => (i > 0 ? sum + distance(marks[i - 1].place, place) : 0), 0);
   const longest = LONGEST_CHORD * spans.reduce((sum, marks) => sum + lengthOf(marks), 0);
+  let left = MOST_CHORDS;
   return spans.map((coarse) => {
     const marks: Mark[] = [coarse[0]];
     const visit = (from: Mark, to: Mark, depth: number): void => {
       const t = from.t + (to.t - from.t) / 2;
-      if (depth < MOST_HALVINGS && distance(from.place, to.place) > longest && t > from.t && t < to.t) {
+      const isLong = distance(from.place, to.place) > longest;
+      if (isLong && left > 0 && depth < MOST_HALVINGS && t > from.t && t < to.t) {
+        left--;
         const middle = { t, place: pointAt(t) };
         visit(from, middle, depth + 1);
         visit(middle, to, depth + 1);
