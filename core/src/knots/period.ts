@@ -30,6 +30,14 @@ function repeated(base: Float64Array, first: number, last: number, from: number,
  */
 export function unrolled(curve: Curve): Curve {
   if (curve.closing !== 'periodic') return curve;
+  // Asked for knot by knot: the last one is remembered.
+  if (lastUnrolled?.curve !== curve) lastUnrolled = { curve, around: unrolledAnew(curve) };
+  return lastUnrolled.around;
+}
+
+let lastUnrolled: { readonly curve: Curve; readonly around: Curve } | null = null;
+
+function unrolledAnew(curve: Curve): Curve {
   const { degree, points } = curve;
   const [first, last] = domainOf(curve);
   const count = distinctOf(curve);

@@ -307,6 +307,15 @@ describe('crossings of two curves', () => {
     }
   });
 
+  it('take a tolerance finer than the rounding of their places for that', () => {
+    // A loop of 2e-3 mm, 8e5 mm away: its places are known to 1e-10 mm.
+    const loop = [0, 0, 0, 4, 2, 0, -2, 2, 0, 2, 0, 0].map((x) => 1e-3 * x + 8e5);
+    const curve = makeCurve(3, [0, 0, 0, 0, 1, 1, 1, 1], homogeneous(loop));
+    const found = selfCrossings(curve, 1e-12);
+    expect(found).toHaveLength(1);
+    expect(found).toEqual(selfCrossings(curve, 16 * Number.EPSILON * 8e5));
+  });
+
   it('have defined results for a curve that is a point, and refuse a bad tolerance', () => {
     const point = makeCurve(1, [0, 0, 1, 1], homogeneous([25, 0, 0, 25, 0, 0]));
     expect(crossings(point, circle(FRONT, [0, 0, 0], 25)).length).toBe(1);

@@ -38,15 +38,16 @@ const MEETING = 1e-8;
 /**
  * All places where two curves meet, once each, in order on the first: crossings, touches and overlaps, in space as in
  * the plane, within `tolerance` mm (by default 1e-8 of the size of their control polygons). Crossings are polished to
- * rounding. What cannot be told apart within the tolerance, as two crossings with less than it between the curves, is
- * one touch.
+ * rounding, and a finer tolerance counts as that. What cannot be told apart within the tolerance, as two crossings with
+ * less than it between the curves, is one touch.
  *
  * Throws a RangeError for a tolerance that is not above 0, or when the curves run side by side for so long, and just so
  * much wider than the tolerance, that no answer can be had.
  */
 export function crossings(first: Curve, second: Curve, tolerance = meetingOf(first, second)): Crossing[] {
   mustBeAbove0(tolerance, 'tolerance');
-  return sorted(contactsOf(meetingsOf(first, second, tolerance), { first, second, tolerance }));
+  const pair: Pair = { first, second, tolerance: Math.max(tolerance, roundingOf(first, second)) };
+  return sorted(contactsOf(meetingsOf(first, second, pair.tolerance), pair));
 }
 
 /**
@@ -55,11 +56,11 @@ export function crossings(first: Curve, second: Curve, tolerance = meetingOf(fir
  */
 export function selfCrossings(curve: Curve, tolerance = meetingOf(curve, curve)): Crossing[] {
   mustBeAbove0(tolerance, 'tolerance');
-  const pair: Pair = { first: curve, second: curve, tolerance };
+  const pair: Pair = { first: curve, second: curve, tolerance: Math.max(tolerance, roundingOf(curve)) };
   return sorted(
-    contactsOf(meetingsWithin(curve, tolerance), pair).filter(
+    contactsOf(meetingsWithin(curve, pair.tolerance), pair).filter(
       ({ crossing, lo, hi }) =>
-        crossing.kind === 'overlap' || ![lo, hi].some((place) => isNeighbour(curve, place, tolerance)),
+        crossing.kind === 'overlap' || ![lo, hi].some((place) => isNeighbour(curve, place, pair.tolerance)),
     ),
   );
 }
@@ -67,14 +68,18 @@ export function selfCrossings(curve: Curve, tolerance = meetingOf(curve, curve))
 const sorted = (contacts: readonly Contact[]): Crossing[] =>
   [...contacts].sort((a, b) => a.lo.u - b.lo.u || a.lo.v - b.lo.v).map(({ crossing }) => crossing);
 
+// Of the control points: the curve itself is hardly smaller, and not worth the search here.
+const farthestOf = (curve: Curve): number => Math.max(...Array.from(boxTree(curve).boxes.subarray(0, 6), Math.abs));
+
+/** Nearer than this, in mm, only rounding tells places of the curves apart. */
+const roundingOf = (...curves: readonly Curve[]): number => 16 * Number.EPSILON * Math.max(...curves.map(farthestOf));
+
 /** The tolerance that goes without saying, in mm. */
 function meetingOf(...curves: readonly Curve[]): number {
   const sizes = curves.map((curve) => {
-    // Of the control points: the curve itself is hardly smaller, and not worth the search here.
     const [x, y, z, X, Y, Z] = boxTree(curve).boxes;
     // Far from the origin the rounding of the coordinates is what can be told apart.
-    const far = Math.max(...[x, y, z, X, Y, Z].map(Math.abs));
-    return Math.max(Math.hypot(X - x, Y - y, Z - z), FAR_AWAY * far);
+    return Math.max(Math.hypot(X - x, Y - y, Z - z), FAR_AWAY * farthestOf(curve));
   });
   // All control points of both in the origin: any distance will do.
   return MEETING * Math.max(...sizes) || 1;

@@ -3,7 +3,7 @@ import { anyCurve, apart, parameterAtShare, checked, fraction, valueOf } from '.
 import { domainOf, homogeneous } from '../curve/curve';
 import { insertKnot } from '../knots/refineKnots';
 import { periodicCurve } from '../knots/period';
-import { removeKnot, withoutKnot } from './removeKnot';
+import { removalBound, removeKnot, withoutKnot } from './removeKnot';
 import { KR, sampled } from '../simplify/lighter.fixture';
 
 describe('removing a knot', () => {
@@ -49,6 +49,8 @@ describe('removing a knot', () => {
         const rounding = 1e-12 * Math.max(...curve.points.map(Math.abs));
         expect(found).toBeLessThanOrEqual(deviation.bound + rounding);
         expect(valueOf(withoutKnot(curve, u)).bound).toBeGreaterThanOrEqual(found - rounding);
+        // The same from its neighbourhood alone.
+        expect(removalBound(curve, u)).toBe(valueOf(withoutKnot(curve, u)).bound);
       }),
       { numRuns: 30 },
     );

@@ -72,6 +72,23 @@ export function withoutKnot(curve: Curve, u: number): Result<{ curve: Curve; bou
   return success({ curve: made, bound: lighter.bound });
 }
 
+/** The bound of `withoutKnot` alone, from the neighbourhood of an inner knot; Infinity where it cannot go. */
+export function removalBound(curve: Curve, u: number): number {
+  const { degree, knots, points } = unrolled(curve);
+  if (curve.closing === 'periodic' && distinctOf(curve) <= degree) return Infinity;
+  const r = knots.lastIndexOf(u);
+  let own = 0;
+  while (knots[r - own] === u) own++;
+  const from = Math.max(0, r - 3 * degree - 2);
+  const to = Math.min(points.length / 4, r + 2 * degree + 3);
+  const nearby = {
+    degree,
+    knots: knots.subarray(from, to + degree + 1),
+    points: points.subarray(4 * from, 4 * to),
+  };
+  return withoutOne(nearby, u, own)?.bound ?? Infinity;
+}
+
 interface Removed extends Spline {
   readonly bound: number;
   readonly firstChanged: number;

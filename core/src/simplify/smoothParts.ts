@@ -1,5 +1,6 @@
 import { type Curve, domainOf } from '../curve/curve';
 import { kinksOf } from '../measure/kinks';
+import { SAME_KNOT } from '../knots/sameKnot';
 import { openedAt } from '../edit/openedAt';
 import { close, open } from '../ends/close';
 import { join } from '../edit/join';
@@ -15,7 +16,11 @@ export function smoothParts(curve: Curve): Curve[] {
   const whole = curve.closing === 'open' ? curve : openedAt(curve, kinks[0]);
   const [first, last] = domainOf(whole);
   const turned = kinks.map((u) => (u < first ? u + domainOf(curve)[1] - domainOf(curve)[0] : u));
-  const stops = [first, ...turned.filter((u) => u > first && u < last), last];
+  // Knots that count as one, though both are corners, are one stop.
+  const near = SAME_KNOT * (last - first);
+  const stops = [first];
+  for (const u of turned) if (u - stops[stops.length - 1] > near && last - u > near) stops.push(u);
+  stops.push(last);
   return stops.slice(1).map((to, i) => {
     const part = subCurve(whole, stops[i], to);
     if (!part.ok) throw new Error('a stretch between kinks has no length');

@@ -1,6 +1,6 @@
 import { approximate, type Approximation, type Target } from './approximation';
 import { slidParameters } from './tangentDistance';
-import { withoutKnot } from '../../reduce/removeKnot';
+import { removalBound } from '../../reduce/removeKnot';
 import type { Progress } from './progress';
 
 export interface Search {
@@ -236,10 +236,7 @@ function pruned(target: Target, start: Approximation, { tolerance, effort, progr
 
 /** The knots, those first that the curve misses least when they are taken out of it alone. */
 function bySize({ inner, curve }: Approximation): number[] {
-  const sizes = inner.map((knot) => {
-    const without = withoutKnot(curve, knot);
-    return { knot, size: without.ok ? without.value.bound : Infinity };
-  });
+  const sizes = inner.map((knot) => ({ knot, size: removalBound(curve, knot) }));
   return sizes.sort((a, b) => a.size - b.size).map(({ knot }) => knot);
 }
 
