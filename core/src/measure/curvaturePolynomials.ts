@@ -66,15 +66,15 @@ export function curvaturePolynomials(nets: DerivativeNets, normal: Vector3 | nul
   if (w1) product(product(turn, w1, 3 * share), squared, 1, rate);
 
   const [heavy, steep] = w ? [boundOf(w), boundOf(w1)] : [1, 0];
-  const [speedNoise, accelerationNoise] = [1, 2].map((k) => speedNoiseOf(sizes, k as 1 | 2));
+  const [noiseOfSpeed, accelerationNoise] = [1, 2].map((k) => speedNoiseOf(sizes, k as 1 | 2));
   const [fast, fastSlope] = [largestOf(speed), largestOf(acceleration)];
   const [size, sizeSlope] = [boundOf(turn), turnSlope ? boundOf(turnSlope) : 0];
   const slope = sizeSlope * heavy + 3 * share * size * steep;
   const rateFloor =
     (turnSlopeFloor * heavy + 3 * share * turnFloor * steep) * boundOf(squared) +
-    slope * 6 * fast * speedNoise +
+    slope * 6 * fast * noiseOfSpeed +
     1.5 * share * heavy * turnFloor * boundOf(squaredSlope) +
-    1.5 * share * heavy * size * 6 * (fast * accelerationNoise + fastSlope * speedNoise) +
+    1.5 * share * heavy * size * 6 * (fast * accelerationNoise + fastSlope * noiseOfSpeed) +
     PRODUCTS * (slope * boundOf(squared) + 1.5 * share * heavy * size * boundOf(squaredSlope));
   return { turn, turnFloor, rate, rateFloor };
 }
@@ -99,13 +99,13 @@ export function curvatureIn(
   };
   const sizes = [sizeOf(x, 0), sizeOf(d, 1), sizeOf(dd, 2)];
   const speed = weights ? length(along(scale(d, w[0]), x, -w[1])) : sizes[1].place;
-  const speedNoise = 2 * speedNoiseOf(sizes, 1);
-  if (!(speed > speedNoise)) return { kappa: 0, noise: Infinity };
+  const slowest = 2 * speedNoiseOf(sizes, 1);
+  if (!(speed > slowest)) return { kappa: 0, noise: Infinity };
   const factor = (w[0] / speed) ** 3;
   const plain = cross(d, dd);
   const vector = weights ? along(along(scale(plain, w[0]), cross(x, dd), -w[1]), cross(x, d), w[2]) : plain;
   const kappa = (normal ? dot(vector, normal) : length(vector)) * factor;
-  return { kappa, noise: 2 * turnNoise(sizes, 2) * factor + (3 * Math.abs(kappa) * speedNoise) / speed };
+  return { kappa, noise: 2 * turnNoise(sizes, 2) * factor + (3 * Math.abs(kappa) * slowest) / speed };
 }
 
 /** S, or its derivative X''w − Xw''. */
@@ -174,6 +174,9 @@ function tripleNoise({ weight, weightNoise }: Size, a: Size, b: Size): number {
 /** That of V (order 2) or its derivative (order 3). */
 const turnNoise = (s: readonly Size[], order: 2 | 3): number =>
   tripleNoise(s[0], s[1], s[order]) + tripleNoise(s[1], s[0], s[order]) + tripleNoise(s[order], s[0], s[1]);
+
+/** What rounding may have made of S all along a stretch. */
+export const speedNoise = (nets: DerivativeNets): number => 2 * speedNoiseOf(sizesOf(nets), 1);
 
 /** That of S (order 1) or its derivative (order 2). */
 function speedNoiseOf(s: readonly Size[], order: 1 | 2): number {

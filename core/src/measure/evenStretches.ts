@@ -1,7 +1,7 @@
 import { type Bernstein, boundOf } from '../linear/bernstein';
 import { comesNear0 } from '../linear/comesNear0';
 import { cutNets, type DerivativeNets } from '../degree/derivativeNets';
-import { speedVector } from './curvaturePolynomials';
+import { speedNoise, speedVector } from './curvaturePolynomials';
 
 /** A stretch is halved so often, at most, until its speed is of one size. */
 const MAX_HALVINGS = 40;
@@ -21,7 +21,8 @@ export function evenStretches(nets: DerivativeNets): DerivativeNets[] {
   const out: DerivativeNets[] = [];
   const visit = (part: DerivativeNets, depth: number): void => {
     const speed = speedVector(part);
-    const isStill = Math.max(...speed.map(boundOf)) <= STANDSTILL * fastest;
+    // Rounding points everywhere, however short the part.
+    const isStill = Math.max(...speed.map(boundOf)) <= Math.max(STANDSTILL * fastest, speedNoise(part));
     if (depth === MAX_HALVINGS || isStill || !comesNear0(packed(speed))) out.push(part);
     else for (const half of cutNets(part, CUT)) visit(half, depth + 1);
   };

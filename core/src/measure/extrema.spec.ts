@@ -95,6 +95,20 @@ describe('curvature extrema', () => {
     );
   });
 
+  it('are found, in no time, on a curve that comes to stand to rounding', () => {
+    // Light points between heavy ones, and those at one place: beyond, only rounding moves it, in every direction.
+    const places = [0, 0, -0.87, 0.86, -0.56, -0.92, -0.56, -0.92, 0.58, 0.43, 0.58, 0.43, 0.58, 0.43, 0.58, 0.43, 0.58, 0.43]; // prettier-ignore
+    const weights = [123, 9e-6, 1e-6, 2.5e-5, 2.8e-5, 6.7, 2.5e-4, 374, 4e4];
+    const knots = [0, 0, 0, 0, 0, 0, 0, 0, 0.5, 1, 1, 1, 1, 1, 1, 1, 1];
+    const flat = weights.flatMap((_, i) => [places[2 * i], places[2 * i + 1], 0]);
+    const curve = makeCurve(7, knots, homogeneous(flat, weights));
+    const [first, second] = curvatureExtrema(curve, [0, 0, 1]);
+    // By 400,000 samples.
+    expect(first.u).toBeCloseTo(0.000922, 5);
+    expect(first.kappa).toBeCloseTo(488_474, -1);
+    expect(second.kappa).toBeLessThan(-7.6e7);
+  });
+
   it('are polished: dκ/ds is zero there to 1e-10 of the parameter, in space too', () => {
     const helixLike = valueOf(
       throughPoints(Float64Array.from({ length: 30 }, (_, i) => [9 * Math.cos(i / 4), 12 * Math.sin(i / 5), i][i % 3])),
