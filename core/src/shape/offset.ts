@@ -43,7 +43,10 @@ export type OffsetFailure =
 
 /** A curve may leave its plane by this share of the tolerance. */
 const FLATNESS = 0.1;
-const CHECKS_PER_SPAN = 24;
+/** An offset is looked at in so many places, and in so many of a span at least and at most. */
+const CHECKS = 6000;
+const LEAST_IN_A_SPAN = 6;
+const MOST_IN_A_SPAN = 24;
 /** A kilometre: no drawing is offset farther. */
 const FARTHEST = 1e6;
 
@@ -113,10 +116,12 @@ function chained(pieces: readonly Curve[], tolerance: number, around: boolean): 
 /** Sharp corners lie further from the original than asked for, as they should. */
 function errorOf(original: Curve, made: Curve, wanted: number, corners: 'round' | 'sharp'): number {
   let error = 0;
-  for (const span of spansOf(made)) {
+  const spans = spansOf(made);
+  const checks = Math.min(MOST_IN_A_SPAN, Math.max(LEAST_IN_A_SPAN, Math.floor(CHECKS / spans.length)));
+  for (const span of spans) {
     const [from, to] = [made.knots[span], made.knots[span + 1]];
-    for (let i = 0; i <= CHECKS_PER_SPAN; i++) {
-      const u = i === CHECKS_PER_SPAN ? to : from + ((to - from) * i) / CHECKS_PER_SPAN;
+    for (let i = 0; i <= checks; i++) {
+      const u = i === checks ? to : from + ((to - from) * i) / checks;
       const off = closestPoint(original, evaluate(made, u)).distance - wanted;
       error = Math.max(error, corners === 'sharp' ? -off : Math.abs(off));
     }
