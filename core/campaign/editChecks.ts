@@ -163,9 +163,13 @@ export const EDIT_CHECKS: readonly Check[] = [
       const measured = core.arcLength(curve);
       if (!(measured.total > 1e-9 * reach(curve))) return null;
       const { parameters, step } = core.divideByCount(measured, whole(random, 2, 12));
+      // What a few roundings of a parameter come to, where the curve hurries.
+      const blur = (u: number) => {
+        const around = [-8, 8].map((steps) => withinDomain(curve, u + steps * Number.EPSILON * Math.abs(u)));
+        return core.lengthAt(measured, around[1]) - core.lengthAt(measured, around[0]);
+      };
       const off = [...parameters].slice(1).map((u, i) => {
-        const slack =
-          1e-8 * measured.total + 1e-13 * reach(curve) + 2 * (blurAt(curve, u) + blurAt(curve, parameters[i]));
+        const slack = 1e-8 * measured.total + 1e-13 * reach(curve) + blur(u) + blur(parameters[i]);
         return Math.abs(core.lengthAt(measured, u) - core.lengthAt(measured, parameters[i]) - step) / slack;
       });
       return { off: Math.max(...off), what: asCode(curve) };
@@ -206,7 +210,8 @@ export const EDIT_CHECKS: readonly Check[] = [
       const missed = spans.slice(1).filter((span, i) => {
         const u = curve.knots[span];
         const [a, b] = [read(spans[i], u)[1], read(span, u)[1]] as unknown as [Vector3, Vector3];
-        const slowest = 1e-6 * Math.max(core.length(a), core.length(b), reach(curve));
+        const usual = reach(curve) / (core.domainOf(curve)[1] - core.domainOf(curve)[0]);
+        const slowest = 1e-6 * Math.max(core.length(a), core.length(b), usual);
         if (core.length(a) < slowest || core.length(b) < slowest) return false;
         return core.angleBetween(a, b) > 0.002 && !kinks.some((kink) => kink.u === u);
       });

@@ -59,6 +59,11 @@ export function largestCurvature(curve: Curve, stillness = 1e-6): number | null 
   return most;
 }
 
+function sizeOf(curve: Curve): number {
+  const { least, largest } = controlBox(curve);
+  return Math.hypot(...least.map((x, c) => largest[c] - x));
+}
+
 /** Beside the largest there, curvature that changes by less than this share between samples tells nothing. */
 const CLEAR = 1e-5;
 
@@ -68,8 +73,7 @@ const CLEAR = 1e-5;
  */
 export function turnsOfCurvature(curve: Curve, stillness = 1e-3): number | null {
   const all = curvatureSamples(curve, null);
-  const { least: low, largest: high } = controlBox(curve);
-  const size = Math.hypot(...low.map((x, c) => high[c] - x));
+  const size = sizeOf(curve);
   let turns = 0;
   for (const samples of all) {
     const fastest = Math.max(...samples.map(({ speed }) => speed));
@@ -97,10 +101,14 @@ export function turnsOfCurvature(curve: Curve, stillness = 1e-3): number | null 
  */
 export function changesOfSide(curve: Curve, stillness = 1e-3): number | null {
   let changes = 0;
+  const size = sizeOf(curve);
   for (const samples of curvatureSamples(curve, [0, 0, 1])) {
     const fastest = Math.max(...samples.map(({ speed }) => speed));
     if (samples.some(({ speed }) => !(speed > stillness * fastest))) return null;
-    const clear = CLEAR * Math.max(...samples.map(({ kappa }) => Math.abs(kappa)));
+    const most = Math.max(...samples.map(({ kappa }) => Math.abs(kappa)));
+    // Straight but for rounding.
+    if (most * size < 1e-6) continue;
+    const clear = CLEAR * most;
     const signs = samples.filter(({ kappa }) => Math.abs(kappa) > clear).map(({ kappa }) => Math.sign(kappa));
     changes += signs.filter((sign, i) => i > 0 && sign !== signs[i - 1]).length;
   }

@@ -62,11 +62,15 @@ export function offsetPieces(
   return pieces;
 }
 
-/** Place and left normal of a part at u. */
+/** Who would come no further than this share of its place, all along the domain, is moved by rounding alone. */
+const STANDSTILL = 1e-13;
+
+/** Place and left normal of a part at u; null where it stands still. */
 function rayAt(part: Curve, u: number, side: 'left' | 'right'): { place: Vector3; normal: Vector3 } | null {
   const d = derivatives(part, u, 1, side);
   const speed = Math.hypot(d[3], d[4]);
-  if (!(speed > 0)) return null;
+  const [first, last] = domainOf(part);
+  if (!(speed * (last - first) > STANDSTILL * Math.hypot(d[0], d[1]))) return null;
   return { place: [d[0], d[1], 0], normal: [-d[4] / speed, d[3] / speed, 0] };
 }
 

@@ -15,6 +15,12 @@ describe('a curve near a path', () => {
     for (const t of [0, 1]) expect(distance(evaluate(curve, t), wave.pointAt(t))).toBeLessThan(1e-9);
   });
 
+  it('is a line of no length where the path stays at one place', () => {
+    const { curve, error } = nearPath({ pointAt: () => [3, 4, 5], breaks: [0, 1], closed: false }, 0.01, 3, 2);
+    expect(curve.points).toHaveLength(8);
+    expect(error).toBe(0);
+  });
+
   it('looks at a path so often at most, also where it never settles', () => {
     // What a parallel curve does where its curve stands: at every look to another side.
     const random = randomNumbers(1);

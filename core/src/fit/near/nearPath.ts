@@ -49,7 +49,8 @@ export function nearPath(path: Path, tolerance: number, degree: number, attempts
   const total = rulers.reduce((sum, { length }) => sum + length, 0);
   const placesAt = (count: number, shift: number): number[] =>
     rulers.flatMap((ruler) => {
-      const own = Math.max(IN_A_SPAN, Math.ceil((count * (ruler.length / total + 1 / rulers.length)) / 2));
+      const share = total > 0 ? ruler.length / total : 0;
+      const own = Math.max(IN_A_SPAN, Math.ceil((count * (share + 1 / rulers.length)) / 2));
       return Array.from({ length: own }, (_, i) => pointAt(ruler.at((i + shift) / own))).flat();
     });
   const chord = lineBetween(pointAt(first), pointAt(last));
