@@ -61,6 +61,14 @@ describe('makeCurve', () => {
       () => makeCurve(2, [-1, -0.5, 0, 0.5, 1, 1.5, 2], square, 'periodic'),
       'points[2]: a periodic curve repeats point 0',
     ],
+    [
+      'knots that do not come round',
+      () => {
+        const ring = homogeneous([0, 0, 0, 5, 0, 0, 0, 5, 0, 0, 0, 0, 5, 0, 0]);
+        return makeCurve(2, [-2, -1, 0, 1, 2, 3, 4, 5.5], ring, 'periodic');
+      },
+      'knots[7]: a periodic curve repeats its knots after 3',
+    ],
   ])('refuses %s and says where', (_name, make, message) => {
     expect(refusal(make)).toContain(message);
   });

@@ -3,9 +3,10 @@ import { anyCurve, apart, parameterAtShare, fraction, SAME, sizeOf, SPOUT } from
 import { distance, type Vector3 } from '../linear/vector';
 import { type Curve } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
-import { FRONT } from '../plane/plane';
+import { lineBetween } from '../exact/line';
+import { FRONT, type Plane } from '../plane/plane';
 import { endOf } from './join';
-import { mirror, rotation, scaling, transform, translation } from './transform';
+import { mirror, mirroring, rotation, scaling, transform, translation } from './transform';
 
 describe('affine maps', () => {
   it('the map of the curve is the curve of the mapped points', () => {
@@ -32,6 +33,12 @@ describe('affine maps', () => {
     near(transform(SPOUT, translation([1, 2, 3])), [96, 62, 3]);
     near(transform(SPOUT, scaling(2, [95, 0, 0])), [95, 120, 0]);
     near(transform(SPOUT, scaling([3, 0.5, 2], [90, 50, -4])), [105, 55, 4]);
+    // What they turn or mirror about stays.
+    const fixed: Vector3 = [5, -6, 7];
+    const from = lineBetween(fixed, [9, 9, 9]);
+    const across: Plane = { origin: fixed, x: [0.6, 0, 0.8], y: [0, 1, 0] };
+    for (const map of [rotation([1, 2, -3], 0.7, fixed), scaling([2, 3, 4], fixed), mirroring(across)])
+      expect(distance(endOf(transform(from, map), 'start'), fixed)).toBeLessThan(1e-13);
     expect(() => rotation([0, 0, 0], 1)).toThrow('axis: a direction is needed, not 0, 0, 0');
     const twice = mirror(mirror(SPOUT, FRONT), FRONT);
     expect(apart(SPOUT, twice)).toBeLessThan(SAME);

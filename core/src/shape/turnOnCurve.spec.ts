@@ -29,6 +29,8 @@ describe('turning a curve at a place of its own', () => {
         expect(distance(evaluate(turned.value, u), evaluate(curve, u))).toBeLessThanOrEqual(1e-9 * scale);
         const speed = Math.max(1, Math.hypot(...slopeAt(curve, u)), size);
         expect(distance(slopeAt(turned.value, u), first)).toBeLessThanOrEqual(1e-7 * (speed + scale));
+        const [start, end] = domainOf(curve).map((at) => evaluate(turned.value, at));
+        if (curve.closing === 'clamped-closed') expect(end).toEqual(start);
         const most = curve.closing === 'clamped-closed' ? 3 : 2;
         expect(changedOf(curve, turned.value).length).toBeLessThanOrEqual(most);
       }),

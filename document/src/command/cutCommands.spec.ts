@@ -1,4 +1,4 @@
-import { arcLength, circle, type Curve, deviation, distance, domainOf, evaluate, FRONT, homogeneous, lineBetween, makeCurve, rectangle, regularPolygon, type Vector3 } from '@pencil-bend/core'; // prettier-ignore
+import { arcLength, circle, type Curve, deviation, distance, domainOf, evaluate, FRONT, homogeneous, lineBetween, makeCurve, rectangle, regularPolygon, reparameterise, type Vector3 } from '@pencil-bend/core'; // prettier-ignore
 import { archProject, performed, stamp } from '../fixture';
 import { emptyProject, fitRecipe, type Project } from '../project/project';
 import { plainItem } from '../project/mirrors';
@@ -85,6 +85,20 @@ describe('cutting', () => {
       expect(curveIn(joined, 'ring').closing).toBe('clamped-closed');
       expect(fitPointsOf(recipeIn(joined, 'ring')).map(({ id }) => id)).toEqual(['p1', 'p2', 'p3', 'p4']);
       expect(refusal(project, { command: 'joinCurves', args: { first: 'ring', firstEnd: 'end', second: 'ring', secondEnd: 'end' } })).toBe('An end of Curve 1 cannot be joined to itself'); // prettier-ignore
+    }
+  });
+
+  it('does not join ends of one curve that lie apart, and says by how much', () => {
+    const project = done(line('low', [0, 0, 0], [100, 0, 0]));
+    expect(refusal(project, { command: 'joinCurves', args: { first: 'low', firstEnd: 'end', second: 'low', secondEnd: 'start' } })).toBe('The ends of Curve 1 lie 100 mm apart, more than the tolerance of 0.01 mm'); // prettier-ignore
+  });
+
+  it('trims a closed curve whose parameters begin anywhere', () => {
+    const round = reparameterise(circle(FRONT, [0, 0, 0], 10), 5, 9);
+    const project = done(draw('ring', round), line('chord', [0, -20, 0], [0, 20, 0]), line('second', [6, -20, 0], [6, 20, 0])); // prettier-ignore
+    for (const u of [5.2, 8.8]) {
+      const { project: left } = performed(project, { command: 'trimCurve', args: { item: 'ring', u, by: null, id: 'x' } }); // prettier-ignore
+      expect(endsOf(curveIn(left, 'ring'))).toEqual([[6, 8, 0], [6, -8, 0]]); // prettier-ignore
     }
   });
 

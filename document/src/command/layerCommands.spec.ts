@@ -2,6 +2,7 @@ import { archProject, performed, stamp } from '../fixture';
 import { emptyProject, type Project } from '../project/project';
 import { perform } from './perform';
 import type { CommandCall } from './registry';
+import { titleOf } from './titleOf';
 
 const add: CommandCall = { command: 'addLayer', args: { id: 'more', name: 'More' } };
 const del = (layer: string): CommandCall => ({ command: 'deleteLayer', args: { layer } });
@@ -23,6 +24,21 @@ describe('layers', () => {
     const { project } = performed(archProject(), add);
     expect(why(project, del('sheet'))).toMatch(/^1 of the drawing's curves and points lie on the layer .*first$/);
     expect(why(project, del('more'))).toBeNull();
+  });
+
+  it('are changed in words that say what', () => {
+    const titleOfSetting = (set: object) => {
+      const call = { command: 'setLayer', args: { layer: 'sheet', ...set } } as CommandCall;
+      return performed(emptyProject('Test'), call).log.map(({ title }) => titleOf(title));
+    };
+    const settings = [{ visible: false }, { locked: true }, { reference: true }, { colour: '#aa3355' }, { name: 'Side' }]; // prettier-ignore
+    expect(settings.flatMap(titleOfSetting)).toEqual([
+      'Hide the layer Sheet',
+      'Lock the layer Sheet',
+      'Make the layer Sheet a reference',
+      'Colour the layer Sheet',
+      'Rename the layer Sheet to Side',
+    ]);
   });
 
   it('move to a place of the list, counted without them', () => {

@@ -22,6 +22,13 @@ describe('resolve', () => {
     expect(resolveRecipe(fitRecipe(points([0, 0, 0], [5, 1, 0], [5, 1, 0]), false))).toMatchObject({
       failure: { path: '/points/2/at', message: 'Points 2 and 3 lie in one place' },
     });
+    const [first, second, third] = points([0, 0, 0], [5, 0, 0], [9, 0, 0]);
+    expect(resolveRecipe(fitRecipe([first, { ...second, radius: 20 }, third], false))).toMatchObject({
+      failure: {
+        path: '/points/1/radius',
+        message: 'The curve is straight at point 2: a radius has no side to bend to',
+      },
+    });
   });
 
   it('repeats the first control points of a periodic curve, and keeps weights', () => {
