@@ -114,7 +114,7 @@ export const EDIT_CHECKS: readonly Check[] = [
       const off = same.flatMap(({ made, from = (u: number) => u, price = 0 }) =>
         placesOf(made, 60).map(({ u, place }) => {
           const there = withinDomain(curve, from(u));
-          const allowed = price + 1e-10 * reach(curve) + 4 * blurAt(curve, there) || 1;
+          const allowed = price + 1e-10 * reach(curve) + 8 * blurAt(curve, there) || 1;
           return core.distance(place, core.evaluate(curve, there)) / allowed;
         }),
       );

@@ -45,6 +45,8 @@ export const SHAPE_CHECKS: readonly Check[] = [
       );
       // What is as far from the whole curve as it should be has to be there, or is said to be lost.
       const left = placesOf(curve, 150).flatMap(({ u, place }) => {
+        // At a standstill rounding alone gives a direction.
+        if (!tangentAt(curve, u, 'right')) return [];
         const aside = core.along(place, core.leftAt(curve, u, UP), by);
         const free = core.closestPoint(curve, aside).distance >= Math.abs(by) - 1e-9;
         const isLost = lost.some(([from, to]) => u >= from && u <= to);
