@@ -1,9 +1,7 @@
 import { across, along, cross, dot, length, scale, type Vector3 } from '../linear/vector';
 import type { Curve } from '../curve/curve';
 import { derivatives } from '../curve/evaluate';
-
-/** Slower than this a curve stands still: the squares and cubes of its speed would leave what a number can hold. */
-const STANDSTILL = 1e-50;
+import { standsStill } from './standstill';
 
 /** Everything about one place of a curve that does not depend on its parameter, up to the third order. */
 export interface Frame {
@@ -35,8 +33,8 @@ export function frameAt(curve: Curve, u: number, side: 'left' | 'right' = 'right
   const first: Vector3 = [d[3], d[4], d[5]];
   const second: Vector3 = [d[6], d[7], d[8]];
   const third: Vector3 = [d[9], d[10], d[11]];
+  if (standsStill(curve, d)) return null;
   const a = length(first);
-  if (!(a > STANDSTILL)) return null;
   const tangent = scale(first, 1 / a);
   const b = dot(second, tangent);
   const curvature = scale(along(second, tangent, -b), 1 / (a * a));

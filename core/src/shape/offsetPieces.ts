@@ -10,6 +10,7 @@ import { breaksOf } from '../knots/multiplicity';
 import { reparameterise } from '../knots/reparameterise';
 import { curvatureAt } from '../measure/curvature';
 import { curvatureExtrema } from '../measure/extrema';
+import { standsStill } from '../measure/standstill';
 import { exactArc } from '../simplify/biarcOver';
 import { centreOf } from '../simplify/biarc';
 import { close } from '../ends/close';
@@ -62,15 +63,11 @@ export function offsetPieces(
   return pieces;
 }
 
-/** Who would come no further than this share of its place, all along the domain, is moved by rounding alone. */
-const STANDSTILL = 1e-13;
-
 /** Place and left normal of a part at u; null where it stands still. */
 function rayAt(part: Curve, u: number, side: 'left' | 'right'): { place: Vector3; normal: Vector3 } | null {
   const d = derivatives(part, u, 1, side);
+  if (standsStill(part, d)) return null;
   const speed = Math.hypot(d[3], d[4]);
-  const [first, last] = domainOf(part);
-  if (!(speed * (last - first) > STANDSTILL * Math.hypot(d[0], d[1]))) return null;
   return { place: [d[0], d[1], 0], normal: [-d[4] / speed, d[3] / speed, 0] };
 }
 
