@@ -1,5 +1,5 @@
 import { across, add, cross, unit, type Vector3, withCoordinate } from '../linear/vector';
-import { valueAt, wronskian } from '../linear/bernstein';
+import { derivativeOf, valueAt, wronskian } from '../linear/bernstein';
 import { gaussRule } from '../linear/gaussLegendre';
 import { symmetricAxes } from '../linear/symmetricAxes';
 import { type Curve, domainOf } from '../curve/curve';
@@ -61,20 +61,21 @@ const EVEN = 4;
  */
 function placesByLength(curve: Curve, origin: Vector3): number[] {
   const pieces = evenPieces(curve, EVEN);
+  const rational = pieces.points.some((w, i) => i % 4 === 3 && w !== 1);
   const { nodes, weights } = gaussRule(12);
-  return pieces.spans.flatMap((_, piece) => {
-    const coordinates = coordinatesOf(pieces, piece, origin);
-    const W = coordinates[3];
-    const places = coordinates.slice(0, 3);
-    // (X / W)' = (X' W − X W') / W²
-    const velocities = places.map((X) => wronskian(X, W));
-    return [...nodes].flatMap((node, i) => {
-      const t = (1 + node) / 2;
-      const w = valueAt(W, t);
-      const speed = Math.hypot(...velocities.map((each) => valueAt(each, t))) / (w * w);
-      return [...places.map((each) => valueAt(each, t) / w), (weights[i] * speed) / 2];
-    });
-  });
+  const found: number[] = [];
+  for (let piece = 0; piece < pieces.spans.length; piece++) {
+    const [x, y, z, W] = coordinatesOf(pieces, piece, origin);
+    // (X / W)' = (X' W − X W') / W², where W is 1 no more than X'.
+    const [dx, dy, dz] = [x, y, z].map((X) => (rational ? wronskian(X, W) : derivativeOf(X)));
+    for (let i = 0; i < nodes.length; i++) {
+      const t = (1 + nodes[i]) / 2;
+      const w = rational ? valueAt(W, t) : 1;
+      const speed = Math.hypot(valueAt(dx, t), valueAt(dy, t), valueAt(dz, t)) / (w * w);
+      found.push(valueAt(x, t) / w, valueAt(y, t) / w, valueAt(z, t) / w, (weights[i] * speed) / 2);
+    }
+  }
+  return found;
 }
 
 function eachOffset(places: readonly number[], middle: Vector3, visit: (d: Vector3, share: number) => void): void {
