@@ -15,7 +15,8 @@ const MOST_HALVINGS = 64;
 
 /**
  * The pieces of a curve, halved where their weights differ by more than `ratio`, by default too much for their
- * coefficients to tell something. Breaks of neighbours fall together where the curve hurries so that parameters cannot tell its places apart.
+ * coefficients to tell something. Breaks of neighbours fall together where the curve hurries so that parameters cannot
+ * tell its places apart.
  */
 export function evenPieces(curve: Curve, ratio = EVEN): BezierPieces {
   const pieces = bezierPieces(curve);

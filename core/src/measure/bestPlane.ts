@@ -4,6 +4,7 @@ import { gaussRule } from '../linear/gaussLegendre';
 import { symmetricAxes } from '../linear/symmetricAxes';
 import { type Curve, domainOf } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
+import { isRational } from '../curve/isRational';
 import { coordinatesOf, evenPieces } from '../degree/evenPieces';
 import { normalOf, type Plane } from '../plane/plane';
 import { controlBox, extentAlong } from './extent';
@@ -61,7 +62,7 @@ const EVEN = 4;
  */
 function placesByLength(curve: Curve, origin: Vector3): number[] {
   const pieces = evenPieces(curve, EVEN);
-  const rational = pieces.points.some((w, i) => i % 4 === 3 && w !== 1);
+  const rational = isRational(pieces.points);
   const { nodes, weights } = gaussRule(12);
   const found: number[] = [];
   for (let piece = 0; piece < pieces.spans.length; piece++) {
