@@ -33,6 +33,7 @@ describe('the best plane', () => {
     for (const weights of [
       [1, 1e6, 1e-6, 1e3],
       [1e-6, 1, 1e6, 1e-6],
+      [3, 3, 3, 3],
     ]) {
       const { plane, deviation } = bestPlane(makeCurve(1, knots, homogeneous(corners, weights)));
       expect(deviation).toBeCloseTo(plain.deviation, 9);

@@ -67,12 +67,12 @@ function placesByLength(curve: Curve, origin: Vector3): number[] {
   const found: number[] = [];
   for (let piece = 0; piece < pieces.spans.length; piece++) {
     const [x, y, z, W] = coordinatesOf(pieces, piece, origin);
-    // (X / W)' = (X' W − X W') / W², where W is 1 no more than X'.
+    // (X / W)' = (X' W − X W') / W², where W is one number X' / W.
     const [dx, dy, dz] = [x, y, z].map((X) => (rational ? wronskian(X, W) : derivativeOf(X)));
     for (let i = 0; i < nodes.length; i++) {
       const t = (1 + nodes[i]) / 2;
-      const w = rational ? valueAt(W, t) : 1;
-      const speed = Math.hypot(valueAt(dx, t), valueAt(dy, t), valueAt(dz, t)) / (w * w);
+      const w = rational ? valueAt(W, t) : W[0];
+      const speed = Math.hypot(valueAt(dx, t), valueAt(dy, t), valueAt(dz, t)) / (rational ? w * w : w);
       found.push(valueAt(x, t) / w, valueAt(y, t) / w, valueAt(z, t) / w, (weights[i] * speed) / 2);
     }
   }
