@@ -357,6 +357,24 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
   kinksOf: [[() => core.kinksOf(CURVE, 0), 'a turn above 0 is needed, not 0']],
   extentAlong: [[() => core.extentAlong(CURVE, NONE), 'direction: a direction is needed, not 0, 0, 0']],
   curvatureExtrema: [[() => core.curvatureExtrema(CURVE, NAN), 'normal: three finite']],
+  lumps: [
+    [() => core.lumps(CURVE, { normal: NONE }), 'normal: a vector of length 1'],
+    [() => core.lumps(CURVE, { least: 2 }), 'least: a share from 0 to 1 is needed, not 2'],
+  ],
+  monotonePieces: [[() => core.monotonePieces(CURVE, NAN), 'normal: three finite']],
+  continuityOfEnds: [
+    [() => core.continuityOfEnds(CURVE, 'middle' as 'end', CURVE, 'start'), 'firstEnd: one of start, end is needed'],
+    [() => core.continuityOfEnds(CURVE, 'end', CURVE, 'start', { gap: 0 }), 'a gap above 0 is needed, not 0'],
+    [() => core.continuityOfEnds(CURVE, 'end', CURVE, 'start', { reach: -1 }), 'a reach above 0 is needed, not -1'],
+  ],
+  continuityInside: [[() => core.continuityInside(CURVE, 7, CURVE, 'end'), 'parameter 7 lies outside']],
+  continuityAtKnot: [
+    [() => core.continuityAtKnot(CURVE, 7), 'parameter 7 lies outside'],
+    [() => core.continuityAtKnot(CURVE, 0), 'u: a place inside the curve is needed, not its end at 0'],
+  ],
+  continuityAtKnots: [
+    [() => core.continuityAtKnots(CURVE, { angle: NaN }), 'a tangent angle above 0 is needed, not NaN'],
+  ],
   inflections: [[() => core.inflections(CURVE, NONE), 'normal: a vector of length 1']],
   smallestRadius: [[() => core.smallestRadius(CURVE, NONE), 'normal: a vector of length 1']],
   lightness: [[() => core.lightness(CURVE, NONE), 'normal: a vector of length 1']],
@@ -419,7 +437,7 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
 };
 
 /** These take curves only, which were looked at when they were made. */
-const OF_CURVES = ['controlPointsOf', 'countOf', 'domainOf', 'spansOf', 'distinctOf', 'breaksOf', 'clamp', 'bezierPieces', 'open', 'reverse', 'weightsOf', 'bestPlane', 'boundingBox', 'controlBox', 'arcCentre', 'middles', 'packCurve', 'midway', 'curvatureChange', 'evenKnots']; // prettier-ignore
+const OF_CURVES = ['controlPointsOf', 'countOf', 'domainOf', 'spansOf', 'distinctOf', 'breaksOf', 'clamp', 'bezierPieces', 'open', 'reverse', 'weightsOf', 'bestPlane', 'boundingBox', 'controlBox', 'arcCentre', 'middles', 'packCurve', 'midway', 'curvatureChange', 'evenKnots', 'energies']; // prettier-ignore
 /** Plain arithmetic, which computes what it is given. */
 const ARITHMETIC = ['across', 'add', 'along', 'angleBetween', 'cross', 'distance', 'dot', 'length', 'lerp', 'middle', 'negate', 'rounded', 'scale', 'subtract', 'vectorIn', 'withCoordinate', 'packVectors', 'packSites', 'sitesInOrder', 'vectorAt', 'closestOnSegment', 'radiusOf', 'success', 'failed']; // prettier-ignore
 

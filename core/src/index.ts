@@ -170,6 +170,31 @@ export { type Kink, kinksOf } from './measure/kinks';
 export { type Lightness, lightness } from './measure/lightness';
 export { straightStretches, type Stretch } from './measure/straightStretches';
 
+// Read: how fair, how smooth.
+export {
+  type Continuity,
+  continuityAtKnot,
+  continuityAtKnots,
+  continuityInside,
+  continuityOfEnds,
+  type ContinuityOptions,
+  CONTINUITY_THRESHOLDS,
+  type ContinuityThresholds,
+  type MeetingSide,
+  type Residual,
+} from './measure/continuity';
+export { type Energies, energies } from './measure/energies';
+export {
+  type EndPair,
+  type Hook,
+  type Lump,
+  type LumpOptions,
+  type LumpPlace,
+  type LumpReport,
+  lumps,
+} from './measure/lumps';
+export { type MonotonePiece, type MonotonePieces, monotonePieces } from './measure/monotonePieces';
+
 // Compare: a curve with points, with another curve, with itself.
 export { type ClosestPoint, closestPoint } from './measure/closestPoint';
 export { type Crossing, crossings, selfCrossings } from './measure/crossings';

@@ -13,6 +13,10 @@ export function mustBeAbove0(value: number, name: string): void {
   if (!(value > 0 && Number.isFinite(value))) throw new RangeError(`a ${name} above 0 is needed, not ${value}`);
 }
 
+export function mustBeShare(value: number, name: string): void {
+  if (!(value >= 0 && value <= 1)) throw new RangeError(`${name}: a share from 0 to 1 is needed, not ${value}`);
+}
+
 /** A tolerance in mm; Infinity, where it is allowed, accepts anything. */
 export function mustBeTolerance(value: number, most = Number.MAX_VALUE): void {
   if (!(value >= 0 && value <= most)) throw new RangeError(`a tolerance of 0 mm or more is needed, not ${value}`);

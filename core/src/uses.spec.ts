@@ -49,7 +49,9 @@ const degenerate: Record<string, Curve> = {
 /** Fails at the first number in a result that is NaN, or not finite where that has no meaning. */
 function mustBeNumbers(value: unknown, path: string, seen = new Set<unknown>()): void {
   if (typeof value === 'number') {
-    const mayBeInfinite = /\.(bound|radius|smallestRadius|radii\.[01])$/.test(path);
+    const mayBeInfinite = /\.(bound|radius|smallestRadius|radii\.[01]|variation|fairness|bending|bendingFigure)$/.test(
+      path,
+    );
     if (Number.isNaN(value) || (!Number.isFinite(value) && !mayBeInfinite)) throw new Error(`${path} is ${value}`);
   } else if (value instanceof Float64Array) {
     const bad = value.findIndex((number) => !Number.isFinite(number));
@@ -98,6 +100,19 @@ const USES: Record<string, (curve: Curve) => unknown> = {
   curvatureAt: (c) => core.curvatureAt(c, middleOf(c)),
   curvatureProfile: (c) => core.curvatureProfile(c),
   curvatureComb: (c) => core.curvatureComb(c, core.curvatureProfile(c), 20, 10),
+  lumps: (c) => [core.lumps(c), core.lumps(c, { normal: [0, 0, 1] })],
+  monotonePieces: (c) => [core.monotonePieces(c), core.monotonePieces(c, [0, 0, 1])],
+  energies: (c) => core.energies(c),
+  continuityOfEnds: (c) => [
+    core.continuityOfEnds(c, 'end', CURVE, 'start'),
+    core.continuityOfEnds(CURVE, 'end', c, 'start'),
+  ],
+  continuityInside: (c) => [
+    core.continuityInside(c, middleOf(c), CURVE, 'end'),
+    core.continuityInside(CURVE, 0.3, c, 'end'),
+  ],
+  continuityAtKnot: (c) => core.continuityAtKnot(c, middleOf(c)),
+  continuityAtKnots: (c) => core.continuityAtKnots(c),
   curvatureExtrema: (c) => [core.curvatureExtrema(c), core.curvatureExtrema(c, [0, 0, 1])],
   inflections: (c) => core.inflections(c, [0, 0, 1]),
   smallestRadius: (c) => core.smallestRadius(c),

@@ -2,7 +2,9 @@ import { cross, length, scale, sizeAt, type Vector3 } from '../linear/vector';
 import { controlPointsOf, type Curve, domainOf, spansOf } from '../curve/curve';
 import { derivativesInSpan } from '../curve/evaluate';
 import { signChange } from '../linear/signChange';
+import { arcLength, lengthAt } from './arcLength';
 import { curvatureFrom } from './curvature';
+import { type CurvaturePlace, inflectionsAmong, type Reading, readings, tightestOf } from './extrema';
 import { integrate } from '../linear/gaussLegendre';
 import { mustBeAbove0, mustBeFinite, mustBeNormal, mustBeWhole } from '../refuse';
 
@@ -42,6 +44,12 @@ export interface ProfileOptions {
   readonly tolerance?: number;
   /** Intervals that every span starts with, 8 when left out; fewer are quicker and may miss a narrow peak. */
   readonly intervals?: number;
+  /**
+   * Whether samples stand at the proven extrema (`curvatureExtrema`), and inflections and smallest radius are proven
+   * too: true when left out. Without, as while a curve is dragged, a peak between two samples may be missed if two share
+   * one interval.
+   */
+  readonly proven?: boolean;
 }
 
 interface Sample {
@@ -71,18 +79,19 @@ const scratch = new Float64Array(12);
  * Reads curvature along the whole curve, densely where it changes fast.
  *
  * Each span is read from inside, so jumps at knots show. Intervals are halved until κ is straight between samples within
- * `tolerance` and the curve turns little; every change of sign of dκ/ds between samples is polished to an extremum and
- * kept as a sample, so a peak between two samples cannot be missed however narrow it is, unless two share one interval.
+ * `tolerance` and the curve turns little. The proven extrema are samples, so no peak is missed however narrow it is;
+ * without them every change of sign of dκ/ds between samples is polished to an extremum and kept as one.
  * Lengths are Gauss-Legendre sums over the sampling intervals.
  */
 export function curvatureProfile(
   curve: Curve,
-  { normal = null, tolerance = 0.01, intervals = START_INTERVALS }: ProfileOptions = {},
+  { normal = null, tolerance = 0.01, intervals = START_INTERVALS, proven = true }: ProfileOptions = {},
 ): CurvatureProfile {
   mustBeNormal(normal);
   mustBeAbove0(tolerance, 'tolerance');
   mustBeWhole(intervals, 1, 1000, 'intervals');
-  const columns = sampleSpans(curve, normal, tolerance, intervals);
+  const list = proven ? readings(curve, normal) : null;
+  const columns = sampleSpans(curve, normal, tolerance, intervals, list ?? []);
   const count = columns.length;
   const profile = {
     u: new Float64Array(count),
@@ -101,6 +110,7 @@ export function curvatureProfile(
     profile.points.set(scratch.subarray(0, 3), 3 * i);
     profile.across.set(acrossFrom(scratch, normal), 3 * i);
   });
+  if (list) return { ...profile, length: s, ...provenPlaces(curve, list, normal) };
 
   const inflections: Place[] = [];
   let tightest = -1;
@@ -127,6 +137,17 @@ export function curvatureProfile(
   return { ...profile, length: s, inflections, tightest: tightest < 0 ? null : placeOf(profile, tightest) };
 }
 
+/** Inflections and smallest radius from proven readings. */
+function provenPlaces(curve: Curve, list: readonly Reading[], normal: Vector3 | null) {
+  const measured = arcLength(curve);
+  const place = ({ u, kappa }: CurvaturePlace): Place => ({ u, s: lengthAt(measured, u), kappa });
+  const tightest = tightestOf(list);
+  return {
+    inflections: normal ? inflectionsAmong(curve, list, normal).map(place) : [],
+    tightest: tightest && place(tightest),
+  };
+}
+
 /** Radius in mm of a curvature; Infinity when straight. Throws a RangeError for one that is not finite. */
 export function radiusOf(kappa: number): number {
   mustBeFinite(kappa, 'kappa');
@@ -140,14 +161,21 @@ function sampleAt(curve: Curve, span: number, u: number, normal: Vector3 | null)
 }
 
 /** Samples of all spans in order, both ends of every span included. */
-function sampleSpans(curve: Curve, normal: Vector3 | null, tolerance: number, intervals: number): Column[] {
+function sampleSpans(
+  curve: Curve,
+  normal: Vector3 | null,
+  tolerance: number,
+  intervals: number,
+  list: readonly Reading[],
+): Column[] {
+  let next = 0;
   const start = spansOf(curve).map((span) => {
     const from = curve.knots[span];
     const to = curve.knots[span + 1];
-    return Array.from({ length: intervals + 1 }, (_, i): Column => {
-      const u = i === intervals ? to : from + ((to - from) * i) / intervals;
-      return { span, sample: sampleAt(curve, span, u, normal) };
-    });
+    const places = new Set([to]);
+    for (let i = 0; i < intervals; i++) places.add(from + ((to - from) * i) / intervals);
+    for (; next < list.length && list[next].u <= to; next++) if (list[next].u > from) places.add(list[next].u);
+    return [...places].sort((a, b) => a - b).map((u): Column => ({ span, sample: sampleAt(curve, span, u, normal) }));
   });
   const largest = start.flat().reduce((most, { sample }) => Math.max(most, Math.abs(sample.kappa)), 0);
   // Where κ is small beside the rest, its own share would ask for samples nobody can see; rounding asks for none.
@@ -163,7 +191,7 @@ function sampleSpans(curve: Curve, normal: Vector3 | null, tolerance: number, in
   };
   for (const samples of start) {
     columns.push(samples[0]);
-    for (let i = 0; i < intervals; i++) refine(samples[i], samples[i + 1], 0);
+    for (let i = 1; i < samples.length; i++) refine(samples[i - 1], samples[i], 0);
   }
   return columns;
 }

@@ -1,7 +1,11 @@
 import type { Vector3 } from '../linear/vector';
 import { signChangesOf } from '../linear/bernstein';
-import { type Curve, domainOf, spansOf } from '../curve/curve';
+import { signChange } from '../linear/signChange';
+import { findSpan } from '../curve/basis';
+import { countOf, type Curve, domainOf, spansOf } from '../curve/curve';
+import { derivativesInSpan } from '../curve/evaluate';
 import { derivativeNets } from '../degree/derivativeNets';
+import { curvatureFrom } from './curvature';
 import { curvatureIn, type CurvaturePolynomials, curvaturePolynomials } from './curvaturePolynomials';
 import { evenStretches } from './evenStretches';
 import { mustBeNormal } from '../refuse';
@@ -25,7 +29,7 @@ const SAME_CURVATURE = 1e-9;
 const NONE = { kappa: 0, noise: 0 };
 
 /** A reading, and what rounding may have made of its curvature. */
-interface Reading extends CurvaturePlace {
+export interface Reading extends CurvaturePlace {
   readonly noise: number;
 }
 
@@ -33,7 +37,7 @@ interface Reading extends CurvaturePlace {
  * The curvature at both ends of every stretch and at each of its inner stationary places, in order: between neighbours
  * it is monotone. Where the curve stands still it has none, and grows without limit beside: it is read a little on.
  */
-function readings(curve: Curve, normal: Vector3 | null): Reading[] {
+export function readings(curve: Curve, normal: Vector3 | null): Reading[] {
   mustBeNormal(normal);
   const list: Reading[] = [];
   for (const span of spansOf(curve)) {
@@ -63,18 +67,31 @@ function readings(curve: Curve, normal: Vector3 | null): Reading[] {
  * Every sign change of dκ/du is found, as a zero of a polynomial in Bernstein form (`curvaturePolynomials`).
  */
 export function curvatureExtrema(curve: Curve, normal: Vector3 | null = null): CurvatureExtremum[] {
-  const list = distinct(readings(curve, normal));
-  const found: CurvatureExtremum[] = [];
   const closed = curve.closing !== 'open';
-  const count = list.length;
-  if (count < 3) return found;
-  const ring = closed && same(list[0], list[count - 1]) ? list.slice(0, -1) : list;
+  const turning = turningReadings(readings(curve, normal), closed);
+  return (closed ? turning : turning.slice(1, -1)).map(({ u, kappa, side, kind }) => ({ u, kappa, side, kind }));
+}
+
+/** A reading at which curvature turns; of an open curve also its first and last one, which it starts from or runs to. */
+export interface TurningReading extends Reading {
+  readonly kind: CurvatureExtremum['kind'];
+  /** Its place in the list. */
+  readonly index: number;
+}
+
+/** The readings between which curvature only rises or only falls, as far as rounding lets tell; none where it stays. */
+export function turningReadings(list: readonly Reading[], isRing: boolean): TurningReading[] {
+  const all = distinct(list);
+  const ring = isRing && all.length > 1 && same(list[all[0]], list[all[all.length - 1]]) ? all.slice(0, -1) : all;
   const n = ring.length;
-  for (let i = closed ? 0 : 1; i < (closed ? n : n - 1); i++) {
-    const { u, kappa, side } = ring[i];
-    const [before, after] = [ring[(i + n - 1) % n].kappa, ring[(i + 1) % n].kappa];
-    if (kappa > before && kappa > after) found.push({ u, kappa, side, kind: 'maximum' });
-    if (kappa < before && kappa < after) found.push({ u, kappa, side, kind: 'minimum' });
+  if (n < 2) return [];
+  const rises = (i: number) => list[ring[i % n]].kappa < list[ring[(i + 1) % n]].kappa;
+  const found: TurningReading[] = [];
+  for (let i = 0; i < n; i++) {
+    const before = !isRing && i === 0 ? !rises(0) : rises(i + n - 1);
+    const after = !isRing && i === n - 1 ? !before : rises(i);
+    const index = ring[i];
+    if (before !== after) found.push({ ...list[index], kind: before ? 'maximum' : 'minimum', index });
   }
   return found;
 }
@@ -83,13 +100,10 @@ export function curvatureExtrema(curve: Curve, normal: Vector3 | null = null): C
 const same = (a: Reading, b: Reading): boolean =>
   Math.abs(a.kappa - b.kappa) <= SAME_CURVATURE * Math.max(Math.abs(a.kappa), Math.abs(b.kappa)) + a.noise + b.noise;
 
-/** Runs of one value as their first reading. */
-function distinct(list: readonly Reading[]): Reading[] {
-  const out: Reading[] = [];
-  for (const reading of list) {
-    const before = out[out.length - 1];
-    if (!before || !same(before, reading)) out.push(reading);
-  }
+/** Runs of one value as the index of their first reading. */
+function distinct(list: readonly Reading[]): number[] {
+  const out: number[] = [];
+  for (let i = 0; i < list.length; i++) if (i === 0 || !same(list[out[out.length - 1]], list[i])) out.push(i);
   return out;
 }
 
@@ -102,32 +116,60 @@ const isStraight = ({ turn, turnFloor }: CurvaturePolynomials): boolean =>
  * closed curve the seam counts too.
  */
 export function inflections(curve: Curve, normal: Vector3): CurvaturePlace[] {
-  mustBeNormal(normal);
-  /** Ends of stretches of one sign, in order. */
-  const signed: { u: number; sign: number }[] = [];
+  return inflectionsAmong(curve, readings(curve, normal), normal);
+}
+
+/** The same from readings at hand: between two of them curvature is monotone, and changes its sign at most once. */
+export function inflectionsAmong(curve: Curve, list: readonly Reading[], normal: Vector3): CurvaturePlace[] {
   const found: CurvaturePlace[] = [];
   const put = (u: number) => found.push({ u, kappa: 0, side: 'right' });
-  if (curve.degree === 1) return found;
-  for (const span of spansOf(curve)) {
-    for (const stretch of evenStretches(derivativeNets(curve, span))) {
-      const { from, to } = stretch;
-      const { turn, turnFloor } = curvaturePolynomials(stretch, normal);
-      const first = turn.find((value) => Math.abs(value) > turnFloor);
-      const changes = signChangesOf(turn, turnFloor);
-      if (first === undefined) continue;
-      const sign = Math.sign(first);
-      const before = signed[signed.length - 1];
-      if (before && before.sign !== sign) put((before.u + from) / 2);
-      for (const t of changes) put(from + t * (to - from));
-      if (signed.length === 0) signed.push({ u: from, sign });
-      signed.push({ u: to, sign: changes.length % 2 === 0 ? sign : -sign });
+  let first: Reading | null = null;
+  let last: Reading | null = null;
+  /** Where κ is none since the last reading that has a sign. */
+  let none: number[] = [];
+  for (const reading of list) {
+    if (Math.abs(reading.kappa) <= reading.noise) {
+      none.push(reading.u);
+      continue;
     }
+    if (last && last.kappa > 0 !== reading.kappa > 0) {
+      put(none.length > 0 ? (none[0] + none[none.length - 1]) / 2 : changeBetween(curve, last, reading, normal));
+    }
+    first ??= reading;
+    [last, none] = [reading, []];
   }
-  if (curve.closing !== 'open' && signed.length > 0 && signed[0].sign !== signed[signed.length - 1].sign) {
+  if (curve.closing !== 'open' && first && last && first.kappa > 0 !== last.kappa > 0) {
     found.unshift({ u: domainOf(curve)[0], kappa: 0, side: 'right' });
   }
   return found;
 }
+
+/** Of two readings on one span the place where κ is 0; at a knot where it jumps, the knot. */
+function changeBetween(curve: Curve, before: Reading, after: Reading, normal: Vector3): number {
+  const [low, high] = [before.u, after.u];
+  const span = findSpan(curve.knots, curve.degree, countOf(curve), low, before.side);
+  // On different spans only when the curve stands still between.
+  if (low === high || high > curve.knots[span + 1]) return (low + high) / 2;
+  return levelBetween(curve, span, low, high, normal, 0);
+}
+
+/** The place on a span between the parameters of two readings where the curvature, monotone there, comes to a level. */
+export function levelBetween(
+  curve: Curve,
+  span: number,
+  low: number,
+  high: number,
+  normal: Vector3 | null,
+  level: number,
+): number {
+  const at = (u: number) => {
+    derivativesInSpan(curve, span, u, 3, scratch);
+    return curvatureFrom(scratch, normal).kappa - level;
+  };
+  return signChange(at, low, high);
+}
+
+const scratch = new Float64Array(12);
 
 /**
  * The place of the largest |κ|, both sides of every knot considered; null for a straight curve, or one that is a
@@ -138,11 +180,17 @@ export function smallestRadius(
   curve: Curve,
   normal: Vector3 | null = null,
 ): (CurvaturePlace & { readonly radius: number }) | null {
-  let tightest: CurvaturePlace | null = null;
-  for (const reading of readings(curve, normal)) {
-    if (!tightest || Math.abs(reading.kappa) > Math.abs(tightest.kappa)) tightest = reading;
-  }
-  if (!tightest || tightest.kappa === 0) return null;
+  const tightest = tightestOf(readings(curve, normal));
+  if (!tightest) return null;
   const { u, kappa, side } = tightest;
   return { u, kappa, side, radius: 1 / Math.abs(kappa) };
+}
+
+/** The reading of the largest |κ|; null where all are 0. */
+export function tightestOf(list: readonly Reading[]): Reading | null {
+  let tightest: Reading | null = null;
+  for (const reading of list) {
+    if (!tightest || Math.abs(reading.kappa) > Math.abs(tightest.kappa)) tightest = reading;
+  }
+  return tightest?.kappa === 0 ? null : tightest;
 }

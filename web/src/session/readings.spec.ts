@@ -24,9 +24,9 @@ describe('readings', () => {
     const readings = inject(Readings);
     editing.select(selectionOf(['a']));
     const scale = readings.combScale();
-    const before = readings.reading()?.tightest?.kappa;
+    const before = readings.reading()?.profile.tightest?.kappa;
     drag(10, 15);
-    expect(readings.reading()?.tightest?.kappa).not.toBe(before);
+    expect(readings.reading()?.profile.tightest?.kappa).not.toBe(before);
     expect(readings.combScale()).toBe(scale);
     expect(readings.comb()?.comb).toBeDefined();
   });

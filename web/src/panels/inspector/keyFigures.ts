@@ -27,7 +27,8 @@ export class KeyFigures {
     const reading = this.readings.reading();
     const units = this.editing.project()?.units ?? 'mm';
     if (!reading) return [];
-    const { tightest, inflections, profile } = reading;
+    const { inflections, profile } = reading;
+    const { tightest } = profile;
     return [
       { name: 'Length', value: lengthInWords(profile.length, units) },
       {
