@@ -51,14 +51,14 @@ export function shaped(shape: Shape, count: number, degree = 3): Curve {
   return valueOf(fromFitData(over, sites, packVectors(abscissae.map(shape))));
 }
 
-/** A closed one: the ellipse 60 × 35. */
-export const ring = (count: number, degree = 3): Curve =>
+/** A closed one: by default the ellipse 60 × 35. */
+export const ring = (count: number, degree = 3, height = 35): Curve =>
   periodicCurve(
     degree,
     homogeneous(
       Array.from({ length: count }, (_, i) => (2 * Math.PI * i) / count).flatMap((t) => [
         60 * Math.cos(t),
-        35 * Math.sin(t),
+        height * Math.sin(t),
         0,
       ]),
     ),
@@ -71,13 +71,17 @@ export function bumped(curve: Curve, index: number, move: Vector3): Curve {
   return makeCurve(curve.degree, curve.knots, points, curve.closing);
 }
 
-/** A curve with every control point moved at random by at most `noise` mm, in space or in the plane z = 0. */
+/**
+ * A curve with its control points moved at random by at most `noise` mm, in space or in the plane z = 0; of an open one
+ * not the three at each end, which hold its place, tangent and curvature there.
+ */
 export function noisy(curve: Curve, noise: number, seed: number, inSpace = false): Curve {
   const random = randomNumbers(seed);
   const points = curve.points.slice();
   const wrapped = curve.closing === 'periodic' ? curve.degree : 0;
   const distinct = points.length / 4 - wrapped;
-  for (let i = 0; i < distinct; i++) {
+  const clean = wrapped > 0 ? 0 : 3;
+  for (let i = clean; i < distinct - clean; i++) {
     let move: Vector3;
     do move = [2 * random() - 1, 2 * random() - 1, inSpace ? 2 * random() - 1 : 0];
     while (length(move) > 1);

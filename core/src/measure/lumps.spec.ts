@@ -76,14 +76,17 @@ describe('lumps', () => {
     expect(lumps(checkFA(0), { normal: UP }).extrema).toBe(1);
   });
 
-  it('of an ellipse are one pair of its vertices: two peaks of one side may be meant so', () => {
-    const { lumps: found, extrema, ends, hooks } = lumps(ellipse(60, 35), { normal: UP });
-    expect(extrema).toBe(4);
-    expect([ends, hooks]).toEqual([[], []]);
-    // a/b² and b/a² (common handbook formulas); the sharper vertex is the narrower one.
-    expect(found).toEqual([expect.objectContaining({ kind: 'maximum', kappa: expect.closeTo(60 / 35 ** 2, 12) })]);
-    expect(found[0].prominence).toBeCloseTo(60 / 35 ** 2 - 35 / 60 ** 2, 12);
-    expect(lumps(ring(60), { normal: UP }).extrema).toBe(4);
+  it('of an oval are none, whose four vertices every closed curve has; of a bump in a circle it is one', () => {
+    for (const oval of [ellipse(60, 35), ellipse(90, 20), ring(60), reverse(ring(61, 5))]) {
+      for (const normal of [UP, null]) expect(lumps(oval, { normal })).toMatchObject({ lumps: [], ends: [], hooks: [], extrema: 4 }); // prettier-ignore
+    }
+    const round = ring(60, 3, 60);
+    expect(lumps(round, { normal: UP })).toMatchObject({ lumps: [], extrema: 0 });
+    const { lumps: found, extrema } = lumps(bumped(round, 20, [-0.2, 0.35, 0]), { normal: UP });
+    expect([found.length, extrema]).toEqual([1, 4]);
+    expect(found[0].u).toBeCloseTo(20 / 60, 1);
+    // A dent in an oval is one beside its own four.
+    expect(lumps(bumped(ring(60), 20, [0.1, -0.3, 0]), { normal: UP }).lumps.length).toBeGreaterThan(0);
   });
 
   it('of a bump in an arc is that bump, though an end stands before each of its dips', () => {

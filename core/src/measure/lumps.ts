@@ -84,6 +84,8 @@ export const LUMP = 0.05;
 const NEAR_END = 0.1;
 const SPANS_NEAR = 1.2;
 const SPANS_REACH = 0.3;
+/** The four vertices of an oval lie further apart than this share of its length. */
+const WELL_APART = 1 / 16;
 const TYPICAL = 0.95;
 const STRAIGHTEST = 0.1;
 const PER_SPAN = 16;
@@ -92,7 +94,7 @@ const PER_SPAN = 16;
  * Where a curve is not fair: its curvature extrema, proven ones of both sides of every knot, paired by persistence. A
  * pair inside the curve is a lump. What an end pairs with is none, but a hook when it lies near; and where curvature
  * turns there to go to a further extremum of the same side, as at a bump in an arc, that one is a lump, as prominent as
- * the turn. Curvature is signed: against the normal, or in space by `signedInSpace`. A line, a circle and a point have
+ * the turn. Of a closed curve the most prominent pair is none where it is that of an oval's four vertices. Curvature is signed: against the normal, or in space by `signedInSpace`. A line, a circle and a point have
  * no lumps. Throws a RangeError
  * for a normal that is not of length 1 and a share that is not one.
  *
@@ -143,7 +145,10 @@ export function lumps(curve: Curve, { normal = null, least = LISTED }: LumpOptio
       beside: hooks.find(({ end }) => reaches(curve, here, end, measured.total))?.end ?? null,
     });
   };
-  for (const [i, j] of kept) put(i, j, Math.abs(turning[i].kappa - turning[j].kappa));
+  const shape = isRing ? fourVertices(turning, kept, place, measured.total) : null;
+  for (const [i, j] of kept) {
+    if (shape?.[0] !== i || shape[1] !== j) put(i, j, Math.abs(turning[i].kappa - turning[j].kappa));
+  }
   for (const { end, value, next } of keptEnds) {
     if (next === null) continue;
     const three = [end, value, next].map((i) => turning[i]);
@@ -169,6 +174,32 @@ export function lumps(curve: Curve, { normal = null, least = LISTED }: LumpOptio
     reference,
     length: measured.total,
   };
+}
+
+/**
+ * A simple closed plane curve has four vertices at least (Mukhopadhyaya 1909; Kneser 1912): its most prominent pair is its
+ * shape, as an oval's, where these lie well apart. A bump in a circle has four as well, three of them close together.
+ */
+function fourVertices(
+  turning: readonly TurningReading[],
+  pairs: readonly (readonly [number, number])[],
+  place: (reading: CurvaturePlace) => LumpPlace,
+  total: number,
+): readonly [number, number] | null {
+  let most: readonly [number, number] | null = null;
+  const apart = ([i, j]: readonly [number, number]) => Math.abs(turning[i].kappa - turning[j].kappa);
+  for (const pair of pairs) if (!most || apart(pair) > apart(most)) most = pair;
+  if (!most) return null;
+  const paired = new Set(pairs.flat());
+  let [high, low] = [-1, -1];
+  turning.forEach(({ kappa }, i) => {
+    if (paired.has(i)) return;
+    if (high < 0 || kappa > turning[high].kappa) high = i;
+    if (low < 0 || kappa < turning[low].kappa) low = i;
+  });
+  const places = [...most, high, low].map((i) => place(turning[i]).s).sort((a, b) => a - b);
+  const gaps = places.map((s, i) => (i === 0 ? s + total - places[3] : s - places[i - 1]));
+  return Math.min(...gaps) >= WELL_APART * total ? most : null;
 }
 
 const spread = (list: readonly CurvaturePlace[]): number => {

@@ -1,0 +1,27 @@
+import type { Curve } from '../curve/curve';
+import { fair, type FairOptions, PERFECT } from './fair';
+import { leastTolerance, type ToleranceBracket } from './leastTolerance';
+
+/**
+ * How much fairer a curve could be: F over F after fairing within a tolerance in mm, ends held to curvature unless said
+ * otherwise. 1 means that there is nothing to gain, and is the answer for lines and circles.
+ */
+export function roughness(curve: Curve, tolerance: number, options: FairOptions = {}): number {
+  const { before, after } = fair(curve, tolerance, options);
+  if (!(before.fairness < Infinity)) return after.fairness < Infinity ? Infinity : 1;
+  return after.fairness > PERFECT
+    ? Math.max(1, before.fairness / after.fairness)
+    : before.fairness > PERFECT
+      ? Infinity
+      : 1;
+}
+
+/**
+ * Which tolerance would let `fair` leave no lump of 5 % or more, to 5 %, where `tolerance` does not: both ends of the
+ * bracket were run. Null where none does, as when the lumps lie in what is held.
+ */
+export function fairingTolerance(curve: Curve, tolerance: number, options: FairOptions = {}): ToleranceBracket | null {
+  const does = (at: number) => fair(curve, at, options).after.lumps === 0;
+  if (does(tolerance)) return leastTolerance(does, 0, tolerance);
+  return leastTolerance(does, tolerance, 2 * tolerance);
+}

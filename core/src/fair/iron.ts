@@ -1,0 +1,125 @@
+import { solveBandedCholesky } from '../linear/bandedCholesky';
+import type { Vector3 } from '../linear/vector';
+import type { Curve } from '../curve/curve';
+import { distinctOf } from '../knots/period';
+import { LUMP, type Lump, lumps } from '../measure/lumps';
+import { failed, type Result, success } from '../result';
+import { actsOn, type Culprit, type CulpritOptions, culprits } from './culprits';
+import { energiesFor, fair, type Fairing, type FairOptions } from './fair';
+import { freePoints } from './freePoints';
+import { leastTolerance, type ToleranceBracket } from './leastTolerance';
+import { axesFor } from './motion';
+
+/** Where to iron: a lump of `lumps`, or any stretch between two parameters. */
+export type Wrinkle = Pick<Lump, 'from' | 'to'>;
+
+export interface Ironing extends Fairing {
+  readonly culprit: Culprit;
+  /** The distinct control points that could move. */
+  readonly moved: readonly number[];
+  /** Lumps of 5 % or more that are left where control points moved. */
+  readonly left: readonly Lump[];
+}
+
+/** No control point that may move acts there. */
+export interface NothingToMove {
+  readonly kind: 'nothing-to-move';
+  readonly from: number;
+  readonly to: number;
+}
+
+export type IronOptions = CulpritOptions & Pick<FairOptions, 'progress'>;
+
+/** So many neighbours of the culprit move with it on each side; more while lumps are left. */
+const WIDTHS = [2, 3, 4];
+
+/**
+ * Takes out one lump within a tolerance in mm: the control point to blame and its neighbours on both sides, two, then
+ * three, then four, move to least jerk; never the held end points. The first width that leaves no lump there, or the last
+ * one. Throws a RangeError as `fair` does.
+ */
+export function iron(
+  curve: Curve,
+  wrinkle: Wrinkle,
+  tolerance: number,
+  options: IronOptions = {},
+): Result<Ironing, NothingToMove> {
+  const [culprit] = blamed(curve, wrinkle, options);
+  if (!culprit) return failed({ kind: 'nothing-to-move', from: wrinkle.from, to: wrinkle.to });
+  let best: Ironing | null = null;
+  for (const width of WIDTHS) {
+    const next = ironed(curve, culprit, width, tolerance, options);
+    if (!best || next.left.length < best.left.length) best = next;
+    if (best.left.length === 0 || next.stopped) break;
+  }
+  return best ? success(best) : failed({ kind: 'nothing-to-move', from: wrinkle.from, to: wrinkle.to });
+}
+
+/**
+ * Which tolerance would take a lump out, to 5 %: the least jerk without a bound says how far points move at most; if that
+ * leaves lumps there, more neighbours move. Both ends of the bracket were tried. Null where none does.
+ */
+export function ironingTolerance(
+  curve: Curve,
+  wrinkle: Wrinkle,
+  options: IronOptions = {},
+): (ToleranceBracket & { readonly moved: readonly number[] }) | null {
+  const [culprit] = blamed(curve, wrinkle, options);
+  if (!culprit) return null;
+  for (const width of WIDTHS) {
+    const farthest = unboundedMove(curve, neighbours(curve, culprit, width), options);
+    if (!(farthest > 0)) continue;
+    const does = (tolerance: number) => ironed(curve, culprit, width, tolerance, options).left.length === 0;
+    // A hair more, so that the bound does not bind.
+    const most = farthest * (1 + 1e-6);
+    if (!does(most)) continue;
+    const found = leastTolerance(does, 0, most);
+    return found && { ...found, moved: neighbours(curve, culprit, width) };
+  }
+  return null;
+}
+
+const blamed = (curve: Curve, { from, to }: Wrinkle, options: CulpritOptions): Culprit[] =>
+  culprits(curve, options).filter(({ index }) => actsOn(curve, index, from, to));
+
+/** The culprit and its neighbours among the distinct control points, in order. */
+function neighbours(curve: Curve, { index }: Culprit, width: number): number[] {
+  const count = distinctOf(curve);
+  const isRing = curve.closing === 'periodic';
+  const all = Array.from({ length: 2 * width + 1 }, (_, k) => index - width + k);
+  const inside = isRing ? all.map((i) => (i + count) % count) : all.filter((i) => i >= 0 && i < count);
+  return [...new Set(inside)];
+}
+
+/** The options with all other control points held too. */
+function only(curve: Curve, moved: readonly number[], options: IronOptions): IronOptions {
+  const set = new Set(moved);
+  const others = Array.from({ length: distinctOf(curve) }, (_, i) => i).filter((i) => !set.has(i));
+  return { ...options, held: [...(options.held ?? []), ...others] };
+}
+
+function ironed(curve: Curve, culprit: Culprit, width: number, tolerance: number, options: IronOptions): Ironing {
+  const around = neighbours(curve, culprit, width);
+  const fairing = fair(curve, tolerance, { ...only(curve, around, options), energy: 'jerk' });
+  const moved = around.filter((i) => fairing.moves[i] > 0);
+  const left = lumps(fairing.curve, { normal: options.normal ?? null, least: LUMP }).lumps.filter(({ from, to }) =>
+    around.some((i) => actsOn(curve, i, from, to)),
+  );
+  return { ...fairing, culprit, moved, left };
+}
+
+/** How far the farthest of some control points moves to the least jerk without a bound, in mm. */
+function unboundedMove(curve: Curve, moved: readonly number[], options: IronOptions): number {
+  const free = freePoints(curve, Number.MAX_VALUE, only(curve, moved, options));
+  const count = free.indices.length;
+  if (count === 0 || curve.degree === 1) return 0;
+  const axes: readonly Vector3[] = axesFor(options.normal ?? null);
+  const { jerk } = energiesFor(curve, free, axes);
+  const right = jerk.gradient();
+  if (solveBandedCholesky(count, jerk.band, jerk.matrix.slice(), right, axes.length) >= 0) return 0;
+  let most = 0;
+  for (let i = 0; i < count; i++) {
+    most = Math.max(most, Math.hypot(...right.subarray(i * axes.length, (i + 1) * axes.length)));
+  }
+  return most;
+}
