@@ -51,6 +51,7 @@ const CORE = [
   'fit',
   'simplify',
   'shape',
+  'fair',
 ];
 const NO_TEST = '\\.(spec|fixture)\\.ts$';
 const coreOrder = CORE.map((folder, i) => ({

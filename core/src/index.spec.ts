@@ -357,6 +357,41 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
   kinksOf: [[() => core.kinksOf(CURVE, 0), 'a turn above 0 is needed, not 0']],
   extentAlong: [[() => core.extentAlong(CURVE, NONE), 'direction: a direction is needed, not 0, 0, 0']],
   curvatureExtrema: [[() => core.curvatureExtrema(CURVE, NAN), 'normal: three finite']],
+  fair: [
+    [() => core.fair(CURVE, NaN), 'a tolerance of 0 mm or more is needed, not NaN'],
+    [() => core.fair(CURVE, [1, 2]), 'tolerance: 5 are needed, one for each control point, not 2'],
+    [() => core.fair(CURVE, 1, { held: [5] }), 'held: a whole number from 0 to 4 is needed, not 5'],
+    [() => core.fair(CURVE, 1, { startLevel: 4 as 3 }), 'startLevel: a whole number from 0 to 3 is needed, not 4'],
+    [() => core.fair(CURVE, 1, { from: 0, to: 7 }), 'parameter 7 lies outside the domain 0 to 2'],
+    [() => core.fair(CURVE, 1, { normal: NONE }), 'normal: a vector of length 1'],
+    [() => core.fair(CURVE, 1, { energy: 'bend' as 'jerk' }), 'energy: one of jerk, variation is needed, not bend'],
+    [
+      () => core.fair(CURVE, [1, 1, 1, 1, 1], { useUp: true, startLevel: 0, endLevel: 0 }),
+      'useUp: one tolerance for all',
+    ],
+  ],
+  fairChain: [
+    [() => core.fairChain([CURVE], -1), 'a tolerance of 0 mm or more is needed, not -1'],
+    [() => core.fairChain([CURVE], 1, { level: 0 as 1 }), 'level: a whole number from 1 to 3 is needed, not 0'],
+    [() => core.fairChain([CURVE], 1, { normal: NONE }), 'normal: a vector of length 1'],
+  ],
+  fairingTolerance: [[() => core.fairingTolerance(CURVE, -1), 'a tolerance of 0 mm or more is needed, not -1']],
+  fairPreview: [
+    [() => core.fairPreview(CURVE, NaN), 'a tolerance of 0 mm or more is needed, not NaN'],
+    [() => core.fairPreview(CURVE, 1, { weight: 0 }), 'a weight above 0 is needed, not 0'],
+  ],
+  fairThroughPoints: [
+    [() => core.fairThroughPoints(FOUR, NaN), 'a tolerance of 0 mm or more is needed, not NaN'],
+    [() => core.fairThroughPoints(FOUR, 1, { degree: 0 }), 'degree: a whole number from 1 to 9 is needed, not 0'],
+  ],
+  culprits: [[() => core.culprits(CURVE, { normal: NONE }), 'normal: a vector of length 1']],
+  iron: [
+    [() => core.iron(CURVE, { from: 0, to: 2 }, NaN, { startLevel: 0, endLevel: 0 }), 'a tolerance of 0 mm or more'],
+  ],
+  ironingTolerance: [
+    [() => core.ironingTolerance(CURVE, { from: 0, to: NaN }), 'to: a finite number is needed, not NaN'],
+  ],
+  roughness: [[() => core.roughness(CURVE, -1), 'a tolerance of 0 mm or more is needed, not -1']],
   lumps: [
     [() => core.lumps(CURVE, { normal: NONE }), 'normal: a vector of length 1'],
     [() => core.lumps(CURVE, { least: 2 }), 'least: a share from 0 to 1 is needed, not 2'],

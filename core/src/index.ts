@@ -138,6 +138,17 @@ export { type CutCorner, fillet, type FilletFailure } from './shape/fillet';
 export { type DegreeTooHigh, midway, midwayByLength, type Midway } from './shape/midway';
 export { type Offset, offset, type OffsetFailure, type OffsetOptions } from './shape/offset';
 
+// Fair: within a tolerance that is proven.
+export { type Culprit, type CulpritOptions, culprits } from './fair/culprits';
+export { fair, type Fairing, type Fairness, type FairOptions, type FairStep } from './fair/fair';
+export { type ChainFailure, type ChainFairing, fairChain, type FairChainOptions } from './fair/fairChain';
+export { fairingTolerance, roughness } from './fair/fairness';
+export { type FairThroughPoints, fairThroughPoints } from './fair/fairThroughPoints';
+export type { FreeOptions } from './fair/freePoints';
+export { iron, type Ironing, ironingTolerance, type IronOptions, type NothingToMove, type Wrinkle } from './fair/iron';
+export type { ToleranceBracket } from './fair/leastTolerance';
+export { type FairPreview, fairPreview, type FairPreviewOptions } from './fair/preview';
+
 // Measure one curve.
 export { type ArcLength, arcLength, atEqualLengths, lengthAt, parameterAt } from './measure/arcLength';
 export { type AreaFailure, type EnclosedArea, enclosedArea } from './measure/area';

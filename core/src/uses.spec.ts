@@ -49,9 +49,10 @@ const degenerate: Record<string, Curve> = {
 /** Fails at the first number in a result that is NaN, or not finite where that has no meaning. */
 function mustBeNumbers(value: unknown, path: string, seen = new Set<unknown>()): void {
   if (typeof value === 'number') {
-    const mayBeInfinite = /\.(bound|radius|smallestRadius|radii\.[01]|variation|fairness|bending|bendingFigure)$/.test(
-      path,
-    );
+    const mayBeInfinite =
+      /\.(bound|radius|smallestRadius|radii\.[01]|variation|fairness|bending|bendingFigure|fairness\.(before|after))$|^roughness$/.test(
+        path,
+      );
     if (Number.isNaN(value) || (!Number.isFinite(value) && !mayBeInfinite)) throw new Error(`${path} is ${value}`);
   } else if (value instanceof Float64Array) {
     const bad = value.findIndex((number) => !Number.isFinite(number));
@@ -100,6 +101,17 @@ const USES: Record<string, (curve: Curve) => unknown> = {
   curvatureAt: (c) => core.curvatureAt(c, middleOf(c)),
   curvatureProfile: (c) => core.curvatureProfile(c),
   curvatureComb: (c) => core.curvatureComb(c, core.curvatureProfile(c), 20, 10),
+  fair: (c) => [
+    core.fair(c, 1, { startLevel: 0, endLevel: 0 }),
+    core.fair(c, 1e-6, { normal: [0, 0, 1], energy: 'jerk' }),
+  ],
+  fairChain: (c) => core.fairChain([c], 1, { startLevel: 0, endLevel: 0 }),
+  fairPreview: (c) => core.fairPreview(c, 1, { startLevel: 0, endLevel: 0 }),
+  culprits: (c) => core.culprits(c, { startLevel: 0, endLevel: 0 }),
+  iron: (c) => core.iron(c, { from: core.domainOf(c)[0], to: core.domainOf(c)[1] }, 1, { startLevel: 0, endLevel: 0 }),
+  ironingTolerance: (c) => core.ironingTolerance(c, { from: core.domainOf(c)[0], to: core.domainOf(c)[1] }),
+  roughness: (c) => core.roughness(c, 1),
+  fairingTolerance: (c) => core.fairingTolerance(c, 1),
   lumps: (c) => [core.lumps(c), core.lumps(c, { normal: [0, 0, 1] })],
   monotonePieces: (c) => [core.monotonePieces(c), core.monotonePieces(c, [0, 0, 1])],
   energies: (c) => core.energies(c),

@@ -1,4 +1,5 @@
 import type { Curve } from '../curve/curve';
+import { mustBeTolerance } from '../refuse';
 import { fair, type FairOptions, PERFECT } from './fair';
 import { leastTolerance, type ToleranceBracket } from './leastTolerance';
 
@@ -16,12 +17,18 @@ export function roughness(curve: Curve, tolerance: number, options: FairOptions 
       : 1;
 }
 
+/** mm; where to begin when nothing was asked for. */
+const FIRST = 0.01;
+
 /**
  * Which tolerance would let `fair` leave no lump of 5 % or more, to 5 %, where `tolerance` does not: both ends of the
- * bracket were run. Null where none does, as when the lumps lie in what is held.
+ * bracket were run. 0 for a curve that has none. Null where none does, as when the lumps lie in what is held.
  */
 export function fairingTolerance(curve: Curve, tolerance: number, options: FairOptions = {}): ToleranceBracket | null {
   const does = (at: number) => fair(curve, at, options).after.lumps === 0;
+  mustBeTolerance(tolerance);
+  if (does(0)) return { enough: 0, short: 0, tries: 1 };
+  if (tolerance === 0) return leastTolerance(does, 0, FIRST);
   if (does(tolerance)) return leastTolerance(does, 0, tolerance);
   return leastTolerance(does, tolerance, 2 * tolerance);
 }

@@ -82,13 +82,14 @@ function tolerancesFor(count: number, tolerance: number | ArrayLike<number>): Fl
 
 /** At an end the derivatives up to a level depend on the control points whose basis functions have them. */
 function holdEnds(curve: Curve, { startLevel = 2, endLevel = 2 }: FreeOptions, fixed: Uint8Array): void {
+  mustBeWhole(startLevel, 0, 3, 'startLevel');
+  mustBeWhole(endLevel, 0, 3, 'endLevel');
   const { degree, knots } = curve;
   const [first, last] = domainOf(curve);
   for (const [u, level, span] of [
     [first, startLevel, degree],
     [last, endLevel, countOf(curve) - 1],
   ] as const) {
-    mustBeWhole(level, 0, 3, 'level');
     let inner = span;
     while (knots[inner] === knots[inner + 1]) inner += span === degree ? 1 : -1;
     const rows = basisDerivatives(knots, degree, inner, u, level);

@@ -4,6 +4,7 @@ import type { Curve } from '../curve/curve';
 import { distinctOf } from '../knots/period';
 import { LUMP, type Lump, lumps } from '../measure/lumps';
 import { failed, type Result, success } from '../result';
+import { mustBeFinite } from '../refuse';
 import { actsOn, type Culprit, type CulpritOptions, culprits } from './culprits';
 import { energiesFor, fair, type Fairing, type FairOptions } from './fair';
 import { freePoints } from './freePoints';
@@ -79,8 +80,11 @@ export function ironingTolerance(
   return null;
 }
 
-const blamed = (curve: Curve, { from, to }: Wrinkle, options: CulpritOptions): Culprit[] =>
-  culprits(curve, options).filter(({ index }) => actsOn(curve, index, from, to));
+function blamed(curve: Curve, { from, to }: Wrinkle, options: CulpritOptions): Culprit[] {
+  mustBeFinite(from, 'from');
+  mustBeFinite(to, 'to');
+  return culprits(curve, options).filter(({ index }) => actsOn(curve, index, from, to));
+}
 
 /** The culprit and its neighbours among the distinct control points, in order. */
 function neighbours(curve: Curve, { index }: Culprit, width: number): number[] {

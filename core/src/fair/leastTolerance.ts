@@ -9,12 +9,14 @@ export interface ToleranceBracket {
 }
 
 const CLOSE = 0.05;
-const MOST_DOUBLINGS = 20;
+const MOST_DOUBLINGS = 10;
+/** Below this share of where it was begun any does. */
+const NOTHING = 2 ** -20;
 
 /**
  * The least tolerance that does, to 5 %, by trying: from one that does not (0 needs no trial) up to `high`, or as far above
  * it as needed when that does not either. What does need not be monotone in the tolerance, so both ends of the answer
- * are ones that were tried. Null where none up to 2²⁰ times `high` does.
+ * are ones that were tried. Null where none up to 1024 times `high` does.
  */
 export function leastTolerance(
   does: (tolerance: number) => boolean,
@@ -28,7 +30,8 @@ export function leastTolerance(
     if (doubling === MOST_DOUBLINGS) return null;
     [low, enough] = [enough, 2 * enough];
   }
-  while (enough - low > CLOSE * enough) {
+  const least = NOTHING * high;
+  while (enough - low > CLOSE * enough && enough > least) {
     const middle = (low + enough) / 2;
     tries++;
     if (does(middle)) enough = middle;

@@ -46,7 +46,7 @@ export class VariationEnergy implements BandedEnergy {
     for (let node = 0; node < rows.nodes; node++) {
       derivativesAt(rows, node, moves, d);
       if (!this.read(rows.weights[node], false)) return Infinity;
-      for (let r = 0; r < residual.length; r++) sum += residual[r] * residual[r];
+      for (const off of residual) sum += off * off;
     }
     return sum / 2;
   }

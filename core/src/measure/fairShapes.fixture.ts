@@ -67,7 +67,10 @@ export const ring = (count: number, degree = 3, height = 35): Curve =>
 /** A curve with one of its control points moved. */
 export function bumped(curve: Curve, index: number, move: Vector3): Curve {
   const points = curve.points.slice();
-  for (let c = 0; c < 3; c++) points[4 * index + c] += move[c] * points[4 * index + 3];
+  const distinct = points.length / 4 - (curve.closing === 'periodic' ? curve.degree : 0);
+  for (let i = index; i < points.length / 4; i += distinct) {
+    for (let c = 0; c < 3; c++) points[4 * i + c] += move[c] * points[4 * i + 3];
+  }
   return makeCurve(curve.degree, curve.knots, points, curve.closing);
 }
 
