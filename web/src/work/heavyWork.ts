@@ -1,12 +1,11 @@
-import type { ProgressStep } from '@pencil-bend/core';
-import { type Answer, type Asked, type JobKind, runJob } from './jobs';
+import { type Answer, type Asked, type JobKind, type JobProgress, runJob } from './jobs';
 
 /** Progress is told at most this often, in ms: a person cannot follow more, and every word crosses the threads. */
 const TELL_EVERY = 50;
 
 /** What a worker offers through comlink. */
 export interface HeavyWork {
-  run<Kind extends JobKind>(kind: Kind, asked: Asked<Kind>, tell?: (step: ProgressStep) => void): Answer<Kind>;
+  run<Kind extends JobKind>(kind: Kind, asked: Asked<Kind>, tell?: (step: JobProgress) => void): Answer<Kind>;
 }
 
 export const heavyWork: HeavyWork = {

@@ -13,7 +13,7 @@ import {
   type NoLighter,
   type NotReached,
   type Priced,
-  type Progress,
+  type ProgressStep,
   relay,
   type RelayOptions,
   type Result,
@@ -22,13 +22,14 @@ import {
 } from '@pencil-bend/core';
 import { crossingPlaces } from './crossingPlaces';
 import { type FreehandJob, freehandJob } from './freehandJob';
-import { type Packed, packed } from './packed';
+import { fairJobs, type FairJobs, type FairProgress } from './fairJobs';
+import { type Packed, packed, type Plain } from './packed';
 
 /**
  * What is computed away from the main thread: for each job what it is asked, and what it answers. Curves travel packed,
  * in arrays of their own that may be handed over.
  */
-export interface Jobs {
+export interface Jobs extends FairJobs {
   'near-points': {
     readonly asked: {
       readonly points: Float64Array;
@@ -67,12 +68,14 @@ export type JobKind = keyof Jobs;
 export type Asked<Kind extends JobKind> = Jobs[Kind]['asked'];
 export type Answer<Kind extends JobKind> = Jobs[Kind]['answer'];
 
-/** Functions do not travel; progress is reported beside. */
-type Plain<Options> = Omit<Options, 'progress'>;
+/** How far a job has come, in the terms of what it does. */
+export type JobProgress = ProgressStep | FairProgress;
+type Report = (step: JobProgress) => void;
 
-type Work = { readonly [Kind in JobKind]: (asked: Asked<Kind>, progress: Progress) => Answer<Kind> };
+type Work = { readonly [Kind in JobKind]: (asked: Asked<Kind>, progress: Report) => Answer<Kind> };
 
 const work: Work = {
+  ...fairJobs,
   'near-points': ({ points, tolerance, options }, progress) =>
     packed(nearPoints(points, tolerance, { ...options, progress })),
   freehand: freehandJob,
@@ -87,5 +90,5 @@ const work: Work = {
 };
 
 /** Does a job here and now; throws what the kernel throws. */
-export const runJob = <Kind extends JobKind>(kind: Kind, asked: Asked<Kind>, progress: Progress): Answer<Kind> =>
+export const runJob = <Kind extends JobKind>(kind: Kind, asked: Asked<Kind>, progress: Report): Answer<Kind> =>
   work[kind](asked, progress);

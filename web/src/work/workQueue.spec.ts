@@ -9,13 +9,16 @@ import nodeEndpoint from 'comlink/dist/umd/node-adapter';
 import {
   countOf,
   deviation,
+  deviationInStep,
   homogeneous,
+  lumps,
   makeCurve,
   packCurve,
-  type ProgressStep,
+  split,
   uniformKnots,
   unpackCurve,
 } from '@pencil-bend/core';
+import type { Answer, Asked, JobKind, JobProgress } from './jobs';
 import { type StartedWorker, WorkQueue } from './workQueue';
 
 // The real worker code in real threads: the browser's entry differs by its last line only.
@@ -70,6 +73,11 @@ const wave = (count: number) =>
       }).flat(),
     ),
   );
+/** Where control point i of a cubic over uniform knots belongs. */
+const abscissa = (i: number, count: number) => {
+  const knots = uniformKnots(3, count);
+  return (knots[i + 1] + knots[i + 2] + knots[i + 3]) / 3;
+};
 const samples = (count: number) =>
   Float64Array.from({ length: 3 * count }, (_, i) => {
     const s = Math.floor(i / 3) / (count - 1);
@@ -78,7 +86,7 @@ const samples = (count: number) =>
 
 describe('heavy work in a thread', () => {
   it('lightens 1,000 control points, telling how far it has come, while this thread goes on', async () => {
-    const steps: ProgressStep[] = [];
+    const steps: JobProgress[] = [];
     let turns = 0;
     const clock = setInterval(() => turns++, 5);
     const curve = wave(1000);
@@ -134,7 +142,7 @@ describe('heavy work in a thread', () => {
   });
 
   it('is cancelled in the middle of a job, tells nothing more of it, and is ready again', async () => {
-    const steps: ProgressStep[] = [];
+    const steps: JobProgress[] = [];
     const job = queue.run('lighten', { curve: packCurve(wave(3000)), tolerance: 0.001 }, (step) => steps.push(step));
     while (steps.length === 0) await new Promise((resolve) => setTimeout(resolve, 10));
     queue.cancel();
@@ -157,5 +165,70 @@ describe('heavy work in a thread', () => {
     const next = await failing.run('price', { first: packCurve(wave(8)), second: packCurve(wave(8)) });
     expect(next).toMatchObject({ kind: 'answered' });
     failing.stop();
+  });
+
+  it('fairs 400 control points, showing on the way curves within the tolerance, and gives up for a later one', async () => {
+    const noisy = makeCurve(
+      3,
+      uniformKnots(3, 400),
+      homogeneous(
+        Array.from({ length: 400 }, (_, i) => {
+          const s = abscissa(i, 400);
+          const noise = i > 2 && i < 397 ? 0.05 : 0;
+          return [200 * s + noise * Math.sin(777 * i), 50 * Math.sin(2.5 * s) + noise * Math.sin(1234 * i), 0];
+        }).flat(),
+      ),
+    );
+    const options = { normal: [0, 0, 1] as const };
+    const seen: JobProgress[] = [];
+    const lost = queue.run('fair', { curve: packCurve(noisy), tolerance: 0.06, options }, (step) => seen.push(step));
+    const outcome = await queue.run('fair', { curve: packCurve(noisy), tolerance: 0.1, options }, (step) =>
+      seen.push(step),
+    );
+    expect((await lost).kind).toBe('given-up');
+    if (outcome.kind !== 'answered') throw new Error('not answered');
+    const { after, deviation: far, free } = outcome.answer;
+    expect([after.lumps, free]).toEqual([0, 394]);
+    expect(far.bound).toBeLessThanOrEqual(0.1);
+    expect(unpackCurve(outcome.answer.curve).points.length).toBe(1600);
+    expect(seen.length).toBeGreaterThan(0);
+    for (const step of seen) {
+      if (!('curves' in step)) throw new Error('no curves');
+      expect(deviationInStep(noisy, unpackCurve(step.curves[0])).bound).toBeLessThanOrEqual(0.1);
+    }
+  });
+
+  it('irons, names tolerances, fairs joined curves and curves of fit points', async () => {
+    const points = Array.from({ length: 20 }, (_, i) => {
+      const s = abscissa(i, 20);
+      return [200 * s, 50 * Math.sin(2.5 * s) + (i === 9 ? 0.5 : 0), 0];
+    });
+    const bumpy = makeCurve(3, uniformKnots(3, 20), homogeneous(points.flat()));
+    const options = { normal: [0, 0, 1] as const };
+    const [wrinkle] = lumps(bumpy, options).lumps;
+    const curve = () => packCurve(bumpy);
+    const answerOf = async <Kind extends JobKind>(kind: Kind, asked: Asked<Kind>): Promise<Answer<Kind>> => {
+      const outcome = await queue.run(kind, asked);
+      if (outcome.kind !== 'answered') throw new Error(outcome.kind);
+      return outcome.answer;
+    };
+    expect(await answerOf('iron', { curve: curve(), wrinkle, tolerance: 1, options })).toMatchObject({ ok: true, value: { left: [] } }); // prettier-ignore
+    const enough = (await answerOf('ironing-tolerance', { curve: curve(), wrinkle, options }))?.enough ?? 0;
+    expect(enough).toBeGreaterThan(0);
+    expect(await answerOf('fairing-tolerance', { curve: curve(), tolerance: 0.5, options })).toMatchObject({ enough: expect.any(Number) }); // prettier-ignore
+    expect(await answerOf('roughness', { curve: curve(), tolerance: 0.5, options })).toBeGreaterThan(2);
+    const cut = split(bumpy, 0.5);
+    if (!cut.ok) throw new Error('not cut');
+    const curves = cut.value.map(packCurve);
+    const chain = await answerOf('fair-chain', { curves, tolerance: 0.5, options });
+    if (!chain.ok) throw new Error(JSON.stringify(chain));
+    expect(chain.value.curves.map((one) => countOf(unpackCurve(one)))).toEqual([12, 12]);
+    const fit = await answerOf('fair-through-points', {
+      points: Float64Array.from(points.flat()),
+      tolerance: 0.5,
+      options,
+    });
+    if (!fit.ok) throw new Error(JSON.stringify(fit));
+    expect([fit.value.takes, countOf(unpackCurve(fit.value.fixed.curve))]).toEqual(['live', 22]);
   });
 });

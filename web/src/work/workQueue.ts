@@ -1,7 +1,6 @@
-import type { ProgressStep } from '@pencil-bend/core';
 import { type Endpoint, proxy, type Remote, transfer, wrap } from 'comlink';
 import type { HeavyWork } from './heavyWork';
-import type { Answer, Asked, JobKind } from './jobs';
+import type { Answer, Asked, JobKind, JobProgress } from './jobs';
 
 /** A worker that was started, however the platform does it. */
 export interface StartedWorker {
@@ -36,7 +35,7 @@ export class WorkQueue {
   run<Kind extends JobKind>(
     kind: Kind,
     asked: Asked<Kind>,
-    onProgress?: (step: ProgressStep) => void,
+    onProgress?: (step: JobProgress) => void,
   ): Promise<Outcome<Kind>> {
     this.cancel();
     const { remote } = (this.worker ??= this.fresh());
@@ -49,7 +48,7 @@ export class WorkQueue {
         this.running = null;
         end();
       };
-      const tell = onProgress && proxy((step: ProgressStep) => this.running === running && onProgress(step));
+      const tell = onProgress && proxy((step: JobProgress) => this.running === running && onProgress(step));
       // The types of comlink do not follow a generic method.
       const run = remote.run as unknown as (...message: unknown[]) => Promise<Answer<Kind>>;
       run(kind, transfer(asked, buffersOf(asked)), tell).then(
@@ -92,8 +91,8 @@ export class WorkQueue {
 
 /** The buffers of the arrays that are asked with, each once; none of them is shared between threads. */
 function buffersOf(asked: object): ArrayBuffer[] {
-  const buffers = Object.values(asked).flatMap((value: unknown) =>
-    ArrayBuffer.isView(value) ? [value.buffer as ArrayBuffer] : [],
-  );
+  const buffers = Object.values(asked)
+    .flat()
+    .flatMap((value: unknown) => (ArrayBuffer.isView(value) ? [value.buffer as ArrayBuffer] : []));
   return [...new Set(buffers)];
 }

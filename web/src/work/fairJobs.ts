@@ -1,0 +1,124 @@
+import {
+  type ChainFailure,
+  type ChainFairing,
+  type ConstraintFailure,
+  fair,
+  fairChain,
+  type FairChainOptions,
+  type Fairing,
+  fairingTolerance,
+  type FairOptions,
+  type FairStep,
+  type FairThroughPoints,
+  fairThroughPoints,
+  iron,
+  type Ironing,
+  ironingTolerance,
+  type IronOptions,
+  type NothingToMove,
+  packCurve,
+  type Result,
+  roughness,
+  success,
+  type ThroughPointsOptions,
+  type ToleranceBracket,
+  unpackCurve,
+  type Wrinkle,
+} from '@pencil-bend/core';
+import { type Packed, packed, packedValue, type Plain } from './packed';
+
+/** How far fairing has come; the curves so far, packed, lie within the tolerance: whoever cancels may keep them. */
+export type FairProgress = Omit<FairStep, 'curve'> & { readonly curves: readonly Float64Array[] };
+
+interface FairAsked {
+  readonly curve: Float64Array;
+  readonly tolerance: number | Float64Array;
+  readonly options?: Plain<FairOptions>;
+}
+
+/** The fairing jobs: what each is asked, and what it answers. */
+export interface FairJobs {
+  fair: { readonly asked: FairAsked; readonly answer: Packed<Fairing> };
+  'fairing-tolerance': {
+    readonly asked: FairAsked & { readonly tolerance: number };
+    readonly answer: ToleranceBracket | null;
+  };
+  roughness: { readonly asked: FairAsked & { readonly tolerance: number }; readonly answer: number };
+  iron: {
+    readonly asked: {
+      readonly curve: Float64Array;
+      readonly wrinkle: Wrinkle;
+      readonly tolerance: number;
+      readonly options?: Plain<IronOptions>;
+    };
+    readonly answer: Result<Packed<Ironing>, NothingToMove>;
+  };
+  'ironing-tolerance': {
+    readonly asked: {
+      readonly curve: Float64Array;
+      readonly wrinkle: Wrinkle;
+      readonly options?: Plain<IronOptions>;
+    };
+    readonly answer: ReturnType<typeof ironingTolerance>;
+  };
+  'fair-chain': {
+    readonly asked: {
+      /** Packed curves, in the order in which they meet. */
+      readonly curves: readonly Float64Array[];
+      readonly tolerance: number;
+      readonly options?: Plain<FairChainOptions>;
+    };
+    readonly answer: Result<Omit<ChainFairing, 'curves'> & { readonly curves: readonly Float64Array[] }, ChainFailure>;
+  };
+  'fair-through-points': {
+    readonly asked: {
+      readonly points: Float64Array;
+      readonly tolerance: number;
+      readonly fit?: ThroughPointsOptions;
+      readonly options?: Plain<FairOptions>;
+    };
+    readonly answer: Result<
+      Omit<FairThroughPoints, 'fixed' | 'live'> & {
+        readonly fixed: Packed<Fairing>;
+        readonly live: Packed<NonNullable<FairThroughPoints['live']>> | null;
+      },
+      ConstraintFailure
+    >;
+  };
+}
+
+type Report = (step: FairProgress) => void;
+
+export const fairJobs: {
+  readonly [Kind in keyof FairJobs]: (asked: FairJobs[Kind]['asked'], report: Report) => FairJobs[Kind]['answer'];
+} = {
+  fair: ({ curve, tolerance, options }, report) =>
+    packedValue(fair(unpackCurve(curve), tolerance, { ...options, progress: reporting(report) })),
+  'fairing-tolerance': ({ curve, tolerance, options }, report) =>
+    fairingTolerance(unpackCurve(curve), tolerance, { ...options, progress: reporting(report) }),
+  roughness: ({ curve, tolerance, options }, report) =>
+    roughness(unpackCurve(curve), tolerance, { ...options, progress: reporting(report) }),
+  iron: ({ curve, wrinkle, tolerance, options }, report) =>
+    packed(iron(unpackCurve(curve), wrinkle, tolerance, { ...options, progress: reporting(report) })),
+  'ironing-tolerance': ({ curve, wrinkle, options }, report) =>
+    ironingTolerance(unpackCurve(curve), wrinkle, { ...options, progress: reporting(report) }),
+  'fair-chain': ({ curves, tolerance, options }, report) => {
+    const found = fairChain(curves.map(unpackCurve), tolerance, {
+      ...options,
+      progress: ({ step, energy, curves: now }) =>
+        report({ stage: 'variation', step, energy, curves: now().map(packCurve) }),
+    });
+    return found.ok ? success({ ...found.value, curves: found.value.curves.map(packCurve) }) : found;
+  },
+  'fair-through-points': ({ points, tolerance, fit, options }, report) => {
+    const found = fairThroughPoints(points, tolerance, fit, { ...options, progress: reporting(report) });
+    if (!found.ok) return found;
+    const { fixed, live } = found.value;
+    return success({ ...found.value, fixed: packedValue(fixed), live: live && packedValue(live) });
+  },
+};
+
+const reporting =
+  (report: Report) =>
+  ({ stage, step, energy, curve }: FairStep): void =>
+    report({ stage, step, energy, curves: [packCurve(curve())] });
