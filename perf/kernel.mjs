@@ -27,6 +27,8 @@ export async function kernelFigures(root, scratch) {
     heap: heap(core),
     interpolation: interpolation(core),
     alone: alone(core),
+    fairSizes: FAIR_SIZES,
+    fairing: fairing(core),
   };
 }
 
@@ -185,7 +187,58 @@ function alone(core) {
     ['curvature profile, 300 points', time(() => core.curvatureProfile(fresh(large), { normal }))],
     ...fits(core),
     ...replacements(core),
+    ...live(core),
   ];
+}
+
+/** The fair profile over uniform knots, with noise of 0.1 mm on all but the three control points at each end. */
+function noisyProfile(core, count, noise = 0.1) {
+  const knots = core.uniformKnots(3, count);
+  const points = Array.from({ length: count }, (_, i) => {
+    const t = (knots[i + 1] + knots[i + 2] + knots[i + 3]) / 3;
+    const off = i > 2 && i < count - 3 ? noise / Math.SQRT2 : 0;
+    return [200 * t + off * Math.sin(12_345.678 * i), 50 * Math.sin(0.8 * Math.PI * t) + off * Math.cos(4321.1 * i), 0];
+  });
+  return core.makeCurve(3, knots, core.homogeneous(points.flat()));
+}
+
+/** What follows the pointer. */
+function live(core) {
+  const normal = [0, 0, 1];
+  const [small, large] = [noisyProfile(core, 30, 0.01), noisyProfile(core, 500)];
+  const next = core.transform(small, core.translation([200, 30, 0]));
+  const { weight } = core.fairPreview(large, 0.12, { normal });
+  return [
+    [
+      'lumps and continuity of a 30-point curve',
+      time(() => {
+        const curve = fresh(small);
+        core.lumps(curve, { normal });
+        core.continuityOfEnds(curve, 'end', next, 'start');
+      }),
+    ],
+    ['quick preview of fairing, 500 control points', time(() => core.fairPreview(large, 0.12, { normal }))],
+    ['the same with the weight of the frame before', time(() => core.fairPreview(large, 0.12, { normal, weight }))],
+  ];
+}
+
+const FAIR_SIZES = [125, 500, 2000];
+
+/** Rows: what, µs for each of FAIR_SIZES, and the exponent of the growth. */
+function fairing(core) {
+  const normal = [0, 0, 1];
+  const curves = FAIR_SIZES.map((count) => noisyProfile(core, count));
+  const works = {
+    'fair, jerk, with proof': (curve) => () => core.fair(curve, 0.12, { normal, energy: 'jerk' }),
+    'fair, minimum variation, with proof': (curve) => () => core.fair(curve, 0.12, { normal }),
+    'quick preview of fairing': (curve) => () => core.fairPreview(curve, 0.12, { normal }),
+    lumps: (curve) => () => core.lumps(fresh(curve), { normal }),
+    energies: (curve) => () => core.energies(fresh(curve)),
+  };
+  return Object.entries(works).map(([what, make]) => {
+    const times = curves.map((curve) => time(make(curve), 400));
+    return { what, times, exponent: slope(FAIR_SIZES.map((count, i) => [count, times[i]])) };
+  });
 }
 
 /** Near points: along a wave with noise of 0.05 mm, so many of them. */

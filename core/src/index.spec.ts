@@ -180,12 +180,17 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
   ],
   nearPoints: [
     [() => core.nearPoints(FOUR, NaN), 'a tolerance above 0 is needed, not NaN'],
+    [
+      () => core.nearPoints(FOUR, 1, { ends: { start: { tangent: NONE } } }),
+      'ends.start.tangent: a direction is needed',
+    ],
     [() => core.nearPoints(FOUR, 1, { degree: 10 }), 'degree: a whole number from 1 to 9 is needed, not 10'],
     [() => core.nearPoints(Float64Array.of(0, 0, 0, 1, NaN, 0), 1), 'points[1]: finite numbers'],
   ],
   lighten: [
     [() => core.lighten(CURVE, 0), 'a tolerance above 0 is needed, not 0'],
     [() => core.lighten(CURVE, 1, { degree: 0 }), 'degree: a whole number from 1 to 9'],
+    [() => core.lighten(CURVE, 1, { startLevel: 4 as 3 }), 'startLevel: a whole number from 0 to 3 is needed, not 4'],
   ],
   relay: [
     [() => core.relay(CURVE, { count: 3 }), 'count: a whole number from 4 to 4096 is needed, not 3'],

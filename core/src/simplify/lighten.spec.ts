@@ -1,7 +1,9 @@
 import { parameterAtShare } from '../curve/curves.fixture';
 import { valueOf } from '../curve/curves.fixture';
-import { countOf, type Curve, homogeneous, makeCurve } from '../curve/curve';
+import { countOf, type Curve, domainOf, homogeneous, makeCurve } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
+import { join } from '../edit/join';
+import { transform, translation } from '../edit/transform';
 import { elevateDegree } from '../degree/elevateDegree';
 import { circle } from '../exact/arc';
 import { polyline } from '../exact/polyline';
@@ -12,6 +14,8 @@ import { refineKnots } from '../knots/refineKnots';
 import { uniformKnots } from '../knots/uniformKnots';
 import { distance } from '../linear/vector';
 import { closestPoint } from '../measure/closestPoint';
+import { helix, shaped } from '../measure/fairShapes.fixture';
+import { frameAt } from '../measure/frame';
 import { kinksOf } from '../measure/kinks';
 import { FRONT } from '../plane/plane';
 import { lighten } from './lighten';
@@ -78,6 +82,28 @@ describe('lighten', () => {
     expect(countOf(curve)).toBeLessThan(180);
     expect(deviation.bound).toBeLessThanOrEqual(0.1);
     expect(new Set(steps.map(({ stage }) => stage))).toEqual(new Set(['add', 'prune', 'prove']));
+  });
+
+  it.each([1, 2, 3] as const)('keeps the ends to order %i, of curves with and without kinks', (level) => {
+    const cut = valueOf(join(heavy(profile, 80), transform(heavy(sShape, 80), translation([1, 2, 0])), 1e6));
+    for (const curve of [heavy(profile, 120), elevateDegree(heavy(sShape, 90), 2), shaped(helix, 100, 5), cut]) {
+      const [first, last] = domainOf(curve);
+      const { curve: light, deviation } = valueOf(lighten(curve, 0.05, { startLevel: level, endLevel: level }));
+      expect(deviation.certified && deviation.bound <= 0.05).toBe(true);
+      expect(countOf(light)).toBeLessThan(countOf(curve) / 2);
+      for (const [u, side] of [
+        [first, 'right'],
+        [last, 'left'],
+      ] as const) {
+        // prettier-ignore
+        const [a, b] = [frameAt(curve, u, side), frameAt(light, u, side)];
+        for (const name of (['tangent', 'curvature', 'rate'] as const).slice(0, level)) {
+          const size = Math.hypot(...(a?.[name] ?? [0])) || 1;
+          a?.[name].forEach((x, c) => expect(((b?.[name][c] ?? NaN) - x) / size).toBeCloseTo(0, 7));
+        }
+      }
+    }
+    expect(() => lighten(heavy(profile, 20), 1, { degree: 2, endLevel: 3 })).toThrow('degree: 3 at least is needed');
   });
 
   it('says so where nothing lighter is near enough', () => {

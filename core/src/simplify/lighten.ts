@@ -1,8 +1,10 @@
 import { isRational } from '../curve/isRational';
 import { type Curve, domainOf, lookedAt, spansOf } from '../curve/curve';
-import { evaluateAll } from '../curve/evaluate';
+import { derivatives, evaluateAll } from '../curve/evaluate';
+import { distance, length, scale, type Vector3, vectorAt } from '../linear/vector';
 import { fewestKnots } from '../fit/near/fewestKnots';
-import { parametersOf } from '../fit/parameters';
+import { derivativesOf, type EndDerivatives } from '../fit/near/heldEnds';
+import { chordsOf, parametersOf } from '../fit/parameters';
 import { apartFrom } from '../fit/near/apartFrom';
 import type { Progress } from '../fit/near/progress';
 import { breaksOf } from '../knots/multiplicity';
@@ -10,6 +12,7 @@ import { reparameterise } from '../knots/reparameterise';
 import { distinctOf } from '../knots/period';
 import { type CurvatureChange, curvatureChange } from '../measure/curvatureChange';
 import { type Deviation, deviation } from '../measure/deviation';
+import { type Frame, frameAt } from '../measure/frame';
 import { failed, type Result, success } from '../result';
 import { mustBeAbove0, mustBeWhole } from '../refuse';
 import { reduceDegree } from '../reduce/reduceDegree';
@@ -33,7 +36,16 @@ export interface NoLighter {
 export interface LightenOptions {
   /** Of the result; when left out that of the curve, or 3 to 9 where the curve is laid anew. */
   readonly degree?: number;
+  /** What each end of an open curve keeps: its place (0, when left out), tangent, curvature, rate. */
+  readonly startLevel?: 0 | 1 | 2 | 3;
+  readonly endLevel?: 0 | 1 | 2 | 3;
   readonly progress?: Progress;
+}
+
+/** Up to which derivative the ends of a stretch are held. */
+interface Levels {
+  readonly start: number;
+  readonly end: number;
 }
 
 const [LEAST_DEGREE, MOST_DEGREE] = [3, 9];
@@ -43,22 +55,34 @@ const ATTEMPTS = 6;
 
 /**
  * The curve with as few control points as can be found within `tolerance` mm of it, proven: kinks stay where they are,
- * and so do the ends. The stretches between kinks are sampled, approximated and compared with the original; where the
+ * and so do the ends, up to their rate where that is asked for. The stretches between kinks are sampled, approximated and compared with the original; where the
  * proof asks for more than the samples did, the aim is lowered and the search repeated.
  */
 export function lighten(
   curve: Curve,
   tolerance: number,
-  { degree, progress }: LightenOptions = {},
+  { degree, startLevel = 0, endLevel = 0, progress }: LightenOptions = {},
 ): Result<Priced, NoLighter> {
   mustBeAbove0(tolerance, 'tolerance');
   if (degree !== undefined) mustBeWhole(degree, 1, MOST_DEGREE, 'degree');
+  mustBeWhole(startLevel, 0, 3, 'startLevel');
+  mustBeWhole(endLevel, 0, 3, 'endLevel');
+  const order = curve.closing === 'open' ? Math.max(startLevel, endLevel) : 0;
+  if (degree !== undefined && degree < order) {
+    throw new RangeError(`degree: ${order} at least is needed for what the ends keep, not ${degree}`);
+  }
   const none = failed({ kind: 'no-lighter', controlPoints: distinctOf(curve), tolerance } as const);
   const lighter: Curve[] = [];
   let worst: Deviation = { max: 0, u: domainOf(curve)[0], bound: 0, certified: true };
-  for (const part of smoothParts(curve)) {
+  const parts = smoothParts(curve);
+  const isOpen = curve.closing === 'open';
+  for (const [i, part] of parts.entries()) {
     progress?.({ stage: 'add', controlPoints: distinctOf(part), max: Infinity });
-    const made = lightenedPart(part, tolerance, degree, progress);
+    const levels = {
+      start: isOpen && i === 0 ? startLevel : 0,
+      end: isOpen && i === parts.length - 1 ? endLevel : 0,
+    };
+    const made = lightenedPart(part, tolerance, levels, degree, progress);
     if (!made) return none;
     lighter.push(made.curve);
     const bound = Math.max(worst.bound, made.deviation.bound);
@@ -75,15 +99,25 @@ interface Proven {
 }
 
 /** The lightest proven curve for a smooth stretch: its own without surplus, that thinned further, or one laid anew. */
-function lightenedPart(part: Curve, tolerance: number, wanted?: number, progress?: Progress): Proven | null {
+function lightenedPart(
+  part: Curve,
+  tolerance: number,
+  levels: Levels,
+  wanted?: number,
+  progress?: Progress,
+): Proven | null {
+  const frames = framesAt(part);
+  // Nothing to hold where the curve stands still.
+  if ((levels.start > 0 && !frames.start) || (levels.end > 0 && !frames.end)) return null;
   const degree = wanted ?? Math.min(MOST_DEGREE, Math.max(LEAST_DEGREE, part.degree));
-  const own = wanted !== undefined && part.degree < wanted ? null : withoutSurplus(part, tolerance, degree);
+  const surplus = wanted !== undefined && part.degree < wanted ? null : withoutSurplus(part, tolerance, degree);
+  const own = surplus && keepsEnds(part, surplus.curve, levels) ? surplus : null;
   let best = own;
   const offer = (one: Proven | null) => {
     if (one && (!best || distinctOf(one.curve) < distinctOf(best.curve))) best = one;
   };
-  if (own) offer(thinnedFromOwn(part, own, tolerance, progress));
-  offer(refitted(part, tolerance, degree, best ? distinctOf(best.curve) : Infinity, progress));
+  if (surplus) offer(thinnedFromOwn(part, surplus, tolerance, levels, progress));
+  offer(refitted(part, tolerance, degree, best ? distinctOf(best.curve) : Infinity, levels, progress));
   return best;
 }
 
@@ -95,7 +129,13 @@ function withoutSurplus(part: Curve, tolerance: number, degree: number): Proven 
   return proven(part, curve, tolerance);
 }
 
-function thinnedFromOwn(part: Curve, own: Proven, tolerance: number, progress?: Progress): Proven | null {
+function thinnedFromOwn(
+  part: Curve,
+  own: Proven,
+  tolerance: number,
+  levels: Levels,
+  progress?: Progress,
+): Proven | null {
   const { curve } = own;
   const [first, last] = domainOf(curve);
   const inner = breaksOf(curve).filter(({ u }) => u > first && u < last);
@@ -105,19 +145,36 @@ function thinnedFromOwn(part: Curve, own: Proven, tolerance: number, progress?: 
   const share = (u: number) => (u - first) / (last - first);
   const { places, parameters } = samplesOf(part);
   const knots = [...(closed ? [0] : []), ...inner.map(({ u }) => share(u))];
-  const within = { degree: curve.degree, most: distinctOf(curve) };
+  if (curve.degree < Math.max(levels.start, levels.end)) return null;
+  const ends = {
+    start: derivativesBy(part, first, 'right', levels.start),
+    end: derivativesBy(part, last, 'left', levels.end),
+  };
+  const within = { degree: curve.degree, most: distinctOf(curve), ends };
   return searched(part, places, parameters.map(share), within, tolerance, progress, knots);
 }
 
 /** Laid anew, with at most half as many control points again before thinning as are known to do. */
-function refitted(part: Curve, tolerance: number, degree: number, known: number, progress?: Progress): Proven | null {
+function refitted(
+  part: Curve,
+  tolerance: number,
+  degree: number,
+  known: number,
+  levels: Levels,
+  progress?: Progress,
+): Proven | null {
   const closed = part.closing !== 'open';
   const { places } = samplesOf(part);
   const count = places.length / 3;
   if (count < 2) return null;
   const chords = parametersOf(places, closed, 'chord').subarray(0, count);
   const most = Math.min(Math.ceil(count / 2), Math.ceil(MARGIN * Math.min(known, distinctOf(part))));
-  return searched(part, places, chords, { degree: Math.min(degree, count - 1), most }, tolerance, progress);
+  const frames = framesAt(part);
+  const total = chordsOf(places, false).reduce((sum, chord) => sum + chord, 0);
+  const held = (frame: Frame | null, level: number) =>
+    frame && level > 0 ? derivativesOf(frame, total, 'frame').slice(0, level) : [];
+  const ends = { start: held(frames.start, levels.start), end: held(frames.end, levels.end) };
+  return searched(part, places, chords, { degree: Math.min(degree, count - 1), most, ends }, tolerance, progress);
 }
 
 /** Approximates the samples, aiming lower until the result is proven to be within the tolerance. */
@@ -125,7 +182,7 @@ function searched(
   part: Curve,
   points: Float64Array,
   start: Float64Array,
-  { degree, most }: { degree: number; most: number },
+  { degree, most, ends }: { degree: number; most: number; ends: EndDerivatives },
   tolerance: number,
   progress?: Progress,
   from?: readonly number[],
@@ -133,7 +190,8 @@ function searched(
   const closed = part.closing !== 'open';
   // A stretch that is hardly more than a point has no places to go by.
   if (points.length / 3 < Math.max(degree + 1, closed ? 4 : 2)) return null;
-  const target = { points, degree, closed };
+  const target = { points, degree, closed, ends };
+  if (degree < Math.max(ends.start.length, ends.end.length)) return null;
   let aim = AIM * tolerance;
   for (let attempt = 0; attempt < ATTEMPTS; attempt++) {
     const { best } = fewestKnots(target, start, { tolerance: aim, effort: 'all', most, progress }, from);
@@ -145,6 +203,37 @@ function searched(
     aim *= Math.min(0.9, price.certified ? (AIM * tolerance) / price.bound : 0.5);
   }
   return null;
+}
+
+function framesAt(part: Curve): { start: Frame | null; end: Frame | null } {
+  const [first, last] = domainOf(part);
+  return { start: frameAt(part, first), end: frameAt(part, last, 'left') };
+}
+
+/** Derivatives by a parameter that runs from 0 to 1 as the curve's own does. */
+function derivativesBy(part: Curve, u: number, side: 'left' | 'right', level: number): Vector3[] {
+  const [first, last] = domainOf(part);
+  const d = derivatives(part, u, level, side);
+  return Array.from({ length: level }, (_, i) => scale(vectorAt(d, i + 1), (last - first) ** (i + 1)));
+}
+
+/** Two vectors that differ by this share of their size are the same but for rounding. */
+const ROUNDING = 1e-9;
+
+/** Whether the ends of two curves that begin and end together have the same frames, as far as they are held. */
+function keepsEnds(a: Curve, b: Curve, { start, end }: Levels): boolean {
+  const [ofA, ofB] = [framesAt(a), framesAt(b)];
+  const same = (one: Frame | null, other: Frame | null, level: number): boolean => {
+    if (level === 0) return true;
+    if (!one || !other) return false;
+    const near = (v: Vector3, w: Vector3) => distance(v, w) <= ROUNDING * Math.max(length(v), length(w));
+    return (
+      near(one.tangent, other.tangent) &&
+      (level < 2 || near(one.curvature, other.curvature)) &&
+      (level < 3 || near(one.rate, other.rate))
+    );
+  };
+  return same(ofA.start, ofB.start, start) && same(ofA.end, ofB.end, end);
 }
 
 function proven(part: Curve, curve: Curve, tolerance: number): Proven | null {

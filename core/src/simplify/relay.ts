@@ -1,6 +1,7 @@
 import { type Curve, domainOf, homogeneous, lookedAt, makeCurve } from '../curve/curve';
 import { evaluateAll } from '../curve/evaluate';
 import { evenKnots, fewestKnots, type Search } from '../fit/near/fewestKnots';
+import { fixedEnds, FREE_ENDS } from '../fit/near/heldEnds';
 import { leastSquaresPoints } from '../fit/near/normalEquations';
 import { parametersOf } from '../fit/parameters';
 import type { Progress } from '../fit/near/progress';
@@ -139,7 +140,10 @@ function fittedEvenly(curve: Curve, degree: number, count: number): Curve {
     ? periodicCurve(degree, homogeneous(new Float64Array(3 * count)))
     : makeCurve(degree, clampedKnots(degree, inner), homogeneous(new Float64Array(3 * count)));
   const space = { degree, knots: frame.knots, count, periodic: closed };
-  const control = leastSquaresPoints(space, points, shares, { pointWeights: importance, fixedEnds: !closed });
+  const control = leastSquaresPoints(space, points, shares, {
+    pointWeights: importance,
+    fixed: closed ? [] : fixedEnds(space, points, FREE_ENDS),
+  });
   if (typeof control === 'number') throw new Error('every span has its nodes, and yet some point is not determined');
   const fitted = closed
     ? periodicCurve(degree, homogeneous(control))

@@ -2,6 +2,7 @@ import { type Curve, homogeneous, trusted } from '../../curve/curve';
 import { derivativesAll } from '../../curve/evaluate';
 import { periodicCurve } from '../../knots/period';
 import type { SplineSpace } from '../splineSpace';
+import { type EndDerivatives, fixedEnds, FREE_ENDS, pointsForEnds } from './heldEnds';
 import { leastSquaresPoints } from './normalEquations';
 
 /** Points to come near to, in order along a curve, and what the curve is to be. */
@@ -11,6 +12,8 @@ export interface Target {
   readonly degree: number;
   /** Over [0, 1): closed curves are periodic and their ends free. */
   readonly closed: boolean;
+  /** What an open curve keeps at its ends, by a parameter over [0, 1]; only their places when left out. */
+  readonly ends?: EndDerivatives;
 }
 
 /** A least-squares curve over some inner knots of [0, 1], with how far each point lies from it. */
@@ -99,9 +102,11 @@ export function curveIn(
 }
 
 function fitted(target: Target, inner: readonly number[], parameters: Float64Array): Curve | null {
-  const { points, closed } = target;
+  const { points, closed, ends = FREE_ENDS } = target;
   const space = spaceFor(target, inner);
-  const control = leastSquaresPoints(space, points, parameters, { fixedEnds: !closed });
+  if (!closed && space.count < pointsForEnds(ends)) return null;
+  const fixed = closed ? [] : fixedEnds(space, points, ends);
+  const control = leastSquaresPoints(space, points, parameters, { fixed });
   return typeof control === 'number' ? null : curveIn(space, inner, closed, control);
 }
 

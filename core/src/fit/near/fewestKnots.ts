@@ -1,4 +1,5 @@
 import { approximate, type Approximation, type Target } from './approximation';
+import { FREE_ENDS, pointsForEnds } from './heldEnds';
 import { slidParameters } from './tangentDistance';
 import { removalBound } from '../../reduce/removeKnot';
 import type { Progress } from './progress';
@@ -73,6 +74,9 @@ function thinned(target: Target, start: Float64Array, found: Approximation, sear
 const affordable = ({ points }: Target, { inner }: Approximation): boolean =>
   (points.length / 3) * inner.length ** 2 < AFFORDABLE;
 
+/** So many inner knots an open curve needs for what is held at its ends. */
+const fewestInner = ({ degree, ends = FREE_ENDS }: Target): number => Math.max(0, pointsForEnds(ends) - degree - 1);
+
 const controlPoints = ({ degree, closed }: Target, knots: number): number => (closed ? knots : knots + degree + 1);
 
 /** Of two searches the one that reached the tolerance, or came nearer; both tell what can be reached. */
@@ -83,7 +87,7 @@ function nearer(a: Found, b: Found, tolerance: number): Found {
 
 /** Adds knots in spans where points lie farther off than this share of the tolerance. */
 function withKnotsAdded(target: Target, start: Float64Array, search: Search, share: number): Found {
-  const first = target.closed ? [0, 0.25, 0.5, 0.75] : [];
+  const first = target.closed ? [0, 0.25, 0.5, 0.75] : evenKnots(fewestInner(target), false);
   search.progress?.({ stage: 'add', controlPoints: controlPoints(target, first.length), max: Infinity });
   let current =
     approximate(target, first, start, search.tolerance, 'steady') ??

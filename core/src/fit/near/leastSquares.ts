@@ -1,6 +1,7 @@
 import { checkDegree, type Curve, homogeneous, InvalidCurve, makeCurve } from '../../curve/curve';
 import { failed, type Result, success } from '../../result';
 import { mustBePacked } from '../../refuse';
+import { fixedEnds, FREE_ENDS } from './heldEnds';
 import { leastSquaresPoints } from './normalEquations';
 
 /** No parameter lies where a control point has a say: the points do not determine it. */
@@ -30,7 +31,7 @@ export function leastSquares(
   parameters: Float64Array,
   degree: number,
   knots: Float64Array,
-  { weights, pointWeights, fixedEnds = true }: LeastSquaresOptions = {},
+  { weights, pointWeights, fixedEnds: isFixed = true }: LeastSquaresOptions = {},
 ): Result<Curve, Undetermined> {
   mustBePacked(points, 3, 'points');
   if (parameters.length !== points.length / 3 || parameters.length < 2) {
@@ -60,7 +61,8 @@ export function leastSquares(
       throw new RangeError(`pointWeights[${light}]: a weight above 0 is needed, not ${pointWeights[light]}`);
   }
   const space = { degree, knots: room.knots, count, periodic: false, weights };
-  const control = leastSquaresPoints(space, points, parameters, { pointWeights, fixedEnds });
+  const fixed = isFixed ? fixedEnds(space, points, FREE_ENDS) : [];
+  const control = leastSquaresPoints(space, points, parameters, { pointWeights, fixed });
   if (typeof control === 'number') return failed({ kind: 'undetermined', controlPoint: control });
   return success(makeCurve(degree, room.knots, homogeneous(control, weights)));
 }

@@ -2,10 +2,12 @@ import fc from 'fast-check';
 import { real } from '../../linear/real.fixture';
 import { packVectors, type Vector3, vectorAt } from '../../linear/vector';
 import { valueOf } from '../../curve/curves.fixture';
-import { countOf, type Curve } from '../../curve/curve';
+import { countOf, type Curve, domainOf } from '../../curve/curve';
 import { evaluate, evaluateAll } from '../../curve/evaluate';
 import { distinctOf } from '../../knots/period';
 import { closestPoint } from '../../measure/closestPoint';
+import { helix, shaped } from '../../measure/fairShapes.fixture';
+import { frameAt } from '../../measure/frame';
 import { endOf } from '../../edit/join';
 import { nearPoints } from './nearPoints';
 import type { ProgressStep } from './progress';
@@ -146,6 +148,46 @@ describe('a curve near points', () => {
     const [first, light] = [true, false].map((quick) => valueOf(nearPoints(points, 0.1, { quick })));
     expect(first.within && light.within).toBe(true);
     expect(distinctOf(first.curve)).toBeGreaterThan(distinctOf(light.curve));
+  });
+
+  it.each([1, 2, 3] as const)('keeps the ends of a curve that is known up to order %i', (level) => {
+    for (const degree of [3, 5]) {
+      const known = shaped(helix, 14, 5);
+      const [first, last] = domainOf(known);
+      const points = evaluateAll(
+        known,
+        Array.from({ length: 400 }, (_, i) => first + ((last - first) * i) / 399),
+      );
+      const hold = (u: number, side: 'left' | 'right') => {
+        const { tangent, curvature, rate } = frameAt(known, u, side) ?? { tangent: [0, 0, 0] as const };
+        return { tangent, ...(level > 1 && { curvature }), ...(level > 2 && { rate }) };
+      };
+      const ends = { start: hold(first, 'right'), end: hold(last, 'left') };
+      const { curve, within } = valueOf(nearPoints(points, 0.05, { degree, ends }));
+      const free = valueOf(nearPoints(points, 0.05, { degree })).curve;
+      expect(within).toBe(true);
+      expect(countOf(curve)).toBeLessThanOrEqual(countOf(free) + 3 * level);
+      for (const [u, side, wanted] of [
+        [0, 'right', ends.start],
+        [1, 'left', ends.end],
+      ] as const) {
+        // prettier-ignore
+        const found = frameAt(curve, u, side);
+        for (const name of ['tangent', 'curvature', 'rate'] as const) {
+          const [a, b] = [found?.[name], wanted[name]];
+          if (b) b.forEach((x, c) => expect(a?.[c]).toBeCloseTo(x, 10));
+        }
+      }
+    }
+  });
+
+  it('refuses to keep what a closed curve or the degree has no room for', () => {
+    const points = noisy(profile, 100, 0.05, 1);
+    const start = { tangent: [1, 0, 0], curvature: [0, 0.01, 0], rate: [0, 0, 0] } as const;
+    expect(() => nearPoints(points, 0.1, { closed: true, ends: { start } })).toThrow('ends: a closed curve has none');
+    expect(() => nearPoints(points, 0.1, { degree: 2, ends: { start } })).toThrow('degree: 3 at least is needed');
+    expect(() => nearPoints(points, 0.1, { ends: { end: { tangent: [0, 0, 0] } } })).toThrow('ends.end.tangent: a direction'); // prettier-ignore
+    expect(() => nearPoints(points, 0.1, { ends: { end: { tangent: [1, 0, 0], rate: [0, 0, 0] } } })).toThrow('ends.end.rate: a curvature is needed'); // prettier-ignore
   });
 
   it('refuses points in one place, and too few', () => {

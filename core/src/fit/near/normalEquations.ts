@@ -3,11 +3,12 @@ import { MAX_DEGREE } from '../../curve/curve';
 import { solveBandedCholesky } from '../../linear/bandedCholesky';
 import { fold, unfold } from '../../linear/cyclicBand';
 import type { SplineSpace } from '../splineSpace';
+import type { FixedPoint } from './heldEnds';
 
 export interface Weighing {
   readonly pointWeights?: ArrayLike<number>;
-  /** Fixes the first and last control point on the first and last point; only of clamped, open curves. */
-  readonly fixedEnds: boolean;
+  /** Control points that are known; only of open curves. */
+  readonly fixed: readonly FixedPoint[];
 }
 
 const basis = new Float64Array(MAX_DEGREE + 1);
@@ -21,7 +22,7 @@ export function leastSquaresPoints(
   { degree, knots, count, periodic, weights }: SplineSpace,
   points: Float64Array,
   parameters: Float64Array,
-  { pointWeights, fixedEnds }: Weighing,
+  { pointWeights, fixed }: Weighing,
 ): Float64Array | number {
   const band = Math.min(count - 1, periodic ? 2 * degree : degree);
   const width = band + 1;
@@ -29,10 +30,8 @@ export function leastSquaresPoints(
   const right = new Float64Array(3 * count);
   const [ox, oy, oz] = points;
   const solved = (): Float64Array | number => {
-    if (fixedEnds && !periodic) {
-      fix(matrix, right, width, 0, [0, 0, 0]);
-      const end = points.length - 3;
-      fix(matrix, right, width, count - 1, [points[end] - ox, points[end + 1] - oy, points[end + 2] - oz]);
+    for (const { index, point } of fixed) {
+      fix(matrix, right, width, index, [point[0] - ox, point[1] - oy, point[2] - oz]);
     }
     const singular = solveBandedCholesky(count, band, matrix, right, 3);
     if (singular >= 0) return periodic ? unfold(singular, count) : singular;
@@ -44,7 +43,7 @@ export function leastSquaresPoints(
       control[3 * j + 2] = right[from + 2] + oz;
     }
     // Not only to the rounding of there and back.
-    if (fixedEnds && !periodic) control.set(points.subarray(points.length - 3), 3 * (count - 1));
+    for (const { index, point } of fixed) control.set(point, 3 * index);
     return control;
   };
   const controls = periodic ? count + degree : count;
