@@ -94,6 +94,17 @@ ${table(
   kernel.growth.map(({ what, times, exponent }) => [what, ...times.map(micro), exponent.toFixed(2)]),
 )}
 
+Fairing within 0.12 mm, plane cubics with noise of 0.1 mm, ms:
+
+${table(
+  ['', ...kernel.fairSizes.map(String), 'exponent'],
+  kernel.fairing.map(({ what, times, exponent }) => [
+    what,
+    ...times.map((time) => (time / 1000).toFixed(1)),
+    exponent.toFixed(2),
+  ]),
+)}
+
 Bytes that the heap grows by for each of 100,000 points, when the result has its place already:
 
 ${table(

@@ -5,8 +5,17 @@ import type { Check } from './check';
 
 /** A call may take so long, on any input within the stated limits. */
 const LONGEST_MS = 2000;
-/** These fit: they may take longer, and say how far they are. */
-const FITS = ['lighten', 'relay', 'nearPoints', 'freehand', 'midwayByLength'];
+/** These may take longer, and say how far they are. */
+const LONG = [
+  'lighten',
+  'relay',
+  'nearPoints',
+  'freehand',
+  'midwayByLength',
+  'roughness',
+  'fairingTolerance',
+  'ironingTolerance',
+];
 const NAMES = Object.keys(callsOn(PLAIN));
 
 /** What has no reference of its own is at least answered. */
@@ -23,7 +32,7 @@ export const EVERY_CALL: Check = {
     const args = callsOn(subjects)[name]();
     const start = performance.now();
     const fault = faultOf({ play: () => functionNamed(name)(...args) });
-    const took = FITS.includes(name) ? 0 : performance.now() - start;
+    const took = LONG.includes(name) ? 0 : performance.now() - start;
     const curves = Object.values(subjects).map(asCode).join(' and ');
     return { off: fault ? 2 : took / LONGEST_MS, what: `${name} ${fault ?? `takes ${took} ms`} on ${curves}` };
   },

@@ -79,7 +79,17 @@ const USED_UP = 0.98;
  * Jerk by log-barrier Newton, then minimum variation by Gauss-Newton (Moreton, Séquin 1992) in the same frame. O(n) a
  * step. Throws a RangeError for tolerances, levels, parameters and a normal that are none.
  */
-export function fair(curve: Curve, tolerance: number | ArrayLike<number>, options: FairOptions = {}): Fairing {
+export const fair = (curve: Curve, tolerance: number | ArrayLike<number>, options: FairOptions = {}): Fairing =>
+  withFigures(curve, fairedWithin(curve, tolerance, options), options);
+
+/** A faired curve without its figures, which take as long again: for trials. */
+export interface Faired extends Solved {
+  readonly free: FreePoints;
+  /** Of the curve as it was. */
+  readonly first: Energies;
+}
+
+export function fairedWithin(curve: Curve, tolerance: number | ArrayLike<number>, options: FairOptions = {}): Faired {
   const { normal = null, energy = 'variation', useUp = false } = options;
   mustBeNormal(normal);
   mustBeOneOf(energy, ['jerk', 'variation'], 'energy');
@@ -90,7 +100,12 @@ export function fair(curve: Curve, tolerance: number | ArrayLike<number>, option
   const once = isPerfect ? unmoved(curve, free) : solved(curve, free, free.tolerances, options, first);
   const isMore = useUp && once.curve !== curve && !once.stopped;
   const done = isMore ? usedUp(curve, free, mustBeOne(tolerance), once, options, first) : once;
-  options.progress?.({ stage: 'prove', step: 0, energy: 1, curve: () => done.curve });
+  return { ...done, free, first };
+}
+
+export function withFigures(curve: Curve, done: Faired, { normal = null, progress }: FairOptions): Fairing {
+  const { free, first } = done;
+  progress?.({ stage: 'prove', step: 0, energy: 1, curve: () => done.curve });
   return {
     curve: done.curve,
     before: fairnessOf(curve, normal, first),

@@ -1,6 +1,8 @@
+import type { Vector3 } from '../linear/vector';
 import type { Curve } from '../curve/curve';
 import { mustBeTolerance } from '../refuse';
-import { fair, type FairOptions, PERFECT } from './fair';
+import { lumps, LUMP } from '../measure/lumps';
+import { fair, fairedWithin, type FairOptions, PERFECT } from './fair';
 import { leastTolerance, type ToleranceBracket } from './leastTolerance';
 
 /**
@@ -17,6 +19,9 @@ export function roughness(curve: Curve, tolerance: number, options: FairOptions 
       : 1;
 }
 
+const hasLumps = (curve: Curve, normal: Vector3 | null): boolean =>
+  lumps(curve, { normal, least: LUMP }).lumps.length > 0;
+
 /** mm; where to begin when nothing was asked for. */
 const FIRST = 0.01;
 
@@ -25,8 +30,9 @@ const FIRST = 0.01;
  * bracket were run. 0 for a curve that has none. Null where none does, as when the lumps lie in what is held.
  */
 export function fairingTolerance(curve: Curve, tolerance: number, options: FairOptions = {}): ToleranceBracket | null {
-  const does = (at: number) => fair(curve, at, options).after.lumps === 0;
   mustBeTolerance(tolerance);
+  const { normal = null } = options;
+  const does = (at: number) => !hasLumps(fairedWithin(curve, at, options).curve, normal);
   if (does(0)) return { enough: 0, short: 0, tries: 1 };
   if (tolerance === 0) return leastTolerance(does, 0, FIRST);
   if (does(tolerance)) return leastTolerance(does, 0, tolerance);

@@ -6,7 +6,7 @@ import { LUMP, type Lump, lumps } from '../measure/lumps';
 import { failed, type Result, success } from '../result';
 import { mustBeFinite } from '../refuse';
 import { actsOn, type Culprit, type CulpritOptions, culprits } from './culprits';
-import { energiesFor, fair, type Fairing, type FairOptions } from './fair';
+import { energiesFor, type Faired, fairedWithin, type Fairing, type FairOptions, withFigures } from './fair';
 import { freePoints } from './freePoints';
 import { leastTolerance, type ToleranceBracket } from './leastTolerance';
 import { axesFor } from './motion';
@@ -47,13 +47,15 @@ export function iron(
 ): Result<Ironing, NothingToMove> {
   const [culprit] = blamed(curve, wrinkle, options);
   if (!culprit) return failed({ kind: 'nothing-to-move', from: wrinkle.from, to: wrinkle.to });
-  let best: Ironing | null = null;
-  for (const width of WIDTHS) {
+  let best = ironed(curve, culprit, WIDTHS[0], tolerance, options);
+  for (const width of WIDTHS.slice(1)) {
+    if (best.left.length === 0 || best.faired.stopped) break;
     const next = ironed(curve, culprit, width, tolerance, options);
-    if (!best || next.left.length < best.left.length) best = next;
-    if (best.left.length === 0 || next.stopped) break;
+    if (next.left.length < best.left.length) best = next;
   }
-  return best ? success(best) : failed({ kind: 'nothing-to-move', from: wrinkle.from, to: wrinkle.to });
+  const { around, faired, left } = best;
+  const fairing = withFigures(curve, faired, options);
+  return success({ ...fairing, culprit, moved: around.filter((i) => fairing.moves[i] > 0), left });
 }
 
 /**
@@ -102,14 +104,19 @@ function only(curve: Curve, moved: readonly number[], options: IronOptions): Iro
   return { ...options, held: [...(options.held ?? []), ...others] };
 }
 
-function ironed(curve: Curve, culprit: Culprit, width: number, tolerance: number, options: IronOptions): Ironing {
+interface Trial {
+  readonly around: readonly number[];
+  readonly faired: Faired;
+  readonly left: readonly Lump[];
+}
+
+function ironed(curve: Curve, culprit: Culprit, width: number, tolerance: number, options: IronOptions): Trial {
   const around = neighbours(curve, culprit, width);
-  const fairing = fair(curve, tolerance, { ...only(curve, around, options), energy: 'jerk' });
-  const moved = around.filter((i) => fairing.moves[i] > 0);
-  const left = lumps(fairing.curve, { normal: options.normal ?? null, least: LUMP }).lumps.filter(({ from, to }) =>
+  const faired = fairedWithin(curve, tolerance, { ...only(curve, around, options), energy: 'jerk' });
+  const left = lumps(faired.curve, { normal: options.normal ?? null, least: LUMP }).lumps.filter(({ from, to }) =>
     around.some((i) => actsOn(curve, i, from, to)),
   );
-  return { ...fairing, culprit, moved, left };
+  return { around, faired, left };
 }
 
 /** How far the farthest of some control points moves to the least jerk without a bound, in mm. */

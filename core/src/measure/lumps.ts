@@ -254,14 +254,17 @@ function reaches(curve: Curve, { u, s }: LumpPlace, end: 'start' | 'end', total:
   return away <= SPANS_REACH * total && spansFrom(curve, u, end) <= SPANS_NEAR;
 }
 
+/** How many spans a place lies from an end; no more are counted than matter. */
 function spansFrom(curve: Curve, u: number, end: 'start' | 'end'): number {
-  const spans = spansOf(curve);
+  const spans = end === 'start' ? spansOf(curve) : spansOf(curve).reverse();
   let passed = 0;
   for (const span of spans) {
     const [from, to] = [curve.knots[span], curve.knots[span + 1]];
-    passed += Math.min(1, Math.max(0, (u - from) / (to - from)));
+    const share = Math.min(1, Math.max(0, (u - from) / (to - from)));
+    passed += end === 'start' ? share : 1 - share;
+    if (passed > SPANS_NEAR) break;
   }
-  return end === 'start' ? passed : spans.length - passed;
+  return passed;
 }
 
 const scratch = new Float64Array(12);
