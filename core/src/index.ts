@@ -196,15 +196,9 @@ export {
   type Residual,
 } from './measure/continuity';
 export { type Energies, energies } from './measure/energies';
-export {
-  type EndPair,
-  type Hook,
-  type Lump,
-  type LumpOptions,
-  type LumpPlace,
-  type LumpReport,
-  lumps,
-} from './measure/lumps';
+export type { Hook } from './measure/hooks';
+export type { LumpPlace } from './measure/lumpPlace';
+export { type EndPair, type Lump, type LumpOptions, type LumpReport, lumps } from './measure/lumps';
 export { type MonotonePiece, type MonotonePieces, monotonePieces } from './measure/monotonePieces';
 
 // Compare: a curve with points, with another curve, with itself.

@@ -214,6 +214,15 @@ describe('fair', () => {
       told++;
     });
     expect(told).toBeGreaterThan(2);
+    // A little more where it is said to help helps more than the same at two other points.
+    const order = [...costs.keys()].sort((a, b) => costs[b] - costs[a]);
+    const all = (at: readonly number[]) => {
+      const tolerances = Float64Array.from({ length: 20 }, (_, i) => (at.includes(i) ? 0.5 : tolerance));
+      return fair(curve, tolerances, { normal: UP, energy: 'jerk' }).after.fairness;
+    };
+    const [named, others, every] = [all(order.slice(0, 2)), all([5, 14]), all([...costs.keys()])];
+    expect(after.fairness - named).toBeGreaterThan(3 * Math.abs(after.fairness - others));
+    expect(every).toBeLessThan(named);
     expect(costs[dearest]).toBeGreaterThan(0.3);
   });
 

@@ -1,7 +1,8 @@
 import type { Vector3 } from '../linear/vector';
 import type { Curve } from '../curve/curve';
 import { mustBeTolerance } from '../refuse';
-import { lumps, LUMP } from '../measure/lumps';
+import { LUMP } from '../measure/hooks';
+import { lumps } from '../measure/lumps';
 import { fair, fairedWithin, type FairOptions, PERFECT } from './fair';
 import { leastTolerance, type ToleranceBracket } from './leastTolerance';
 
