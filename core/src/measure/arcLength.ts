@@ -33,8 +33,22 @@ const CAREFUL = 1 / 16;
  * quadrature: Davis, Rabinowitz, Methods of Numerical Integration, 6.1; the two bounds: Gravesen, Adaptive subdivision
  * and the length and energy of Bézier curves, Computational Geometry 1997.)
  */
-export function arcLength(curve: Curve, tolerance = 1e-9): ArcLength {
+export function arcLength(curve: Curve, tolerance = FINE): ArcLength {
   mustBeAbove0(tolerance, 'tolerance');
+  if (tolerance !== FINE) return measuredTo(curve, tolerance);
+  let measured = known.get(curve);
+  if (!measured) {
+    measured = measuredTo(curve, FINE);
+    known.set(curve, measured);
+  }
+  return measured;
+}
+
+/** Lengths to this, in mm, are remembered by the curve's identity: most readings of a curve ask for them. */
+const FINE = 1e-9;
+const known = new WeakMap<Curve, ArcLength>();
+
+function measuredTo(curve: Curve, tolerance: number): ArcLength {
   const pieces = bezierPieces(curve);
   const { breaks, degree } = pieces;
   const [first, last] = domainOf(curve);

@@ -1,10 +1,11 @@
 import { sizeAt } from '../linear/vector';
-import { gaussRule } from '../linear/gaussLegendre';
-import { type Curve, spansOf } from '../curve/curve';
+import { EIGHT } from '../linear/gaussLegendre';
+import { findSpan } from '../curve/basis';
+import { countOf, type Curve, domainOf } from '../curve/curve';
 import { derivativesInSpan } from '../curve/evaluate';
-import { type DerivativeNets, derivativeNets } from '../degree/derivativeNets';
+import type { DerivativeNets } from '../degree/derivativeNets';
 import { arcLength } from './arcLength';
-import { evenStretches } from './evenStretches';
+import { stretchesOf } from './evenStretches';
 
 /** How much a curve bends, and how much its bending varies. */
 export interface Energies {
@@ -19,7 +20,7 @@ export interface Energies {
   readonly length: number;
 }
 
-const RULE = gaussRule(12);
+const RULE = EIGHT;
 /** Two halves agree with their whole to this share of what is known of the sum, or to what rounding makes of it. */
 const AGREE = 1e-10;
 /** A span is halved so often at most; energies that grow still are those of a cusp. */
@@ -37,31 +38,32 @@ export function energies(curve: Curve): Energies {
   if (length === 0) return { variation: 0, fairness: 0, bending: 0, bendingFigure: 0, length };
   let variation = 0;
   let bending = 0;
-  for (const span of spansOf(curve)) {
-    const nets = derivativeNets(curve, span);
-    const over = (a: number, b: number) => onStretch(curve, span, a, b, nets.noise);
-    const take = (a: number, b: number, whole: Sums, depth: number): void => {
-      const middle = (a + b) / 2;
-      const [left, right] = [over(a, middle), over(middle, b)];
-      const [v, k] = [left.variation + right.variation, left.bending + right.bending];
-      const off = [Math.abs(v - whole.variation), Math.abs(k - whole.bending)];
-      const agree =
-        off[0] <= Math.max(AGREE * Math.max(v, variation), whole.variationNoise) &&
-        off[1] <= Math.max(AGREE * Math.max(k, bending), whole.bendingNoise);
-      if (agree) {
-        variation += v;
-        bending += k;
-      } else if (depth >= MAX_HALVINGS || !(v < Infinity)) {
-        variation = bending = Infinity;
-      } else {
-        take(a, middle, left, depth + 1);
-        if (variation < Infinity) take(middle, b, right, depth + 1);
-      }
-    };
-    const stretches = evenStretches(nets);
-    if (standsWithin(nets, stretches)) variation = bending = Infinity;
-    else for (const { from, to } of stretches) take(from, to, over(from, to), 0);
-    if (!(variation < Infinity)) break;
+  const stretches = stretchesOf(curve);
+  if (standsStillWithin(curve, stretches)) variation = bending = Infinity;
+  else {
+    for (const { from, to, noise } of stretches) {
+      const span = findSpan(curve.knots, curve.degree, countOf(curve), (from + to) / 2);
+      const over = (a: number, b: number) => onStretch(curve, span, a, b, noise);
+      const take = (a: number, b: number, whole: Sums, depth: number): void => {
+        const middle = (a + b) / 2;
+        const [left, right] = [over(a, middle), over(middle, b)];
+        const [v, k] = [left.variation + right.variation, left.bending + right.bending];
+        const agree =
+          Math.abs(v - whole.variation) <= Math.max(AGREE * Math.max(v, variation), whole.variationNoise) &&
+          Math.abs(k - whole.bending) <= Math.max(AGREE * Math.max(k, bending), whole.bendingNoise);
+        if (agree) {
+          variation += v;
+          bending += k;
+        } else if (depth >= MAX_HALVINGS || !(v < Infinity)) {
+          variation = bending = Infinity;
+        } else {
+          take(a, middle, left, depth + 1);
+          if (variation < Infinity) take(middle, b, right, depth + 1);
+        }
+      };
+      take(from, to, over(from, to), 0);
+      if (!(variation < Infinity)) break;
+    }
   }
   // Of a curve of hardly any length the factor may be 0.
   const fairness = variation < Infinity ? length ** 3 * variation : Infinity;
@@ -77,8 +79,10 @@ interface Sums {
 }
 
 /** Even stretches leave out the places where a curve stands still. */
-const standsWithin = ({ from, to }: DerivativeNets, stretches: readonly DerivativeNets[]): boolean =>
-  [from, ...stretches.map((stretch) => stretch.to)].some((end, i) => end !== (stretches[i]?.from ?? to));
+function standsStillWithin(curve: Curve, stretches: readonly DerivativeNets[]): boolean {
+  const [first, last] = domainOf(curve);
+  return [first, ...stretches.map(({ to }) => to)].some((end, i) => end !== (stretches[i]?.from ?? last));
+}
 
 /** By one rule. `noise` is that of the derivatives by order. */
 function onStretch(curve: Curve, span: number, a: number, b: number, noise: readonly number[]): Sums {

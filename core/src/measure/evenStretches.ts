@@ -1,6 +1,7 @@
 import { type Bernstein, boundOf } from '../linear/bernstein';
 import { comesNear0 } from '../linear/comesNear0';
-import { cutNets, type DerivativeNets } from '../degree/derivativeNets';
+import { type Curve, spansOf } from '../curve/curve';
+import { cutNets, type DerivativeNets, derivativeNets } from '../degree/derivativeNets';
 import { speedNoise, speedVector } from './curvaturePolynomials';
 
 /** A stretch is halved so often, at most, until its speed is of one size. */
@@ -34,6 +35,18 @@ export function evenStretches(nets: DerivativeNets): DerivativeNets[] {
     ({ from, to }) => !stills.some((still) => from < still.to + reach && to > still.from - reach),
   );
   return moves;
+}
+
+const known = new WeakMap<Curve, readonly DerivativeNets[]>();
+
+/** The even stretches of all spans, in order; remembered by the curve's identity, since every reading begins with them. */
+export function stretchesOf(curve: Curve): readonly DerivativeNets[] {
+  let stretches = known.get(curve);
+  if (!stretches) {
+    stretches = spansOf(curve).flatMap((span) => evenStretches(derivativeNets(curve, span)));
+    known.set(curve, stretches);
+  }
+  return stretches;
 }
 
 function packed([x, y, z]: readonly [Bernstein, Bernstein, Bernstein]): number[] {

@@ -2,12 +2,11 @@ import type { Vector3 } from '../linear/vector';
 import { signChangesOf } from '../linear/bernstein';
 import { signChange } from '../linear/signChange';
 import { findSpan } from '../curve/basis';
-import { countOf, type Curve, domainOf, spansOf } from '../curve/curve';
+import { countOf, type Curve, domainOf } from '../curve/curve';
 import { derivativesInSpan } from '../curve/evaluate';
-import { derivativeNets } from '../degree/derivativeNets';
 import { curvatureFrom } from './curvature';
 import { curvatureIn, type CurvaturePolynomials, curvaturePolynomials } from './curvaturePolynomials';
-import { evenStretches } from './evenStretches';
+import { stretchesOf } from './evenStretches';
 import { mustBeNormal } from '../refuse';
 
 /** A place where curvature does something, with the curvature there in 1/mm. */
@@ -40,20 +39,18 @@ export interface Reading extends CurvaturePlace {
 export function readings(curve: Curve, normal: Vector3 | null): Reading[] {
   mustBeNormal(normal);
   const list: Reading[] = [];
-  for (const span of spansOf(curve)) {
-    for (const stretch of evenStretches(derivativeNets(curve, span))) {
-      const { from, to } = stretch;
-      const polynomials = curve.degree > 1 ? curvaturePolynomials(stretch, normal) : null;
-      const straight = !polynomials || isStraight(polynomials);
-      const read = (t: number, side: 'left' | 'right') => {
-        const u = t === 1 ? to : from + t * (to - from);
-        const { kappa, noise } = straight ? NONE : curvatureIn(stretch, t, normal);
-        if (noise < Infinity) list.push({ u, side, kappa, noise });
-      };
-      read(0, 'right');
-      if (!straight) for (const t of signChangesOf(polynomials.rate, polynomials.rateFloor)) read(t, 'right');
-      read(1, 'left');
-    }
+  for (const stretch of stretchesOf(curve)) {
+    const { from, to } = stretch;
+    const polynomials = curve.degree > 1 ? curvaturePolynomials(stretch, normal) : null;
+    const straight = !polynomials || isStraight(polynomials);
+    const read = (t: number, side: 'left' | 'right') => {
+      const u = t === 1 ? to : from + t * (to - from);
+      const { kappa, noise } = straight ? NONE : curvatureIn(stretch, t, normal);
+      if (noise < Infinity) list.push({ u, side, kappa, noise });
+    };
+    read(0, 'right');
+    if (!straight) for (const t of signChangesOf(polynomials.rate, polynomials.rateFloor)) read(t, 'right');
+    read(1, 'left');
   }
   return list;
 }

@@ -1,9 +1,9 @@
 import type { Vector3 } from '../linear/vector';
-import { type Curve, spansOf } from '../curve/curve';
-import { cutNets, type DerivativeNets, derivativeNets } from '../degree/derivativeNets';
+import type { Curve } from '../curve/curve';
+import { cutNets, type DerivativeNets } from '../degree/derivativeNets';
 import { mustBeNormal } from '../refuse';
 import { curvatureIn, curvaturePolynomials } from './curvaturePolynomials';
-import { evenStretches } from './evenStretches';
+import { stretchesOf } from './evenStretches';
 
 /** A stretch of a curve on which curvature is proven to go one way. */
 export interface MonotonePiece {
@@ -60,8 +60,7 @@ export function monotonePieces(curve: Curve, normal: Vector3 | null = null): Mon
     if (kind) take(stretch, kind);
     else rests.push({ from: stretch.from, to: stretch.to });
   };
-  for (const span of spansOf(curve))
-    for (const stretch of evenStretches(derivativeNets(curve, span))) prove(stretch, 0);
+  for (const stretch of stretchesOf(curve)) prove(stretch, 0);
   return { pieces, rests, parts };
 }
 
