@@ -235,6 +235,19 @@ describe('fair', () => {
     expect(more.deviation.bound).toBeLessThanOrEqual(0.06);
     expect(Math.max(...more.moves)).toBeGreaterThan(0.06);
     expect(more.after.fairness).toBeLessThan(once.after.fairness);
+    // Stopped while it tries more, it answers what lay within; so does all that it showed.
+    const seen: Curve[] = [];
+    const steps = once.steps.jerk + once.steps.variation;
+    const stopped = fair(curve, 0.06, {
+      normal: UP,
+      useUp: true,
+      progress: ({ stage, curve: now }) => {
+        seen.push(now());
+        return stage === 'prove' || seen.length < steps + 30;
+      },
+    });
+    expect(stopped.stopped).toBe(true);
+    for (const one of [...seen, stopped.curve]) expect(deviationInStep(curve, one).bound).toBeLessThanOrEqual(0.06);
     expect(() => fair(curve, new Float64Array(60).fill(0.1), { useUp: true })).toThrow('useUp: one tolerance');
   });
 

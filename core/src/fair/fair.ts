@@ -277,11 +277,14 @@ function usedUp(
   for (let round = 0; round < USE_UP_ROUNDS && reached > 0 && reached < USED_UP * tolerance; round++) {
     const factor = high < Infinity ? (low + high) / 2 : low * Math.min(2, tolerance / reached);
     const radii = free.tolerances.map((radius) => factor * radius);
-    const next = solved(curve, free, radii, options, before);
+    const within = best.curve;
+    // What is tried may lie outside the tolerance: shown is what is known to lie within.
+    const progress = (step: FairStep) => options.progress?.({ ...step, curve: () => within });
+    const next = solved(curve, free, radii, { ...options, progress }, before);
+    if (next.stopped) return { ...best, stopped: true };
     const bound = deviationInStep(curve, next.curve).bound;
     if (bound <= tolerance) [best, low, reached] = [next, factor, bound];
     else high = factor;
-    if (next.stopped) break;
   }
   return best;
 }

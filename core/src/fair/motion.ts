@@ -2,9 +2,15 @@ import { cross, type Vector3 } from '../linear/vector';
 import { type Curve, trusted } from '../curve/curve';
 import type { Columns } from './freePoints';
 
+const IN_SPACE: readonly Vector3[] = [
+  [1, 0, 0],
+  [0, 1, 0],
+  [0, 0, 1],
+];
+
 /** The directions in which control points move: the two of a plane, or all three. */
 export function axesFor(normal: Vector3 | null): readonly Vector3[] {
-  if (!normal) return [[1, 0, 0], [0, 1, 0], [0, 0, 1]]; // prettier-ignore
+  if (!normal) return IN_SPACE;
   const [x, y, z] = normal.map(Math.abs);
   // The coordinate axis that lies flattest in the plane, so that a plane of two axes moves along these.
   const flattest: Vector3 = x <= y && x <= z ? [1, 0, 0] : y <= z ? [0, 1, 0] : [0, 0, 1];

@@ -64,9 +64,9 @@ const LISTED = 0.02;
  * Where a curve is not fair: its curvature extrema, proven ones of both sides of every knot, paired by persistence. A
  * pair inside the curve is a lump. What an end pairs with is none, but a hook when it lies near; and where curvature
  * turns there to go to a further extremum of the same side, as at a bump in an arc, that one is a lump, as prominent as
- * the turn. Of a closed curve the most prominent pair is none where it is that of an oval's four vertices. Curvature is signed: against the normal, or in space by `signedInSpace`. A line, a circle and a point have
- * no lumps. Throws a RangeError
- * for a normal that is not of length 1 and a share that is not one.
+ * the turn. Of a closed curve the most prominent pair is none where it is that of an oval's four vertices. Curvature is
+ * signed: against the normal, or in space by `signedInSpace`. A line, a circle and a point have no lumps. Throws a
+ * RangeError for a normal that is not of length 1 and a share that is not one.
  *
  * Persistence: Edelsbrunner, Letscher, Zomorodian 2002.
  */

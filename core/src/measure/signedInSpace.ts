@@ -1,8 +1,7 @@
 import { along, angleBetween, cross, dot, subtract, type Vector3 } from '../linear/vector';
 import { signChange } from '../linear/signChange';
 import type { Curve } from '../curve/curve';
-import type { Reading } from './extrema';
-import { turningReadings } from './extrema';
+import { type Reading, turningReadings } from './extrema';
 import { type Frame, frameAt } from './frame';
 
 /** A curve turns to the other side where curvature falls below half of what it is on both sides … */
