@@ -1,5 +1,11 @@
 import { expect, type Locator, type Page } from '@playwright/test';
 
+/** What a field shows, once it shows anything: on a busy machine a field can be there before its value. */
+export async function valueOf(field: Locator): Promise<string> {
+  await expect(field).toHaveValue(/./);
+  return field.inputValue();
+}
+
 /** The bench as a person uses it: pointer, keys and visible text. */
 export class BenchUser {
   constructor(readonly page: Page) {}
@@ -49,7 +55,7 @@ export class BenchUser {
   }
 
   async number(point: number, axis: 'x' | 'y' | 'z'): Promise<number> {
-    return Number(await this.coordinate(point, axis).inputValue());
+    return Number(await valueOf(this.coordinate(point, axis)));
   }
 
   /** The rows of the history list, the newest first. */

@@ -1,4 +1,4 @@
-import { BenchUser } from '../bench';
+import { BenchUser, valueOf } from '../bench';
 import { expect, test } from '../test';
 
 test('drags a point; card and strip follow; undo, redo and reload bring it all back', async ({ page }) => {
@@ -8,10 +8,10 @@ test('drags a point; card and strip follow; undo, redo and reload bring it all b
   await expect(user.sheet.locator('circle.fit')).toHaveCount(7);
   await expect(user.sheet.locator('rect.control')).toHaveCount(9);
   const x = user.coordinate(3, 'x');
-  const before = await x.inputValue();
+  const before = await valueOf(x);
   await user.drag(user.fitPoint(3), -30, -20);
   await expect(x).not.toHaveValue(before);
-  const after = await x.inputValue();
+  const after = await valueOf(x);
   await user.isKept();
 
   await page.keyboard.press('Control+z');
@@ -33,7 +33,7 @@ test('a click does not nudge, Escape puts a dragged point back', async ({ page }
   await user.openKettle();
   await user.curve('Knob').click();
   const y = user.coordinate(4, 'y');
-  const before = await y.inputValue();
+  const before = await valueOf(y);
   await user.drag(user.fitPoint(4), 1, 1);
   await expect(y).toHaveValue(before);
   const box = await user.fitPoint(4).boundingBox();

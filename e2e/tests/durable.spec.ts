@@ -1,4 +1,4 @@
-import { BenchUser } from '../bench';
+import { BenchUser, valueOf } from '../bench';
 import { chance } from '../chance';
 import { OwnServer } from '../server';
 import { expect, progress, testAlone as test } from '../test';
@@ -59,7 +59,7 @@ test('server away: drawing goes on, changes wait in the browser also through a r
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+Shift+z');
   await expect(user.header).toContainText('4 changes wait in this browser');
-  const y = await user.coordinate(2, 'y').inputValue();
+  const y = await valueOf(user.coordinate(2, 'y'));
   const address = page.url();
   await page.goto('about:blank');
   await server.start();

@@ -1,4 +1,4 @@
-import { BenchUser } from '../bench';
+import { BenchUser, valueOf } from '../bench';
 import { expect, test } from '../test';
 
 const layerNames = (user: BenchUser) => user.page.locator('pb-outline .layer button.name').allTextContents();
@@ -105,7 +105,7 @@ test('a picture is traced: scaled by two places and a length, faded, locked, tak
   await user.click(...at(20, 0));
   await user.typePlace('80');
   await page.keyboard.press('Escape');
-  const wide = Number(await user.card.getByRole('textbox', { name: 'Width of the picture' }).inputValue());
+  const wide = Number(await valueOf(user.card.getByRole('textbox', { name: 'Width of the picture' })));
   expect(wide).toBeGreaterThan(120);
   await user.slide('Strength of the picture', 0.2);
   await user.card.getByRole('switch', { name: 'Lock the picture' }).click();

@@ -1,4 +1,4 @@
-import { BenchUser } from '../bench';
+import { BenchUser, valueOf } from '../bench';
 import { expect, test } from '../test';
 
 /** A place in pixels of the sheet, or typed as text. */
@@ -83,7 +83,8 @@ test('drawn with the pointer: places are caught and named, Ctrl lets go, Shift k
   await user.click(330, 431);
   await page.keyboard.up('Shift');
   await user.curve('Line 2').click();
-  const height = (end: number) => user.card.getByRole('textbox', { name: `Control point ${end} y`, exact: true }).inputValue(); // prettier-ignore
+  const height = (end: number) =>
+    valueOf(user.card.getByRole('textbox', { name: `Control point ${end} y`, exact: true }));
   expect(Number(await height(1))).toBeCloseTo(Number(await height(2)), 3);
 });
 

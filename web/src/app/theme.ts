@@ -87,6 +87,8 @@ const preset = definePreset(AURA, {
     borderRadius: { none: '0', xs: '2px', sm: '4px', md: '6px', lg: '8px', xl: '10px' },
   },
   semantic: {
+    // What is shown is so at once: a choice that fades in flickers each time its card is drawn.
+    transitionDuration: '0s',
     primary: ink,
     focusRing: { width: '2px', style: 'solid', color: '#cf4a28', offset: '1px', shadow: 'none' },
     formField: { paddingX: '0.5rem', paddingY: '0.3rem', borderRadius: '6px' },
