@@ -339,7 +339,7 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
     [() => core.enclosedArea(RING, SKEW), 'at right angles'],
     [() => core.enclosedArea(RING, FRONT, NaN), 'a tolerance of 0 mm or more'],
   ],
-  automaticScale: [[() => core.automaticScale(PROFILE, NaN), 'height: a finite number is needed, not NaN']],
+  automaticScale: [[() => core.automaticScale([PROFILE], NaN), 'height: a finite number is needed, not NaN']],
   curvatureComb: [
     [() => core.curvatureComb(CURVE, PROFILE, 0, 1), 'teeth: a whole number from 1 to 100000 is needed, not 0'],
     [() => core.curvatureComb(CURVE, PROFILE, 9, NaN), 'scale: a finite number is needed, not NaN'],
@@ -411,6 +411,15 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
   continuityAtKnot: [
     [() => core.continuityAtKnot(CURVE, 7), 'parameter 7 lies outside'],
     [() => core.continuityAtKnot(CURVE, 0), 'u: a place inside the curve is needed, not its end at 0'],
+  ],
+  continuityAmong: [
+    [() => core.continuityAmong([CURVE], { within: 0 }), 'a distance within which ends meet above 0 is needed, not 0'],
+    [() => core.continuityAmong([CURVE, core.reverse(CURVE)], { gap: NaN }), 'a gap above 0 is needed, not NaN'],
+  ],
+  curvatureStretches: [
+    [() => core.curvatureStretches(PROFILE, 'above', NaN), 'level: a finite number is needed, not NaN'],
+    [() => core.curvatureStretches(PROFILE, 'below', 1, Infinity), 'least: a finite number is needed'],
+    [() => core.curvatureStretches(PROFILE, 'over' as 'above', 1), 'side: one of above, below is needed, not over'],
   ],
   continuityAtKnots: [
     [() => core.continuityAtKnots(CURVE, { angle: NaN }), 'a tangent angle above 0 is needed, not NaN'],

@@ -195,6 +195,8 @@ export {
   type MeetingSide,
   type Residual,
 } from './measure/continuity';
+export { type AmongOptions, continuityAmong, type CurveMeeting, type PlaceOfMeeting } from './measure/continuityAmong';
+export { type CurvatureStretch, curvatureStretches } from './measure/curvatureStretches';
 export { type Energies, energies } from './measure/energies';
 export type { Hook } from './measure/hooks';
 export type { LumpPlace } from './measure/lumpPlace';

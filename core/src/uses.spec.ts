@@ -125,6 +125,8 @@ const USES: Record<string, (curve: Curve) => unknown> = {
   ],
   continuityAtKnot: (c) => core.continuityAtKnot(c, middleOf(c)),
   continuityAtKnots: (c) => core.continuityAtKnots(c),
+  continuityAmong: (c) => core.continuityAmong([c, core.reverse(c)], { knotsBelow: 3 }),
+  curvatureStretches: (c) => core.curvatureStretches(core.curvatureProfile(c), 'above', 0.01),
   curvatureExtrema: (c) => [core.curvatureExtrema(c), core.curvatureExtrema(c, [0, 0, 1])],
   inflections: (c) => core.inflections(c, [0, 0, 1]),
   smallestRadius: (c) => core.smallestRadius(c),

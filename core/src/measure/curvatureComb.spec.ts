@@ -35,13 +35,13 @@ describe('curvatureComb', () => {
 
   it('scales itself to the wanted height, within half a step, and stays finite on a straight line', () => {
     const profile = curvatureProfile(circle(40), { normal });
-    const height = automaticScale(profile, 15) / 40;
+    const height = automaticScale([profile], 15) / 40;
     expect(height).toBeGreaterThan(15 / 2 ** 0.26);
     expect(height).toBeLessThan(15 * 2 ** 0.26);
     // The pointed ends of a thin ellipse do not flatten the rest.
     const thin = curvatureProfile(ellipse(100, 2), { normal });
-    expect(automaticScale(thin, 15)).toBeGreaterThan(10 * (15 / Math.abs(thin.tightest?.kappa ?? 0)));
-    expect(automaticScale({ ...profile, kappa: new Float64Array(profile.kappa.length) }, 15)).toBe(1);
+    expect(automaticScale([thin], 15)).toBeGreaterThan(10 * (15 / Math.abs(thin.tightest?.kappa ?? 0)));
+    expect(automaticScale([{ ...profile, kappa: new Float64Array(profile.kappa.length) }], 15)).toBe(1);
   });
 
   it('is cut at the largest height, and says which teeth are', () => {
@@ -63,11 +63,25 @@ describe('curvatureComb', () => {
     const profile = curvatureProfile(ellipse(100, 2), { normal });
     const flat = (i: number) => Math.abs(profile.points[3 * i]) < 50;
     // The flat middle of the ellipse bends by b / a² at most about as much as at the ends of its small axis.
-    const middle = automaticScale(profile, 15, flat);
+    const middle = automaticScale([profile], 15, flat);
     const most = Math.max(...[...profile.kappa.keys()].filter(flat).map((i) => Math.abs(profile.kappa[i])));
     expect(middle * most).toBeGreaterThan(15 / 2 ** 0.3);
     expect(middle * most).toBeLessThan(15 * 2 ** 0.3);
-    expect(middle).toBeGreaterThan(automaticScale(profile, 15));
-    expect(automaticScale(profile, 15, () => false)).toBe(automaticScale(profile, 15));
+    expect(middle).toBeGreaterThan(automaticScale([profile], 15));
+    expect(automaticScale([profile], 15, () => false)).toBe(automaticScale([profile], 15));
+  });
+
+  it('is one scale for several curves: each counts by its length, and a tiny tight one does not flatten a long one', () => {
+    const [large, small] = [circle(40), circle(20)].map((curve) => curvatureProfile(curve, { normal }));
+    const step = 2 ** 0.26;
+    // A third of the length is bent at R 20: there the comb is as high as wanted.
+    const both = automaticScale([large, small], 15) / 20;
+    expect(both).toBeGreaterThan(15 / step);
+    expect(both).toBeLessThan(15 * step);
+    expect(automaticScale([small, large], 15)).toBe(automaticScale([large, small], 15));
+    const tiny = curvatureProfile(circle(0.5), { normal });
+    expect(automaticScale([large, tiny], 15)).toBe(automaticScale([large], 15));
+    expect(automaticScale([large, small], 15, (_, number) => number === 0)).toBe(automaticScale([large], 15));
+    expect(automaticScale([], 15)).toBe(1);
   });
 });

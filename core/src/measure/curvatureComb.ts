@@ -63,27 +63,36 @@ export function curvatureComb(
   return comb;
 }
 
+/** So many places are read to find a scale, spread over all curves by their length. */
+const STATIONS = 200;
+
 /**
- * A scale that makes the comb `height` mm high where the curve is tight, in steps of √2 so that it rests while the
- * curve is bent a little. The tightest 3 % of the length may stand higher: one sharp spot must not flatten the rest.
- * Only what `isSeen` of the samples, by their number, counts; where none is, all of them do.
+ * One scale for the combs of one or more curves that makes them `height` mm high where the curves are tight, in steps of
+ * √2 so that it rests while a curve is bent a little. The tightest 3 % of the length may stand higher: one sharp spot
+ * must not flatten the rest. Only what `isSeen` of the samples, by their number and that of their profile, counts; where
+ * none is, all of them do.
  */
 export function automaticScale(
-  profile: CurvatureProfile,
+  profiles: readonly CurvatureProfile[],
   height: number,
-  isSeen: (sample: number) => boolean = () => true,
+  isSeen: (sample: number, profile: number) => boolean = () => true,
 ): number {
   mustBeFinite(height, 'height');
-  const stations = 200;
-  const read: number[] = [];
-  let i = 0;
-  for (let station = 0; station <= stations; station++) {
-    const away = (profile.length * station) / stations;
-    while (i < profile.s.length - 2 && profile.s[i + 1] < away) i++;
-    if (isSeen(i)) read.push(Math.abs(profile.kappa[i]));
-  }
-  if (read.length === 0) return automaticScale(profile, height);
-  read.sort((a, b) => a - b);
+  const total = profiles.reduce((sum, { length }) => sum + length, 0);
+  const seen: number[] = [];
+  const all: number[] = [];
+  profiles.forEach(({ s, kappa, length }, number) => {
+    const stations = total > 0 ? Math.max(1, Math.round((STATIONS * length) / total)) : 1;
+    let i = 0;
+    for (let station = 0; station <= stations && s.length > 0; station++) {
+      const away = (length * station) / stations;
+      while (i < s.length - 2 && s[i + 1] < away) i++;
+      const size = Math.abs(kappa[i]);
+      all.push(size);
+      if (isSeen(i, number)) seen.push(size);
+    }
+  });
+  const read = (seen.length > 0 ? seen : all).sort((a, b) => a - b);
   const typical = read[Math.floor(0.97 * (read.length - 1))];
   if (!(typical > 0) || !(height > 0)) return 1;
   return 2 ** (Math.round(2 * Math.log2(height / typical)) / 2);

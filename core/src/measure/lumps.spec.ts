@@ -5,6 +5,7 @@ import { reverse } from '../edit/reverse';
 import { rotation, scaling, transform, translation } from '../edit/transform';
 import { lineBetween } from '../exact/line';
 import { throughPoints } from '../fit/through/throughPoints';
+import { polyline } from '../exact/polyline';
 import { refineKnots } from '../knots/refineKnots';
 import { randomNumbers } from '../linear/random.fixture';
 import {
@@ -209,6 +210,34 @@ describe('lumps', () => {
       expect(lumps(bend).inflections.map(({ u }) => u)).toEqual([1]);
       expect(lumps(bend).lumps.length).toBe(lumps(bend, { normal: UP }).lumps.length);
     });
+  });
+
+  it('are stepped where curvature jumps on both sides, as at rounded corners; a wrinkle is not', () => {
+    // A slot: two long sides, and four corners of R 4 of one piece each.
+    const slot = valueOf(
+      polyline(
+        [4, 0, 0],
+        [
+          { kind: 'line', to: [56, 0, 0] },
+          { kind: 'arc-on', to: [60, 4, 0] },
+          { kind: 'line', to: [60, 26, 0] },
+          { kind: 'arc-on', to: [56, 30, 0] },
+          { kind: 'line', to: [4, 30, 0] },
+          { kind: 'arc-on', to: [0, 26, 0] },
+          { kind: 'line', to: [0, 4, 0] },
+          { kind: 'arc-on', to: [4, 0, 0] },
+        ],
+      ),
+    );
+    const corners = lumps(slot, { normal: UP }).lumps;
+    expect(corners.length).toBeGreaterThan(0);
+    for (const { stepped, width } of corners) {
+      expect(stepped).toBe(true);
+      expect(Math.min(...[22, 52, 2 * Math.PI].map((length) => Math.abs(width - length)))).toBeLessThan(1e-6);
+    }
+    const wrinkled = lumps(noisy(shaped(profile, 30), 0.05, 3), { normal: UP }).lumps;
+    expect(wrinkled.length).toBeGreaterThan(3);
+    for (const { stepped } of wrinkled) expect(stepped).toBe(false);
   });
 
   it('are ranked, and listed from the share asked for', () => {

@@ -27,6 +27,8 @@ export interface Lump extends LumpPlace {
   readonly height: number;
   /** The end whose hook it stands beside. */
   readonly beside: 'start' | 'end' | null;
+  /** Curvature jumps at both places, as at a rounded corner between lines: that is how pieces meet, no wrinkle. */
+  readonly stepped: boolean;
 }
 
 /** How curvature rises or falls from an end of an open curve to the first extremum that stands out. */
@@ -98,7 +100,7 @@ export function lumps(curve: Curve, { normal = null, least = LISTED }: LumpOptio
     const [a, b] = [turning[i], turning[j]];
     const level = (a.kappa + b.kappa) / 2;
     const [ofA, ofB] = [walk.around(a, level), walk.around(b, level)];
-    const [named, partner, { from, to, width }] = ofB.width < ofA.width ? [b, a, ofB] : [a, b, ofA];
+    const [named, partner, { from, to, width, stepped }] = ofB.width < ofA.width ? [b, a, ofB] : [a, b, ofA];
     const known = found.get(named.index);
     if (known && known.prominence >= prominence) return;
     const here = place(named);
@@ -113,6 +115,7 @@ export function lumps(curve: Curve, { normal = null, least = LISTED }: LumpOptio
       width,
       height: (prominence * width * width) / (2 * Math.PI * Math.PI),
       beside: hooks.find(({ end }) => reaches(curve, here, end, measured.total))?.end ?? null,
+      stepped,
     });
   };
   const shape = isRing ? fourVertices(turning, kept, place, measured.total) : null;
