@@ -1,7 +1,7 @@
 import type { Vector3 } from '../linear/vector';
 import type { Curve } from '../curve/curve';
 import { distinctOf } from '../knots/period';
-import { mustBeNormal } from '../refuse';
+import { mustBeFinite, mustBeNormal } from '../refuse';
 import { energiesFor } from './fair';
 import { type FreeOptions, freePoints } from './freePoints';
 import { axesFor } from './motion';
@@ -18,6 +18,8 @@ export interface Culprit {
 
 export interface CulpritOptions extends FreeOptions {
   readonly normal?: Vector3 | null;
+  /** Only those that act on a stretch, from one parameter to another: of a closed curve it may go over the seam. */
+  readonly stretch?: { readonly from: number; readonly to: number };
 }
 
 /**
@@ -25,8 +27,12 @@ export interface CulpritOptions extends FreeOptions {
  * −(QP)ᵢ/Qᵢᵢ. The largest gain first; held end points are never among them.
  */
 export function culprits(curve: Curve, options: CulpritOptions = {}): Culprit[] {
-  const { normal = null } = options;
+  const { normal = null, stretch } = options;
   mustBeNormal(normal);
+  if (stretch) {
+    mustBeFinite(stretch.from, 'from');
+    mustBeFinite(stretch.to, 'to');
+  }
   const free = freePoints(curve, Number.MAX_VALUE, options);
   const count = free.indices.length;
   if (count === 0 || curve.degree === 1) return [];
@@ -36,6 +42,7 @@ export function culprits(curve: Curve, options: CulpritOptions = {}): Culprit[] 
   const energy = jerk.value(new Float64Array(gradient.length));
   const found: Culprit[] = [];
   free.indices.forEach((index, place) => {
+    if (stretch && !actsOn(curve, index, stretch.from, stretch.to)) return;
     const stiffness = jerk.matrix[place * (jerk.band + 1)];
     const move: [number, number, number] = [0, 0, 0];
     let squared = 0;

@@ -5,7 +5,6 @@ import { distinctOf } from '../knots/period';
 import { LUMP } from '../measure/hooks';
 import { type Lump, lumps } from '../measure/lumps';
 import { failed, type Result, success } from '../result';
-import { mustBeFinite } from '../refuse';
 import { actsOn, type Culprit, type CulpritOptions, culprits } from './culprits';
 import { energiesFor, type Faired, fairedWithin, type Fairing, type FairOptions, withFigures } from './fair';
 import { freePoints } from './freePoints';
@@ -30,7 +29,7 @@ export interface NothingToMove {
   readonly to: number;
 }
 
-export type IronOptions = CulpritOptions & Pick<FairOptions, 'progress'>;
+export type IronOptions = Omit<CulpritOptions, 'stretch'> & Pick<FairOptions, 'progress'>;
 
 /** So many neighbours of the culprit move with it on each side; more while lumps are left. */
 const WIDTHS = [2, 3, 4];
@@ -46,7 +45,7 @@ export function iron(
   tolerance: number,
   options: IronOptions = {},
 ): Result<Ironing, NothingToMove> {
-  const [culprit] = blamed(curve, wrinkle, options);
+  const [culprit] = culprits(curve, { ...options, stretch: wrinkle });
   if (!culprit) return failed({ kind: 'nothing-to-move', from: wrinkle.from, to: wrinkle.to });
   let best = ironed(curve, culprit, WIDTHS[0], tolerance, options);
   for (const width of WIDTHS.slice(1)) {
@@ -68,7 +67,7 @@ export function ironingTolerance(
   wrinkle: Wrinkle,
   options: IronOptions = {},
 ): (ToleranceBracket & { readonly moved: readonly number[] }) | null {
-  const [culprit] = blamed(curve, wrinkle, options);
+  const [culprit] = culprits(curve, { ...options, stretch: wrinkle });
   if (!culprit) return null;
   for (const width of WIDTHS) {
     const farthest = unboundedMove(curve, neighbours(curve, culprit, width), options);
@@ -81,12 +80,6 @@ export function ironingTolerance(
     return found && { ...found, moved: neighbours(curve, culprit, width) };
   }
   return null;
-}
-
-function blamed(curve: Curve, { from, to }: Wrinkle, options: CulpritOptions): Culprit[] {
-  mustBeFinite(from, 'from');
-  mustBeFinite(to, 'to');
-  return culprits(curve, options).filter(({ index }) => actsOn(curve, index, from, to));
 }
 
 /** The culprit and its neighbours among the distinct control points, in order. */

@@ -1,6 +1,7 @@
 import { CURVE_ACTIONS } from './curveActions';
 import { DRAG_ACTIONS } from './dragActions';
 import { POINT_ACTIONS } from './pointActions';
+import { READING_ACTIONS } from './readingActions';
 import { SHEET_ACTIONS } from './sheetActions';
 import { TOOL_ACTIONS } from './toolActions';
 import type { BenchAction } from './workbench';
@@ -12,4 +13,5 @@ export const BENCH_ACTIONS: readonly BenchAction[] = [
   ...DRAG_ACTIONS,
   ...CURVE_ACTIONS,
   ...SHEET_ACTIONS,
+  ...READING_ACTIONS,
 ];

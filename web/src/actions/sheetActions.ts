@@ -50,13 +50,6 @@ export const SHEET_ACTIONS: readonly BenchAction[] = [
     inMenu: () => true,
     does: (bench) => bench.showAll(),
   },
-  {
-    label: 'Curvature comb',
-    finds: 'porcupine curvature hair',
-    group: 'looking',
-    keys: ['c'],
-    does: (bench) => bench.toggleComb(),
-  },
   { label: 'Pan while held', group: 'looking', keys: ['Space'], whileHeld: true, does: (bench) => bench.holdSpace() },
   {
     label: 'What can be done here',

@@ -1,4 +1,5 @@
 import type { Editing } from '../session/editing';
+import type { LumpTour } from '../session/lumpTour';
 import type { LossyPreview } from '../session/lossyPreview';
 import type { Readings } from '../session/readings';
 import type { Snaps } from '../session/snaps';
@@ -13,6 +14,7 @@ export interface Workbench {
   readonly editing: Editing;
   readonly hand: ToolInHand;
   readonly lossy: LossyPreview;
+  readonly lumps: LumpTour;
   readonly readings: Readings;
   readonly snaps: Snaps;
   readonly stages: StageView;
@@ -57,5 +59,6 @@ export const ACTION_GROUPS = {
   curve: 'Curve',
   drawing: 'Drawing',
   looking: 'Looking',
+  reading: 'Reading',
 } as const;
 export type ActionGroup = keyof typeof ACTION_GROUPS;

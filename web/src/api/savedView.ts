@@ -7,12 +7,38 @@ export interface Camera {
   readonly scale: number;
 }
 
+/** Which curves carry a comb: those that are selected, all of their layers, or every one that is shown. */
+export type CombCurves = 'selected' | 'layer' | 'all';
+
 export interface Comb {
   readonly shown: boolean;
+  readonly of: CombCurves;
   /** Height of a tooth in mm for each 1/mm of curvature, that is mm²; null when it is chosen by itself. */
   readonly scale: number | null;
-  /** Teeth along the whole curve. */
+  /** Teeth along the whole curve; of several, along the longest of them. */
   readonly teeth: number;
+}
+
+/** What is marked on a curve that is read. */
+export const MARK_KINDS = ['lump', 'hook', 'kink', 'crossing', 'inflection', 'extremum', 'flat', 'monotone'] as const;
+
+export type MarkKind = (typeof MARK_KINDS)[number];
+
+/** A lump that is meant so. It lapses where the place moves, or the lump grows, by too much. */
+export interface IntendedLump {
+  readonly curve: Id;
+  /** Share of the length. */
+  readonly at: number;
+  /** Prominence in 1/mm. */
+  readonly size: number;
+}
+
+/** How curves are read. */
+export interface ReadingSettings {
+  readonly marks: readonly MarkKind[];
+  /** Lumps are listed from this share of the curve's reference curvature on. */
+  readonly least: number;
+  readonly intended: readonly IntendedLump[];
 }
 
 /** What a place can be caught by, from what is caught first to what is caught last. */
@@ -61,6 +87,7 @@ export interface SavedView {
   /** What places are caught by. */
   readonly snaps: readonly SnapKind[];
   readonly snapping: boolean;
+  readonly reading: ReadingSettings;
   /** Pictures to trace over. */
   readonly pictures: readonly TracedPicture[];
 }

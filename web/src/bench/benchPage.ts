@@ -33,6 +33,7 @@ import { ShortcutsPanel } from '../panels/shortcuts/shortcutsPanel';
 import { BENCH_SERVICES } from '../session/benchServices';
 import { Editing } from '../session/editing';
 import { LossyPreview } from '../session/lossyPreview';
+import { LumpTour } from '../session/lumpTour';
 import { Opening } from '../session/opening';
 import { Readings } from '../session/readings';
 import { Remarks } from '../session/remarks';
@@ -102,6 +103,7 @@ export class BenchPage implements Workbench {
   readonly editing = inject(Editing);
   readonly hand = inject(ToolInHand);
   readonly lossy = inject(LossyPreview);
+  readonly lumps = inject(LumpTour);
   protected readonly opening = inject(Opening);
   readonly readings = inject(Readings);
   private readonly remarks = inject(Remarks);

@@ -19,6 +19,7 @@ import { SyncQueue } from '../sync/syncQueue';
 import { ReadingWorkService } from '../work/readingWorkService';
 import { HeavyWorkService } from '../work/heavyWorkService';
 import { type Asked, type JobKind, runJob } from '../work/jobs';
+import type { LineOptions } from '../work/workLine';
 import { BENCH_SERVICES } from './benchServices';
 import type { PointerInput } from '../tools/contract';
 import { Editing } from './editing';
@@ -37,6 +38,19 @@ export class WorkHere {
     return { kind: 'answered', answer: runJob(kind, asked, () => undefined) };
   };
   cancel = () => void this.cancelled++;
+}
+
+/** The line of readings, the same way. */
+export class ReadingHere {
+  ask = async <Kind extends JobKind>(
+    kind: Kind,
+    asked: () => Asked<Kind>,
+    { isWanted = () => true }: LineOptions = {},
+  ) => {
+    await Promise.resolve();
+    if (!isWanted()) return { kind: 'given-up' };
+    return { kind: 'answered', answer: runJob(kind, asked(), () => undefined) };
+  };
 }
 
 /** What outlives a reload is kept in memory. */
@@ -73,7 +87,7 @@ export function openBench(project: Project) {
       ...BENCH_SERVICES,
       { provide: Actions, useValue: EMPTY },
       { provide: HeavyWorkService, useClass: WorkHere },
-      { provide: ReadingWorkService, useClass: WorkHere },
+      { provide: ReadingWorkService, useClass: ReadingHere },
       { provide: SyncQueue, useClass: QueueHere },
       { provide: ProjectsApi, useValue: {} },
     ],

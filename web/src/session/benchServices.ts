@@ -1,11 +1,15 @@
 import { AddedHandles } from './addedHandles';
+import { CurveMarks } from './curveMarks';
 import { Editing } from './editing';
+import { Fairness } from './fairness';
 import { LossyPreview } from './lossyPreview';
+import { LumpTour } from './lumpTour';
 import { Opening } from './opening';
 import { Readings } from './readings';
 import { Remarks } from './remarks';
 import { SelfCrossings } from './selfCrossings';
 import { ShownItems } from './shownItems';
+import { SlowFigures } from './slowFigures';
 import { Snaps } from './snaps';
 import { StageView } from './stageView';
 import { StepHistory } from './stepHistory';
@@ -21,13 +25,17 @@ import { Viewports } from './viewports';
 /** What lives as long as a bench is open. */
 export const BENCH_SERVICES = [
   AddedHandles,
+  CurveMarks,
   Editing,
+  Fairness,
   LossyPreview,
+  LumpTour,
   Opening,
   Readings,
   Remarks,
   SelfCrossings,
   ShownItems,
+  SlowFigures,
   Snaps,
   StageView,
   StepHistory,

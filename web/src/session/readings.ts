@@ -24,6 +24,7 @@ import { selectComb } from '../state/selectors';
 import { curveReading, type CurveReading } from '../view/curveReading';
 import { Editing } from './editing';
 import { ShownItems } from './shownItems';
+import type { ShownItem } from '../view/shownItem';
 import { isSeen } from '../view/viewport';
 import { Target } from './target';
 import { Viewports } from './viewports';
@@ -126,7 +127,7 @@ export class Readings {
     const viewport = this.viewports.viewport();
     const seen = viewport.scale * Math.min(viewport.width, viewport.height);
     const size = Math.min(distance(least, largest), seen > 0 ? seen : Infinity);
-    return automaticScale(profile, COMB_HEIGHT * size, (i) => isSeen(viewport, vectorAt(profile.points, i)));
+    return automaticScale([profile], COMB_HEIGHT * size, (i) => isSeen(viewport, vectorAt(profile.points, i)));
   }
 
   /** Height of the comb in mm for each 1/mm. */
@@ -165,9 +166,10 @@ export class Readings {
   of(ids: readonly Id[]): ReadonlyMap<Id, CurveReading> {
     const wanted = new Set(ids);
     return new Map(
-      this.shown.all().flatMap(({ id, curve, item }) => {
+      this.shown.all().flatMap((each) => {
+        const { id, curve } = each;
         if (!curve || !wanted.has(id)) return [];
-        return [[id, curveReading(curve, normalAlong(curve, item.plane, this.target), this.isResting(curve))]];
+        return [[id, curveReading(curve, this.normalOf(each), this.isResting(curve))]];
       }),
     );
   }
@@ -179,7 +181,12 @@ export class Readings {
     this.cursor.set(u === null || !measured ? null : lengthAt(measured, u));
   }
 
-  private isResting(curve: Curve): boolean {
+  /** The normal that gives the curvature of a shown curve its sign; null for one that leaves its plane. */
+  normalOf({ curve, item }: ShownItem): Vector3 | null {
+    return normalAlong(curve, item.plane, this.target);
+  }
+
+  isResting(curve: Curve): boolean {
     return !this.shown.inHand().some((each) => each.curve === curve);
   }
 }

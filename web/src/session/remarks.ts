@@ -43,6 +43,11 @@ export class Remarks {
     this.aside.set(null);
   }
 
+  /** Says something until the next thing is done. */
+  say(message: string): void {
+    this.aside.set(message);
+  }
+
   /** Says what a command did beside what was asked, if anything. */
   after(call: CommandCall, before: Project | null, after: Project | null): void {
     const message = before && after && besides(call, before, after);

@@ -34,7 +34,7 @@ describe('self-crossings of large curves', () => {
 
   it('are not marked where the worker fails, and it is asked once', async () => {
     const bench = crossed();
-    const run = jest.spyOn(bench.inject(ReadingWorkService), 'run').mockRejectedValue(new Error('away'));
+    const run = jest.spyOn(bench.inject(ReadingWorkService), 'ask').mockRejectedValue(new Error('away'));
     const crossings = bench.inject(SelfCrossings);
     bench.editing.select(selectionOf(['a']));
     for (let i = 0; i < 3; i++) {

@@ -1,7 +1,8 @@
-import { computed, effect, inject, Injectable, signal } from '@angular/core';
+import { computed, effect, inject, Injectable } from '@angular/core';
 import { type Curve, packCurve, type Vector3 } from '@pencil-bend/core';
 import { crossingPlaces } from '../work/crossingPlaces';
 import { ReadingWorkService } from '../work/readingWorkService';
+import { Answers } from './answers';
 import { Readings } from './readings';
 import { ShownItems } from './shownItems';
 
@@ -15,53 +16,31 @@ export class SelfCrossings {
   private readonly readings = inject(Readings);
   private readonly shown = inject(ShownItems);
   private readonly worker = inject(ReadingWorkService);
-  private readonly known = new WeakMap<Curve, readonly Vector3[]>();
-  /** Counts the answers of the worker. */
-  private readonly answers = signal(0);
-  private running = false;
+  private readonly found = new Answers<Curve, readonly Vector3[]>();
 
   readonly places = computed((): readonly Vector3[] => {
     const curve = this.readings.curve();
-    this.answers();
-    if (!curve) return NOWHERE;
-    const found = this.known.get(curve);
-    if (found || curve.points.length > 4 * MOST_HERE) return found ?? NOWHERE;
-    const places = crossingPlaces(curve);
-    this.known.set(curve, places);
-    return places;
+    const known = curve && this.found.of(curve);
+    if (!curve || known) return known ?? NOWHERE;
+    return isLarge(curve) ? NOWHERE : this.found.put(curve, crossingPlaces(curve));
   });
 
-  /** The large curve that the worker is to search next. */
+  /** The large curve that the worker is to search. */
   private readonly wanted = computed(() => {
     const curve = this.readings.curve();
-    this.answers();
     const isMoving = this.shown.inHand().some((each) => each.curve === curve && !each.made);
-    const isLarge = curve !== null && curve.points.length > 4 * MOST_HERE;
-    return isLarge && !isMoving && !this.known.has(curve) ? curve : null;
+    return curve && isLarge(curve) && !isMoving && this.found.of(curve) === undefined ? curve : null;
   });
 
   constructor() {
     effect(() => {
-      // Asked again with every answer: what was wanted meanwhile had to wait.
-      this.answers();
       const curve = this.wanted();
-      if (curve) void this.search(curve);
+      if (!curve || this.found.isAsked(curve)) return;
+      const asked = () => ({ curve: packCurve(curve) });
+      const work = this.worker.ask('self-crossings', asked, { isWanted: () => this.wanted() === curve });
+      void this.found.wait([curve], work, (places) => [places], NOWHERE);
     });
   }
-
-  /** The one that is under way is waited for; then the latest is asked for. */
-  private async search(curve: Curve): Promise<void> {
-    if (this.running) return;
-    this.running = true;
-    try {
-      const outcome = await this.worker.run('self-crossings', { curve: packCurve(curve) });
-      if (outcome.kind === 'answered') this.known.set(curve, outcome.answer);
-    } catch {
-      // The worker cannot be had, as when the server went away before it was fetched: nothing is marked.
-      this.known.set(curve, NOWHERE);
-    } finally {
-      this.running = false;
-      this.answers.update((count) => count + 1);
-    }
-  }
 }
+
+const isLarge = (curve: Curve): boolean => curve.points.length > 4 * MOST_HERE;

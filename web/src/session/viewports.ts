@@ -11,6 +11,8 @@ import { fitted, type Viewport } from '../view/viewport';
 
 /** Until the sheet was looked at. */
 const FIRST_CAMERA: Camera = { x: 0, y: 0, scale: 0.25 };
+/** A change of view that nobody's hand made takes so long. */
+const GLIDE_MS = 260;
 /** How near to a handle or a curve a click may be, in pixels. */
 const REACH = 9;
 
@@ -37,8 +39,28 @@ export class Viewports {
   /** The place to draw at was brought there, or the sheet was walked through, by keys and not by the pointer. */
   readonly byKeys = signal(false);
 
+  private gliding = 0;
+
   look({ x, y, scale }: Camera): void {
     this.store.dispatch(viewActions.cameraMoved({ camera: { x, y, scale } }));
+  }
+
+  /** Goes to another view in a few steps, so that it can be followed; at once for those who want no motion. */
+  glide(to: Camera): void {
+    cancelAnimationFrame(this.gliding);
+    const from = this.viewport();
+    if (window.matchMedia('(prefers-reduced-motion: reduce)').matches) return this.look(to);
+    const start = performance.now();
+    const step = (now: number) => {
+      const t = Math.min(1, Math.max(0, (now - start) / GLIDE_MS));
+      // It sets out and arrives slowly.
+      const share = t * t * (3 - 2 * t);
+      const between = (a: number, b: number) => a + share * (b - a);
+      const scale = from.scale * (to.scale / from.scale) ** share;
+      this.look(t < 1 ? { x: between(from.x, to.x), y: between(from.y, to.y), scale } : to);
+      if (t < 1) this.gliding = requestAnimationFrame(step);
+    };
+    this.gliding = requestAnimationFrame(step);
   }
 
   /** Shows all of some items, with a margin. */

@@ -1,8 +1,8 @@
 import type { Theirs } from '../api/conflict';
 import type { ViewedStage } from './viewedStage';
 import type { QueuedBatch } from '../api/batch';
-import type { SnapKind, TracedPicture, SavedView, Camera } from '../api/savedView';
-import type { CommandCall, Project, Stamp, Selection } from '@pencil-bend/document';
+import type { Camera, CombCurves, IntendedLump, MarkKind, SavedView, SnapKind, TracedPicture } from '../api/savedView';
+import type { CommandCall, Id, Project, Stamp, Selection } from '@pencil-bend/document';
 import { createActionGroup, emptyProps, props } from '@ngrx/store';
 import type { HistoryPart } from '../api/projectsApi';
 
@@ -45,6 +45,12 @@ export const viewActions = createActionGroup({
     'Comb scaled': props<{ scale: number }>(),
     'Comb scale freed': emptyProps(),
     'Comb density set': props<{ teeth: number }>(),
+    'Comb curves chosen': props<{ of: CombCurves }>(),
+    'Mark set': props<{ kind: MarkKind; on: boolean }>(),
+    /** Lumps are listed from this share on. */
+    'Lumps listed': props<{ least: number }>(),
+    'Lump intended': props<{ lump: IntendedLump }>(),
+    'Intended forgotten': props<{ curve: Id }>(),
     'Snap set': props<{ kind: SnapKind; on: boolean }>(),
     'Picture placed': props<{ picture: TracedPicture }>(),
     'Snapping set': props<{ on: boolean }>(),

@@ -1,4 +1,4 @@
-import { type Comb, type SavedView, SNAP_KINDS } from '../api/savedView';
+import { type Comb, type ReadingSettings, type SavedView, SNAP_KINDS } from '../api/savedView';
 import { createReducer, on } from '@ngrx/store';
 import { drawingActions, viewActions } from './actions';
 
@@ -6,12 +6,18 @@ import { drawingActions, viewActions } from './actions';
 const FIRST_SNAPS = SNAP_KINDS.filter((kind) => kind !== 'grid');
 
 export const FIRST_VIEW: SavedView = {
-  comb: { shown: true, scale: null, teeth: 80 },
+  comb: { shown: true, of: 'selected', scale: null, teeth: 80 },
   camera: null,
   snaps: FIRST_SNAPS,
   snapping: true,
+  reading: { marks: ['lump', 'hook', 'kink', 'crossing'], least: 0.05, intended: [] },
   pictures: [],
 };
+
+const withReading = (view: SavedView, reading: Partial<ReadingSettings>): SavedView => ({
+  ...view,
+  reading: { ...view.reading, ...reading },
+});
 
 const withComb = (view: SavedView, comb: Partial<Comb>): SavedView => ({ ...view, comb: { ...view.comb, ...comb } });
 
@@ -22,12 +28,24 @@ export const viewReducer = createReducer<SavedView>(
     comb: { ...FIRST_VIEW.comb, ...view.comb },
     snaps: view.snaps ?? FIRST_VIEW.snaps,
     snapping: view.snapping ?? FIRST_VIEW.snapping,
+    reading: { ...FIRST_VIEW.reading, ...view.reading },
     pictures: view.pictures ?? FIRST_VIEW.pictures,
   })),
   on(viewActions.combShown, (view, { shown }) => withComb(view, { shown })),
   on(viewActions.combScaled, (view, { scale }) => withComb(view, { scale })),
   on(viewActions.combScaleFreed, (view) => withComb(view, { scale: null })),
   on(viewActions.combDensitySet, (view, { teeth }) => withComb(view, { teeth })),
+  on(viewActions.combCurvesChosen, (view, { of }) => withComb(view, { of, shown: true })),
+  on(viewActions.markSet, (view, { kind, on: wanted }) =>
+    withReading(view, {
+      marks: [...view.reading.marks.filter((each) => each !== kind), ...(wanted ? [kind] : [])],
+    }),
+  ),
+  on(viewActions.lumpsListed, (view, { least }) => withReading(view, { least })),
+  on(viewActions.lumpIntended, (view, { lump }) => withReading(view, { intended: [...view.reading.intended, lump] })),
+  on(viewActions.intendedForgotten, (view, { curve }) =>
+    withReading(view, { intended: view.reading.intended.filter((each) => each.curve !== curve) }),
+  ),
   on(viewActions.snapSet, (view, { kind, on: wanted }) => ({
     ...view,
     snaps: [...view.snaps.filter((each) => each !== kind), ...(wanted ? [kind] : [])],

@@ -66,6 +66,31 @@ export function pinched(viewport: Viewport, before: readonly Pixel[], after: rea
   return zoomed(panned(viewport, middle(before), middle(after)), middle(after), spread(before) / (spread(after) || 1));
 }
 
+/** What is brought into view stands within this share of the sheet, and is at least so many pixels large. */
+const INNER = 0.7;
+const LEAST_PIXELS = 48;
+
+/**
+ * The viewport in which a stretch of a curve can be looked at: this one where it lies well inside and is large enough,
+ * else moved no further and zoomed no more than needed.
+ */
+export function broughtIn(viewport: Viewport, points: readonly Vector3[]): Viewport {
+  const places = points.map((point) => toPixel(viewport, point));
+  const [left, right] = [Math.min(...places.map(([x]) => x)), Math.max(...places.map(([x]) => x))];
+  const [top, bottom] = [Math.min(...places.map(([, y]) => y)), Math.max(...places.map(([, y]) => y))];
+  const middle: Pixel = [(left + right) / 2, (top + bottom) / 2];
+  const size = Math.max(right - left, bottom - top, 1e-9);
+  const room = INNER * Math.min(viewport.width, viewport.height);
+  const factor = size > room ? size / room : size < LEAST_PIXELS ? size / LEAST_PIXELS : 1;
+  const larger = zoomed(viewport, middle, factor);
+  const half = size / factor / 2;
+  const shift = (at: number, extent: number) => {
+    const edge = ((1 - INNER) / 2) * extent + half;
+    return Math.min(Math.max(at, Math.min(edge, extent / 2)), Math.max(extent - edge, extent / 2));
+  };
+  return panned(larger, middle, [shift(middle[0], viewport.width), shift(middle[1], viewport.height)]);
+}
+
 /** The viewport that shows all of the points with a margin; one that shows a hand's width around nothing. */
 export function fitted(viewport: Viewport, points: Float64Array): Viewport {
   let [left, right, bottom, top] = [Infinity, -Infinity, Infinity, -Infinity];

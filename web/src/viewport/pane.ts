@@ -1,6 +1,8 @@
 import { ToolView } from '../session/toolView';
+import { CurveMarks } from '../session/curveMarks';
 import { Editing } from '../session/editing';
 import { LossyPreview } from '../session/lossyPreview';
+import { LumpTour } from '../session/lumpTour';
 import { ToolInHand } from '../session/toolInHand';
 import { ShownItems } from '../session/shownItems';
 import { Readings } from '../session/readings';
@@ -25,10 +27,12 @@ import { samplesOf } from './penSamples';
 import { coordinatesOf, panned, pinched, type Pixel, toPixel, toPoint, zoomed } from '../view/viewport';
 import { chosenMarks, curvePath, handlesOf, pathOf } from './handleMarks';
 import { linesShown } from '../view/grid';
+import { lumpTag } from './lumpTag';
+import { marksShown } from './markOverlay';
 import { pick } from './picking';
 import { readingTag } from './readingTag';
 import { Scene } from './scene';
-import { SelfCrossings } from '../session/selfCrossings';
+import { SlowFigures } from '../session/slowFigures';
 import { Snaps } from '../session/snaps';
 import { Tracing } from '../session/tracing';
 import { overlayOf } from './overlay';
@@ -55,7 +59,9 @@ export class Pane {
   protected readonly readings = inject(Readings);
   protected readonly viewports = inject(Viewports);
   protected readonly addedHandles = inject(AddedHandles);
-  private readonly selfCrossings = inject(SelfCrossings);
+  private readonly curveMarks = inject(CurveMarks);
+  private readonly slow = inject(SlowFigures);
+  private readonly tour = inject(LumpTour);
   private readonly snaps = inject(Snaps);
   private readonly tracing = inject(Tracing);
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
@@ -104,13 +110,26 @@ export class Pane {
     const path = offer.curves.map(({ after }) => curvePath(after, this.viewport())).join('');
     return { path, at: offer.price && this.pixel(offer.price.at) };
   });
-  /** Places where the selected curve crosses itself. */
-  protected readonly crossed = computed(() => this.selfCrossings.places().map((at) => this.pixel(at)));
+  /** What is marked on the read curve. */
+  protected readonly marks = computed(() => {
+    const curve = this.readings.curve();
+    return curve ? marksShown(this.curveMarks.shown(), curve, this.viewport()) : [];
+  });
+  /** The lump that was gone to: what is said of it, and the points that cause it. */
+  protected readonly lump = computed(() => {
+    const lump = this.tour.current();
+    const mark = lump && this.marks().find(({ badge }) => badge?.rank === this.curveMarks.rankOf(lump));
+    return lump && mark?.badge
+      ? { rank: mark.badge.rank, ...lumpTag(lump, mark.badge, this.slow.ironing(lump), this.viewport(), this.units()) }
+      : null;
+  });
+  protected readonly causes = computed(() => this.tour.causes().map((at) => this.pixel(at)));
   protected readonly reading = computed(() => {
     const reading = this.readings.atCursor();
-    return reading && readingTag(reading, this.viewport(), this.editing.project()?.units ?? 'mm');
+    return reading && readingTag(reading, this.viewport(), this.units());
   });
 
+  private readonly units = computed(() => this.editing.project()?.units ?? 'mm');
   /** What stands out as selected. */
   private readonly marked = computed(() => (this.toolView.marksSelection() ? this.editing.selection() : NOTHING));
   private readonly hovered = computed(() => this.toolView.preview().hover);

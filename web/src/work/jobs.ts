@@ -21,6 +21,7 @@ import {
   type Vector3,
 } from '@pencil-bend/core';
 import { crossingPlaces } from './crossingPlaces';
+import { type CurveFairness, curveFairness } from './curveFairness';
 import { type FreehandJob, freehandJob } from './freehandJob';
 import { fairJobs, type FairJobs, type FairProgress } from './fairJobs';
 import { type Packed, packed, type Plain } from './packed';
@@ -57,6 +58,15 @@ export interface Jobs extends FairJobs {
   };
   /** Where a curve crosses itself. */
   'self-crossings': { readonly asked: { readonly curve: Float64Array }; readonly answer: readonly Vector3[] };
+  /** How fair curves are; for each its plane's normal. */
+  fairness: {
+    readonly asked: {
+      readonly curves: readonly Float64Array[];
+      readonly normals: readonly (Vector3 | null)[];
+      readonly least: number;
+    };
+    readonly answer: readonly CurveFairness[];
+  };
   /** What it costs to have the second curve in place of the first. */
   price: {
     readonly asked: { readonly first: Float64Array; readonly second: Float64Array };
@@ -83,6 +93,8 @@ const work: Work = {
     packed(lighten(unpackCurve(curve), tolerance, { ...options, progress })),
   relay: ({ curve, target, options }, progress) => packed(relay(unpackCurve(curve), target, { ...options, progress })),
   'self-crossings': ({ curve }) => crossingPlaces(unpackCurve(curve)),
+  fairness: ({ curves, normals, least }) =>
+    curves.map((curve, i) => curveFairness(unpackCurve(curve), normals[i], least)),
   price: (asked) => {
     const [first, second] = [unpackCurve(asked.first), unpackCurve(asked.second)];
     return { deviation: deviation(first, second), change: curvatureChange(first, second) };

@@ -11,7 +11,9 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
+import { CurveMarks } from '../../session/curveMarks';
 import { Editing } from '../../session/editing';
+import { LumpTour } from '../../session/lumpTour';
 import { Readings } from '../../session/readings';
 import { inflectionsInWords } from '../../ui/labels';
 import { UNIT } from '../../ui/length';
@@ -48,6 +50,8 @@ import { drawGraph, graphFrame, lengthAtX } from './curvatureGraph';
 export class CurvatureCanvas {
   private readonly editing = inject(Editing);
   protected readonly readings = inject(Readings);
+  private readonly marks = inject(CurveMarks);
+  private readonly tour = inject(LumpTour);
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   private readonly size = signal<readonly [number, number]>([0, 0]);
   private readonly observer = new ResizeObserver(([entry]) =>
@@ -78,6 +82,8 @@ export class CurvatureCanvas {
     const frame = this.frame();
     const profile = this.readings.reading()?.profile;
     const cursor = this.readings.cursor();
+    const marks = this.marks.shown();
+    const lump = this.tour.current();
     // Without a frame the canvas is not there yet, or has no size.
     if (!frame || !profile) return;
     const canvas = this.canvas().nativeElement;
@@ -87,7 +93,7 @@ export class CurvatureCanvas {
     const [width, height] = [Math.round(frame.width * ratio), Math.round(frame.height * ratio)];
     if (canvas.width !== width || canvas.height !== height) [canvas.width, canvas.height] = [width, height];
     context.setTransform(ratio, 0, 0, ratio, 0, 0);
-    drawGraph(context, frame, profile, cursor);
+    drawGraph(context, frame, profile, marks, lump && this.marks.rankOf(lump), cursor);
   }
 
   protected hover(x: number): void {

@@ -1,4 +1,6 @@
 import type { CurvatureProfile } from '@pencil-bend/core';
+import type { CurveMark } from '../../view/curveMarks';
+import { MARK_LOOKS } from '../../view/markKinds';
 
 /** Where the graph stands on its canvas: pixels for lengths along the curve and for curvature. */
 export interface GraphFrame {
@@ -41,15 +43,18 @@ function roundUp(value: number): number {
 }
 
 const INK = '#23252b';
+const VERMILION = '#c8431f';
 const QUIET = '#615e57';
 const LINE = '#e2dccd';
 const MONO = "12px 'Spline Sans Mono', monospace";
 
-/** Draws signed curvature over arc length; `cursor` is a length along the curve. */
+/** Draws signed curvature over arc length, with what is marked; `cursor` is a length along the curve. */
 export function drawGraph(
   context: CanvasRenderingContext2D,
   frame: GraphFrame,
   profile: CurvatureProfile,
+  marks: readonly CurveMark[],
+  current: number | null,
   cursor: number | null,
 ): void {
   const { width, height, length, most, unit } = frame;
@@ -66,6 +71,7 @@ export function drawGraph(
   }
   context.fillText('0', LEFT - 8, zero);
   axis(context, frame);
+  for (const { stretch, rank } of marks) if (stretch && rank) band(context, frame, stretch, rank === current);
 
   for (const [sign, colour] of [
     [1, 'rgb(31 122 109 / 0.16)'],
@@ -84,10 +90,11 @@ export function drawGraph(
   context.lineWidth = 1.6;
   context.lineJoin = 'round';
   context.stroke();
+  for (const mark of marks) sign(context, frame, profile, mark, mark.rank !== null && mark.rank === current);
 
   if (cursor !== null) {
     const x = Math.round(xOf(frame, cursor)) + 0.5;
-    line(context, '#c8431f', [x, TOP - 6], [x, height - BOTTOM]);
+    line(context, VERMILION, [x, TOP - 6], [x, height - BOTTOM]);
   }
 }
 
@@ -99,6 +106,69 @@ function trace(
   shown: (kappa: number) => number,
 ): void {
   for (let i = 0; i < s.length; i++) context.lineTo(xOf(frame, s[i]), yOf(frame, shown(kappa[i])));
+}
+
+/** The stretch of a lump; over the seam of a closed curve it comes in two parts. */
+function band(
+  context: CanvasRenderingContext2D,
+  frame: GraphFrame,
+  [start, end]: readonly [number, number],
+  isCurrent: boolean,
+): void {
+  context.fillStyle = isCurrent ? 'rgb(200 67 31 / 0.22)' : 'rgb(200 67 31 / 0.1)';
+  for (const [from, to] of end > start
+    ? [[start, end]]
+    : [
+        [0, end],
+        [start, frame.length],
+      ]) {
+    const left = xOf(frame, from);
+    context.fillRect(left, TOP, xOf(frame, to) - left, frame.height - TOP - BOTTOM);
+  }
+}
+
+/** The number of a lump at the top, any other sign on the curve. */
+function sign(
+  context: CanvasRenderingContext2D,
+  frame: GraphFrame,
+  profile: CurvatureProfile,
+  { kind, s, rank }: CurveMark,
+  isCurrent: boolean,
+): void {
+  if (s === null) return;
+  const x = xOf(frame, s);
+  if (rank !== null) {
+    context.beginPath();
+    context.arc(x, TOP + 7, 8, 0, 2 * Math.PI);
+    context.fillStyle = isCurrent ? VERMILION : INK;
+    context.fill();
+    context.fillStyle = '#fffdf8';
+    context.textAlign = 'center';
+    context.fillText(String(rank), x, TOP + 8);
+    return;
+  }
+  const { glyph, filled } = MARK_LOOKS[kind];
+  context.save();
+  context.translate(x, yOf(frame, kappaAt(profile, s)));
+  context.strokeStyle = context.fillStyle = INK;
+  context.lineWidth = 1.6;
+  const path = new Path2D(glyph);
+  if (filled) context.fill(path);
+  context.stroke(path);
+  context.restore();
+}
+
+/** Curvature at a length, straight between the samples. */
+function kappaAt({ s, kappa }: CurvatureProfile, at: number): number {
+  let low = 0;
+  let high = s.length - 1;
+  while (high - low > 1) {
+    const middle = (low + high) >> 1;
+    if (s[middle] <= at) low = middle;
+    else high = middle;
+  }
+  const width = s[high] - s[low];
+  return width > 0 ? kappa[low] + ((kappa[high] - kappa[low]) * (at - s[low])) / width : kappa[low];
 }
 
 /** The zero line, and ticks at round lengths. */

@@ -11,6 +11,7 @@ import { heldPoints } from './held';
 import { LookSection } from './lookSection';
 import { OpenSections, type Section, SECTIONS } from './openSections';
 import { PointsTable } from './pointsTable';
+import { ReadingSection } from './readingSection';
 import { RefitSection } from './refitSection';
 import { SelectionSection } from './selectionSection';
 
@@ -32,6 +33,7 @@ import { SelectionSection } from './selectionSection';
     Icon,
     LookSection,
     PointsTable,
+    ReadingSection,
     RefitSection,
     SelectionSection,
   ],

@@ -2,9 +2,10 @@ import { Injectable, signal } from '@angular/core';
 
 /** Sections of the card, from the top. */
 export const SECTIONS = {
+  reading: 'Reading',
   shape: 'Shape',
   points: 'Points',
-  reading: 'Reading',
+  comb: 'Comb',
   lighter: 'Lighter',
   look: 'Look',
   carry: 'Carry and group',
@@ -12,7 +13,7 @@ export const SECTIONS = {
 export type Section = keyof typeof SECTIONS;
 
 const KEY = 'pencil-bend-card';
-const FIRST_OPEN: readonly Section[] = ['shape', 'points'];
+const FIRST_OPEN: readonly Section[] = ['reading', 'shape', 'points'];
 
 /** Which sections of the card are open: remembered in this browser, for every project. */
 @Injectable({ providedIn: 'root' })

@@ -4,12 +4,14 @@ import { PrimeTemplate, TreeDragDropService } from 'primeng/api';
 import { Tooltip } from 'primeng/tooltip';
 import { Tree, type TreeNodeDropEvent } from 'primeng/tree';
 import { Editing } from '../../session/editing';
+import { Fairness } from '../../session/fairness';
 import { Opening } from '../../session/opening';
 import { ShownItems } from '../../session/shownItems';
 import { Target } from '../../session/target';
 import { Viewports } from '../../session/viewports';
 import { newId } from '../../state/ids';
 import { Icon } from '../../ui/icon';
+import { counted } from '../../ui/labels';
 import { NameField } from '../../ui/nameField';
 import { ColourPopover } from './colourPopover';
 import { type OutlineNode, type OutlineRow, outlineRows } from './outlineRows';
@@ -39,6 +41,7 @@ export class Outline {
   protected readonly editing = inject(Editing);
   protected readonly opening = inject(Opening);
   protected readonly target = inject(Target);
+  private readonly fairness = inject(Fairness);
   private readonly shown = inject(ShownItems);
   private readonly viewports = inject(Viewports);
   protected readonly graphite = GRAPHITE;
@@ -54,9 +57,25 @@ export class Outline {
     const project = this.editing.project();
     return project ? outlineRows(project, this.collapsed()) : [];
   });
+  private readonly keptById = computed(() => new Map(this.shown.kept().map((shown) => [shown.id, shown])));
   protected readonly isEmpty = computed(() => this.editing.project()?.itemOrder.length === 0);
   protected readonly key = (_: number, { node, key }: { node?: OutlineNode; key?: string }): string | undefined =>
     node?.key ?? key;
+
+  /** What was read of a curve as it rests: its lumps, and the rest for those who stay on the row. */
+  protected readOf(id: Id): { readonly lumps: string; readonly title: string } | null {
+    const shown = this.keptById().get(id);
+    const listed = shown && this.fairness.listedOf(shown);
+    const lightness = shown && this.fairness.of(shown)?.lightness;
+    if (!listed || !lightness) return null;
+    const lumps = listed.length > 0 ? counted(listed.length, 'lump', 'lumps') : '';
+    const largest = listed.length > 0 ? `${lumps}, largest ${Math.round(100 * listed[0].share)} %` : 'No lump';
+    const pieces = counted(lightness.monotonePieces, 'monotone piece', 'monotone pieces');
+    return {
+      lumps,
+      title: `${largest}; ${pieces}; ${counted(lightness.controlPoints, 'control point', 'control points')}`,
+    };
+  }
 
   protected isSelected(id: Id): boolean {
     return this.selected().has(id);

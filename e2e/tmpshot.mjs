@@ -1,0 +1,13 @@
+import { chromium } from 'playwright-core';
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox','--use-angle=swiftshader','--enable-unsafe-swiftshader'] });
+const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+page.on('console', m => { if (!/GL Driver/.test(m.text())) console.log('CONSOLE', m.text()); });
+page.on('pageerror', e => console.log('ERR', e.message));
+const made = await page.request.post('http://127.0.0.1:4173/api/projects', { data: { demo: true } });
+const id = (await made.json()).id;
+await page.goto('http://127.0.0.1:4173/bench/' + id);
+await page.getByRole('button', { name: 'Lid', exact: true }).waitFor();
+const shot = (n) => page.screenshot({ path: `/tmp/shots/${n}.png` });
+const script = await import(process.argv[2]);
+await script.default(page, shot);
+await browser.close();
