@@ -20,7 +20,17 @@ export interface Comb {
 }
 
 /** What is marked on a curve that is read. */
-export const MARK_KINDS = ['lump', 'hook', 'kink', 'crossing', 'inflection', 'extremum', 'flat', 'monotone'] as const;
+export const MARK_KINDS = [
+  'lump',
+  'hook',
+  'kink',
+  'crossing',
+  'inflection',
+  'extremum',
+  'flat',
+  'monotone',
+  'meeting',
+] as const;
 
 export type MarkKind = (typeof MARK_KINDS)[number];
 
@@ -39,6 +49,19 @@ export interface ReadingSettings {
   /** Lumps are listed from this share of the curve's reference curvature on. */
   readonly least: number;
   readonly intended: readonly IntendedLump[];
+  readonly continuity: MeetingThresholds;
+}
+
+/** Which ends count as meeting, and how exact a meeting has to be to count as of a level. */
+export interface MeetingThresholds {
+  /** mm. */
+  readonly within: number;
+  readonly gap: number;
+  /** Degrees. */
+  readonly angle: number;
+  /** Percent of the larger one. */
+  readonly curvature: number;
+  readonly rate: number;
 }
 
 /** What a place can be caught by, from what is caught first to what is caught last. */

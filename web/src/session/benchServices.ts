@@ -1,9 +1,11 @@
 import { AddedHandles } from './addedHandles';
+import { Combs } from './combs';
 import { CurveMarks } from './curveMarks';
 import { Editing } from './editing';
 import { Fairness } from './fairness';
 import { LossyPreview } from './lossyPreview';
 import { LumpTour } from './lumpTour';
+import { Meetings } from './meetings';
 import { Opening } from './opening';
 import { Readings } from './readings';
 import { Remarks } from './remarks';
@@ -25,11 +27,13 @@ import { Viewports } from './viewports';
 /** What lives as long as a bench is open. */
 export const BENCH_SERVICES = [
   AddedHandles,
+  Combs,
   CurveMarks,
   Editing,
   Fairness,
   LossyPreview,
   LumpTour,
+  Meetings,
   Opening,
   Readings,
   Remarks,

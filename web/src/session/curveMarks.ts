@@ -5,8 +5,10 @@ import { MARK_KINDS, type MarkKind } from '../api/savedView';
 import type { BenchState } from '../state/reducers';
 import { selectReading } from '../state/selectors';
 import { type CurveMark, type Marked, marksOf } from '../view/curveMarks';
+import { isKnot } from '../view/meeting';
 import { Editing } from './editing';
 import { Fairness } from './fairness';
+import { Meetings } from './meetings';
 import { Readings } from './readings';
 import { SelfCrossings } from './selfCrossings';
 
@@ -18,6 +20,7 @@ export class CurveMarks {
   private readonly store: Store<BenchState> = inject(Store);
   private readonly editing = inject(Editing);
   private readonly fairness = inject(Fairness);
+  private readonly meetings = inject(Meetings);
   private readonly readings = inject(Readings);
   private readonly selfCrossings = inject(SelfCrossings);
   private readonly settings = this.store.selectSignal(selectReading);
@@ -32,8 +35,17 @@ export class CurveMarks {
       report: this.fairness.report(),
       listed: this.fairness.lumps()?.listed ?? [],
       crossings: this.selfCrossings.places(),
+      meetings: this.ownMeetings(),
       units: this.editing.project()?.units ?? 'mm',
     };
+  });
+
+  private readonly ownMeetings = computed(() => {
+    const [item] = this.editing.selection().items;
+    return this.meetings.of(item ?? '').flatMap((meeting) => {
+      if (isKnot(meeting)) return [];
+      return [meeting.first, meeting.second].filter((place) => place.item === item).map((here) => ({ meeting, here }));
+    });
   });
 
   /** Each kind is looked for only where somebody wants it. */

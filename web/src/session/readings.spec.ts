@@ -1,5 +1,6 @@
 import { selectionOf } from '@pencil-bend/document';
 import { openMirrored } from './bench.fixture';
+import { Combs } from './combs';
 import { Readings } from './readings';
 
 jest.mock('../work/browserWorker', () => ({ startBrowserWorker: () => null }));
@@ -23,12 +24,13 @@ describe('readings', () => {
     const { drag, inject, editing } = openMirrored();
     const readings = inject(Readings);
     editing.select(selectionOf(['a']));
-    const scale = readings.combScale();
+    const combs = inject(Combs);
+    const scale = combs.scale();
     const before = readings.reading()?.profile.tightest?.kappa;
     drag(10, 15);
     expect(readings.reading()?.profile.tightest?.kappa).not.toBe(before);
-    expect(readings.combScale()).toBe(scale);
-    expect(readings.comb()?.comb).toBeDefined();
+    expect(combs.scale()).toBe(scale);
+    expect(combs.movingCombs()).toHaveLength(1);
   });
 
   it('at the shared cursor: length and parameter of the read curve', () => {

@@ -1,33 +1,23 @@
 import { ToolView } from './toolView';
-import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
-import { Store } from '@ngrx/store';
+import { computed, inject, Injectable, signal } from '@angular/core';
 import {
   type ArcLength,
   arcLength,
-  automaticScale,
-  controlBox,
   type Curve,
   curvatureAt,
-  curvatureComb,
-  distance,
   evaluate,
   lengthAt,
   liesAlong,
   normalOf,
   parameterAt,
   type Vector3,
-  vectorAt,
 } from '@pencil-bend/core';
 import { type Id, type Project, resolveRecipe } from '@pencil-bend/document';
-import type { BenchState } from '../state/reducers';
-import { selectComb } from '../state/selectors';
 import { curveReading, type CurveReading } from '../view/curveReading';
 import { Editing } from './editing';
 import { ShownItems } from './shownItems';
 import type { ShownItem } from '../view/shownItem';
-import { isSeen } from '../view/viewport';
 import { Target } from './target';
-import { Viewports } from './viewports';
 
 /** What is seen at the shared cursor of sheet and graph. */
 export interface CursorReading {
@@ -38,22 +28,13 @@ export interface CursorReading {
 
 /** A curve leaves its plane where it is farther from it than this, in mm. */
 const FLAT = 1e-6;
-/** The comb is this share of the curve's size high, or of the view's where that is smaller; its longest teeth more. */
-const COMB_HEIGHT = 0.13;
-const COMB_MOST = 0.32;
-/** View and drag have come to rest when nothing has changed for so long. */
-const REST_MS = 180;
-
 /** What is read off the curves as they are this instant. */
 @Injectable()
 export class Readings {
-  private readonly store: Store<BenchState> = inject(Store);
   private readonly editing = inject(Editing);
   private readonly toolView = inject(ToolView);
   private readonly shown = inject(ShownItems);
   private readonly target = inject(Target);
-  private readonly viewports = inject(Viewports);
-  private readonly settings = this.store.selectSignal(selectComb);
 
   /** Length along the read curve at the pointer, on the sheet or on the graph; null when it is elsewhere. */
   readonly cursor = signal<number | null>(null);
@@ -89,62 +70,6 @@ export class Readings {
   private readonly measured = computed((): ArcLength | null => {
     const curve = this.curve();
     return curve && arcLength(curve);
-  });
-
-  /** The comb is scaled to what is seen of this: the kept curve, so that it does not rescale under a drag. */
-  private readonly scaled = computed(
-    () => (this.toolView.reads() === 'selection' && this.keptCurve()) || this.curve() || null,
-  );
-  /** What the comb is over: the selected item, or what is being made. */
-  private readonly subject = computed(() =>
-    this.toolView.reads() === 'preview' ? 'preview' : (this.editing.selection().items.at(0) ?? null),
-  );
-  /** The automatic scale since view and drag last came to rest, and what it is for. */
-  private readonly rested = signal<{ readonly subject: Id | null; readonly scale: number } | null>(null);
-  private readonly automaticScale = computed(() => {
-    const rested = this.rested();
-    return rested?.subject === this.subject() ? rested.scale : this.scaleNow();
-  });
-
-  constructor() {
-    effect((onCleanup) => {
-      const subject = this.subject();
-      this.scaled();
-      this.viewports.viewport();
-      const settle = () => this.rested.set({ subject, scale: untracked(() => this.scaleNow()) });
-      if (untracked(this.rested)?.subject !== subject) return settle();
-      const timer = setTimeout(settle, REST_MS);
-      onCleanup(() => clearTimeout(timer));
-    });
-  }
-
-  /** A scale for the part of the curve that is seen. */
-  private scaleNow(): number {
-    const curve = this.scaled();
-    if (!curve) return 1;
-    const { profile } = curveReading(curve, this.normal(), this.isResting(curve));
-    const { least, largest } = controlBox(curve);
-    const viewport = this.viewports.viewport();
-    const seen = viewport.scale * Math.min(viewport.width, viewport.height);
-    const size = Math.min(distance(least, largest), seen > 0 ? seen : Infinity);
-    return automaticScale([profile], COMB_HEIGHT * size, (i) => isSeen(viewport, vectorAt(profile.points, i)));
-  }
-
-  /** Height of the comb in mm for each 1/mm. */
-  readonly combScale = computed(() => this.settings().scale ?? this.automaticScale());
-
-  readonly comb = computed(() => {
-    const { shown, teeth } = this.settings();
-    const reading = this.reading();
-    if (!shown || !reading || !(reading.profile.length > 0)) return null;
-    const { curve, profile } = reading;
-    return { profile, comb: curvatureComb(curve, profile, teeth, this.combScale(), this.combMost()) };
-  });
-
-  /** Teeth longer than this, in mm, are cut: a comb does not leave the sheet. */
-  private readonly combMost = computed(() => {
-    const { width, height, scale } = this.viewports.viewport();
-    return width > 0 && height > 0 ? COMB_MOST * Math.min(width, height) * scale : Infinity;
   });
 
   /** The parameter at the shared cursor; null when it is elsewhere. */

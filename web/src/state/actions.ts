@@ -1,7 +1,16 @@
 import type { Theirs } from '../api/conflict';
 import type { ViewedStage } from './viewedStage';
 import type { QueuedBatch } from '../api/batch';
-import type { Camera, CombCurves, IntendedLump, MarkKind, SavedView, SnapKind, TracedPicture } from '../api/savedView';
+import type {
+  Camera,
+  CombCurves,
+  IntendedLump,
+  MarkKind,
+  MeetingThresholds,
+  SavedView,
+  SnapKind,
+  TracedPicture,
+} from '../api/savedView';
 import type { CommandCall, Id, Project, Stamp, Selection } from '@pencil-bend/document';
 import { createActionGroup, emptyProps, props } from '@ngrx/store';
 import type { HistoryPart } from '../api/projectsApi';
@@ -50,6 +59,7 @@ export const viewActions = createActionGroup({
     /** Lumps are listed from this share on. */
     'Lumps listed': props<{ least: number }>(),
     'Lump intended': props<{ lump: IntendedLump }>(),
+    'Threshold set': props<{ name: keyof MeetingThresholds; value: number }>(),
     'Intended forgotten': props<{ curve: Id }>(),
     'Snap set': props<{ kind: SnapKind; on: boolean }>(),
     'Picture placed': props<{ picture: TracedPicture }>(),

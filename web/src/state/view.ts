@@ -10,7 +10,12 @@ export const FIRST_VIEW: SavedView = {
   camera: null,
   snaps: FIRST_SNAPS,
   snapping: true,
-  reading: { marks: ['lump', 'hook', 'kink', 'crossing'], least: 0.05, intended: [] },
+  reading: {
+    marks: ['lump', 'hook', 'kink', 'crossing', 'meeting'],
+    least: 0.05,
+    intended: [],
+    continuity: { within: 0.1, gap: 0.001, angle: 0.05, curvature: 1, rate: 5 },
+  },
   pictures: [],
 };
 
@@ -43,6 +48,9 @@ export const viewReducer = createReducer<SavedView>(
   ),
   on(viewActions.lumpsListed, (view, { least }) => withReading(view, { least })),
   on(viewActions.lumpIntended, (view, { lump }) => withReading(view, { intended: [...view.reading.intended, lump] })),
+  on(viewActions.thresholdSet, (view, { name, value }) =>
+    withReading(view, { continuity: { ...view.reading.continuity, [name]: value } }),
+  ),
   on(viewActions.intendedForgotten, (view, { curve }) =>
     withReading(view, { intended: view.reading.intended.filter((each) => each.curve !== curve) }),
   ),

@@ -5,6 +5,7 @@ import {
   curvatureExtrema,
   type CurvatureProfile,
   curvatureStretches,
+  domainOf,
   evaluate,
   frameAt,
   kinksOf,
@@ -19,6 +20,7 @@ import {
 import type { MarkKind } from '../api/savedView';
 import { lengthInWords, type Units } from '../ui/length';
 import { hookInWords, lumpInWords } from './lumpWords';
+import { levelShown, type Meeting, meetingInWords, type MeetingPlace } from './meeting';
 
 /** Something marked on a curve. */
 export interface CurveMark {
@@ -34,6 +36,8 @@ export interface CurveMark {
   readonly along: Vector3 | null;
   /** Unit vector to the inner side of the bend; null where the curve is straight. */
   readonly inwards: Vector3 | null;
+  /** What stands there in place of a sign: the level of a meeting. */
+  readonly text: string | null;
   /** Of a lump its place in the list, from 1. */
   readonly rank: number | null;
   readonly label: string;
@@ -48,6 +52,8 @@ export interface Marked {
   /** The lumps that are listed, the largest first. */
   readonly listed: readonly Lump[];
   readonly crossings: readonly Vector3[];
+  /** Its meetings with others, each with the place on this curve. */
+  readonly meetings: readonly { readonly meeting: Meeting; readonly here: MeetingPlace }[];
   readonly units: Units;
 }
 
@@ -108,7 +114,17 @@ const FINDERS: Readonly<Record<MarkKind, (of: Marked) => readonly CurveMark[]>> 
       return [{ ...placed(curve, 'monotone', u, lengthAt(measured, u), label), ...about, along }];
     });
   },
+  meeting: ({ curve, meetings, units }) =>
+    meetings.map(({ meeting, here }) => meetingMark(curve, meeting, here, units)),
 };
+
+function meetingMark(curve: Curve, meeting: Meeting, here: MeetingPlace, units: Units): CurveMark {
+  const [first, last] = domainOf(curve);
+  const u = 'u' in here ? here.u : here.end === 'start' ? first : last;
+  const s = lengthAt(arcLength(curve), u);
+  const label = `Here the curve meets another: ${meetingInWords(meeting.figures, units)}`;
+  return { ...placed(curve, 'meeting', u, s, label), at: meeting.at, text: levelShown(meeting.figures) };
+}
 
 /** Marks of these cost too much while a curve is dragged. */
 const ONLY_AT_REST: ReadonlySet<MarkKind> = new Set<MarkKind>(['extremum', 'flat', 'monotone']);
@@ -117,7 +133,7 @@ const ONLY_AT_REST: ReadonlySet<MarkKind> = new Set<MarkKind>(['extremum', 'flat
 export const marksOf = (kind: MarkKind, of: Marked, isResting: boolean): readonly CurveMark[] =>
   isResting || !ONLY_AT_REST.has(kind) ? FINDERS[kind](of) : [];
 
-const NOWHERE = { s: null, stretch: null, range: null, along: null, inwards: null, rank: null } as const;
+const NOWHERE = { s: null, stretch: null, range: null, along: null, inwards: null, text: null, rank: null } as const;
 
 function placed(curve: Curve, kind: MarkKind, u: number, s: number, label: string): CurveMark {
   const frame = frameAt(curve, u);

@@ -17,6 +17,10 @@ const COARSE = { intervals: 2, tolerance: 0.05 } as const;
 
 const known = new WeakMap<Curve, CurveReading[]>();
 
+/** Whether a curve at rest was read already. */
+export const isRead = (curve: Curve, normal: Vector3 | null): boolean =>
+  known.get(curve)?.some((each) => each.exact && each.normal?.join() === normal?.join()) ?? false;
+
 /** Reads a curve: proven where it rests, from samples where it is on the move. The same curve is read once each way. */
 export function curveReading(curve: Curve, normal: Vector3 | null, exact: boolean): CurveReading {
   const before = known.get(curve) ?? [];

@@ -62,4 +62,11 @@ export const MARK_LOOKS: Readonly<Record<MarkKind, MarkLook>> = {
     glyph: 'M-6 0L6 -4V4Z',
     filled: false,
   },
+  meeting: {
+    one: 'meeting',
+    many: 'levels at meetings',
+    tip: 'How smoothly the curve goes on where it meets others: G0 to G3',
+    glyph: '',
+    filled: false,
+  },
 };

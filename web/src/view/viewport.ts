@@ -81,7 +81,8 @@ export function broughtIn(viewport: Viewport, points: readonly Vector3[]): Viewp
   const middle: Pixel = [(left + right) / 2, (top + bottom) / 2];
   const size = Math.max(right - left, bottom - top, 1e-9);
   const room = INNER * Math.min(viewport.width, viewport.height);
-  const factor = size > room ? size / room : size < LEAST_PIXELS ? size / LEAST_PIXELS : 1;
+  // A single place has no size.
+  const factor = points.length < 2 ? 1 : size > room ? size / room : size < LEAST_PIXELS ? size / LEAST_PIXELS : 1;
   const larger = zoomed(viewport, middle, factor);
   const half = size / factor / 2;
   const shift = (at: number, extent: number) => {

@@ -25,7 +25,7 @@ describe('CombDrawing', () => {
   ];
 
   it('fills and combs the side on which the curvature is', () => {
-    drawing.write(ARCH);
+    drawing.write([ARCH]);
     // An arch runs to the right and turns to the right all along: negative, but for its straight ends.
     expect(negative.geometry.drawRange.count).toBe(6 * (ARCH.profile.u.length - 1));
     expect(positive.geometry.drawRange.count).toBe(0);
@@ -35,17 +35,30 @@ describe('CombDrawing', () => {
   });
 
   it('shows both sides of a wave, and every interval on one of them', () => {
-    drawing.write(WAVE);
+    drawing.write([WAVE]);
     const [below, above] = [negative, positive].map(({ geometry }) => geometry.drawRange.count / 6);
     expect(below).toBeGreaterThan(10);
     expect(above).toBeGreaterThan(10);
     expect(below + above).toBe(WAVE.profile.u.length - 1);
   });
 
+  it('shows several combs as one drawing, each interval of each on one of its sides', () => {
+    drawing.write([ARCH, WAVE]);
+    const filled = [negative, positive].map(({ geometry }) => geometry.drawRange.count / 6);
+    expect(filled[0] + filled[1]).toBe(ARCH.profile.u.length + WAVE.profile.u.length - 2);
+    expect(negativeTeeth.geometry.instanceCount + positiveTeeth.geometry.instanceCount).toBe(42);
+    // No line leads from one curve to the next.
+    expect(outline.geometry.instanceCount).toBe(ARCH.profile.u.length + WAVE.profile.u.length - 2);
+    const places = positive.geometry.getAttribute('position');
+    const farthest = Math.max(...(positive.geometry.index?.array.slice(0, positive.geometry.drawRange.count) ?? []));
+    expect(farthest).toBeLessThan(2 * (ARCH.profile.u.length + WAVE.profile.u.length));
+    expect(farthest).toBeLessThan(places.count);
+  });
+
   it('is gone without a comb', () => {
-    drawing.write(null);
+    drawing.write([]);
     expect(drawing.visible).toBe(false);
-    drawing.write(WAVE);
+    drawing.write([WAVE]);
     expect(drawing.visible).toBe(true);
   });
 });

@@ -8,6 +8,12 @@ const TEAL = '#1f7a6d';
 const OUTLINE = '#57555c';
 const CLIPPED = '#8a5a00';
 
+/** A comb with the profile that it was made from. */
+export interface CombShown {
+  readonly comb: CurvatureComb;
+  readonly profile: CurvatureProfile;
+}
+
 /** What is seen of a comb on one side of the curve. */
 interface Side {
   readonly isHere: (kappa: number) => boolean;
@@ -15,13 +21,13 @@ interface Side {
   readonly teeth: WideLine;
 }
 
-/** The curvature comb: an area, teeth and an outline, in plum where the curvature is negative, else in teal. */
+/** Curvature combs, one or many: an area, teeth and an outline, in plum where the curvature is negative, else in teal. */
 export class CombDrawing extends Group {
   private readonly sides: readonly Side[];
   private readonly outline: WideLine;
   /** Over the tips of teeth that are cut. */
   private readonly clipped: WideLine;
-  private of: CurvatureComb | null = null;
+  private of: readonly CombShown[] | null = null;
 
   constructor(material: (colour: string, width: number, opacity?: number) => LineMaterial) {
     super();
@@ -37,20 +43,25 @@ export class CombDrawing extends Group {
     this.add(this.outline, this.clipped);
   }
 
-  write(shown: { readonly comb: CurvatureComb; readonly profile: CurvatureProfile } | null): void {
-    this.visible = shown !== null;
-    if (!shown || this.of === shown.comb) return;
-    const { comb, profile } = shown;
-    this.of = comb;
-    const origin = comb.outlineFeet;
-    this.outline.write([{ points: comb.outlineTips, join: 'through' }], origin);
-    this.clipped.write([{ points: capsOf(comb), join: 'pairs' }], origin);
+  /** Writes the combs anew unless they are those that were written last. */
+  write(shown: readonly CombShown[]): void {
+    this.visible = shown.length > 0;
+    if (!this.visible || this.of === shown) return;
+    this.of = shown;
+    const origin = shown[0].comb.outlineFeet;
+    this.outline.write(
+      shown.map(({ comb }) => ({ points: comb.outlineTips, join: 'through' })),
+      origin,
+    );
+    this.clipped.write([{ points: shown.flatMap(({ comb }) => capsOf(comb)), join: 'pairs' }], origin);
     for (const { isHere, area, teeth } of this.sides) {
-      writeArea(area, comb, profile, isHere);
+      writeArea(area, shown, origin, isHere);
       const pairs: number[] = [];
-      for (let i = 0; i < comb.teethKappa.length; i++) {
-        if (!isHere(comb.teethKappa[i])) continue;
-        for (const end of [comb.teethFeet, comb.teethTips]) pairs.push(end[3 * i], end[3 * i + 1], end[3 * i + 2]);
+      for (const { comb } of shown) {
+        for (let i = 0; i < comb.teethKappa.length; i++) {
+          if (!isHere(comb.teethKappa[i])) continue;
+          for (const end of [comb.teethFeet, comb.teethTips]) pairs.push(end[3 * i], end[3 * i + 1], end[3 * i + 2]);
+        }
       }
       teeth.write([{ points: pairs, join: 'pairs' }], origin);
     }
@@ -88,26 +99,37 @@ function capsOf({ clipped, teethTips: tips }: CurvatureComb): readonly number[] 
 }
 
 /** Fills between feet and tips: two triangles for each interval whose curvature is on this side. */
-function writeArea(area: Side['area'], comb: CurvatureComb, { kappa }: CurvatureProfile, isHere: Side['isHere']): void {
-  const { outlineFeet: feet, outlineTips: tips } = comb;
-  const count = kappa.length;
-  const places = roomFor(area.geometry, 2 * count);
+function writeArea(
+  area: Side['area'],
+  shown: readonly CombShown[],
+  origin: ArrayLike<number>,
+  isHere: Side['isHere'],
+): void {
+  const total = shown.reduce((sum, { profile }) => sum + profile.kappa.length, 0);
+  const places = roomFor(area.geometry, 2 * total);
   const array = places.array as Float32Array;
-  for (let i = 0; i < 3 * count; i++) {
-    array[i] = feet[i] - feet[i % 3];
-    array[3 * count + i] = tips[i] - feet[i % 3];
-  }
-  places.needsUpdate = true;
   const index = area.geometry.index as BufferAttribute;
   const corners = index.array as Uint32Array;
   let used = 0;
-  for (let i = 0; i + 1 < count; i++) {
-    if (!isHere(kappa[i] + kappa[i + 1])) continue;
-    for (const corner of [i, i + 1, count + i, i + 1, count + i + 1, count + i]) corners[used++] = corner;
+  let first = 0;
+  for (const { comb, profile } of shown) {
+    const { outlineFeet: feet, outlineTips: tips } = comb;
+    const { kappa } = profile;
+    const count = kappa.length;
+    for (let i = 0; i < 3 * count; i++) {
+      array[3 * first + i] = feet[i] - origin[i % 3];
+      array[3 * (first + count) + i] = tips[i] - origin[i % 3];
+    }
+    for (let i = first; i + 1 < first + count; i++) {
+      if (!isHere(kappa[i - first] + kappa[i + 1 - first])) continue;
+      for (const corner of [i, i + 1, count + i, i + 1, count + i + 1, count + i]) corners[used++] = corner;
+    }
+    first += 2 * count;
   }
+  places.needsUpdate = true;
   index.needsUpdate = true;
   area.geometry.setDrawRange(0, used);
-  area.position.set(feet[0], feet[1], feet[2]);
+  area.position.set(origin[0], origin[1], origin[2]);
 }
 
 /** The place attribute of a geometry, with room for so many places and three corners for each. */

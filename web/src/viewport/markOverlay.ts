@@ -15,6 +15,7 @@ export interface MarkShown {
   readonly turn: number;
   readonly glyph: string;
   readonly filled: boolean;
+  readonly text: string | null;
   /** Of a lump: its number, the middle of the disc that it stands in, and the stretch that it is about. */
   readonly badge: { readonly rank: number; readonly x: number; readonly y: number; readonly stretch: string } | null;
 }
@@ -30,12 +31,12 @@ export function marksShown(marks: readonly CurveMark[], curve: Curve, viewport: 
     const [x, y] = toPixel(viewport, at);
     return { x, y };
   };
-  return marks.map(({ kind, at, along, inwards, rank, range, label }) => {
+  return marks.map(({ kind, at, along, inwards, text, rank, range, label }) => {
     const { x, y } = pixel(at);
     const { glyph, filled } = MARK_LOOKS[kind];
     const ahead = along && pixel(add(at, along));
     const turn = ahead && TURNED.has(kind) ? (Math.atan2(ahead.y - y, ahead.x - x) * 180) / Math.PI : 0;
-    const base = { kind, label, x, y, turn, glyph, filled };
+    const base = { kind, label, x, y, turn, glyph, filled, text };
     if (rank === null || !range) return { ...base, badge: null };
     const inner = pixel(inwards ? add(at, inwards) : at);
     const size = Math.hypot(inner.x - x, inner.y - y);

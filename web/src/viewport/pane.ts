@@ -1,8 +1,10 @@
 import { ToolView } from '../session/toolView';
+import { Combs } from '../session/combs';
 import { CurveMarks } from '../session/curveMarks';
 import { Editing } from '../session/editing';
 import { LossyPreview } from '../session/lossyPreview';
 import { LumpTour } from '../session/lumpTour';
+import { Meetings } from '../session/meetings';
 import { ToolInHand } from '../session/toolInHand';
 import { ShownItems } from '../session/shownItems';
 import { Readings } from '../session/readings';
@@ -25,8 +27,10 @@ import { handlesOn, keyOf, NOTHING, selectedHandles, selectionOf } from '@pencil
 import type { Hit, PointerInput } from '../tools/contract';
 import { samplesOf } from './penSamples';
 import { coordinatesOf, panned, pinched, type Pixel, toPixel, toPoint, zoomed } from '../view/viewport';
+import { combBreaks } from './combBreaks';
 import { chosenMarks, curvePath, handlesOf, pathOf } from './handleMarks';
 import { linesShown } from '../view/grid';
+import { levelShown } from '../view/meeting';
 import { lumpTag } from './lumpTag';
 import { marksShown } from './markOverlay';
 import { pick } from './picking';
@@ -41,6 +45,8 @@ import { PaneKeys } from './paneKeys';
 import { rayThrough, closestUnder, awayFromRay, rayUnder } from '../view/sight';
 
 const NO_OFFSET: Vector3 = [0, 0, 0];
+/** So many levels of meetings are written on the sheet: more hide it. */
+const MOST_LEVELS = 300;
 
 /** The drawing: curves and comb by WebGL, handles as SVG on top, and the pointer's way to the tool in hand. */
 @Component({
@@ -59,9 +65,11 @@ export class Pane {
   protected readonly readings = inject(Readings);
   protected readonly viewports = inject(Viewports);
   protected readonly addedHandles = inject(AddedHandles);
+  private readonly combs = inject(Combs);
   private readonly curveMarks = inject(CurveMarks);
   private readonly slow = inject(SlowFigures);
   private readonly tour = inject(LumpTour);
+  private readonly meetings = inject(Meetings);
   private readonly snaps = inject(Snaps);
   private readonly tracing = inject(Tracing);
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
@@ -113,7 +121,22 @@ export class Pane {
   /** What is marked on the read curve. */
   protected readonly marks = computed(() => {
     const curve = this.readings.curve();
-    return curve ? marksShown(this.curveMarks.shown(), curve, this.viewport()) : [];
+    // With the report open every meeting has its level on the sheet.
+    const marks = this.curveMarks.shown().filter(({ kind }) => kind !== 'meeting' || !this.meetings.isReported());
+    return curve ? marksShown(marks, curve, this.viewport()) : [];
+  });
+  /** Where curves meet, with the level reached, while all of them are listed. */
+  protected readonly levels = computed(() =>
+    this.meetings.isReported()
+      ? this.meetings
+          .all()
+          .slice(0, MOST_LEVELS)
+          .map(({ at, figures }) => ({ ...this.pixel(at), text: levelShown(figures) }))
+      : [],
+  );
+  protected readonly met = computed(() => {
+    const meeting = this.meetings.current();
+    return meeting && this.pixel(meeting.at);
   });
   /** The lump that was gone to: what is said of it, and the points that cause it. */
   protected readonly lump = computed(() => {
@@ -134,6 +157,10 @@ export class Pane {
   private readonly marked = computed(() => (this.toolView.marksSelection() ? this.editing.selection() : NOTHING));
   private readonly hovered = computed(() => this.toolView.preview().hover);
   private readonly resting = computed(() => restingStrokes(this.shown.resting(), this.marked(), this.hovered()));
+  /** Where combs break: at a knot, or where two curves meet. */
+  private readonly breaks = computed(() =>
+    combBreaks([...this.combs.restingCombs(), ...this.combs.movingCombs()], this.meetings.all()),
+  );
   private readonly live = computed(() => {
     const selection = this.marked();
     const selected = this.shown.resting().filter(({ id }) => selection.items.includes(id));
@@ -193,7 +220,9 @@ export class Pane {
         grid: linesShown(this.editing.project(), viewport),
         resting,
         live,
-        comb: this.readings.comb(),
+        combs: this.combs.restingCombs(),
+        liveCombs: this.combs.movingCombs(),
+        breaks: this.breaks(),
       });
     });
     // A listener of the template would have the whole page checked with every move; the signals tell what changed.

@@ -1,8 +1,8 @@
-import { type Curve, type CurvatureComb, type CurvatureProfile, normalOf } from '@pencil-bend/core';
+import { type Curve, normalOf, type Vector3 } from '@pencil-bend/core';
 import { OrthographicCamera, Scene as ThreeScene, WebGLRenderer } from 'three';
 import { LineMaterial } from 'three/addons/lines/LineMaterial.js';
 import type { Viewport } from '../view/viewport';
-import { CombDrawing } from './combDrawing';
+import { CombDrawing, type CombShown } from './combDrawing';
 import { flattened } from '../view/shownItem';
 import { type Segments, WideLine } from './wideLine';
 
@@ -21,10 +21,15 @@ export interface Picture {
   readonly resting: readonly Stroke[];
   /** Curves in hand, drawn on top. */
   readonly live: readonly Stroke[];
-  readonly comb: { readonly comb: CurvatureComb; readonly profile: CurvatureProfile } | null;
+  /** Combs of curves that rest: as long as this is the same array they are not written anew. */
+  readonly combs: readonly CombShown[];
+  readonly liveCombs: readonly CombShown[];
+  /** Lines over the places where combs break. */
+  readonly breaks: readonly (readonly [Vector3, Vector3])[];
 }
 
 const GRID = '#efe8d9';
+const BREAK = '#8a5a00';
 const GRID_STRONG = '#e0d7c3';
 
 /** Curves that rest are written in tiles of so many pixels, each with an origin of its own. */
@@ -37,7 +42,8 @@ export class Scene {
   private readonly camera = new OrthographicCamera(-1, 1, 1, -1, -1e7, 1e7);
   private readonly materials = new Map<string, LineMaterial>();
   private readonly grid: readonly [fine: WideLine, strong: WideLine];
-  private readonly comb = new CombDrawing((colour, width, opacity) => this.material(colour, width, opacity));
+  private readonly combs: readonly [resting: CombDrawing, live: CombDrawing];
+  private readonly breaks: WideLine;
   private resting: WideLine[] = [];
   private live: WideLine[] = [];
   private gridOf = '';
@@ -49,20 +55,25 @@ export class Scene {
     // Things are drawn in the order in which they stand in the scene.
     this.renderer.sortObjects = false;
     this.grid = [new WideLine(this.material(GRID, 1)), new WideLine(this.material(GRID_STRONG, 1))];
-    this.scene.add(...this.grid, this.comb);
+    const combDrawing = () => new CombDrawing((colour, width, opacity) => this.material(colour, width, opacity));
+    this.combs = [combDrawing(), combDrawing()];
+    this.breaks = new WideLine(this.material(BREAK, 3));
+    this.scene.add(...this.grid, ...this.combs, this.breaks);
   }
 
-  draw({ viewport, grid, resting, live, comb }: Picture): void {
+  draw({ viewport, grid, resting, live, combs, liveCombs, breaks }: Picture): void {
     this.look(viewport);
     this.writeGrid(viewport, grid);
-    this.comb.write(comb);
+    this.combs[0].write(combs);
+    this.combs[1].write(liveCombs);
+    this.writeBreaks(breaks);
     this.writeResting(resting, viewport.scale);
     this.writeLive(live, viewport.scale);
     this.renderer.render(this.scene, this.camera);
   }
 
   dispose(): void {
-    for (const line of [...this.grid, ...this.resting, ...this.live, this.comb]) line.dispose();
+    for (const line of [...this.grid, ...this.resting, ...this.live, ...this.combs, this.breaks]) line.dispose();
     this.materials.forEach((material) => material.dispose());
     this.renderer.dispose();
   }
@@ -84,6 +95,12 @@ export class Scene {
     this.camera.up.set(...plane.y);
     this.camera.lookAt(point[0] - normal[0], point[1] - normal[1], point[2] - normal[2]);
     this.camera.updateProjectionMatrix();
+  }
+
+  private writeBreaks(breaks: Picture['breaks']): void {
+    this.breaks.visible = breaks.length > 0;
+    const points = breaks.flatMap((ends) => ends.flat());
+    if (points.length > 0) this.breaks.write([{ points, join: 'pairs' }], points.slice(0, 3));
   }
 
   private writeGrid(viewport: Viewport, step: number): void {

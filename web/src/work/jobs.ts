@@ -1,4 +1,7 @@
 import {
+  type AmongOptions,
+  continuityAmong,
+  type CurveMeeting,
   type CurvatureChange,
   curvatureChange,
   type Deviation,
@@ -67,6 +70,11 @@ export interface Jobs extends FairJobs {
     };
     readonly answer: readonly CurveFairness[];
   };
+  /** How curves meet. */
+  meetings: {
+    readonly asked: { readonly curves: readonly Float64Array[]; readonly options: AmongOptions };
+    readonly answer: readonly CurveMeeting[];
+  };
   /** What it costs to have the second curve in place of the first. */
   price: {
     readonly asked: { readonly first: Float64Array; readonly second: Float64Array };
@@ -95,6 +103,7 @@ const work: Work = {
   'self-crossings': ({ curve }) => crossingPlaces(unpackCurve(curve)),
   fairness: ({ curves, normals, least }) =>
     curves.map((curve, i) => curveFairness(unpackCurve(curve), normals[i], least)),
+  meetings: ({ curves, options }) => continuityAmong(curves.map(unpackCurve), options),
   price: (asked) => {
     const [first, second] = [unpackCurve(asked.first), unpackCurve(asked.second)];
     return { deviation: deviation(first, second), change: curvatureChange(first, second) };

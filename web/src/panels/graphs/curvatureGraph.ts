@@ -132,7 +132,7 @@ function sign(
   context: CanvasRenderingContext2D,
   frame: GraphFrame,
   profile: CurvatureProfile,
-  { kind, s, rank }: CurveMark,
+  { kind, s, text, rank }: CurveMark,
   isCurrent: boolean,
 ): void {
   if (s === null) return;
@@ -145,6 +145,12 @@ function sign(
     context.fillStyle = '#fffdf8';
     context.textAlign = 'center';
     context.fillText(String(rank), x, TOP + 8);
+    return;
+  }
+  if (text !== null) {
+    context.fillStyle = INK;
+    context.textAlign = s > frame.length / 2 ? 'right' : 'left';
+    context.fillText(text, x + (s > frame.length / 2 ? -4 : 4), TOP + 8);
     return;
   }
   const { glyph, filled } = MARK_LOOKS[kind];

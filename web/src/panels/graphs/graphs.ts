@@ -4,21 +4,34 @@ import { ShownItems } from '../../session/shownItems';
 import { Readings } from '../../session/readings';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Tab, TabList, TabPanel, TabPanels, Tabs } from 'primeng/tabs';
+import { ContinuityTable } from '../reports/continuityTable';
 import { CurvatureCanvas } from './curvatureCanvas';
 import { GraphFigures } from './graphFigures';
 import { KnotLine } from './knotLine';
 import { NotLoaded } from '../../ui/notLoaded';
 
-/** The strip under the sheet: the graph of the curvature, or the knot line. */
+/** The strip under the sheet: the graph of the curvature, the knot line, or how curves meet. */
 @Component({
   selector: 'pb-graphs',
-  imports: [CurvatureCanvas, GraphFigures, KnotLine, NotLoaded, Tab, TabList, TabPanel, TabPanels, Tabs],
+  imports: [
+    ContinuityTable,
+    CurvatureCanvas,
+    GraphFigures,
+    KnotLine,
+    NotLoaded,
+    Tab,
+    TabList,
+    TabPanel,
+    TabPanels,
+    Tabs,
+  ],
   template: `
     <p-tabs [value]="tab()" (valueChange)="tab.set($any($event))">
       <header>
         <p-tablist>
           <p-tab value="curvature" (keydown)="passOn($event)">Curvature</p-tab>
           <p-tab value="knots" (keydown)="passOn($event)">Knot line</p-tab>
+          <p-tab value="continuity" (keydown)="passOn($event)">Continuity</p-tab>
         </p-tablist>
         @if (whose(); as name) {
           <span class="whose">{{ name }}</span>
@@ -50,6 +63,18 @@ import { NotLoaded } from '../../ui/notLoaded';
           }
           @if (tab() === 'knots' && !knots) {
             <p class="quiet">Select a curve to see its knots over its parameter.</p>
+          }
+        </p-tabpanel>
+        <p-tabpanel value="continuity">
+          @let continuity = tab() === 'continuity';
+          @defer (when continuity; prefetch when opening.isOver()) {
+            @if (continuity) {
+              <pb-continuity-table />
+            }
+          } @error {
+            @if (continuity) {
+              <pb-not-loaded />
+            }
           }
         </p-tabpanel>
       </p-tabpanels>
@@ -114,7 +139,7 @@ export class Graphs {
   protected readonly opening = inject(Opening);
   private readonly shown = inject(ShownItems);
   private readonly readings = inject(Readings);
-  protected readonly tab = signal<'curvature' | 'knots'>('curvature');
+  protected readonly tab = signal<'curvature' | 'knots' | 'continuity'>('curvature');
 
   /** Of several selected curves the graph shows one: this is its name. */
   protected readonly whose = computed(() => {

@@ -1,22 +1,34 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { Tooltip } from 'primeng/tooltip';
-import { Readings } from '../../session/readings';
+import { Combs } from '../../session/combs';
 import { viewActions } from '../../state/actions';
 import type { BenchState } from '../../state/reducers';
 import { selectComb } from '../../state/selectors';
+import type { CombCurves } from '../../api/savedView';
+import { Choice, type ChoiceOption } from '../../ui/choice';
 import { Slide } from '../../ui/slide';
 import { Switch } from '../../ui/switch';
+
+const CURVES: readonly ChoiceOption<CombCurves>[] = [
+  { value: 'selected', label: 'selected' },
+  { value: 'layer', label: 'layer', tip: 'All curves of the layers of what is selected' },
+  { value: 'all', label: 'all' },
+];
 
 /** How the comb is shown. Apart from the rest of the card, which follows every move of a drag. */
 @Component({
   selector: 'pb-comb-controls',
-  imports: [Slide, Switch, Tooltip],
+  imports: [Choice, Slide, Switch, Tooltip],
   template: `
     <dl>
       <dt>Comb</dt>
       <dd>
         <pb-switch label="Comb" [states]="['hidden', 'shown']" [on]="comb().shown" (toggled)="show($event)" />
+      </dd>
+      <dt>Over</dt>
+      <dd>
+        <pb-choice label="Curves that carry a comb" [options]="curves" [value]="comb().of" (chosen)="choose($event)" />
       </dd>
       <dt
         class="explained"
@@ -41,7 +53,7 @@ import { Switch } from '../../ui/switch';
           [least]="1"
           [most]="1048576"
           [logarithmic]="true"
-          [value]="readings.combScale()"
+          [value]="combs.scale()"
           (slid)="scale($event)"
         />
       </dd>
@@ -57,13 +69,17 @@ import { Switch } from '../../ui/switch';
         />
       </dd>
     </dl>
+    @if (combs.thinning() < 0.99) {
+      <p class="quiet">So many curves carry a comb that each has fewer teeth.</p>
+    }
   `,
   styleUrl: './sections.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class CombControls {
-  protected readonly readings = inject(Readings);
+  protected readonly combs = inject(Combs);
   private readonly store: Store<BenchState> = inject(Store);
+  protected readonly curves = CURVES;
   protected readonly comb = this.store.selectSignal(selectComb);
 
   protected show(shown: boolean): void {
@@ -76,8 +92,12 @@ export class CombControls {
 
   protected freeScale(automatic: boolean): void {
     this.store.dispatch(
-      automatic ? viewActions.combScaleFreed() : viewActions.combScaled({ scale: this.readings.combScale() }),
+      automatic ? viewActions.combScaleFreed() : viewActions.combScaled({ scale: this.combs.scale() }),
     );
+  }
+
+  protected choose(of: CombCurves): void {
+    this.store.dispatch(viewActions.combCurvesChosen({ of }));
   }
 
   protected setTeeth(teeth: number): void {
