@@ -23,6 +23,9 @@ export interface MarkShown {
 /** A number stands so far from its place, in pixels, on the inner side of the bend: the comb stands on the other. */
 const AWAY = 30;
 const STEPS = 24;
+/** What stands where a handle may stand too is put beside the curve, so far. */
+const BESIDE: ReadonlySet<MarkKind> = new Set<MarkKind>(['hook', 'extremum']);
+const SIDE = 17;
 /** Glyphs that say something about the direction; the others stay upright. */
 const TURNED: ReadonlySet<MarkKind> = new Set<MarkKind>(['flat', 'monotone', 'inflection']);
 
@@ -37,10 +40,13 @@ export function marksShown(marks: readonly CurveMark[], curve: Curve, viewport: 
     const ahead = along && pixel(add(at, along));
     const turn = ahead && TURNED.has(kind) ? (Math.atan2(ahead.y - y, ahead.x - x) * 180) / Math.PI : 0;
     const base = { kind, label, x, y, turn, glyph, filled, text };
-    if (rank === null || !range) return { ...base, badge: null };
     const inner = pixel(inwards ? add(at, inwards) : at);
     const size = Math.hypot(inner.x - x, inner.y - y);
     const [dx, dy] = size > 0 ? [(inner.x - x) / size, (inner.y - y) / size] : [0, 1];
+    if (rank === null || !range) {
+      const away = BESIDE.has(kind) ? SIDE : 0;
+      return { ...base, x: x + away * dx, y: y + away * dy, badge: null };
+    }
     const stretch = pathOf(placesOn(curve, range).map(pixel));
     return { ...base, badge: { rank, x: x + AWAY * dx, y: y + AWAY * dy, stretch } };
   });

@@ -26,7 +26,8 @@ import { fromPlane, subtract, type Vector3 } from '@pencil-bend/core';
 import { handlesOn, keyOf, NOTHING, selectedHandles, selectionOf } from '@pencil-bend/document';
 import type { Hit, PointerInput } from '../tools/contract';
 import { samplesOf } from './penSamples';
-import { coordinatesOf, panned, pinched, type Pixel, toPixel, toPoint, zoomed } from '../view/viewport';
+import { coordinatesOf, isSeen, panned, pinched, type Pixel, toPixel, toPoint, zoomed } from '../view/viewport';
+import { apart } from './apart';
 import { combBreaks } from './combBreaks';
 import { chosenMarks, curvePath, handlesOf, pathOf } from './handleMarks';
 import { linesShown } from '../view/grid';
@@ -126,14 +127,18 @@ export class Pane {
     return curve ? marksShown(marks, curve, this.viewport()) : [];
   });
   /** Where curves meet, with the level reached, while all of them are listed. */
-  protected readonly levels = computed(() =>
-    this.meetings.isReported()
-      ? this.meetings
-          .all()
-          .slice(0, MOST_LEVELS)
-          .map(({ at, figures }) => ({ ...this.pixel(at), text: levelShown(figures) }))
-      : [],
-  );
+  protected readonly levels = computed(() => {
+    if (!this.meetings.isReported()) return [];
+    const viewport = this.viewport();
+    const seen = this.meetings.all().filter(({ at }) => isSeen(viewport, at));
+    // What has the lowest level is written where there is no room for all.
+    const levels = seen
+      .map(({ at, figures }) => ({ ...this.pixel(at), level: figures.level, text: levelShown(figures) }))
+      .sort((a, b) => a.level - b.level)
+      .slice(0, MOST_LEVELS);
+    const legible = apart(levels, 26, 15);
+    return levels.map((each) => ({ ...each, text: legible.has(each) ? each.text : '' }));
+  });
   protected readonly met = computed(() => {
     const meeting = this.meetings.current();
     return meeting && this.pixel(meeting.at);

@@ -40,10 +40,8 @@ import { MARK_LOOKS } from '../../view/markKinds';
           >
             {{ each.rank }}
           </button>
-          <span class="words">
-            {{ each.words }}
-            <span class="number quiet">{{ each.figures }}</span>
-          </span>
+          <span class="words">{{ each.words }}</span>
+          <span class="number quiet" [pTooltip]="each.tip" tooltipPosition="left">{{ each.figures }}</span>
           <button
             pbLink
             [attr.aria-label]="'Lump ' + each.rank + ' is meant so'"
@@ -120,7 +118,8 @@ export class ReadingSection {
       lump,
       rank: i + 1,
       words: lumpInWords(lump, this.units()),
-      figures: `${radiusThere(lump, this.units())} · ${this.ironed(lump)}`,
+      figures: `${radiusThere(lump, this.units())}, ${this.ironed(lump)}`,
+      tip: 'How tight the curve is there, and how far ironing the lump would move it',
       current: this.tour.current() === lump,
     })),
   );
@@ -189,7 +188,7 @@ export class ReadingSection {
 
   private ironed(lump: Lump): string {
     const moves = this.slow.ironing(lump);
-    if (moves === undefined) return 'ironing …';
-    return moves === null ? 'no ironing takes it out' : `ironing moves ${lengthInWords(moves, this.units(), 1)}`;
+    if (moves === undefined) return 'moves …';
+    return moves === null ? 'cannot be ironed' : `moves ${lengthInWords(moves, this.units(), 1)}`;
   }
 }

@@ -94,7 +94,7 @@ export class ContinuityTable {
   }
 
   protected goTo({ meeting }: MeetingRow): void {
-    this.editing.select(selectionOf([...new Set([meeting.first.item, meeting.second.item])]));
+    this.editing.select(selectionOf([meeting.first.item]));
     this.meetings.current.set(meeting);
     const viewport = this.viewports.viewport();
     const to = broughtIn(viewport, [meeting.at]);
