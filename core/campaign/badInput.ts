@@ -1,5 +1,5 @@
-import * as core from '../src/index';
-import type { Curve } from '../src/index';
+import * as core from '../src/whole.fixture';
+import type { Curve } from '../src/whole.fixture';
 import { callsOn, PLAIN } from './calls';
 
 const NUMBERS = [NaN, Infinity, -Infinity, 0, -1, 1.5, 1e308, -1e308, 5e-324, 1e-11, 20_000, 1e7, 2 ** 31, -(2 ** 31)];

@@ -1,5 +1,5 @@
-import * as core from '../src/index';
-import type { Curve, Vector3 } from '../src/index';
+import * as core from '../src/whole.fixture';
+import type { Curve, Vector3 } from '../src/whole.fixture';
 
 const { FRONT } = core;
 const flat = (...pairs: readonly (readonly [number, number])[]) =>

@@ -1,4 +1,4 @@
-import * as core from '../src/index';
+import * as core from '../src/whole.fixture';
 import { randomNumbers } from '../src/linear/random.fixture';
 import { badCalls, faultOf, SPOILT } from './badInput';
 import { CHECKS } from './checks';

@@ -1,5 +1,5 @@
-import * as core from '../src/index';
-import type { Vector3 } from '../src/index';
+import * as core from '../src/whole.fixture';
+import type { Vector3 } from '../src/whole.fixture';
 import { blurAt, placesOf, reach } from './beside';
 import type { Check } from './check';
 import { asCode, between, nastyCurve } from './nastyCurves';

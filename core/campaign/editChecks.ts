@@ -1,5 +1,5 @@
-import * as core from '../src/index';
-import type { Closing, Curve, Vector3 } from '../src/index';
+import * as core from '../src/whole.fixture';
+import type { Closing, Curve, Vector3 } from '../src/whole.fixture';
 import { blurAt, placesOf, reach, withinDomain } from './beside';
 import type { Check } from './check';
 import { asCode, between, nastyCurve, type Random, whole } from './nastyCurves';

@@ -1,4 +1,4 @@
-import { type Closing, type Curve, homogeneous, InvalidCurve, makeCurve, periodicCurve } from '../src/index';
+import { type Closing, type Curve, homogeneous, InvalidCurve, makeCurve, periodicCurve } from '../src/whole.fixture';
 
 /** A number from 0 to 1 at every call. */
 export type Random = () => number;

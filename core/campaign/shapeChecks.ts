@@ -1,5 +1,5 @@
-import * as core from '../src/index';
-import type { Curve, Vector3 } from '../src/index';
+import * as core from '../src/whole.fixture';
+import type { Curve, Vector3 } from '../src/whole.fixture';
 import { apart, blurAt, placesOf, reach, strays } from './beside';
 import type { Check } from './check';
 import { asCode, between, nastyCurve, type Nastiness, oneOf, type Random, whole } from './nastyCurves';

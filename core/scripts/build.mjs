@@ -17,8 +17,9 @@ for (const name of readdirSync(dist, { recursive: true })) {
   writeFileSync(file, readFileSync(file, 'utf8').replace(/(from |import\()'(\.[^']+)'/g, "$1'$2.js'"));
 }
 const { name, version, description, license, type } = JSON.parse(readFileSync(join(core, 'package.json'), 'utf8'));
-const entry = { types: './index.d.ts', default: './index.js' };
-const made = { name, version, description, license, type, sideEffects: false, exports: { '.': entry } };
+const entry = (file) => ({ types: `./${file}.d.ts`, default: `./${file}.js` });
+const exports = { '.': entry('index'), './reading': entry('reading') };
+const made = { name, version, description, license, type, sideEffects: false, exports };
 writeFileSync(join(dist, 'package.json'), `${JSON.stringify(made, null, 2)}\n`);
 copyFileSync(join(core, '../LICENSE'), join(dist, 'LICENSE'));
 copyFileSync(join(core, '../docs/core.md'), join(dist, 'README.md'));

@@ -1,6 +1,6 @@
 import { flat } from './curve/curves.fixture';
-import * as core from './index';
-import type { Plane, Vector3 } from './index';
+import * as core from './whole.fixture';
+import type { Plane, Vector3 } from './whole.fixture';
 
 const { FRONT } = core;
 const NAN: Vector3 = [0, NaN, 0];

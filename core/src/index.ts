@@ -1,4 +1,5 @@
-// The whole surface of the kernel, by verb of the work. docs/core.md shows each group at work.
+// The surface of the kernel, by verb of the work; what reads and fairs stands in reading.ts, which the page fetches later.
+// docs/core.md shows each group at work.
 
 // Answer: operations that can fail on honest input give a Result; bugs of the caller throw.
 export { failed, type Result, success } from './result';
@@ -139,17 +140,6 @@ export { type CutCorner, fillet, type FilletFailure } from './shape/fillet';
 export { type DegreeTooHigh, midway, midwayByLength, type Midway } from './shape/midway';
 export { type Offset, offset, type OffsetFailure, type OffsetOptions } from './shape/offset';
 
-// Fair: within a tolerance that is proven.
-export { type Culprit, type CulpritOptions, culprits } from './fair/culprits';
-export { fair, type Fairing, type Fairness, type FairOptions, type FairStep } from './fair/fair';
-export { type ChainFailure, type ChainFairing, fairChain, type FairChainOptions } from './fair/fairChain';
-export { fairingTolerance, roughness } from './fair/fairness';
-export { type FairThroughPoints, fairThroughPoints } from './fair/fairThroughPoints';
-export type { FreeOptions } from './fair/freePoints';
-export { iron, type Ironing, ironingTolerance, type IronOptions, type NothingToMove, type Wrinkle } from './fair/iron';
-export type { ToleranceBracket } from './fair/leastTolerance';
-export { type FairPreview, fairPreview, type FairPreviewOptions } from './fair/preview';
-
 // Measure one curve.
 export { type ArcLength, arcLength, atEqualLengths, lengthAt, parameterAt } from './measure/arcLength';
 export { type AreaFailure, type EnclosedArea, enclosedArea } from './measure/area';
@@ -181,27 +171,6 @@ export { type Frame, frameAt } from './measure/frame';
 export { type Kink, kinksOf } from './measure/kinks';
 export { type Lightness, lightness } from './measure/lightness';
 export { straightStretches, type Stretch } from './measure/straightStretches';
-
-// Read: how fair, how smooth.
-export {
-  type Continuity,
-  continuityAtKnot,
-  continuityAtKnots,
-  continuityInside,
-  continuityOfEnds,
-  type ContinuityOptions,
-  CONTINUITY_THRESHOLDS,
-  type ContinuityThresholds,
-  type MeetingSide,
-  type Residual,
-} from './measure/continuity';
-export { type AmongOptions, continuityAmong, type CurveMeeting, type PlaceOfMeeting } from './measure/continuityAmong';
-export { type CurvatureStretch, curvatureStretches } from './measure/curvatureStretches';
-export { type Energies, energies } from './measure/energies';
-export type { Hook } from './measure/hooks';
-export type { LumpPlace } from './measure/lumpPlace';
-export { type EndPair, type Lump, type LumpOptions, type LumpReport, lumps } from './measure/lumps';
-export { type MonotonePiece, type MonotonePieces, monotonePieces } from './measure/monotonePieces';
 
 // Compare: a curve with points, with another curve, with itself.
 export { type ClosestPoint, closestPoint } from './measure/closestPoint';

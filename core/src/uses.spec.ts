@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { anyCurve, bezier, flat, valueOf } from './curve/curves.fixture';
-import * as core from './index';
-import type { Curve } from './index';
+import * as core from './whole.fixture';
+import type { Curve } from './whole.fixture';
 
 const { FRONT } = core;
 const CURVE = flat(3, [0, 0, 0, 0, 1, 2, 2, 2, 2], [[0, 0], [10, 20], [30, 25], [50, 5], [60, 10]]); // prettier-ignore

@@ -1,13 +1,15 @@
-import type { Editing } from '../session/editing';
-import type { LumpTour } from '../session/lumpTour';
-import type { LossyPreview } from '../session/lossyPreview';
-import type { Readings } from '../session/readings';
-import type { Snaps } from '../session/snaps';
-import type { StageView } from '../session/stageView';
-import type { StepHistory } from '../session/stepHistory';
-import type { Target } from '../session/target';
-import type { ToolInHand } from '../session/toolInHand';
-import type { ToolView } from '../session/toolView';
+import type {
+  Editing,
+  LossyPreview,
+  LumpTour,
+  Readings,
+  Snaps,
+  StageView,
+  StepHistory,
+  Target,
+  ToolInHand,
+  ToolView,
+} from '../session';
 
 /** What actions work on: the services of the bench, and what only its page can do. */
 export interface Workbench {

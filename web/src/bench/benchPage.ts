@@ -1,4 +1,21 @@
-import { StepHistory } from '../session/stepHistory';
+import {
+  BENCH_SERVICES,
+  Editing,
+  LossyPreview,
+  LumpTour,
+  Opening,
+  Readings,
+  Remarks,
+  Snaps,
+  StageView,
+  StepHistory,
+  Target,
+  ToolInHand,
+  ToolView,
+  ToolWork,
+  TypedPlace,
+  Viewports,
+} from '../session';
 import { DatePipe } from '@angular/common';
 import {
   ChangeDetectionStrategy,
@@ -30,20 +47,6 @@ import { Outline } from '../panels/outline/outline';
 import { Palette } from '../panels/palette/palette';
 import { PromptLine } from '../panels/prompt/promptLine';
 import { ShortcutsPanel } from '../panels/shortcuts/shortcutsPanel';
-import { BENCH_SERVICES } from '../session/benchServices';
-import { Editing } from '../session/editing';
-import { LossyPreview } from '../session/lossyPreview';
-import { LumpTour } from '../session/lumpTour';
-import { Opening } from '../session/opening';
-import { Readings } from '../session/readings';
-import { Remarks } from '../session/remarks';
-import { Snaps } from '../session/snaps';
-import { StageView } from '../session/stageView';
-import { Target } from '../session/target';
-import { ToolInHand } from '../session/toolInHand';
-import { ToolWork } from '../session/toolWork';
-import { TypedPlace } from '../session/typedPlace';
-import { Viewports } from '../session/viewports';
 import { drawingActions, viewActions } from '../state/actions';
 import { newId } from '../state/ids';
 import type { BenchState } from '../state/reducers';
@@ -57,7 +60,6 @@ import { Pane } from '../viewport/pane';
 import { BenchContextMenu } from './contextMenu';
 import { Notices } from './notices';
 import { Toolbar } from './toolbar';
-import { ToolView } from '../session/toolView';
 import { FramedButton } from '../ui/buttons';
 
 /** The main screen: header, outline, sheet over graphs, inspector, prompt line. */

@@ -1,4 +1,4 @@
-import { ToolInHand } from '../session/toolInHand';
+import { StageView, ToolInHand } from '../session';
 import { GONE } from '../api/conflict';
 import { titleOf } from '@pencil-bend/document';
 import { DatePipe } from '@angular/common';
@@ -6,7 +6,6 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { Store } from '@ngrx/store';
 import { ButtonDirective } from 'primeng/button';
 import { Message } from 'primeng/message';
-import { StageView } from '../session/stageView';
 import { counted } from '../ui/labels';
 import { savingActions } from '../state/actions';
 import type { BenchState } from '../state/reducers';

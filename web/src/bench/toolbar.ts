@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import { Store } from '@ngrx/store';
 import { Tooltip } from 'primeng/tooltip';
 import { keysShown } from '../actions/shortcuts';
-import { ToolInHand } from '../session/toolInHand';
+import { ToolInHand } from '../session';
 import { viewActions } from '../state/actions';
 import type { BenchState } from '../state/reducers';
 import { selectComb } from '../state/selectors';

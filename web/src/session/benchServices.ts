@@ -7,6 +7,7 @@ import { LossyPreview } from './lossyPreview';
 import { LumpTour } from './lumpTour';
 import { Meetings } from './meetings';
 import { Opening } from './opening';
+import { ReadingKernel } from './readingKernel';
 import { Readings } from './readings';
 import { Remarks } from './remarks';
 import { SelfCrossings } from './selfCrossings';
@@ -35,6 +36,7 @@ export const BENCH_SERVICES = [
   LumpTour,
   Meetings,
   Opening,
+  ReadingKernel,
   Readings,
   Remarks,
   SelfCrossings,

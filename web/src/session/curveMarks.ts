@@ -1,14 +1,15 @@
 import { computed, inject, Injectable, type Signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import type { Lump } from '@pencil-bend/core';
+import type { Lump } from '@pencil-bend/core/reading';
 import { MARK_KINDS, type MarkKind } from '../api/savedView';
 import type { BenchState } from '../state/reducers';
 import { selectReading } from '../state/selectors';
-import { type CurveMark, type Marked, marksOf } from '../view/curveMarks';
+import type { CurveMark, Marked } from '../view/curveMarks';
 import { isKnot } from '../view/meeting';
 import { Editing } from './editing';
 import { Fairness } from './fairness';
 import { Meetings } from './meetings';
+import { ReadingKernel } from './readingKernel';
 import { Readings } from './readings';
 import { SelfCrossings } from './selfCrossings';
 
@@ -20,6 +21,7 @@ export class CurveMarks {
   private readonly store: Store<BenchState> = inject(Store);
   private readonly editing = inject(Editing);
   private readonly fairness = inject(Fairness);
+  private readonly kernel = inject(ReadingKernel);
   private readonly meetings = inject(Meetings);
   private readonly readings = inject(Readings);
   private readonly selfCrossings = inject(SelfCrossings);
@@ -54,7 +56,8 @@ export class CurveMarks {
       kind,
       computed(() => {
         const marked = this.marked();
-        return marked ? marksOf(kind, marked, this.readings.isResting(marked.curve)) : NONE;
+        const marksOf = this.kernel.functions()?.marksOf;
+        return marked && marksOf ? marksOf(kind, marked, this.readings.isResting(marked.curve)) : NONE;
       }),
     ]),
   );

@@ -1,6 +1,7 @@
 import { computed, effect, inject, Injectable, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { type Curve, type Lump, type LumpReport, lumps, packCurve, type Vector3 } from '@pencil-bend/core';
+import { type Curve, packCurve, type Vector3 } from '@pencil-bend/core';
+import type { Lump, LumpReport } from '@pencil-bend/core/reading';
 import type { Id } from '@pencil-bend/document';
 import type { BenchState } from '../state/reducers';
 import { selectReading } from '../state/selectors';
@@ -11,6 +12,7 @@ import { ReadingWorkService } from '../work/readingWorkService';
 import { Answers } from './answers';
 import { Editing } from './editing';
 import { Opening } from './opening';
+import { ReadingKernel } from './readingKernel';
 import { Readings } from './readings';
 import { ShownItems } from './shownItems';
 
@@ -32,6 +34,7 @@ export interface LumpOf {
 export class Fairness {
   private readonly store: Store<BenchState> = inject(Store);
   private readonly editing = inject(Editing);
+  private readonly kernel = inject(ReadingKernel);
   private readonly opening = inject(Opening);
   private readonly readings = inject(Readings);
   private readonly shown = inject(ShownItems);
@@ -52,7 +55,7 @@ export class Fairness {
     const normal = this.readings.normal();
     const known = this.known().of(curve);
     if (known && isSame(known.normal, normal)) return known.report;
-    return isLarge(curve) ? null : lumps(curve, { normal, least: this.least() });
+    return isLarge(curve) ? null : (this.kernel.functions()?.lumps(curve, { normal, least: this.least() }) ?? null);
   });
 
   /** The lumps of the read curve that are listed, the largest first, and those that are meant so. */
@@ -101,6 +104,7 @@ export class Fairness {
 
   /** All curves are read now, not when there is nothing else to do. */
   hurry(): void {
+    this.kernel.hurry();
     this.isUrgent.set(true);
   }
 

@@ -1,10 +1,12 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
-import { controlPointsOf, culprits, evaluate, type Lump, type Vector3, vectorAt } from '@pencil-bend/core';
+import { controlPointsOf, evaluate, type Vector3, vectorAt } from '@pencil-bend/core';
+import type { Lump } from '@pencil-bend/core/reading';
 import { fitPointsOf, type Id, resolveRecipe, selectionOf } from '@pencil-bend/document';
 import { lumpInWords, radiusThere } from '../view/lumpWords';
 import { broughtIn } from '../view/viewport';
 import { Editing } from './editing';
 import { Fairness, type LumpOf } from './fairness';
+import { ReadingKernel } from './readingKernel';
 import { Readings } from './readings';
 import { Remarks } from './remarks';
 import { ShownItems } from './shownItems';
@@ -26,6 +28,7 @@ const SAME = 0.05;
 export class LumpTour {
   private readonly editing = inject(Editing);
   private readonly fairness = inject(Fairness);
+  private readonly kernel = inject(ReadingKernel);
   private readonly readings = inject(Readings);
   private readonly remarks = inject(Remarks);
   private readonly shown = inject(ShownItems);
@@ -50,6 +53,7 @@ export class LumpTour {
     const lump = this.current();
     const curve = this.readings.curve();
     if (!lump || !curve || !this.readings.isResting(curve)) return [];
+    const culprits = this.kernel.functions()?.culprits ?? (() => []);
     const [culprit] = culprits(curve, { normal: this.readings.normal(), stretch: lump });
     const control = culprit ? [vectorAt(controlPointsOf(curve), culprit.index)] : [];
     return [...control, ...this.fitPointsIn(lump)];

@@ -1,6 +1,6 @@
 import { computed, effect, inject, Injectable, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { continuityAmong, type Curve, packCurve } from '@pencil-bend/core';
+import { type Curve, packCurve } from '@pencil-bend/core';
 import type { Id } from '@pencil-bend/document';
 import type { BenchState } from '../state/reducers';
 import { selectReading } from '../state/selectors';
@@ -9,6 +9,7 @@ import { type Meeting, meetingOf, thresholdsOf } from '../view/meeting';
 import type { ShownItem } from '../view/shownItem';
 import { ReadingWorkService } from '../work/readingWorkService';
 import { Opening } from './opening';
+import { ReadingKernel } from './readingKernel';
 import { ShownItems } from './shownItems';
 
 /** What the worker found: of which curves, within which thresholds. */
@@ -32,6 +33,7 @@ const NONE: readonly Meeting[] = [];
 @Injectable()
 export class Meetings {
   private readonly store: Store<BenchState> = inject(Store);
+  private readonly kernel = inject(ReadingKernel);
   private readonly opening = inject(Opening);
   private readonly shown = inject(ShownItems);
   private readonly worker = inject(ReadingWorkService);
@@ -113,6 +115,8 @@ export class Meetings {
 
   /** Meetings of a few curves with each other and with those near them. */
   private among(moving: readonly Drawn[]): readonly Meeting[] {
+    const continuityAmong = this.kernel.functions()?.continuityAmong;
+    if (!continuityAmong) return NONE;
     const within = this.within();
     const ids = new Set(moving.map(({ id }) => id));
     const resting = this.shown.resting();

@@ -1,5 +1,6 @@
 import { computed, effect, inject, Injectable, signal } from '@angular/core';
-import { type Curve, distinctOf, type Lump, packCurve, unpackCurve, type Vector3 } from '@pencil-bend/core';
+import { type Curve, distinctOf, packCurve, unpackCurve, type Vector3 } from '@pencil-bend/core';
+import type { Lump } from '@pencil-bend/core/reading';
 import type { Answer } from '../work/jobs';
 import { ReadingWorkService } from '../work/readingWorkService';
 import { Answers } from './answers';

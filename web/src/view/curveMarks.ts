@@ -4,19 +4,16 @@ import {
   type Curve,
   curvatureExtrema,
   type CurvatureProfile,
-  curvatureStretches,
   domainOf,
   evaluate,
   frameAt,
   kinksOf,
   lengthAt,
-  type Lump,
-  type LumpReport,
-  monotonePieces,
   negate,
   scale,
   type Vector3,
 } from '@pencil-bend/core';
+import { curvatureStretches, type Lump, type LumpReport, monotonePieces } from '@pencil-bend/core/reading';
 import type { MarkKind } from '../api/savedView';
 import { lengthInWords, type Units } from '../ui/length';
 import { hookInWords, lumpInWords } from './lumpWords';
@@ -62,24 +59,20 @@ const FLAT = 0.02;
 const FLAT_LENGTH = 0.05;
 
 const FINDERS: Readonly<Record<MarkKind, (of: Marked) => readonly CurveMark[]>> = {
-  lump: ({ curve, listed, units }) => {
-    const measured = arcLength(curve);
-    return listed.map((lump, i) => ({
+  lump: ({ curve, listed, units }) =>
+    listed.map((lump, i) => ({
       ...placed(curve, 'lump', lump.u, lump.s, `Lump ${i + 1}: ${lumpInWords(lump, units)}`),
-      ...stretchOf(measured, lump),
+      ...stretchOf(arcLength(curve), lump),
       rank: i + 1,
-    }));
-  },
+    })),
   hook: ({ curve, report, units }) =>
     (report?.hooks ?? []).map((hook) =>
       placed(curve, 'hook', hook.u, hook.s, `The curve ${hookInWords(hook, report?.length ?? 0, units)}`),
     ),
-  kink: ({ curve }) => {
-    const measured = arcLength(curve);
-    return kinksOf(curve).map(({ u, turn }) =>
-      placed(curve, 'kink', u, lengthAt(measured, u), `Kink of ${((turn * 180) / Math.PI).toFixed(1)}°`),
-    );
-  },
+  kink: ({ curve }) =>
+    kinksOf(curve).map(({ u, turn }) =>
+      placed(curve, 'kink', u, lengthAt(arcLength(curve), u), `Kink of ${((turn * 180) / Math.PI).toFixed(1)}°`),
+    ),
   crossing: ({ crossings }) =>
     crossings.map((at) => ({ ...NOWHERE, kind: 'crossing', at, label: 'The curve crosses itself' })),
   inflection: ({ curve, profile, units }) =>
@@ -114,14 +107,16 @@ const FINDERS: Readonly<Record<MarkKind, (of: Marked) => readonly CurveMark[]>> 
       return [{ ...placed(curve, 'monotone', u, lengthAt(measured, u), label), ...about, along }];
     });
   },
-  meeting: ({ curve, meetings, units }) =>
-    meetings.map(({ meeting, here }) => meetingMark(curve, meeting, here, units)),
+  meeting: ({ curve, profile, meetings, units }) =>
+    meetings.map(({ meeting, here }) => meetingMark(curve, profile.length, meeting, here, units)),
 };
 
-function meetingMark(curve: Curve, meeting: Meeting, here: MeetingPlace, units: Units): CurveMark {
+function meetingMark(curve: Curve, length: number, meeting: Meeting, here: MeetingPlace, units: Units): CurveMark {
   const [first, last] = domainOf(curve);
-  const u = 'u' in here ? here.u : here.end === 'start' ? first : last;
-  const s = lengthAt(arcLength(curve), u);
+  const isStart = 'end' in here && here.end === 'start';
+  const u = 'u' in here ? here.u : isStart ? first : last;
+  // The whole length is known; to measure it again with every move of a drag would be dear.
+  const s = 'u' in here ? lengthAt(arcLength(curve), u) : isStart ? 0 : length;
   const label = `Here the curve meets another: ${meetingInWords(meeting.figures, units)}`;
   return { ...placed(curve, 'meeting', u, s, label), at: meeting.at, text: levelShown(meeting.figures) };
 }

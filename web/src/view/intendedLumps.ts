@@ -1,4 +1,4 @@
-import type { Lump } from '@pencil-bend/core';
+import type { Lump } from '@pencil-bend/core/reading';
 import type { IntendedLump } from '../api/savedView';
 
 /** A lump that is meant so may move by this share of the curve's length, and grow by this factor. */

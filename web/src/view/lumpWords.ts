@@ -1,4 +1,5 @@
-import { type EndPair, type Hook, type Lump, radiusOf } from '@pencil-bend/core';
+import { radiusOf } from '@pencil-bend/core';
+import type { EndPair, Hook, Lump } from '@pencil-bend/core/reading';
 import { radiusInWords } from '../ui/labels';
 import { lengthInWords, type Units } from '../ui/length';
 

@@ -1,4 +1,5 @@
-import { type Continuity, type CurveMeeting, type End, type PlaceOfMeeting, type Vector3 } from '@pencil-bend/core';
+import { type End, type Vector3 } from '@pencil-bend/core';
+import type { Continuity, CurveMeeting, PlaceOfMeeting } from '@pencil-bend/core/reading';
 import type { Id } from '@pencil-bend/document';
 import type { MeetingThresholds } from '../api/savedView';
 import { lengthInWords, lengthShown, type Units } from '../ui/length';

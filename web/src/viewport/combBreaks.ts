@@ -1,5 +1,5 @@
 import { type CurvatureProfile, type Vector3, vectorAt } from '@pencil-bend/core';
-import type { CombOf } from '../session/combs';
+import type { CombOf } from '../session';
 import type { Meeting, MeetingPlace } from '../view/meeting';
 
 /** Curvatures that differ by no more than this share of the larger are no break: as for G2. */

@@ -1,4 +1,4 @@
-import type { Lump } from '@pencil-bend/core';
+import type { Lump } from '@pencil-bend/core/reading';
 import { lengthInWords, type Units } from '../ui/length';
 import { lumpInWords, radiusThere } from '../view/lumpWords';
 import type { Viewport } from '../view/viewport';

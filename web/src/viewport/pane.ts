@@ -1,15 +1,20 @@
-import { ToolView } from '../session/toolView';
-import { Combs } from '../session/combs';
-import { CurveMarks } from '../session/curveMarks';
-import { Editing } from '../session/editing';
-import { LossyPreview } from '../session/lossyPreview';
-import { LumpTour } from '../session/lumpTour';
-import { Meetings } from '../session/meetings';
-import { ToolInHand } from '../session/toolInHand';
-import { ShownItems } from '../session/shownItems';
-import { Readings } from '../session/readings';
-import { Viewports } from '../session/viewports';
-import { AddedHandles } from '../session/addedHandles';
+import {
+  AddedHandles,
+  Combs,
+  CurveMarks,
+  Editing,
+  LossyPreview,
+  LumpTour,
+  Meetings,
+  Readings,
+  ShownItems,
+  SlowFigures,
+  Snaps,
+  ToolInHand,
+  ToolView,
+  Tracing,
+  Viewports,
+} from '../session';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -37,9 +42,6 @@ import { marksShown } from './markOverlay';
 import { pick } from './picking';
 import { readingTag } from './readingTag';
 import { Scene } from './scene';
-import { SlowFigures } from '../session/slowFigures';
-import { Snaps } from '../session/snaps';
-import { Tracing } from '../session/tracing';
 import { overlayOf } from './overlay';
 import { liveStrokes, restingStrokes } from './strokes';
 import { PaneKeys } from './paneKeys';

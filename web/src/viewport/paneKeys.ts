@@ -1,15 +1,17 @@
-import { ToolView } from '../session/toolView';
+import {
+  Editing,
+  LossyPreview,
+  Readings,
+  ShownItems,
+  Target,
+  ToolInHand,
+  ToolView,
+  TypedPlace,
+  Viewports,
+} from '../session';
 import { computed, inject, type Signal, signal } from '@angular/core';
 import { add, rounded, type Vector3, vectorIn } from '@pencil-bend/core';
 import { anchorOf, handlesOn, keyOf, onlyItem } from '@pencil-bend/document';
-import { Editing } from '../session/editing';
-import { LossyPreview } from '../session/lossyPreview';
-import { Readings } from '../session/readings';
-import { ShownItems } from '../session/shownItems';
-import { Target } from '../session/target';
-import { ToolInHand } from '../session/toolInHand';
-import { TypedPlace } from '../session/typedPlace';
-import { Viewports } from '../session/viewports';
 import type { Hit, PointerInput } from '../tools/contract';
 import { gridPointNear } from '../view/grid';
 import { middleOf } from '../view/viewport';

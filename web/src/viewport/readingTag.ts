@@ -1,4 +1,4 @@
-import type { CursorReading } from '../session/readings';
+import type { CursorReading } from '../session';
 import { lengthInWords, type Units } from '../ui/length';
 import { curvatureInWords, radiusInWords } from '../ui/labels';
 import { type Viewport, toPixel } from '../view/viewport';

@@ -1,4 +1,5 @@
-import { type Curve, type Lightness, lightness, type LumpReport, lumps, type Vector3 } from '@pencil-bend/core';
+import { type Curve, type Lightness, lightness, type Vector3 } from '@pencil-bend/core';
+import { type LumpReport, lumps } from '@pencil-bend/core/reading';
 
 /** How fair a curve is: its lumps, and what it is made of. */
 export interface CurveFairness {

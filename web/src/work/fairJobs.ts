@@ -1,7 +1,14 @@
 import {
+  type ConstraintFailure,
+  packCurve,
+  type Result,
+  success,
+  type ThroughPointsOptions,
+  unpackCurve,
+} from '@pencil-bend/core';
+import {
   type ChainFailure,
   type ChainFairing,
-  type ConstraintFailure,
   fair,
   fairChain,
   type FairChainOptions,
@@ -16,15 +23,10 @@ import {
   ironingTolerance,
   type IronOptions,
   type NothingToMove,
-  packCurve,
-  type Result,
   roughness,
-  success,
-  type ThroughPointsOptions,
   type ToleranceBracket,
-  unpackCurve,
   type Wrinkle,
-} from '@pencil-bend/core';
+} from '@pencil-bend/core/reading';
 import { type Packed, packed, packedValue, type Plain } from './packed';
 
 /** How far fairing has come; the curves so far, packed, lie within the tolerance: whoever cancels may keep them. */

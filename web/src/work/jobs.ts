@@ -1,7 +1,4 @@
 import {
-  type AmongOptions,
-  continuityAmong,
-  type CurveMeeting,
   type CurvatureChange,
   curvatureChange,
   type Deviation,
@@ -23,6 +20,7 @@ import {
   unpackCurve,
   type Vector3,
 } from '@pencil-bend/core';
+import { type AmongOptions, continuityAmong, type CurveMeeting } from '@pencil-bend/core/reading';
 import { crossingPlaces } from './crossingPlaces';
 import { type CurveFairness, curveFairness } from './curveFairness';
 import { type FreehandJob, freehandJob } from './freehandJob';

@@ -11,13 +11,13 @@ import {
   deviation,
   deviationInStep,
   homogeneous,
-  lumps,
   makeCurve,
   packCurve,
   split,
   uniformKnots,
   unpackCurve,
 } from '@pencil-bend/core';
+import { lumps } from '@pencil-bend/core/reading';
 import type { Answer, Asked, JobKind, JobProgress } from './jobs';
 import { type StartedWorker, WorkQueue } from './workQueue';
 

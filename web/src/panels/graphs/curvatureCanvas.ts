@@ -11,10 +11,7 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { CurveMarks } from '../../session/curveMarks';
-import { Editing } from '../../session/editing';
-import { LumpTour } from '../../session/lumpTour';
-import { Readings } from '../../session/readings';
+import { CurveMarks, Editing, LumpTour, Readings } from '../../session';
 import { inflectionsInWords } from '../../ui/labels';
 import { UNIT } from '../../ui/length';
 import { drawGraph, graphFrame, lengthAtX } from './curvatureGraph';

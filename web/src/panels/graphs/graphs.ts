@@ -1,7 +1,4 @@
-import { Editing } from '../../session/editing';
-import { Opening } from '../../session/opening';
-import { ShownItems } from '../../session/shownItems';
-import { Readings } from '../../session/readings';
+import { Editing, Opening, Readings, ShownItems } from '../../session';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Tab, TabList, TabPanel, TabPanels, Tabs } from 'primeng/tabs';
 import { ContinuityTable } from '../reports/continuityTable';

@@ -1,8 +1,4 @@
-import { Editing } from '../../session/editing';
-import { ToolInHand } from '../../session/toolInHand';
-import { ShownItems } from '../../session/shownItems';
-import { Readings } from '../../session/readings';
-import { AddedHandles } from '../../session/addedHandles';
+import { AddedHandles, Editing, Readings, ShownItems, ToolInHand } from '../../session';
 import {
   ChangeDetectionStrategy,
   Component,

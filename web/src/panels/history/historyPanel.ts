@@ -1,5 +1,4 @@
-import { StepHistory } from '../../session/stepHistory';
-import { ToolInHand } from '../../session/toolInHand';
+import { StageView, StepHistory, ToolInHand } from '../../session';
 import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, output, signal, untracked } from '@angular/core';
 import { type Step, titleOf } from '@pencil-bend/document';
@@ -14,7 +13,6 @@ import { explain, ProjectsApi, type Stage } from '../../api/projectsApi';
 import { drawingActions } from '../../state/actions';
 import type { BenchState } from '../../state/reducers';
 import { selectDrawing, selectSaveState } from '../../state/selectors';
-import { StageView } from '../../session/stageView';
 import { FramedButton, LinkButton, QuietButton } from '../../ui/buttons';
 
 /** A place in the history: the drawing after a step. */

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { Tooltip } from 'primeng/tooltip';
-import { Combs } from '../../session/combs';
+import { Combs } from '../../session';
 import { viewActions } from '../../state/actions';
 import type { BenchState } from '../../state/reducers';
 import { selectComb } from '../../state/selectors';

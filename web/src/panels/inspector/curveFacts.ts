@@ -2,9 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { controlPointsOf, lightness, straightStretches } from '@pencil-bend/core';
 import { fitPointsOf, isClosed, MOST_THROUGH_POINTS, type Recipe } from '@pencil-bend/document';
 import { Tooltip } from 'primeng/tooltip';
-import { Editing } from '../../session/editing';
-import { Readings } from '../../session/readings';
-import { ShownItems } from '../../session/shownItems';
+import { Editing, Readings, ShownItems } from '../../session';
 import { newId } from '../../state/ids';
 import { Choice, type ChoiceOption } from '../../ui/choice';
 import { Icon } from '../../ui/icon';

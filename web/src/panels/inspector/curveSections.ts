@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Accordion, AccordionContent, AccordionHeader, AccordionPanel } from 'primeng/accordion';
-import { Editing } from '../../session/editing';
-import { ShownItems } from '../../session/shownItems';
+import { Editing, ShownItems } from '../../session';
 import { Icon } from '../../ui/icon';
 import { CombControls } from './combControls';
 import { CurveFacts } from './curveFacts';

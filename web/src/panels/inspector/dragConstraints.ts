@@ -1,9 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Tooltip } from 'primeng/tooltip';
-import { Editing } from '../../session/editing';
-import { Target } from '../../session/target';
-import { ToolInHand } from '../../session/toolInHand';
-import { ToolView } from '../../session/toolView';
+import { Editing, Target, ToolInHand, ToolView } from '../../session';
 import { DRAG_CONSTRAINTS, type DragConstraint } from '../../tools/contract';
 import { Choice, type ChoiceOption } from '../../ui/choice';
 import { NumberField } from '../../ui/numberField';

@@ -1,11 +1,9 @@
-import { Editing } from '../../session/editing';
-import { ShownItems } from '../../session/shownItems';
+import { Editing, ShownItems, Target } from '../../session';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { angleIn, directionIn, withCoordinate, type Vector3 } from '@pencil-bend/core';
 import type { Guide } from '@pencil-bend/document';
 import { NumberField } from '../../ui/numberField';
 import { Switch } from '../../ui/switch';
-import { Target } from '../../session/target';
 
 /** A construction line or gauge circle in numbers. */
 @Component({

@@ -1,6 +1,4 @@
-import { Editing } from '../../session/editing';
-import { ToolInHand } from '../../session/toolInHand';
-import { ShownItems } from '../../session/shownItems';
+import { Editing, ShownItems, Target, ToolInHand } from '../../session';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import {
   angleIn,
@@ -32,7 +30,6 @@ import {
   handlesOn,
 } from '@pencil-bend/document';
 import { Tooltip } from 'primeng/tooltip';
-import { Target } from '../../session/target';
 import { Choice, type ChoiceOption } from '../../ui/choice';
 import { Hold } from '../../ui/hold';
 import { Icon } from '../../ui/icon';

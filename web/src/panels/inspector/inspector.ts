@@ -1,10 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
-import { Editing } from '../../session/editing';
-import { Opening } from '../../session/opening';
-import { ShownItems } from '../../session/shownItems';
-import { ToolInHand } from '../../session/toolInHand';
-import { ToolView } from '../../session/toolView';
+import { Editing, Opening, ShownItems, ToolInHand, ToolView } from '../../session';
 import { NotLoaded } from '../../ui/notLoaded';
 import { SelectionCard } from './selectionCard';
 import { SetUpSection } from './setUpSection';

@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { radiusOf } from '@pencil-bend/core';
-import { Editing } from '../../session/editing';
-import { Readings } from '../../session/readings';
+import { Editing, Readings } from '../../session';
 import { radiusInWords } from '../../ui/labels';
 import { lengthInWords } from '../../ui/length';
 

@@ -1,8 +1,7 @@
 import { computed, inject, Injectable, linkedSignal } from '@angular/core';
 import type { Vector3 } from '@pencil-bend/core';
 import { type Handle, type Id, pointsOf } from '@pencil-bend/document';
-import { Editing } from '../../session/editing';
-import { ShownItems } from '../../session/shownItems';
+import { Editing, ShownItems } from '../../session';
 import { heldPoints } from './held';
 
 interface Point {

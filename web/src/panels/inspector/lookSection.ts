@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, viewChild } from '@angular/core';
 import type { Id } from '@pencil-bend/document';
 import { Select } from 'primeng/select';
-import { Editing } from '../../session/editing';
+import { Editing } from '../../session';
 import { keepShowing } from '../../ui/keepShowing';
 import { ColourChoice } from '../../ui/colourChoice';
 

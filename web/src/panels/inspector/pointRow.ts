@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import { type Vector3, withCoordinate } from '@pencil-bend/core';
 import { type Handle, handlesOn, type Id, sameHandle } from '@pencil-bend/document';
 import { Tooltip } from 'primeng/tooltip';
-import { Editing } from '../../session/editing';
+import { Editing } from '../../session';
 import { Icon } from '../../ui/icon';
 import { NumberField } from '../../ui/numberField';
 import { ListedPoints } from './listedPoints';

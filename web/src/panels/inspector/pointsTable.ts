@@ -12,8 +12,7 @@ import {
 import { type Id, pointOf } from '@pencil-bend/document';
 import { Table, TableModule } from 'primeng/table';
 import { Textarea } from 'primeng/textarea';
-import { Editing } from '../../session/editing';
-import { ToolInHand } from '../../session/toolInHand';
+import { Editing, ToolInHand } from '../../session';
 import { Choice, type ChoiceOption } from '../../ui/choice';
 import { ListedPoints } from './listedPoints';
 import { PointRow } from './pointRow';

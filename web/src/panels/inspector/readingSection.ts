@@ -1,14 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, linkedSignal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import type { Lump } from '@pencil-bend/core';
+import type { Lump } from '@pencil-bend/core/reading';
 import { Tooltip } from 'primeng/tooltip';
 import { MARK_KINDS, type MarkKind } from '../../api/savedView';
-import { Editing } from '../../session/editing';
-import { Fairness } from '../../session/fairness';
-import { LumpTour } from '../../session/lumpTour';
-import { Readings } from '../../session/readings';
-import { ShownItems } from '../../session/shownItems';
-import { SlowFigures } from '../../session/slowFigures';
+import { Editing, Fairness, LumpTour, Readings, ShownItems, SlowFigures } from '../../session';
 import { viewActions } from '../../state/actions';
 import type { BenchState } from '../../state/reducers';
 import { selectReading } from '../../state/selectors';

@@ -1,6 +1,4 @@
-import { Editing } from '../../session/editing';
-import { LossyPreview } from '../../session/lossyPreview';
-import { Readings } from '../../session/readings';
+import { Editing, LossyPreview, Readings } from '../../session';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } from '@angular/core';
 import { controlPointsOf } from '@pencil-bend/core';
 import { Tooltip } from 'primeng/tooltip';

@@ -1,9 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { type Vector3, withCoordinate } from '@pencil-bend/core';
 import { fitPointsOf, handlesByItem, type Id, isClosed, type Project } from '@pencil-bend/document';
-import { Editing } from '../../session/editing';
-import { LossyPreview } from '../../session/lossyPreview';
-import { ShownItems } from '../../session/shownItems';
+import { Editing, LossyPreview, ShownItems } from '../../session';
 import { counted } from '../../ui/labels';
 import { NumberField } from '../../ui/numberField';
 import { PriceBox } from '../price/priceBox';

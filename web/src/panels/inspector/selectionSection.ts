@@ -1,5 +1,4 @@
-import { Editing } from '../../session/editing';
-import { ToolInHand } from '../../session/toolInHand';
+import { Editing, ToolInHand } from '../../session';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Tooltip } from 'primeng/tooltip';
 import { type SelectionAction, selectionActions } from '../../actions/selectionActions';

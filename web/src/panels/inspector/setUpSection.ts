@@ -1,5 +1,4 @@
-import { Editing } from '../../session/editing';
-import { Target } from '../../session/target';
+import { Editing, Target } from '../../session';
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import type { Units } from '../../ui/length';
 import { Choice } from '../../ui/choice';

@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { LossyPreview } from '../../session/lossyPreview';
-import { ShownItems } from '../../session/shownItems';
+import { LossyPreview, ShownItems } from '../../session';
 import { PriceBox } from '../price/priceBox';
 import { CombControls } from './combControls';
 import { ToolSection } from './toolSection';

@@ -1,9 +1,5 @@
-import { ToolView } from '../../session/toolView';
+import { Editing, ShownItems, Snaps, ToolInHand, ToolView } from '../../session';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { Editing } from '../../session/editing';
-import { ShownItems } from '../../session/shownItems';
-import { Snaps } from '../../session/snaps';
-import { ToolInHand } from '../../session/toolInHand';
 import { SNAPS } from '../../snap/snapKinds';
 import type { Fact, Option } from '../../tools/contract';
 import { entryOf } from '../../tools/table';

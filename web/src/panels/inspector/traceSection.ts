@@ -1,5 +1,4 @@
-import { Editing } from '../../session/editing';
-import { ToolInHand } from '../../session/toolInHand';
+import { Editing, ToolInHand, Tracing, Viewports } from '../../session';
 import type { TracedPicture } from '../../api/savedView';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Choice } from '../../ui/choice';
@@ -7,8 +6,6 @@ import { FileButton } from '../../ui/fileButton';
 import { NumberField } from '../../ui/numberField';
 import { Slide } from '../../ui/slide';
 import { Switch } from '../../ui/switch';
-import { Tracing } from '../../session/tracing';
-import { Viewports } from '../../session/viewports';
 import { LinkButton } from '../../ui/buttons';
 
 /** Pictures to trace over: bring one, scale it, turn it, fade it, lock it, take it out. */

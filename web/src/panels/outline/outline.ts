@@ -3,12 +3,7 @@ import { clicked, GRAPHITE, type Id, type Layer, selectionOf, toggled } from '@p
 import { PrimeTemplate, TreeDragDropService } from 'primeng/api';
 import { Tooltip } from 'primeng/tooltip';
 import { Tree, type TreeNodeDropEvent } from 'primeng/tree';
-import { Editing } from '../../session/editing';
-import { Fairness } from '../../session/fairness';
-import { Opening } from '../../session/opening';
-import { ShownItems } from '../../session/shownItems';
-import { Target } from '../../session/target';
-import { Viewports } from '../../session/viewports';
+import { Editing, Fairness, Opening, ShownItems, Target, Viewports } from '../../session';
 import { newId } from '../../state/ids';
 import { Icon } from '../../ui/icon';
 import { counted } from '../../ui/labels';

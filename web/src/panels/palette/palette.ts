@@ -14,7 +14,7 @@ import { InputText } from 'primeng/inputtext';
 import { Popover } from 'primeng/popover';
 import type { BenchAction } from '../../actions/workbench';
 import { keysShown } from '../../actions/shortcuts';
-import { ToolInHand } from '../../session/toolInHand';
+import { ToolInHand } from '../../session';
 import { Icon } from '../../ui/icon';
 import { find, type Found } from './finding';
 import { QuietButton } from '../../ui/buttons';

@@ -1,5 +1,4 @@
-import { Editing } from '../../session/editing';
-import { LossyPreview } from '../../session/lossyPreview';
+import { Editing, LossyPreview } from '../../session';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { Message } from 'primeng/message';

@@ -1,6 +1,6 @@
 import type { Curve } from '@pencil-bend/core';
 import { lengthInWords, UNIT, type Units } from '../../ui/length';
-import type { Offer } from '../../session/lossyPreview';
+import type { Offer } from '../../session';
 
 /** A change of the curvature below this, in 1/mm, is rounding. */
 const NO_CHANGE = 1e-9;

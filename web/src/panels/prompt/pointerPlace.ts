@@ -1,8 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { inPlane } from '@pencil-bend/core';
-import { Editing } from '../../session/editing';
-import { Target } from '../../session/target';
-import { Viewports } from '../../session/viewports';
+import { Editing, Target, Viewports } from '../../session';
 import { lengthShown, UNIT } from '../../ui/length';
 
 /** Where the pointer is on the sheet, with the grid and the tolerance it goes by. */

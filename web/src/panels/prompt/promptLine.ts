@@ -1,9 +1,4 @@
-import { StepHistory } from '../../session/stepHistory';
-import { ToolView } from '../../session/toolView';
-import { Editing } from '../../session/editing';
-import { Opening } from '../../session/opening';
-import { Viewports } from '../../session/viewports';
-import { TypedPlace } from '../../session/typedPlace';
+import { Editing, LossyPreview, Opening, Remarks, StepHistory, ToolView, TypedPlace, Viewports } from '../../session';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -18,11 +13,9 @@ import { InputText } from 'primeng/inputtext';
 import type { BenchState } from '../../state/reducers';
 import { selectNotice } from '../../state/selectors';
 import type { Prompt } from '../../tools/contract';
-import { Remarks } from '../../session/remarks';
 import { forKeys } from './forKeys';
 import { PointerPlace } from './pointerPlace';
 import { Said } from './said';
-import { LossyPreview } from '../../session/lossyPreview';
 
 /** While a price is offered. */
 const OFFERED: Prompt = {

@@ -2,7 +2,7 @@ import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { Popover } from 'primeng/popover';
 import { Tooltip } from 'primeng/tooltip';
-import { Remarks } from '../../session/remarks';
+import { Remarks } from '../../session';
 import { LinkButton } from '../../ui/buttons';
 
 /** What was refused or remarked, to be read again. */

@@ -1,0 +1,33 @@
+// The rest of the surface: what reads how fair and how smooth curves are, and makes them fairer.
+
+// Read: how fair, how smooth.
+export {
+  type Continuity,
+  continuityAtKnot,
+  continuityAtKnots,
+  continuityInside,
+  continuityOfEnds,
+  type ContinuityOptions,
+  CONTINUITY_THRESHOLDS,
+  type ContinuityThresholds,
+  type MeetingSide,
+  type Residual,
+} from './measure/continuity';
+export { type AmongOptions, continuityAmong, type CurveMeeting, type PlaceOfMeeting } from './measure/continuityAmong';
+export { type CurvatureStretch, curvatureStretches } from './measure/curvatureStretches';
+export { type Energies, energies } from './measure/energies';
+export type { Hook } from './measure/hooks';
+export type { LumpPlace } from './measure/lumpPlace';
+export { type EndPair, type Lump, type LumpOptions, type LumpReport, lumps } from './measure/lumps';
+export { type MonotonePiece, type MonotonePieces, monotonePieces } from './measure/monotonePieces';
+
+// Fair: within a tolerance that is proven.
+export { type Culprit, type CulpritOptions, culprits } from './fair/culprits';
+export { fair, type Fairing, type Fairness, type FairOptions, type FairStep } from './fair/fair';
+export { type ChainFailure, type ChainFairing, fairChain, type FairChainOptions } from './fair/fairChain';
+export { fairingTolerance, roughness } from './fair/fairness';
+export { type FairThroughPoints, fairThroughPoints } from './fair/fairThroughPoints';
+export type { FreeOptions } from './fair/freePoints';
+export { iron, type Ironing, ironingTolerance, type IronOptions, type NothingToMove, type Wrinkle } from './fair/iron';
+export type { ToleranceBracket } from './fair/leastTolerance';
+export { type FairPreview, fairPreview, type FairPreviewOptions } from './fair/preview';

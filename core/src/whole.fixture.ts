@@ -1,0 +1,2 @@
+export * from './index';
+export * from './reading';

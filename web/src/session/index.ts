@@ -1,0 +1,28 @@
+/**
+ * The bench's state while it is used. Panels and viewport take it from here: so it comes as one file over the network,
+ * where each service for itself came as one of its own.
+ */
+export { AddedHandles } from './addedHandles';
+export { BENCH_SERVICES } from './benchServices';
+export { type CombOf, Combs } from './combs';
+export { CurveMarks } from './curveMarks';
+export { Editing } from './editing';
+export { Fairness } from './fairness';
+export { LossyPreview, type Offer } from './lossyPreview';
+export { LumpTour } from './lumpTour';
+export { Meetings } from './meetings';
+export { Opening } from './opening';
+export { type CursorReading, Readings } from './readings';
+export { Remarks } from './remarks';
+export { ShownItems } from './shownItems';
+export { SlowFigures } from './slowFigures';
+export { Snaps } from './snaps';
+export { StageView } from './stageView';
+export { StepHistory } from './stepHistory';
+export { Target } from './target';
+export { ToolInHand } from './toolInHand';
+export { ToolView } from './toolView';
+export { ToolWork } from './toolWork';
+export { Tracing } from './tracing';
+export { TypedPlace } from './typedPlace';
+export { Viewports } from './viewports';
