@@ -133,6 +133,22 @@ export const at = (
   more: Partial<PointerInput> = {},
 ): PointerInput => ({ type, at: [x, y, 0], hits: [], reach: 1, ...more });
 
+/** Places on an arc of radius 100 about a centre, one of them pushed outwards: a lump, in the middle of the curve. */
+export const lumpyArc = (pushed: number, x = 0): Place[] =>
+  Array.from({ length: 13 }, (_, i): Place => {
+    const [turn, radius] = [(Math.PI * i) / 24, 100 + (i === 6 ? pushed : 0)];
+    return [x + radius * Math.sin(turn), radius * Math.cos(turn)];
+  });
+
+/** Lets what is fetched, answered and put off for a moment come, until something holds. */
+export async function until(holds: () => boolean): Promise<void> {
+  for (let i = 0; i < 400 && !holds(); i++) {
+    await new Promise((resolve) => setTimeout(resolve, 5));
+    TestBed.tick();
+  }
+  if (!holds()) throw new Error('it never came to that');
+}
+
 /** Lets promises and effects run. */
 export async function settled(): Promise<void> {
   for (let i = 0; i < 5; i++) await Promise.resolve();

@@ -38,7 +38,9 @@ const REST_MS = 180;
 const MOST_TEETH = 8000;
 /** Of a short curve beside long ones at least so many. */
 const LEAST_TEETH = 4;
-/** So long at a time curves are read for their combs, in ms; the others follow, a slice after the other. */
+/** So many curves are read at once. */
+const FEW = 8;
+/** So long at a time more of them are read for their combs, in ms, so that the page goes on meanwhile. */
 const SLICE_MS = 12;
 
 /** The combs: over which curves, on one scale for all of them, with how many teeth each. */
@@ -69,10 +71,20 @@ export class Combs {
   /** Goes up with every slice of curves that were read. */
   private readonly slices = signal(0);
 
-  /** Readings of the curves that rest: those that were read so far. */
-  private readonly resting = computed(() => {
+  private readonly wantedAtRest = computed(() => this.shown.kept().filter(this.isWanted));
+  /** Many curves that were not read yet: they are read in slices, and carry their combs once all have been. */
+  private readonly unread = computed((): readonly ShownItem[] => {
     this.slices();
     if (!this.settings().shown) return [];
+    const unread = this.wantedAtRest().filter(
+      (shown) => shown.curve && !isRead(shown.curve, this.readings.normalOf(shown)),
+    );
+    return unread.length > FEW ? unread : [];
+  });
+
+  /** Readings of the curves that rest. */
+  private readonly resting = computed(() => {
+    if (!this.settings().shown || this.unread().length > 0) return [];
     return this.shown
       .resting()
       .filter(this.isWanted)
@@ -91,12 +103,8 @@ export class Combs {
   });
   /** The scale is found for these: the curves as they are kept, so that it rests in a drag. */
   private readonly scaled = computed((): readonly CurveReading[] => {
-    this.slices();
     if (this.isOfTool() && this.settings().of === 'selected') return this.moving().map(({ reading }) => reading);
-    return this.shown
-      .kept()
-      .filter(this.isWanted)
-      .flatMap((shown) => this.read(shown) ?? []);
+    return this.unread().length > 0 ? [] : this.wantedAtRest().flatMap((shown) => this.read(shown) ?? []);
   });
   /** What the combs are over: a scale that was found for something else does not hold. */
   private readonly subject = computed(() => {
@@ -135,24 +143,20 @@ export class Combs {
   constructor() {
     effect((onCleanup) => {
       const subject = this.subject();
-      this.scaled();
       this.viewports.viewport();
+      if (this.scaled().length === 0) return this.rested.set(null);
       const settle = () => this.rested.set({ subject, scale: untracked(() => this.scaleNow()) });
       if (untracked(this.rested)?.subject !== subject) return settle();
       const timer = setTimeout(settle, REST_MS);
       onCleanup(() => clearTimeout(timer));
     });
-    // Hundreds of curves are read in slices, so that the page goes on meanwhile.
     effect((onCleanup) => {
-      this.slices();
-      if (!this.settings().shown) return;
-      const unread = this.shown.kept().filter((shown) => this.isWanted(shown) && !this.read(shown));
+      const unread = this.unread();
       if (unread.length === 0) return;
       const timer = setTimeout(() => {
         const start = performance.now();
         for (const shown of unread) {
-          if (!shown.curve) continue;
-          curveReading(shown.curve, this.readings.normalOf(shown), true);
+          this.read(shown);
           if (performance.now() - start > SLICE_MS) break;
         }
         this.slices.update((count) => count + 1);
@@ -161,13 +165,8 @@ export class Combs {
     });
   }
 
-  /** The reading of a curve at rest; of many that are selected, null until its slice comes. */
   private read(shown: ShownItem): CurveReading | null {
-    const { curve } = shown;
-    if (!curve) return null;
-    const normal = this.readings.normalOf(shown);
-    const isOne = this.wanted()?.size === 1;
-    return isOne || isRead(curve, normal) ? curveReading(curve, normal, true) : null;
+    return shown.curve && curveReading(shown.curve, this.readings.normalOf(shown), true);
   }
 
   private combOf(id: Id | null, { curve, profile }: CurveReading): CombOf[] {
