@@ -9,6 +9,13 @@ async function isAccessible(page: Page): Promise<void> {
   expect(grave.map(({ id, nodes }) => [id, nodes.map(({ html }) => html)])).toEqual([]);
 }
 
+/** The server has a view in which something stands. */
+const viewKept = (page: Page, holds: string) =>
+  page.waitForResponse(
+    (response) =>
+      response.url().endsWith('/view') && response.ok() && (response.request().postData() ?? '').includes(holds),
+  );
+
 const lumpRows = (user: BenchUser) => user.card.getByRole('list', { name: 'Lumps' }).getByRole('listitem');
 
 test("the worst lump is in view and named after one key from the project's opening; keys go on and back", async ({
@@ -25,7 +32,7 @@ test("the worst lump is in view and named after one key from the project's openi
   // How far ironing would move the curve comes a moment later.
   await expect(tag).toContainText(/ironed by [\d.]+ mm/);
   const first = await tag.textContent();
-  await expect(lumpRows(user).first()).toContainText(/near \d+ mm.*R [\d.]+ mm, moves [\d.]+ mm/);
+  await expect(lumpRows(user).first()).toContainText(/near \d+ mm.*R [\d.]+, moves [\d.]+ mm/);
   await page.keyboard.press('>');
   await expect(user.prompt).toContainText('Lump 2 of');
   await expect(tag).not.toHaveText(first ?? '');
@@ -47,7 +54,7 @@ test('a lump is meant so: it is not listed, also after a reload, until it is lis
   await expect(lumpRows(user)).toHaveCount(0);
   await expect(user.sheet.locator('g.lump')).toHaveCount(0);
   await expect(user.card.getByTestId('fairness')).toContainText('No lump');
-  const kept = page.waitForResponse((response) => response.url().endsWith('/view') && response.ok());
+  const kept = viewKept(page, '"least":0.03');
   await user.number_('Lumps are listed from', '3');
   await kept;
   await page.reload();
@@ -147,7 +154,7 @@ test('the comb stands over the selected curves, their layer or all, and is kept 
   await user.card.getByText('layer', { exact: true }).click();
   await expect.poll(drawn).toBeGreaterThan(selected * 1.05);
   const layer = await drawn();
-  const kept = page.waitForResponse((response) => response.url().endsWith('/view') && response.ok());
+  const kept = viewKept(page, '"of":"all"');
   await user.card.getByText('all', { exact: true }).click();
   await expect.poll(drawn).toBeGreaterThan(layer * 1.05);
   await kept;
@@ -155,6 +162,93 @@ test('the comb stands over the selected curves, their layer or all, and is kept 
   await user.curve('Lid').click();
   await expect(user.card.getByRole('button', { name: 'all', exact: true })).toHaveAttribute('aria-pressed', 'true');
   await expect.poll(drawn).toBeGreaterThan(layer * 1.05);
+});
+
+test('a smallest radius is marked on sheet and strip, with the length that is tighter', async ({ page }) => {
+  const user = new BenchUser(page);
+  await user.openKettle();
+  await user.curve('Spout centre line').click();
+  const graph = page.getByRole('img', { name: /^Signed curvature/ });
+  await expect(graph).not.toHaveAccessibleName(/limit/);
+  await user.number_('Smallest radius allowed', '24');
+  // By the card its smallest radius is 16.2 mm.
+  await expect(graph).toHaveAccessibleName(/limit R 24\.0 mm: 36\.\d mm tighter/);
+  await expect(user.sheet.locator('path.too-tight')).toHaveCount(2);
+  await user.number_('Smallest radius allowed', '16');
+  await expect(graph).toHaveAccessibleName(/nothing is tighter/);
+  await expect(user.sheet.locator('path.too-tight')).toHaveCount(0);
+  await user.card.getByRole('button', { name: 'no limit' }).click();
+  await expect(graph).not.toHaveAccessibleName(/limit/);
+});
+
+test('the circle of curvature follows the pointer along the curve', async ({ page }) => {
+  const user = new BenchUser(page);
+  await user.openKettle();
+  const [x0, y0] = (await user.places())(0, 0);
+  const [x1] = (await user.places())(1, 0);
+  await user.curve('Grip, outer').click();
+  await user.card.getByRole('switch', { name: 'Circle of curvature at the pointer' }).click();
+  const circle = user.sheet.locator('circle.osculating');
+  await expect(circle).toHaveCount(0);
+  const box = await user.fitPoint(4).boundingBox();
+  if (!box) throw new Error('point 4 is not shown');
+  await page.mouse.move(box.x + 5, box.y + 5, { steps: 3 });
+  await expect(circle).toHaveCount(1);
+  const shown = Number(await circle.getAttribute('r'));
+  // As large as the radius that is said, at the zoom of the sheet.
+  const [, said] = /R ([\d.]+) mm/.exec((await page.getByTestId('reading').textContent()) ?? '') ?? [];
+  expect(shown).toBeGreaterThan(0.98 * Number(said) * (x1 - x0));
+  expect(shown).toBeLessThan(1.02 * Number(said) * (x1 - x0));
+  await user.hover(x0, y0);
+  await expect(circle).toHaveCount(0);
+});
+
+test('one key shows only what is selected, one only the sheet; the same key brings the rest back', async ({ page }) => {
+  const user = new BenchUser(page);
+  await user.openKettle();
+  await page.keyboard.press('Shift+S');
+  await expect(user.prompt).toContainText('nothing is selected that could be shown alone');
+  await user.curve('Lid').click();
+  const drawn = async () => (await user.sheet.screenshot()).length;
+  const all = await drawn();
+  await page.keyboard.press('Shift+S');
+  await expect.poll(drawn).toBeLessThan(0.8 * all);
+  await expect(page.getByText('Only what was selected is shown')).toBeVisible();
+  // What is selected in the list comes into sight.
+  await user.curve('Knob').click();
+  await expect(user.fitPoint(1)).toBeVisible();
+  await user.curve('Lid').click();
+  await page.keyboard.press('Shift+B');
+  await expect(page.getByText('Only the sheet is shown')).toBeVisible();
+  await expect(page.locator('pb-outline')).toBeHidden();
+  await expect(user.card).toBeHidden();
+  await expect(page.locator('pb-graphs')).toBeHidden();
+  expect((await user.sheet.boundingBox())?.width).toBe(1280);
+  await page.keyboard.press('Shift+B');
+  await page.keyboard.press('Shift+S');
+  await expect(user.card).toBeVisible();
+  await expect.poll(drawn).toBeGreaterThan(0.95 * all);
+});
+
+test('several curves are laid over each other in the strip, and copied as a table', async ({ page, context }) => {
+  const user = new BenchUser(page);
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  await user.openKettle();
+  await user.curve('Grip, outer').click();
+  await user.curve('Grip, inner').click({ modifiers: ['Shift'] });
+  await expect(page.locator('pb-graphs')).toContainText('Grip, outer, and 1 more in dashes');
+  await page.getByRole('button', { name: 'copy', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'copied', exact: true })).toBeVisible();
+  const text = await page.evaluate(() => navigator.clipboard.readText());
+  const [head, ...rows] = text.split('\r\n');
+  expect(head).toBe('curve,length mm,curvature 1/mm,radius mm');
+  expect(rows.length).toBeGreaterThan(100);
+  expect(new Set(rows.map((row) => row.slice(0, row.indexOf('",') + 1)))).toEqual(
+    new Set(['"Grip, outer"', '"Grip, inner"']),
+  );
+  const saved = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'picture', exact: true }).click();
+  expect((await saved).suggestedFilename()).toBe('Grip, outer curvature.png');
 });
 
 test('reading changes nothing that is drawn', async ({ page }) => {
@@ -179,7 +273,7 @@ test('reading changes nothing that is drawn', async ({ page }) => {
     .getByRole('button', { name: /^Go to/ })
     .first()
     .click();
-  const kept = page.waitForResponse((response) => response.url().endsWith('/view') && response.ok());
+  const kept = viewKept(page, '"of":"all"');
   await page.keyboard.press('a');
   await kept;
   await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();

@@ -1,4 +1,12 @@
-import type { BenchAction } from './workbench';
+import type { BenchAction, Workbench } from './workbench';
+
+/** Shows only what is selected, and everything again. */
+function showAlone({ editing, shown }: Workbench): void {
+  if (!shown.isAlone() && editing.selection().items.length === 0) {
+    return editing.notify('nothing is selected that could be shown alone');
+  }
+  shown.showAlone(!shown.isAlone());
+}
 
 /** What is done to read curves. */
 export const READING_ACTIONS: readonly BenchAction[] = [
@@ -23,5 +31,21 @@ export const READING_ACTIONS: readonly BenchAction[] = [
     group: 'reading',
     keys: ['<'],
     does: ({ lumps }) => lumps.step(-1),
+  },
+  {
+    label: 'Only what is selected, and all again',
+    now: ({ shown }) => (shown.isAlone() ? 'Show all again' : 'Show only what is selected'),
+    finds: 'quiet isolate hide others',
+    group: 'reading',
+    keys: ['Shift+S'],
+    inMenu: ({ editing, shown }) => shown.isAlone() || editing.selection().items.length > 0,
+    does: showAlone,
+  },
+  {
+    label: 'Only the sheet, and the panels again',
+    finds: 'quiet full screen panels hide',
+    group: 'reading',
+    keys: ['Shift+B'],
+    does: (bench) => bench.toggleBare(),
   },
 ];

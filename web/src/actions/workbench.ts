@@ -3,6 +3,7 @@ import type {
   LossyPreview,
   LumpTour,
   Readings,
+  ShownItems,
   Snaps,
   StageView,
   StepHistory,
@@ -19,11 +20,13 @@ export interface Workbench {
   readonly lumps: LumpTour;
   readonly readings: Readings;
   readonly snaps: Snaps;
+  readonly shown: ShownItems;
   readonly stages: StageView;
   readonly stepHistory: StepHistory;
   readonly target: Target;
   readonly toolView: ToolView;
   showAll(): void;
+  toggleBare(): void;
   toggleComb(): void;
   toggleHistory(): void;
   togglePalette(): void;

@@ -49,6 +49,10 @@ export interface ReadingSettings {
   /** Lumps are listed from this share of the curve's reference curvature on. */
   readonly least: number;
   readonly intended: readonly IntendedLump[];
+  /** What bends tighter than this radius in mm is marked; null for no limit. */
+  readonly limit: number | null;
+  /** The circle of curvature follows the pointer along the curve. */
+  readonly circle: boolean;
   readonly continuity: MeetingThresholds;
 }
 

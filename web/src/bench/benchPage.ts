@@ -6,6 +6,7 @@ import {
   Opening,
   Readings,
   Remarks,
+  ShownItems,
   Snaps,
   StageView,
   StepHistory,
@@ -92,6 +93,7 @@ import { FramedButton } from '../ui/buttons';
   styleUrl: './benchPage.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: {
+    '[class.bare]': 'bare()',
     '(window:keydown)': 'keyDown($event)',
     '(window:keyup)': 'keyUp($event)',
     '(window:beforeunload)': 'beforeUnload($event)',
@@ -110,6 +112,7 @@ export class BenchPage implements Workbench {
   readonly readings = inject(Readings);
   private readonly remarks = inject(Remarks);
   readonly snaps = inject(Snaps);
+  readonly shown = inject(ShownItems);
   readonly stages = inject(StageView);
   readonly stepHistory = inject(StepHistory);
   readonly target = inject(Target);
@@ -127,6 +130,8 @@ export class BenchPage implements Workbench {
   private readonly safe = this.store.selectSignal(selectSafe);
   protected readonly renaming = signal(false);
   protected readonly historyShown = signal(false);
+  /** Only the sheet is shown, without the panels around it. */
+  protected readonly bare = signal(false);
   protected readonly shortcutsShown = signal(false);
   /** Where the context menu is asked for. */
   protected readonly menuAt = signal<MouseEvent | null>(null);
@@ -275,6 +280,10 @@ export class BenchPage implements Workbench {
     event.preventDefault();
     this.pane()?.pressForMenu(event);
     this.menuAt.set(event);
+  }
+
+  toggleBare(): void {
+    this.bare.update((bare) => !bare);
   }
 
   toggleComb(): void {

@@ -1,6 +1,6 @@
 import { computed, inject, Injectable, type Signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import type { Lump } from '@pencil-bend/core/reading';
+import type { CurvatureStretch, Lump } from '@pencil-bend/core/reading';
 import { MARK_KINDS, type MarkKind } from '../api/savedView';
 import type { BenchState } from '../state/reducers';
 import { selectReading } from '../state/selectors';
@@ -64,6 +64,14 @@ export class CurveMarks {
 
   /** Those that are switched on. */
   readonly shown = computed((): readonly CurveMark[] => this.settings().marks.flatMap((kind) => this.of(kind)));
+
+  /** Where the read curve bends tighter than the limit. */
+  readonly tooTight = computed((): readonly CurvatureStretch[] => {
+    const { limit } = this.settings();
+    const profile = this.marked()?.profile;
+    const stretches = this.kernel.functions()?.curvatureStretches;
+    return limit !== null && profile && stretches ? stretches(profile, 'above', 1 / limit) : [];
+  });
 
   /** The number of a lump in the list, from 1; 0 where it is not listed. */
   rankOf(lump: Lump): number {

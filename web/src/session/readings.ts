@@ -1,11 +1,13 @@
 import { ToolView } from './toolView';
 import { computed, inject, Injectable, signal } from '@angular/core';
 import {
+  along,
   type ArcLength,
   arcLength,
   type Curve,
   curvatureAt,
   evaluate,
+  frameAt,
   lengthAt,
   liesAlong,
   normalOf,
@@ -24,6 +26,8 @@ export interface CursorReading {
   readonly s: number;
   readonly at: Vector3;
   readonly kappa: number;
+  /** Of the circle of curvature; null where the curve is straight. */
+  readonly centre: Vector3 | null;
 }
 
 /** A curve leaves its plane where it is farther from it than this, in mm. */
@@ -84,7 +88,9 @@ export class Readings {
     const u = this.cursorParameter();
     const curve = this.curve();
     if (s === null || u === null || !curve) return null;
-    return { s, at: evaluate(curve, u), kappa: curvatureAt(curve, u, this.normal()).kappa };
+    const frame = frameAt(curve, u);
+    const centre = frame && frame.kappa > 0 ? along(frame.point, frame.curvature, 1 / frame.kappa ** 2) : null;
+    return { s, at: evaluate(curve, u), kappa: curvatureAt(curve, u, this.normal()).kappa, centre };
   });
 
   /** The readings of items, each by its id: of those that are no shown curves none. */

@@ -1,5 +1,5 @@
 import { ToolView } from './toolView';
-import { computed, inject, Injectable } from '@angular/core';
+import { computed, inject, Injectable, signal } from '@angular/core';
 import type { Curve } from '@pencil-bend/core';
 import { type Id, isShown, type Item, plainItem, preview, type Project } from '@pencil-bend/document';
 import { type ShownItem, shownItem } from '../view/shownItem';
@@ -13,10 +13,18 @@ export class ShownItems {
   private readonly editing = inject(Editing);
   private readonly toolView = inject(ToolView);
 
+  /** Out of sight for a while, so that the rest can be looked at; what is drawn meanwhile is seen. */
+  private readonly aside = signal<ReadonlySet<Id>>(new Set());
+  readonly isAlone = computed(() => this.aside().size > 0);
+
   /** Every shown item as it is kept. */
   readonly kept = computed((): readonly ShownItem[] => {
     const project = this.editing.project();
-    return project ? project.itemOrder.flatMap((id) => shownIn(project, id)) : [];
+    if (!project) return [];
+    const aside = this.aside();
+    if (aside.size === 0) return project.itemOrder.flatMap((id) => shownIn(project, id));
+    const { items } = this.editing.selection();
+    return project.itemOrder.flatMap((id) => (aside.has(id) && !items.includes(id) ? [] : shownIn(project, id)));
   });
 
   /** What the tool would do now, done on the side; null for nothing. */
@@ -57,7 +65,10 @@ export class ShownItems {
     // Only mirrors have to look for other items.
     const isLoose = changed.every((id) => isOfItsOwn(itemIn(items, id) ?? itemIn(project.items, id)));
     const now = isLoose ? { ...project, items } : attempted.value.project;
+    const aside = this.aside();
     return changed.flatMap((id) => {
+      // What goes along with the item in hand stays out of sight with the others.
+      if (aside.has(id) && !this.editing.selection().items.includes(id)) return [];
       const [shown] = shownIn(now, id, !Object.hasOwn(project.items, id));
       if (!shown) return [];
       // While a dragged point lies on its neighbour there is no curve through them: the last one stays.
@@ -73,6 +84,13 @@ export class ShownItems {
     const inHand = this.inHand();
     return inHand.length > 0 ? [...this.resting(), ...inHand] : this.resting();
   });
+
+  /** Shows only what is selected, or everything again. */
+  showAlone(alone: boolean): void {
+    const { items } = this.editing.selection();
+    const others = this.editing.project()?.itemOrder.filter((id) => !items.includes(id)) ?? [];
+    this.aside.set(new Set(alone ? others : []));
+  }
 
   /** The first selected item. */
   readonly selected = computed((): ShownItem | null => {

@@ -58,6 +58,9 @@ export const viewActions = createActionGroup({
     'Mark set': props<{ kind: MarkKind; on: boolean }>(),
     /** Lumps are listed from this share on. */
     'Lumps listed': props<{ least: number }>(),
+    /** The smallest radius that is allowed, in mm; null for none. */
+    'Radius limited': props<{ limit: number | null }>(),
+    'Circle shown': props<{ shown: boolean }>(),
     'Lump intended': props<{ lump: IntendedLump }>(),
     'Threshold set': props<{ name: keyof MeetingThresholds; value: number }>(),
     'Intended forgotten': props<{ curve: Id }>(),

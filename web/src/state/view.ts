@@ -14,6 +14,8 @@ export const FIRST_VIEW: SavedView = {
     marks: ['lump', 'hook', 'kink', 'crossing', 'meeting'],
     least: 0.05,
     intended: [],
+    limit: null,
+    circle: false,
     continuity: { within: 0.1, gap: 0.001, angle: 0.05, curvature: 1, rate: 5 },
   },
   pictures: [],
@@ -47,6 +49,8 @@ export const viewReducer = createReducer<SavedView>(
     }),
   ),
   on(viewActions.lumpsListed, (view, { least }) => withReading(view, { least })),
+  on(viewActions.radiusLimited, (view, { limit }) => withReading(view, { limit })),
+  on(viewActions.circleShown, (view, { shown }) => withReading(view, { circle: shown })),
   on(viewActions.lumpIntended, (view, { lump }) => withReading(view, { intended: [...view.reading.intended, lump] })),
   on(viewActions.thresholdSet, (view, { name, value }) =>
     withReading(view, { continuity: { ...view.reading.continuity, [name]: value } }),

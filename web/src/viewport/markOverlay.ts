@@ -47,10 +47,19 @@ export function marksShown(marks: readonly CurveMark[], curve: Curve, viewport: 
       const away = BESIDE.has(kind) ? SIDE : 0;
       return { ...base, x: x + away * dx, y: y + away * dy, badge: null };
     }
-    const stretch = pathOf(placesOn(curve, range).map(pixel));
+    const stretch = stretchPath(curve, range, viewport);
     return { ...base, badge: { rank, x: x + AWAY * dx, y: y + AWAY * dy, stretch } };
   });
 }
+
+/** A stretch of a curve as a path on the sheet. */
+export const stretchPath = (curve: Curve, range: readonly [number, number], viewport: Viewport): string =>
+  pathOf(
+    placesOn(curve, range).map((at) => {
+      const [x, y] = toPixel(viewport, at);
+      return { x, y };
+    }),
+  );
 
 /** Places along a stretch of a curve; of a closed one it may go over the seam. */
 function placesOn(curve: Curve, [from, to]: readonly [number, number]): Vector3[] {

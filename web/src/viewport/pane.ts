@@ -28,6 +28,9 @@ import {
   viewChild,
 } from '@angular/core';
 import { fromPlane, subtract, type Vector3 } from '@pencil-bend/core';
+import { Store } from '@ngrx/store';
+import type { BenchState } from '../state/reducers';
+import { selectReading } from '../state/selectors';
 import { handlesOn, keyOf, NOTHING, selectedHandles, selectionOf } from '@pencil-bend/document';
 import type { Hit, PointerInput } from '../tools/contract';
 import { samplesOf } from './penSamples';
@@ -38,7 +41,7 @@ import { chosenMarks, curvePath, handlesOf, pathOf } from './handleMarks';
 import { linesShown } from '../view/grid';
 import { levelShown } from '../view/meeting';
 import { lumpTag } from './lumpTag';
-import { marksShown } from './markOverlay';
+import { marksShown, stretchPath } from './markOverlay';
 import { pick } from './picking';
 import { readingTag } from './readingTag';
 import { Scene } from './scene';
@@ -47,6 +50,8 @@ import { liveStrokes, restingStrokes } from './strokes';
 import { PaneKeys } from './paneKeys';
 import { rayThrough, closestUnder, awayFromRay, rayUnder } from '../view/sight';
 
+/** A larger circle is a line to the eye, in pixels. */
+const LARGEST_CIRCLE = 20_000;
 const NO_OFFSET: Vector3 = [0, 0, 0];
 /** So many levels of meetings are written on the sheet: more hide it. */
 const MOST_LEVELS = 300;
@@ -60,6 +65,7 @@ const MOST_LEVELS = 300;
   host: { '[class.panning]': 'panning()', '[class.pointed]': 'pointed()' },
 })
 export class Pane {
+  private readonly store: Store<BenchState> = inject(Store);
   protected readonly editing = inject(Editing);
   protected readonly toolView = inject(ToolView);
   protected readonly lossy = inject(LossyPreview);
@@ -128,6 +134,20 @@ export class Pane {
     const marks = this.curveMarks.shown().filter(({ kind }) => kind !== 'meeting' || !this.meetings.isReported());
     return curve ? marksShown(marks, curve, this.viewport()) : [];
   });
+  /** Where the read curve bends tighter than the limit. */
+  protected readonly tooTight = computed(() => {
+    const curve = this.readings.curve();
+    const stretches = this.curveMarks.tooTight();
+    return curve ? stretches.map(({ from, to }) => stretchPath(curve, [from, to], this.viewport())) : [];
+  });
+  /** The circle of curvature at the shared cursor. */
+  protected readonly circle = computed(() => {
+    const at = this.readings.atCursor();
+    if (!at?.centre || !this.readingSettings().circle) return null;
+    const { x, y } = this.pixel(at.centre);
+    const r = 1 / (Math.abs(at.kappa) * this.viewport().scale);
+    return r < LARGEST_CIRCLE ? { x, y, r } : null;
+  });
   /** Where curves meet, with the level reached, while all of them are listed. */
   protected readonly levels = computed(() => {
     if (!this.meetings.isReported()) return [];
@@ -159,6 +179,7 @@ export class Pane {
     return reading && readingTag(reading, this.viewport(), this.units());
   });
 
+  private readonly readingSettings = this.store.selectSignal(selectReading);
   private readonly units = computed(() => this.editing.project()?.units ?? 'mm');
   /** What stands out as selected. */
   private readonly marked = computed(() => (this.toolView.marksSelection() ? this.editing.selection() : NOTHING));

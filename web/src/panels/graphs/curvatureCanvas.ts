@@ -11,10 +11,16 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { CurveMarks, Editing, LumpTour, Readings } from '../../session';
+import { Store } from '@ngrx/store';
+import type { BenchState } from '../../state/reducers';
+import { selectReading } from '../../state/selectors';
+import { CurveMarks, Editing, LumpTour, Readings, ShownItems } from '../../session';
 import { inflectionsInWords } from '../../ui/labels';
-import { UNIT } from '../../ui/length';
+import { lengthInWords, UNIT } from '../../ui/length';
 import { drawGraph, graphFrame, lengthAtX } from './curvatureGraph';
+
+/** More curves over each other cannot be told apart. */
+const MOST_OVERLAID = 12;
 
 /** The graph of signed curvature over arc length, with the cursor that it shares with the sheet. */
 @Component({
@@ -23,7 +29,9 @@ import { drawGraph, graphFrame, lengthAtX } from './curvatureGraph';
     <canvas
       #canvas
       role="img"
-      [attr.aria-label]="'Signed curvature over arc length, ' + inflections()"
+      [attr.aria-label]="
+        'Signed curvature over arc length, ' + inflections() + (limitLabel() ? ', ' + limitLabel() : '')
+      "
       (pointermove)="hover($event.offsetX)"
       (pointerleave)="readings.cursor.set(null)"
     ></canvas>
@@ -49,6 +57,9 @@ export class CurvatureCanvas {
   protected readonly readings = inject(Readings);
   private readonly marks = inject(CurveMarks);
   private readonly tour = inject(LumpTour);
+  private readonly shown = inject(ShownItems);
+  private readonly store: Store<BenchState> = inject(Store);
+  private readonly reading = this.store.selectSignal(selectReading);
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   private readonly size = signal<readonly [number, number]>([0, 0]);
   private readonly observer = new ResizeObserver(([entry]) =>
@@ -56,12 +67,33 @@ export class CurvatureCanvas {
   );
   protected readonly inflections = computed(() => inflectionsInWords(this.readings.reading()?.inflections ?? 0));
 
+  /** How much of the curve is tighter than the limit allows. */
+  protected readonly limitLabel = computed(() => {
+    const { limit } = this.reading();
+    if (limit === null) return '';
+    const units = this.editing.project()?.units ?? 'mm';
+    const length = this.marks.tooTight().reduce((sum, { start, end }) => sum + end - start, 0);
+    const name = `limit R ${lengthInWords(limit, units, 2)}`;
+    return `${name}: ${length > 0 ? `${lengthInWords(length, units, 2)} tighter` : 'nothing is tighter'}`;
+  });
+
+  /** The other selected curves, over the same axes. */
+  private readonly others = computed(() => {
+    const { items } = this.editing.selection();
+    if (items.length < 2) return [];
+    const curve = this.readings.curve();
+    const colours = new Map(this.shown.all().map(({ id, item }) => [id, item.colour]));
+    return [...this.readings.of(items.slice(0, MOST_OVERLAID))]
+      .filter(([, reading]) => reading.curve !== curve)
+      .map(([id, { profile }]) => ({ profile, colour: colours.get(id) ?? '' }));
+  });
+
   private readonly frame = computed(() => {
     const profile = this.readings.reading()?.profile;
     const [width, height] = this.size();
-    return profile && width > 0 && height > 0
-      ? graphFrame(profile, width, height, UNIT[this.editing.project()?.units ?? 'mm'])
-      : null;
+    if (!profile || width === 0 || height === 0) return null;
+    const profiles = [profile, ...this.others().map((other) => other.profile)];
+    return graphFrame(profiles, width, height, UNIT[this.editing.project()?.units ?? 'mm']);
   });
 
   constructor() {
@@ -79,8 +111,16 @@ export class CurvatureCanvas {
     const frame = this.frame();
     const profile = this.readings.reading()?.profile;
     const cursor = this.readings.cursor();
-    const marks = this.marks.shown();
     const lump = this.tour.current();
+    const marked = {
+      others: this.others(),
+      marks: this.marks.shown(),
+      current: lump && this.marks.rankOf(lump),
+      limit: this.reading().limit,
+      tooTight: this.marks.tooTight(),
+      limitLabel: this.limitLabel(),
+      cursor,
+    };
     // Without a frame the canvas is not there yet, or has no size.
     if (!frame || !profile) return;
     const canvas = this.canvas().nativeElement;
@@ -90,7 +130,7 @@ export class CurvatureCanvas {
     const [width, height] = [Math.round(frame.width * ratio), Math.round(frame.height * ratio)];
     if (canvas.width !== width || canvas.height !== height) [canvas.width, canvas.height] = [width, height];
     context.setTransform(ratio, 0, 0, ratio, 0, 0);
-    drawGraph(context, frame, profile, marks, lump && this.marks.rankOf(lump), cursor);
+    drawGraph(context, frame, profile, marked);
   }
 
   protected hover(x: number): void {

@@ -1,4 +1,4 @@
-import { curvatureProfile, packVectors, throughPoints } from '@pencil-bend/core';
+import { circle, curvatureProfile, FRONT, packVectors, throughPoints } from '@pencil-bend/core';
 import { lengthAtX, graphFrame, xOf, yOf } from './curvatureGraph';
 
 const fit = throughPoints(
@@ -10,7 +10,7 @@ const fit = throughPoints(
 );
 if (!fit.ok) throw new Error(fit.failure.kind);
 const profile = curvatureProfile(fit.value.curve, { normal: [0, 0, 1] });
-const frame = graphFrame(profile, 800, 150);
+const frame = graphFrame([profile], 800, 150);
 
 describe('the graph', () => {
   it('goes from length to pixel and back, and stays on the curve beyond its ends', () => {
@@ -28,7 +28,16 @@ describe('the graph', () => {
     expect(yOf(frame, frame.most)).toBeLessThan(yOf(frame, 0));
     // In inches the axis is round in inches.
     expect([1, 2, 3, 5, 8]).toContain(
-      Number(String(Number((graphFrame(profile, 800, 150, 25.4).most * 25.4).toPrecision(6))).replace(/[.0]/g, '')),
+      Number(String(Number((graphFrame([profile], 800, 150, 25.4).most * 25.4).toPrecision(6))).replace(/[.0]/g, '')),
     );
+  });
+
+  it('has room for all curves that are laid over each other', () => {
+    const small = curvatureProfile(circle(FRONT, [0, 0, 0], 4), { normal: [0, 0, 1] });
+    const both = graphFrame([profile, small], 800, 150);
+    expect(both.length).toBe(profile.length);
+    expect(both.most).toBeGreaterThanOrEqual(0.25);
+    expect(graphFrame([small, profile], 800, 150)).toEqual(both);
+    expect(graphFrame([], 800, 150)).toMatchObject({ length: 0, most: 0 });
   });
 });

@@ -1,4 +1,5 @@
 import type { CurvatureProfile } from '@pencil-bend/core';
+import type { CurvatureStretch } from '@pencil-bend/core/reading';
 import type { CurveMark } from '../../view/curveMarks';
 import { MARK_LOOKS } from '../../view/markKinds';
 
@@ -18,9 +19,14 @@ const RIGHT = 18;
 const TOP = 10;
 const BOTTOM = 20;
 
-export function graphFrame({ length, kappa }: CurvatureProfile, width: number, height: number, unit = 1): GraphFrame {
+/** A frame that all profiles find room in. */
+export function graphFrame(profiles: readonly CurvatureProfile[], width: number, height: number, unit = 1): GraphFrame {
   let most = 0;
-  for (const value of kappa) most = Math.max(most, Math.abs(value));
+  let length = 0;
+  for (const profile of profiles) {
+    length = Math.max(length, profile.length);
+    for (const value of profile.kappa) most = Math.max(most, Math.abs(value));
+  }
   return { width, height, length, most: roundUp(most * unit) / unit, unit };
 }
 
@@ -44,20 +50,35 @@ function roundUp(value: number): number {
 
 const INK = '#23252b';
 const VERMILION = '#c8431f';
+const OCHRE = '#8a5a00';
 const QUIET = '#615e57';
 const LINE = '#e2dccd';
 const MONO = "12px 'Spline Sans Mono', monospace";
 
-/** Draws signed curvature over arc length, with what is marked; `cursor` is a length along the curve. */
+/** What is marked in the graph. */
+export interface GraphMarks {
+  /** Other curves over the same axes. */
+  readonly others: readonly { readonly profile: CurvatureProfile; readonly colour: string }[];
+  readonly marks: readonly CurveMark[];
+  /** The number of the lump that was gone to. */
+  readonly current: number | null;
+  /** The smallest radius that is allowed, in mm, and where the curve is tighter. */
+  readonly limit: number | null;
+  readonly tooTight: readonly CurvatureStretch[];
+  /** What is said of them. */
+  readonly limitLabel: string;
+  /** A length along the curve. */
+  readonly cursor: number | null;
+}
+
+/** Draws signed curvature over arc length, with what is marked. */
 export function drawGraph(
   context: CanvasRenderingContext2D,
   frame: GraphFrame,
   profile: CurvatureProfile,
-  marks: readonly CurveMark[],
-  current: number | null,
-  cursor: number | null,
+  { others, marks, current, limit, tooTight, limitLabel, cursor }: GraphMarks,
 ): void {
-  const { width, height, length, most, unit } = frame;
+  const { width, height, most, unit } = frame;
   const zero = yOf(frame, 0);
   context.clearRect(0, 0, width, height);
   context.font = MONO;
@@ -80,9 +101,18 @@ export function drawGraph(
     context.beginPath();
     context.moveTo(xOf(frame, 0), zero);
     trace(context, frame, profile, (kappa) => sign * Math.max(0, sign * kappa));
-    context.lineTo(xOf(frame, length), zero);
+    context.lineTo(xOf(frame, profile.length), zero);
     context.fillStyle = colour;
     context.fill();
+  }
+  for (const { profile: other, colour } of others) {
+    context.beginPath();
+    trace(context, frame, other, (kappa) => kappa);
+    context.strokeStyle = colour;
+    context.lineWidth = 1.2;
+    context.setLineDash([6, 3]);
+    context.stroke();
+    context.setLineDash([]);
   }
   context.beginPath();
   trace(context, frame, profile, (kappa) => kappa);
@@ -90,6 +120,7 @@ export function drawGraph(
   context.lineWidth = 1.6;
   context.lineJoin = 'round';
   context.stroke();
+  if (limit !== null) limits(context, frame, limit, tooTight, limitLabel);
   for (const mark of marks) sign(context, frame, profile, mark, mark.rank !== null && mark.rank === current);
 
   if (cursor !== null) {
@@ -106,6 +137,31 @@ function trace(
   shown: (kappa: number) => number,
 ): void {
   for (let i = 0; i < s.length; i++) context.lineTo(xOf(frame, s[i]), yOf(frame, shown(kappa[i])));
+}
+
+/** Lines at the curvature of the smallest radius allowed, and a bar along what is tighter. */
+function limits(
+  context: CanvasRenderingContext2D,
+  frame: GraphFrame,
+  limit: number,
+  tooTight: readonly CurvatureStretch[],
+  label: string,
+): void {
+  context.setLineDash([5, 4]);
+  for (const kappa of [1 / limit, -1 / limit]) {
+    if (Math.abs(kappa) > frame.most) continue;
+    const y = Math.round(yOf(frame, kappa)) + 0.5;
+    line(context, OCHRE, [LEFT, y], [frame.width - RIGHT, y]);
+  }
+  context.setLineDash([]);
+  context.fillStyle = OCHRE;
+  for (const { start, end } of tooTight) {
+    context.fillRect(xOf(frame, start), frame.height - BOTTOM - 3, xOf(frame, end) - xOf(frame, start), 3);
+  }
+  // Above the upper line, or at the top where that is out of the picture.
+  const y = Math.max(TOP + 6, yOf(frame, Math.min(frame.most, 1 / limit)) - 9);
+  context.textAlign = 'right';
+  context.fillText(label, frame.width - RIGHT - 4, y);
 }
 
 /** The stretch of a lump; over the seam of a closed curve it comes in two parts. */
@@ -132,7 +188,7 @@ function sign(
   context: CanvasRenderingContext2D,
   frame: GraphFrame,
   profile: CurvatureProfile,
-  { kind, s, text, rank }: CurveMark,
+  { kind, s, stretch, text, rank }: CurveMark,
   isCurrent: boolean,
 ): void {
   if (s === null) return;
@@ -156,6 +212,8 @@ function sign(
   const { glyph, filled } = MARK_LOOKS[kind];
   context.save();
   context.translate(x, yOf(frame, kappaAt(profile, s)));
+  // The wedge opens to where the curve is tighter.
+  if (stretch && Math.abs(kappaAt(profile, stretch[1])) < Math.abs(kappaAt(profile, stretch[0]))) context.scale(-1, 1);
   context.strokeStyle = context.fillStyle = INK;
   context.lineWidth = 1.6;
   const path = new Path2D(glyph);

@@ -3,6 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { Tab, TabList, TabPanel, TabPanels, Tabs } from 'primeng/tabs';
 import { ContinuityTable } from '../reports/continuityTable';
 import { CurvatureCanvas } from './curvatureCanvas';
+import { GraphCopies } from './graphCopies';
 import { GraphFigures } from './graphFigures';
 import { KnotLine } from './knotLine';
 import { NotLoaded } from '../../ui/notLoaded';
@@ -14,6 +15,7 @@ import { NotLoaded } from '../../ui/notLoaded';
     ContinuityTable,
     CurvatureCanvas,
     GraphFigures,
+    GraphCopies,
     KnotLine,
     NotLoaded,
     Tab,
@@ -35,6 +37,11 @@ import { NotLoaded } from '../../ui/notLoaded';
         }
         @if (tab() === 'curvature') {
           <pb-graph-figures />
+          @defer (when hasProfile(); prefetch when opening.isOver()) {
+            @if (hasProfile()) {
+              <pb-graph-copies />
+            }
+          } @error {}
         }
       </header>
       <p-tabpanels>
@@ -98,6 +105,9 @@ import { NotLoaded } from '../../ui/notLoaded';
       white-space: nowrap;
       font-size: 13px;
     }
+    p-tablist {
+      flex: none;
+    }
     :host ::ng-deep .p-tablist-active-bar {
       display: none;
     }
@@ -120,7 +130,7 @@ import { NotLoaded } from '../../ui/notLoaded';
       min-height: 0;
     }
     .whose {
-      max-width: 180px;
+      max-width: 300px;
       overflow: hidden;
       font-weight: 600;
       text-overflow: ellipsis;
@@ -141,7 +151,9 @@ export class Graphs {
   /** Of several selected curves the graph shows one: this is its name. */
   protected readonly whose = computed(() => {
     const several = this.editing.selection().items.length > 1;
-    return several && this.readings.reading() ? (this.shown.selected()?.item.name ?? null) : null;
+    const more = this.editing.selection().items.length - 1;
+    const name = this.shown.selected()?.item.name;
+    return several && this.readings.reading() && name ? `${name}, and ${more} more in dashes` : null;
   });
 
   protected readonly hasProfile = computed(() => this.readings.reading() !== null);

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, linkedSignal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import type { Lump } from '@pencil-bend/core/reading';
+import { radiusOf } from '@pencil-bend/core';
 import { Tooltip } from 'primeng/tooltip';
 import { MARK_KINDS, type MarkKind } from '../../api/savedView';
 import { Editing, Fairness, LumpTour, Readings, ShownItems, SlowFigures } from '../../session';
@@ -9,16 +10,17 @@ import type { BenchState } from '../../state/reducers';
 import { selectReading } from '../../state/selectors';
 import { LinkButton } from '../../ui/buttons';
 import { counted } from '../../ui/labels';
-import { lengthInWords } from '../../ui/length';
+import { lengthInWords, lengthShown } from '../../ui/length';
 import { NumberField } from '../../ui/numberField';
+import { Switch } from '../../ui/switch';
 import { Toggle } from '../../ui/toggle';
-import { lumpInWords, radiusThere } from '../../view/lumpWords';
+import { lumpInWords } from '../../view/lumpWords';
 import { MARK_LOOKS } from '../../view/markKinds';
 
 /** How fair the selected curve is: one line, its lumps in words, and what is marked on it. */
 @Component({
   selector: 'pb-reading-section',
-  imports: [LinkButton, NumberField, Toggle, Tooltip],
+  imports: [LinkButton, NumberField, Switch, Toggle, Tooltip],
   template: `
     <p class="fairness" data-testid="fairness">{{ fairness() }}</p>
     <ol aria-label="Lumps">
@@ -75,10 +77,47 @@ import { MARK_LOOKS } from '../../view/markKinds';
           (given)="list($event)"
         />
       </dd>
+      <dt
+        class="explained"
+        tabindex="0"
+        tooltipPosition="left"
+        pTooltip="The smallest radius that a cutter, or whoever builds it, can make: what is tighter is marked on sheet and strip"
+      >
+        Smallest R
+      </dt>
+      <dd class="row short">
+        <pb-number
+          label="Smallest radius allowed"
+          none="no limit"
+          [value]="limit()"
+          [units]="units()"
+          [least]="1e-3"
+          (given)="setLimit($event)"
+        />
+        @if (limit() !== null) {
+          <button pbLink (click)="setLimit(null)">no limit</button>
+        }
+      </dd>
+      <dt
+        class="explained"
+        tabindex="0"
+        tooltipPosition="left"
+        pTooltip="The circle that bends as the curve does where the pointer is, while it is near the curve"
+      >
+        Circle
+      </dt>
+      <dd>
+        <pb-switch
+          label="Circle of curvature at the pointer"
+          [states]="['hidden', 'at the pointer']"
+          [on]="circle()"
+          (toggled)="showCircle($event)"
+        />
+      </dd>
     </dl>
     <div class="marks" role="group" aria-label="What is marked">
       @for (mark of marks(); track mark.kind) {
-        <pb-toggle [label]="mark.label" [tip]="mark.tip" [on]="mark.on" (toggled)="mark_(mark.kind, $event)" />
+        <pb-toggle [label]="mark.label" [tip]="mark.tip" [on]="mark.on" (toggled)="setMark(mark.kind, $event)" />
       }
     </div>
   `,
@@ -94,7 +133,7 @@ export class ReadingSection {
   private readonly slow = inject(SlowFigures);
   protected readonly tour = inject(LumpTour);
   private readonly settings = this.store.selectSignal(selectReading);
-  private readonly units = computed(() => this.editing.project()?.units ?? 'mm');
+  protected readonly units = computed(() => this.editing.project()?.units ?? 'mm');
 
   /** The card stays as it is while the curve is dragged: what it says follows on release. */
   private readonly rested = linkedSignal<
@@ -113,12 +152,14 @@ export class ReadingSection {
       lump,
       rank: i + 1,
       words: lumpInWords(lump, this.units()),
-      figures: `${radiusThere(lump, this.units())}, ${this.ironed(lump)}`,
+      figures: `R ${lengthShown(radiusOf(lump.kappa), this.units(), 2)}, ${this.ironed(lump)}`,
       tip: 'How tight the curve is there, and how far ironing the lump would move it',
       current: this.tour.current() === lump,
     })),
   );
   protected readonly intended = computed(() => this.rested()?.meant.length ?? 0);
+  protected readonly limit = computed(() => this.settings().limit);
+  protected readonly circle = computed(() => this.settings().circle);
   protected readonly percent = computed(() => 100 * this.settings().least);
 
   /** Pieces, largest lump, roughness, lightness, and what lightening would leave, in one line. */
@@ -177,7 +218,15 @@ export class ReadingSection {
     this.store.dispatch(viewActions.lumpsListed({ least: percent / 100 }));
   }
 
-  protected mark_(kind: MarkKind, on: boolean): void {
+  protected setLimit(limit: number | null): void {
+    this.store.dispatch(viewActions.radiusLimited({ limit }));
+  }
+
+  protected showCircle(shown: boolean): void {
+    this.store.dispatch(viewActions.circleShown({ shown }));
+  }
+
+  protected setMark(kind: MarkKind, on: boolean): void {
     this.store.dispatch(viewActions.markSet({ kind, on }));
   }
 
