@@ -28,7 +28,7 @@ test('bench with the spout selected', async ({ page }) => {
   await page.screenshot(into('bench'));
 });
 
-test('history, a server that is away, a change that came too late', async ({ page }) => {
+test('history, a change that came too late', async ({ page }) => {
   const user = new BenchUser(page);
   await user.openKettle();
   await page.keyboard.press('h');
@@ -52,13 +52,8 @@ test('history, a server that is away, a change that came too late', async ({ pag
 
   await page.getByRole('button', { name: 'Back to the drawing' }).click();
   await page.keyboard.press('h');
-  await page.route('**/steps', (route) => route.abort());
   await user.drag(user.fitPoint(4), 6, 9);
   await user.drag(user.fitPoint(6), 12, -4);
-  await page.waitForTimeout(SETTLED_MS);
-  await page.screenshot(into('away'));
-
-  await page.unroute('**/steps');
   await user.isKept();
   const id = page.url().split('/').at(-1);
   // Somebody else renames the project from the list.
@@ -142,7 +137,7 @@ test('drawing: palette, a caught place, freehand, symmetry, layers, a traced pic
 });
 
 // Last, since it leaves more projects behind.
-test('bending: a price, knot line, table, inches, a dense curve, shortcuts', async ({ page }) => {
+test('bending: a price, knot line, table, shortcuts', async ({ page }) => {
   const user = new BenchUser(page);
   await user.openKettle();
   await user.curve('Spout centre line').click();
@@ -171,22 +166,36 @@ test('bending: a price, knot line, table, inches, a dense curve, shortcuts', asy
   await weight.press('Enter');
   await page.waitForTimeout(SETTLED_MS);
   await page.screenshot(into('table'));
-  await user.card.getByRole('button', { name: 'Paste table' }).click();
-  const row = (i: number) => `${i * 0.8 - 100} ${60 + 46 * Math.sin(i / 32)} 0 1`;
-  const rows = Array.from({ length: 300 }, (_, i) => row(i)).join('\n');
-  await user.card.getByRole('textbox', { name: 'Rows of points' }).fill(rows);
-  await user.card.getByRole('button', { name: 'Use these rows' }).click();
-  await user.sheet.getByRole('img', { name: 'Control point 300', exact: true }).waitFor();
-  await page.waitForTimeout(SETTLED_MS);
-  await page.screenshot(into('dense'));
+});
 
+test('reading: the worst lump, how curves meet, combs of a layer', async ({ page }) => {
+  const user = new BenchUser(page);
   await user.openKettle();
-  await user.card.getByRole('button', { name: 'inch' }).click();
-  await user.curve('Grip, outer').click();
-  await user.fitPoint(4).click();
-  const x = user.card.getByRole('textbox', { name: 'Point 4 x' }).first();
-  await x.fill('-4 1/8');
-  await x.press('Enter');
+  await user.curve('Spout centre line').click();
+  await user.number_('Smallest radius allowed', '18');
+  await user.focusSheet();
+  await page.keyboard.press('>');
+  await page.getByTestId('lump').getByText('ironed').waitFor();
+  await user.card.getByTestId('fairness').getByText('roughness').waitFor();
+  await page.mouse.move(620, 560);
   await page.waitForTimeout(SETTLED_MS);
-  await page.screenshot(into('inches'));
+  await page.screenshot(into('reading'));
+
+  await user.strip('Continuity');
+  await page.getByRole('searchbox', { name: 'Find a curve' }).fill('wall');
+  await page.getByRole('button', { name: /^Go to Wall, right \(start\)/ }).click();
+  await page.waitForTimeout(SETTLED_MS);
+  await page.screenshot(into('continuity'));
+
+  await user.strip('Curvature');
+  await user.curve('Grip, outer').click();
+  await user.section('Reading');
+  await user.focusSheet();
+  await page.keyboard.press('a');
+  await page.locator('p-accordion-header').filter({ hasText: 'Reading' }).click();
+  await user.section('Comb');
+  await user.card.getByText('layer', { exact: true }).click();
+  await page.mouse.move(620, 560);
+  await page.waitForTimeout(SETTLED_MS);
+  await page.screenshot(into('combs'));
 });

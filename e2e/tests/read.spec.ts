@@ -120,7 +120,7 @@ test('the continuity report lists, sorts and filters meetings, goes to them, and
   const all = Number.parseInt((await strip.getByRole('status').textContent()) ?? '', 10);
   await strip.getByRole('searchbox', { name: 'Find a curve' }).fill('base');
   await expect(strip.getByRole('status')).toHaveText(`2 of ${all} places`);
-  await expect(rows.first()).toContainText(/Wall, right, start · Base, end\s*G0\s*0\.000\s*[\d.]+°/);
+  await expect(rows.first()).toContainText(/Wall, right \(start\) · Base \(end\)\s*G0\s*0\.000\s*[\d.]+°/);
   await rows.first().click();
   await expect(rows.first()).toHaveClass(/current/);
   await expect(user.card.getByRole('heading', { name: 'Wall, right' })).toBeVisible();

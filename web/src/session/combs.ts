@@ -32,6 +32,8 @@ export interface CombOf {
 /** The comb is this share of the curves' size high, or of the view's where that is smaller; its longest teeth more. */
 const HEIGHT = 0.13;
 const MOST_HEIGHT = 0.32;
+/** Of several curves a tiny circle must not cover the others. */
+const MOST_OF_SEVERAL = 0.2;
 /** View and drag have come to rest when nothing has changed for so long. */
 const REST_MS = 180;
 /** So many teeth in all: with more the combs of hundreds of curves cost more than anybody sees of them. */
@@ -200,6 +202,7 @@ export class Combs {
   /** Teeth longer than this, in mm, are cut: a comb does not leave the sheet. */
   private readonly most = computed(() => {
     const { width, height, scale } = this.viewports.viewport();
-    return width > 0 && height > 0 ? MOST_HEIGHT * Math.min(width, height) * scale : Infinity;
+    const share = this.scaled().length > 1 ? MOST_OF_SEVERAL : MOST_HEIGHT;
+    return width > 0 && height > 0 ? share * Math.min(width, height) * scale : Infinity;
   });
 }

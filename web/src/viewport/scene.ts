@@ -57,7 +57,7 @@ export class Scene {
     this.grid = [new WideLine(this.material(GRID, 1)), new WideLine(this.material(GRID_STRONG, 1))];
     const combDrawing = () => new CombDrawing((colour, width, opacity) => this.material(colour, width, opacity));
     this.combs = [combDrawing(), combDrawing()];
-    this.breaks = new WideLine(this.material(BREAK, 3));
+    this.breaks = new WideLine(this.material(BREAK, 1.6));
     this.scene.add(...this.grid, ...this.combs, this.breaks);
   }
 

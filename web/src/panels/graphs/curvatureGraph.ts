@@ -50,6 +50,9 @@ function roundUp(value: number): number {
 
 const INK = '#23252b';
 const VERMILION = '#c8431f';
+/** Beside the level that may stand at the start. */
+const LABEL_FROM = 44;
+const PAPER = '#fffdf8';
 const OCHRE = '#8a5a00';
 const QUIET = '#615e57';
 const LINE = '#e2dccd';
@@ -160,8 +163,11 @@ function limits(
   }
   // Above the upper line, or at the top where that is out of the picture.
   const y = Math.max(TOP + 6, yOf(frame, Math.min(frame.most, 1 / limit)) - 9);
-  context.textAlign = 'right';
-  context.fillText(label, frame.width - RIGHT - 4, y);
+  context.textAlign = 'left';
+  context.strokeStyle = PAPER;
+  context.lineWidth = 4;
+  context.strokeText(label, LEFT + LABEL_FROM, y);
+  context.fillText(label, LEFT + LABEL_FROM, y);
 }
 
 /** The stretch of a lump; over the seam of a closed curve it comes in two parts. */
@@ -198,7 +204,7 @@ function sign(
     context.arc(x, TOP + 7, 8, 0, 2 * Math.PI);
     context.fillStyle = isCurrent ? VERMILION : INK;
     context.fill();
-    context.fillStyle = '#fffdf8';
+    context.fillStyle = PAPER;
     context.textAlign = 'center';
     context.fillText(String(rank), x, TOP + 8);
     return;

@@ -17,8 +17,8 @@ describe('rows of the continuity report', () => {
   it('say where curves meet, at ends, inside and at knots, with level and figures', () => {
     const rows = meetingRows(meetings, byId, 'mm');
     expect(rows.slice(0, 3).map(({ where, levelShown, gapShown, angleShown }) => [where, levelShown, gapShown, angleShown])).toEqual([
-      ['Wall, end · Lid, start', 'G0', '0.000', '90.00°'],
-      ['Wall at 10.0 mm · Stem, start', 'G0', '0.000', '90.00°'],
+      ['Wall (end) · Lid (start)', 'G0', '0.000', '90.00°'],
+      ['Wall at 10.0 mm · Stem (start)', 'G0', '0.000', '90.00°'],
       ['Plate at 0.0 mm, knot', 'G0', '0.000', '90.00°'],
     ]); // prettier-ignore
     expect(rows).toHaveLength(6);

@@ -67,6 +67,6 @@ export function meetingRows(
 
 function placeShown(place: MeetingPlace, { name, curve }: NamedCurve, units: Units): string {
   return 'end' in place
-    ? `${name}, ${place.end}`
+    ? `${name} (${place.end})`
     : `${name} at ${lengthInWords(lengthAt(arcLength(curve), place.u), units, 2)}`;
 }
