@@ -1,13 +1,6 @@
-import AxeBuilder from '@axe-core/playwright';
+import { isAccessible } from '../accessible';
 import { BenchUser } from '../bench';
 import { expect, type Page, test } from '../test';
-
-/** Nothing that axe calls serious or critical. */
-async function isAccessible(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  const grave = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
-  expect(grave.map(({ id, nodes }) => [id, nodes.map(({ html }) => html)])).toEqual([]);
-}
 
 /** The server has a view in which something stands. */
 const viewKept = (page: Page, holds: string) =>

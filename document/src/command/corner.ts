@@ -1,4 +1,22 @@
-import { type ChamferFailure, close, type CornerOptions, type Curve, type CutCorner, distance, domainOf, evaluate, failed, type FilletFailure, join, kinksOf, type Plane, type Result, split, success, type Vector3 } from '@pencil-bend/core';
+import {
+  type ChamferFailure,
+  close,
+  type CornerOptions,
+  type Curve,
+  type CutCorner,
+  distance,
+  domainOf,
+  evaluate,
+  failed,
+  type FilletFailure,
+  join,
+  kinksOf,
+  type Plane,
+  type Result,
+  split,
+  success,
+  type Vector3,
+} from '@pencil-bend/core';
 import type { Recipe } from '../project/project';
 import { controlRecipe, curveOf } from '../recipe/fixSpacing';
 import { partOf } from './parts';

@@ -1,4 +1,13 @@
-import { breaksOf, deviation, distance, domainOf, homogeneous, makeCurve, uniformKnots, type Vector3 } from '@pencil-bend/core';
+import {
+  breaksOf,
+  deviation,
+  distance,
+  domainOf,
+  homogeneous,
+  makeCurve,
+  uniformKnots,
+  type Vector3,
+} from '@pencil-bend/core';
 import { drawing, performed, randomly, stamp } from '../fixture';
 import { NO_STACKS, type Stacks, stacksOf, type Step } from '../history/history';
 import { applyPatch } from '../history/patch';

@@ -1,4 +1,20 @@
-import { arcLength, chamfer, type Continuation, type Curve, divideByCount, divideByLength, distance, domainOf, evaluate, fillet, midwayByLength, offset, type Plane, split, type Vector3 } from '@pencil-bend/core';
+import {
+  arcLength,
+  chamfer,
+  type Continuation,
+  type Curve,
+  divideByCount,
+  divideByLength,
+  distance,
+  domainOf,
+  evaluate,
+  fillet,
+  midwayByLength,
+  offset,
+  type Plane,
+  split,
+  type Vector3,
+} from '@pencil-bend/core';
 import { type Draft, original } from 'immer';
 import { CommandError } from '../commandError';
 import { plainRecipe } from '../project/mirrors';

@@ -1,4 +1,19 @@
-import { along, arcLength, circle, type Continuation, crossings, type Curve, domainOf, extend, type ExtendFailure, lineBetween, parameterAt, split, subCurve, type Vector3 } from '@pencil-bend/core';
+import {
+  along,
+  arcLength,
+  circle,
+  type Continuation,
+  crossings,
+  type Curve,
+  domainOf,
+  extend,
+  type ExtendFailure,
+  lineBetween,
+  parameterAt,
+  split,
+  subCurve,
+  type Vector3,
+} from '@pencil-bend/core';
 import { CommandError } from '../commandError';
 import { type GuideItem, type Id, isShown, type Project } from '../project/project';
 import { plainItem } from '../project/mirrors';

@@ -1,4 +1,12 @@
-import { controlPointsOf, homogeneous, makeCurve, periodicCurve, uniformKnots, type Vector3, vectorAt } from '@pencil-bend/core';
+import {
+  controlPointsOf,
+  homogeneous,
+  makeCurve,
+  periodicCurve,
+  uniformKnots,
+  type Vector3,
+  vectorAt,
+} from '@pencil-bend/core';
 import { CommandError } from '../commandError';
 import { type ControlRecipe, type FitRecipe, fitRecipe, type Recipe } from '../project/project';
 import { controlRecipe, curveOf } from './fixSpacing';

@@ -1,4 +1,14 @@
-import { along, distance, dot, insertKnot, knotOnLeg, lerp, removeControlPoint as without, subtract, type Vector3 } from '@pencil-bend/core';
+import {
+  along,
+  distance,
+  dot,
+  insertKnot,
+  knotOnLeg,
+  lerp,
+  removeControlPoint as without,
+  subtract,
+  type Vector3,
+} from '@pencil-bend/core';
 import { CommandError } from '../commandError';
 import type { ControlRecipe, Id, Recipe } from '../project/project';
 import { curveOf, fixSpacing } from './fixSpacing';

@@ -1,4 +1,13 @@
-import { breaksOf, domainOf, evenKnots as even, fitDataOf, insertKnot as insert, moveKnot as move, removeKnot as remove, reparameterise } from '@pencil-bend/core';
+import {
+  breaksOf,
+  domainOf,
+  evenKnots as even,
+  fitDataOf,
+  insertKnot as insert,
+  moveKnot as move,
+  removeKnot as remove,
+  reparameterise,
+} from '@pencil-bend/core';
 import { CommandError } from '../commandError';
 import type { ControlRecipe, FixedFit, Recipe } from '../project/project';
 import { curveOf, fixSpacing } from './fixSpacing';

@@ -1,4 +1,13 @@
-import { bendThrough, type Curve, evaluate, fitDataOf, fromFitData, moveOnCurve, packSites, type Vector3 } from '@pencil-bend/core';
+import {
+  bendThrough,
+  type Curve,
+  evaluate,
+  fitDataOf,
+  fromFitData,
+  moveOnCurve,
+  packSites,
+  type Vector3,
+} from '@pencil-bend/core';
 import { CommandError } from '../commandError';
 import type { Axis, ControlRecipe, Id, Recipe } from '../project/project';
 import { curveOf, fixSpacing } from './fixSpacing';

@@ -1,4 +1,21 @@
-import { chordsOf, type Curve, domainOf, failed, type ConstraintFailure, homogeneous, InvalidCurve, makeCurve, packSites, sitesInOrder, packVectors, type PointConstraint, type Result, type Sites, success, throughPoints } from '@pencil-bend/core';
+import {
+  chordsOf,
+  type Curve,
+  domainOf,
+  failed,
+  type ConstraintFailure,
+  homogeneous,
+  InvalidCurve,
+  makeCurve,
+  packSites,
+  sitesInOrder,
+  packVectors,
+  type PointConstraint,
+  type Result,
+  type Sites,
+  success,
+  throughPoints,
+} from '@pencil-bend/core';
 import { type Problem, pointer } from '../problem';
 import type { ControlRecipe, FitPoint, FitRecipe, Recipe } from '../project/project';
 import { SIDES, heldTangent } from './tangentSides';

@@ -1,4 +1,14 @@
-import { derivatives, distance, domainOf, evaluate, insertKnot, length, scale, type TangentConstraint, type Vector3 } from '@pencil-bend/core';
+import {
+  derivatives,
+  distance,
+  domainOf,
+  evaluate,
+  insertKnot,
+  length,
+  scale,
+  type TangentConstraint,
+  type Vector3,
+} from '@pencil-bend/core';
 import { CommandError } from '../commandError';
 import type { ControlRecipe, Id, Recipe } from '../project/project';
 import { fitIndex, fitOf, withConstraints } from './editFitPoints';

@@ -1,4 +1,14 @@
-import { add, type Affine, along, dot, length, scale, type TangentConstraint, unit, type Vector3 } from '@pencil-bend/core';
+import {
+  add,
+  type Affine,
+  along,
+  dot,
+  length,
+  scale,
+  type TangentConstraint,
+  unit,
+  type Vector3,
+} from '@pencil-bend/core';
 import type { FixedFit, PointConstraints, MirrorPlane, Recipe } from '../project/project';
 import { fixSpacing } from './fixSpacing';
 import { mapTangents } from './tangentSides';

@@ -1,4 +1,21 @@
-import { arcThrough, circle, conic, type Curve, ellipse, freehand, FRONT, homogeneous, lineBetween, makeCurve, parabola, polyline, rectangle, regularPolygon, type Result, type Vector3 } from '@pencil-bend/core';
+import {
+  arcThrough,
+  circle,
+  conic,
+  type Curve,
+  ellipse,
+  freehand,
+  FRONT,
+  homogeneous,
+  lineBetween,
+  makeCurve,
+  parabola,
+  polyline,
+  rectangle,
+  regularPolygon,
+  type Result,
+  type Vector3,
+} from '@pencil-bend/core';
 import {
   controlRecipe,
   fitRecipe,

@@ -95,6 +95,7 @@ export function drawGraph(
   }
   context.fillText('0', LEFT - 8, zero);
   axis(context, frame);
+  if (limit !== null) limits(context, frame, limit, tooTight, limitLabel);
   for (const { stretch, rank } of marks) if (stretch && rank) band(context, frame, stretch, rank === current);
 
   for (const [sign, colour] of [
@@ -123,7 +124,6 @@ export function drawGraph(
   context.lineWidth = 1.6;
   context.lineJoin = 'round';
   context.stroke();
-  if (limit !== null) limits(context, frame, limit, tooTight, limitLabel);
   for (const mark of marks) sign(context, frame, profile, mark, mark.rank !== null && mark.rank === current);
 
   if (cursor !== null) {
