@@ -211,16 +211,39 @@ test('one key shows only what is selected, one only the sheet; the same key brin
   await user.curve('Knob').click();
   await expect(user.fitPoint(1)).toBeVisible();
   await user.curve('Lid').click();
-  await page.keyboard.press('Shift+B');
+  await page.keyboard.press('#');
   await expect(page.getByText('Only the sheet is shown')).toBeVisible();
   await expect(page.locator('pb-outline')).toBeHidden();
   await expect(user.card).toBeHidden();
   await expect(page.locator('pb-graphs')).toBeHidden();
   expect((await user.sheet.boundingBox())?.width).toBe(1280);
-  await page.keyboard.press('Shift+B');
+  await page.keyboard.press('#');
   await page.keyboard.press('Shift+S');
   await expect(user.card).toBeVisible();
   await expect.poll(drawn).toBeGreaterThan(0.95 * all);
+});
+
+test('one key shows the other half, how the curve goes on into it, and makes nothing', async ({ page }) => {
+  const user = new BenchUser(page);
+  await user.newSheet();
+  await page.keyboard.press('=');
+  await expect(user.prompt).toContainText('nothing is selected that could be shown mirrored');
+  await page.keyboard.press('t');
+  for (const place of ['-40, 20', '-20, 28', '0, 30']) await user.typePlace(place);
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('b');
+  await user.curve('Curve 1').click();
+  const drawn = async () => (await user.sheet.screenshot()).length;
+  const alone = await drawn();
+  await page.keyboard.press('=');
+  await expect(page.getByText('The other half is only shown, not made')).toBeVisible();
+  await expect(
+    user.sheet.getByRole('img', { name: /^Over the plane of symmetry: G0: tangents differ by/ }),
+  ).toHaveCount(1);
+  await expect.poll(drawn).toBeGreaterThan(alone);
+  await expect(page.locator('pb-outline').getByRole('button', { name: /^Curve \d$/ })).toHaveCount(1);
+  await page.keyboard.press('=');
+  await expect(user.sheet.getByRole('img', { name: /^Over the plane/ })).toHaveCount(0);
 });
 
 test('several curves are laid over each other in the strip, and copied as a table', async ({ page, context }) => {

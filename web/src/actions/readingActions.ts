@@ -42,10 +42,24 @@ export const READING_ACTIONS: readonly BenchAction[] = [
     does: showAlone,
   },
   {
+    label: 'Mirror check',
+    now: ({ mirrorCheck }) => (mirrorCheck.isOn() ? 'End the mirror check' : 'Mirror check'),
+    finds: 'symmetry reflect other half ghost',
+    group: 'reading',
+    keys: ['='],
+    inMenu: ({ editing, mirrorCheck }) => mirrorCheck.isOn() || editing.selection().items.length > 0,
+    does: ({ editing, mirrorCheck }) => {
+      if (!mirrorCheck.isOn() && editing.selection().items.length === 0) {
+        return editing.notify('nothing is selected that could be shown mirrored');
+      }
+      mirrorCheck.toggle();
+    },
+  },
+  {
     label: 'Only the sheet, and the panels again',
     finds: 'quiet full screen panels hide',
     group: 'reading',
-    keys: ['Shift+B'],
+    keys: ['#'],
     does: (bench) => bench.toggleBare(),
   },
 ];

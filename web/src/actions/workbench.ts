@@ -2,6 +2,7 @@ import type {
   Editing,
   LossyPreview,
   LumpTour,
+  MirrorCheck,
   Readings,
   ShownItems,
   Snaps,
@@ -18,6 +19,7 @@ export interface Workbench {
   readonly hand: ToolInHand;
   readonly lossy: LossyPreview;
   readonly lumps: LumpTour;
+  readonly mirrorCheck: MirrorCheck;
   readonly readings: Readings;
   readonly snaps: Snaps;
   readonly shown: ShownItems;

@@ -4,6 +4,7 @@ import {
   LossyPreview,
   LumpTour,
   Opening,
+  MirrorCheck,
   Readings,
   Remarks,
   ShownItems,
@@ -109,6 +110,7 @@ export class BenchPage implements Workbench {
   readonly lossy = inject(LossyPreview);
   readonly lumps = inject(LumpTour);
   protected readonly opening = inject(Opening);
+  readonly mirrorCheck = inject(MirrorCheck);
   readonly readings = inject(Readings);
   private readonly remarks = inject(Remarks);
   readonly snaps = inject(Snaps);

@@ -6,6 +6,7 @@ import { Fairness } from './fairness';
 import { LossyPreview } from './lossyPreview';
 import { LumpTour } from './lumpTour';
 import { Meetings } from './meetings';
+import { MirrorCheck } from './mirrorCheck';
 import { Opening } from './opening';
 import { ReadingKernel } from './readingKernel';
 import { Readings } from './readings';
@@ -35,6 +36,7 @@ export const BENCH_SERVICES = [
   LossyPreview,
   LumpTour,
   Meetings,
+  MirrorCheck,
   Opening,
   ReadingKernel,
   Readings,

@@ -15,6 +15,7 @@ import { isRead, curveReading, type CurveReading } from '../view/curveReading';
 import type { ShownItem } from '../view/shownItem';
 import { isSeen } from '../view/viewport';
 import { Editing } from './editing';
+import { MirrorCheck } from './mirrorCheck';
 import { Readings } from './readings';
 import { ShownItems } from './shownItems';
 import { Target } from './target';
@@ -50,6 +51,7 @@ const SLICE_MS = 12;
 export class Combs {
   private readonly store: Store<BenchState> = inject(Store);
   private readonly editing = inject(Editing);
+  private readonly mirrorCheck = inject(MirrorCheck);
   private readonly readings = inject(Readings);
   private readonly shown = inject(ShownItems);
   private readonly target = inject(Target);
@@ -103,6 +105,10 @@ export class Combs {
       return [{ id: shown.made ? null : shown.id, reading: curveReading(shown.curve, normal, false) }];
     });
   });
+  /** Readings of the other halves that a mirror check shows. */
+  private readonly ghosts = computed(() =>
+    this.settings().shown ? this.mirrorCheck.ghosts().map(({ reading }) => reading) : [],
+  );
   /** The scale is found for these: the curves as they are kept, so that it rests in a drag. */
   private readonly scaled = computed((): readonly CurveReading[] => {
     if (this.isOfTool() && this.settings().of === 'selected') return this.moving().map(({ reading }) => reading);
@@ -139,8 +145,11 @@ export class Combs {
 
   /** The combs of curves that rest: the same array as long as a drag goes on. */
   readonly restingCombs = computed(() => this.resting().flatMap(({ id, reading }) => this.combOf(id, reading)));
-  /** The combs of curves in hand. */
-  readonly movingCombs = computed(() => this.moving().flatMap(({ id, reading }) => this.combOf(id, reading)));
+  /** The combs of curves in hand, and of the other halves of a mirror check. */
+  readonly movingCombs = computed(() => [
+    ...this.moving().flatMap(({ id, reading }) => this.combOf(id, reading)),
+    ...this.ghosts().flatMap((reading) => this.combOf(null, reading)),
+  ]);
 
   constructor() {
     effect((onCleanup) => {

@@ -45,6 +45,11 @@ export class Fairness {
     this.least();
     return new Answers<Curve, CurveFairness | null>();
   });
+  /** What was found on the page, of curves at rest. */
+  private readonly here = computed(() => {
+    this.least();
+    return new WeakMap<Curve, Pick<CurveFairness, 'normal' | 'report'>>();
+  });
   /** All curves are wanted now, though the project was opened just so. */
   private readonly isUrgent = signal(false);
 
@@ -53,9 +58,14 @@ export class Fairness {
     const curve = this.readings.curve();
     if (!curve) return null;
     const normal = this.readings.normal();
+    const here = this.here().get(curve);
+    if (here && isSame(here.normal, normal)) return here.report;
     const known = this.known().of(curve);
     if (known && isSame(known.normal, normal)) return known.report;
-    return isLarge(curve) ? null : (this.kernel.functions()?.lumps(curve, { normal, least: this.least() }) ?? null);
+    const report = isLarge(curve) ? null : this.kernel.functions()?.lumps(curve, { normal, least: this.least() });
+    // What was said of a curve once is said of it again: its lumps are known to others as these.
+    if (report && this.readings.isResting(curve)) this.here().set(curve, { normal, report });
+    return report ?? null;
   });
 
   /** The lumps of the read curve that are listed, the largest first, and those that are meant so. */

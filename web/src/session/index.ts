@@ -11,6 +11,7 @@ export { Fairness } from './fairness';
 export { LossyPreview, type Offer } from './lossyPreview';
 export { LumpTour } from './lumpTour';
 export { Meetings } from './meetings';
+export { MirrorCheck } from './mirrorCheck';
 export { Opening } from './opening';
 export { type CursorReading, Readings } from './readings';
 export { Remarks } from './remarks';

@@ -1,3 +1,3 @@
 /** What reads lumps, marks and meetings off curves: fetched once a project is open, not with its first picture. */
-export { continuityAmong, culprits, curvatureStretches, lumps } from '@pencil-bend/core/reading';
+export { continuityAmong, continuityOfEnds, culprits, curvatureStretches, lumps } from '@pencil-bend/core/reading';
 export { marksOf } from './curveMarks';

@@ -6,6 +6,7 @@ import {
   LossyPreview,
   LumpTour,
   Meetings,
+  MirrorCheck,
   Readings,
   ShownItems,
   SlowFigures,
@@ -39,7 +40,7 @@ import { apart } from './apart';
 import { combBreaks } from './combBreaks';
 import { chosenMarks, curvePath, handlesOf, pathOf } from './handleMarks';
 import { linesShown } from '../view/grid';
-import { levelShown } from '../view/meeting';
+import { levelShown, meetingInWords } from '../view/meeting';
 import { lumpTag } from './lumpTag';
 import { marksShown, stretchPath } from './markOverlay';
 import { pick } from './picking';
@@ -52,6 +53,8 @@ import { rayThrough, closestUnder, awayFromRay, rayUnder } from '../view/sight';
 
 /** A larger circle is a line to the eye, in pixels. */
 const LARGEST_CIRCLE = 20_000;
+/** The other half of what is selected, in a mirror check. */
+const GHOST = '#96928a';
 const NO_OFFSET: Vector3 = [0, 0, 0];
 /** So many levels of meetings are written on the sheet: more hide it. */
 const MOST_LEVELS = 300;
@@ -79,6 +82,7 @@ export class Pane {
   private readonly slow = inject(SlowFigures);
   private readonly tour = inject(LumpTour);
   private readonly meetings = inject(Meetings);
+  private readonly mirrorCheck = inject(MirrorCheck);
   private readonly snaps = inject(Snaps);
   private readonly tracing = inject(Tracing);
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
@@ -161,6 +165,17 @@ export class Pane {
     const legible = apart(levels, 26, 15);
     return levels.map((each) => ({ ...each, text: legible.has(each) ? each.text : '' }));
   });
+  /** How the read curve goes on into its other half. */
+  protected readonly mirrored = computed(() => {
+    const meeting = this.mirrorCheck.meeting();
+    return (
+      meeting && {
+        ...this.pixel(meeting.at),
+        text: levelShown(meeting.figures),
+        label: meetingInWords(meeting.figures, this.units()),
+      }
+    );
+  });
   protected readonly met = computed(() => {
     const meeting = this.meetings.current();
     return meeting && this.pixel(meeting.at);
@@ -192,7 +207,9 @@ export class Pane {
   private readonly live = computed(() => {
     const selection = this.marked();
     const selected = this.shown.resting().filter(({ id }) => selection.items.includes(id));
-    return liveStrokes([...selected, ...this.shown.inHand()], selection, this.toolView.reads() === 'preview');
+    const ghosts = this.mirrorCheck.ghosts().map(({ curve }) => ({ curve, colour: GHOST, width: 1.6 }));
+    const live = liveStrokes([...selected, ...this.shown.inHand()], selection, this.toolView.reads() === 'preview');
+    return ghosts.length > 0 ? [...ghosts, ...live] : live;
   });
   /** Guides, places and handles of what is being drawn, and what was caught, in pixels. */
   protected readonly shapes = computed(() =>

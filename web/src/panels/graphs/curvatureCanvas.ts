@@ -14,11 +14,12 @@ import {
 import { Store } from '@ngrx/store';
 import type { BenchState } from '../../state/reducers';
 import { selectReading } from '../../state/selectors';
-import { CurveMarks, Editing, LumpTour, Readings, ShownItems } from '../../session';
+import { CurveMarks, Editing, LumpTour, MirrorCheck, Readings, ShownItems } from '../../session';
 import { inflectionsInWords } from '../../ui/labels';
 import { lengthInWords, UNIT } from '../../ui/length';
-import { drawGraph, graphFrame, lengthAtX } from './curvatureGraph';
+import { drawGraph, graphFrame, lengthAtX, type OtherProfile } from './curvatureGraph';
 
+const GHOST = '#7d7970';
 /** More curves over each other cannot be told apart. */
 const MOST_OVERLAID = 12;
 
@@ -57,6 +58,7 @@ export class CurvatureCanvas {
   protected readonly readings = inject(Readings);
   private readonly marks = inject(CurveMarks);
   private readonly tour = inject(LumpTour);
+  private readonly mirrorCheck = inject(MirrorCheck);
   private readonly shown = inject(ShownItems);
   private readonly store: Store<BenchState> = inject(Store);
   private readonly reading = this.store.selectSignal(selectReading);
@@ -80,20 +82,29 @@ export class CurvatureCanvas {
   /** The other selected curves, over the same axes. */
   private readonly others = computed(() => {
     const { items } = this.editing.selection();
-    if (items.length < 2) return [];
     const curve = this.readings.curve();
+    const ghost = this.mirrored();
+    if (items.length < 2) return ghost;
     const colours = new Map(this.shown.all().map(({ id, item }) => [id, item.colour]));
-    return [...this.readings.of(items.slice(0, MOST_OVERLAID))]
+    const selected = [...this.readings.of(items.slice(0, MOST_OVERLAID))]
       .filter(([, reading]) => reading.curve !== curve)
-      .map(([id, { profile }]) => ({ profile, colour: colours.get(id) ?? '' }));
+      .map(([id, { profile }]) => ({ profile, colour: colours.get(id) ?? '', offset: 0 }));
+    return [...ghost, ...selected];
+  });
+  /** The other half of the read curve, where it goes on over the plane of a mirror check. */
+  private readonly mirrored = computed((): readonly OtherProfile[] => {
+    const [item] = this.editing.selection().items;
+    const profile = this.mirrorCheck.ghosts().find(({ id }) => id === item)?.reading.profile;
+    const own = this.readings.reading()?.profile.length ?? 0;
+    const isBefore = this.mirrorCheck.meeting()?.end === 'start';
+    return profile ? [{ profile, colour: GHOST, offset: isBefore ? -profile.length : own }] : [];
   });
 
   private readonly frame = computed(() => {
     const profile = this.readings.reading()?.profile;
     const [width, height] = this.size();
     if (!profile || width === 0 || height === 0) return null;
-    const profiles = [profile, ...this.others().map((other) => other.profile)];
-    return graphFrame(profiles, width, height, UNIT[this.editing.project()?.units ?? 'mm']);
+    return graphFrame(profile, this.others(), width, height, UNIT[this.editing.project()?.units ?? 'mm']);
   });
 
   constructor() {

@@ -7,7 +7,11 @@ import { MARK_LOOKS } from '../../view/markKinds';
 export interface GraphFrame {
   readonly width: number;
   readonly height: number;
+  /** From where on and how far the axis goes: other curves may come before the one that is read. */
+  readonly from: number;
   readonly length: number;
+  /** Of the curve that is read. */
+  readonly own: number;
   /** The largest |κ| shown, in 1/mm. */
   readonly most: number;
   /** The unit that people read, in mm. */
@@ -19,22 +23,36 @@ const RIGHT = 18;
 const TOP = 10;
 const BOTTOM = 20;
 
-/** A frame that all profiles find room in. */
-export function graphFrame(profiles: readonly CurvatureProfile[], width: number, height: number, unit = 1): GraphFrame {
-  let most = 0;
-  let length = 0;
-  for (const profile of profiles) {
-    length = Math.max(length, profile.length);
-    for (const value of profile.kappa) most = Math.max(most, Math.abs(value));
-  }
-  return { width, height, length, most: roundUp(most * unit) / unit, unit };
+/** Another curve over the same axes, from a length on. */
+export interface OtherProfile {
+  readonly profile: CurvatureProfile;
+  readonly colour: string;
+  readonly offset: number;
 }
 
-export const xOf = ({ width, length }: GraphFrame, s: number): number =>
-  LEFT + ((width - LEFT - RIGHT) * s) / (length || 1);
+/** A frame that all profiles find room in. */
+export function graphFrame(
+  profile: CurvatureProfile,
+  others: readonly OtherProfile[],
+  width: number,
+  height: number,
+  unit = 1,
+): GraphFrame {
+  let most = 0;
+  let [from, to] = [0, profile.length];
+  for (const { profile: other, offset } of [{ profile, offset: 0 }, ...others]) {
+    [from, to] = [Math.min(from, offset), Math.max(to, offset + other.length)];
+    for (const value of other.kappa) most = Math.max(most, Math.abs(value));
+  }
+  return { width, height, from, length: to - from, own: profile.length, most: roundUp(most * unit) / unit, unit };
+}
 
-export const lengthAtX = ({ width, length }: GraphFrame, x: number): number =>
-  Math.min(1, Math.max(0, (x - LEFT) / (width - LEFT - RIGHT))) * length;
+export const xOf = ({ width, from, length }: GraphFrame, s: number): number =>
+  LEFT + ((width - LEFT - RIGHT) * (s - from)) / (length || 1);
+
+/** The length along the read curve under a pixel; beyond its ends, its end. */
+export const lengthAtX = ({ width, from, length, own }: GraphFrame, x: number): number =>
+  Math.min(own, Math.max(0, from + ((x - LEFT) / (width - LEFT - RIGHT)) * length));
 
 export function yOf({ height, most }: GraphFrame, kappa: number): number {
   const middle = TOP + (height - TOP - BOTTOM) / 2;
@@ -61,7 +79,7 @@ const MONO = "12px 'Spline Sans Mono', monospace";
 /** What is marked in the graph. */
 export interface GraphMarks {
   /** Other curves over the same axes. */
-  readonly others: readonly { readonly profile: CurvatureProfile; readonly colour: string }[];
+  readonly others: readonly OtherProfile[];
   readonly marks: readonly CurveMark[];
   /** The number of the lump that was gone to. */
   readonly current: number | null;
@@ -109,9 +127,9 @@ export function drawGraph(
     context.fillStyle = colour;
     context.fill();
   }
-  for (const { profile: other, colour } of others) {
+  for (const { profile: other, colour, offset } of others) {
     context.beginPath();
-    trace(context, frame, other, (kappa) => kappa);
+    trace(context, frame, other, (kappa) => kappa, offset);
     context.strokeStyle = colour;
     context.lineWidth = 1.2;
     context.setLineDash([6, 3]);
@@ -138,8 +156,9 @@ function trace(
   frame: GraphFrame,
   { s, kappa }: CurvatureProfile,
   shown: (kappa: number) => number,
+  offset = 0,
 ): void {
-  for (let i = 0; i < s.length; i++) context.lineTo(xOf(frame, s[i]), yOf(frame, shown(kappa[i])));
+  for (let i = 0; i < s.length; i++) context.lineTo(xOf(frame, offset + s[i]), yOf(frame, shown(kappa[i])));
 }
 
 /** Lines at the curvature of the smallest radius allowed, and a bar along what is tighter. */
@@ -182,7 +201,7 @@ function band(
     ? [[start, end]]
     : [
         [0, end],
-        [start, frame.length],
+        [start, frame.own],
       ]) {
     const left = xOf(frame, from);
     context.fillRect(left, TOP, xOf(frame, to) - left, frame.height - TOP - BOTTOM);
@@ -211,8 +230,8 @@ function sign(
   }
   if (text !== null) {
     context.fillStyle = INK;
-    context.textAlign = s > frame.length / 2 ? 'right' : 'left';
-    context.fillText(text, x + (s > frame.length / 2 ? -4 : 4), TOP + 8);
+    context.textAlign = s > frame.own / 2 ? 'right' : 'left';
+    context.fillText(text, x + (s > frame.own / 2 ? -4 : 4), TOP + 8);
     return;
   }
   const { glyph, filled } = MARK_LOOKS[kind];
@@ -251,7 +270,8 @@ function axis(context: CanvasRenderingContext2D, frame: GraphFrame): void {
   const power = 10 ** Math.floor(Math.log10(length / 4));
   const step = power * ([1, 2, 5].find((factor) => factor * power * 10 >= length) ?? 10);
   context.textAlign = 'center';
-  for (let s = 0; s <= length * (1 + 1e-9); s += step) {
+  const first = frame.from / unit;
+  for (let s = step * Math.ceil(first / step - 1e-9); s <= first + length * (1 + 1e-9); s += step) {
     const x = Math.round(xOf(frame, s * unit)) + 0.5;
     line(context, LINE, [x, TOP], [x, height - BOTTOM]);
     context.fillText(`${Number(s.toPrecision(6))}`, x, height - BOTTOM + 9);
