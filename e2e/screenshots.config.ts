@@ -1,4 +1,4 @@
 import { defineConfig } from '@playwright/test';
 import { against } from './browser';
 
-export default defineConfig({ testDir: 'screenshots', reporter: 'list', ...(await against(true)) });
+export default defineConfig({ testDir: 'screenshots', timeout: 120_000, reporter: 'list', ...(await against(true)) });

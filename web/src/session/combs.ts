@@ -41,7 +41,7 @@ const REST_MS = 180;
 const MOST_TEETH = 8000;
 /** Of a short curve beside long ones at least so many. */
 const LEAST_TEETH = 4;
-/** So many curves are read at once. */
+/** So many curves are read at once, and with every move of a drag. */
 const FEW = 8;
 /** So long at a time more of them are read for their combs, in ms, so that the page goes on meanwhile. */
 const SLICE_MS = 12;
@@ -99,11 +99,16 @@ export class Combs {
   });
   private readonly moving = computed(() => {
     if (!this.settings().shown) return [];
-    return this.shown.inHand().flatMap((shown) => {
-      if (!shown.curve || !(shown.made ? this.isOfTool() : this.isWanted(shown))) return [];
-      const normal = this.readings.normalOf(shown);
-      return [{ id: shown.made ? null : shown.id, reading: curveReading(shown.curve, normal, false) }];
-    });
+    // With each move of a drag; of many curves that go together the first ones carry combs.
+    return this.shown
+      .inHand()
+      .filter((shown) => shown.curve !== null && (shown.made ? this.isOfTool() : this.isWanted(shown)))
+      .slice(0, FEW)
+      .flatMap((shown) => {
+        if (!shown.curve) return [];
+        const reading = curveReading(shown.curve, this.readings.normalOf(shown), false);
+        return [{ id: shown.made ? null : shown.id, reading }];
+      });
   });
   /** Readings of the other halves that a mirror check shows. */
   private readonly ghosts = computed(() =>

@@ -21,7 +21,7 @@ import { drawGraph, graphFrame, lengthAtX, type OtherProfile } from './curvature
 
 const GHOST = '#7d7970';
 /** More curves over each other cannot be told apart. */
-const MOST_OVERLAID = 12;
+const MOST_OVERLAID = 6;
 
 /** The graph of signed curvature over arc length, with the cursor that it shares with the sheet. */
 @Component({
