@@ -52,6 +52,8 @@ export class Fairness {
   });
   /** All curves are wanted now, though the project was opened just so. */
   private readonly isUrgent = signal(false);
+  private readonly isReading = signal(false);
+  private readonly isBusy = computed(() => this.shown.inHand().length > 0);
 
   /** The lumps of the read curve as it is this instant; null while those of a large one are looked for. */
   readonly report = computed((): LumpReport | null => {
@@ -94,10 +96,12 @@ export class Fairness {
 
   constructor() {
     effect(() => {
-      if (!this.opening.isOver() && !this.isUrgent()) return;
+      if ((!this.opening.isOver() && !this.isUrgent()) || this.isBusy()) return;
       const known = this.known();
       const wanted = this.shown.kept().filter(({ curve }) => curve && !this.isKnown(curve) && !known.isAsked(curve));
-      for (const batch of batchesOf(wanted)) this.read(batch, known);
+      // One batch after the other, and none while something is in hand: on a small machine the worker takes the time of
+      // the page.
+      if (wanted.length > 0 && !this.isReading()) void this.read(firstOf(wanted), known);
     });
   }
 
@@ -122,7 +126,7 @@ export class Fairness {
     return this.known().of(curve) !== undefined;
   }
 
-  private read(items: readonly ShownItem[], known: Answers<Curve, CurveFairness | null>): void {
+  private async read(items: readonly ShownItem[], known: Answers<Curve, CurveFairness | null>): Promise<void> {
     const least = this.least();
     const curves = items.map(({ curve }) => curve as Curve);
     const asked = () => ({
@@ -132,7 +136,9 @@ export class Fairness {
     });
     // What was drawn anew meanwhile is asked for by itself.
     const isWanted = () => this.known() === known;
-    void known.wait(curves, this.worker.ask('fairness', asked, { rank: 1, isWanted }), (found) => found, null);
+    this.isReading.set(true);
+    await known.wait(curves, this.worker.ask('fairness', asked, { rank: 1, isWanted }), (found) => found, null);
+    this.isReading.set(false);
   }
 
   private parted(id: Id | null, curve: Curve, { lumps: all, length }: LumpReport) {
@@ -145,17 +151,10 @@ export class Fairness {
 const isLarge = (curve: Curve): boolean => curve.points.length > 4 * MOST_HERE;
 const isSame = (a: Vector3 | null, b: Vector3 | null): boolean => a?.join() === b?.join();
 
-function batchesOf(items: readonly ShownItem[]): ShownItem[][] {
-  const batches: ShownItem[][] = [];
-  let room = 0;
-  for (const item of items) {
-    const count = (item.curve?.points.length ?? 0) / 4;
-    if (batches.length === 0 || count > room) {
-      batches.push([]);
-      room = BATCH;
-    }
-    batches[batches.length - 1].push(item);
-    room -= count;
-  }
-  return batches;
+/** As many as one job reads, at least one. */
+function firstOf(items: readonly ShownItem[]): readonly ShownItem[] {
+  let count = 0;
+  let room = BATCH;
+  while (count < items.length && (count === 0 || room > 0)) room -= (items[count++].curve?.points.length ?? 0) / 4;
+  return items.slice(0, count);
 }
