@@ -50,7 +50,7 @@ describe('meetings', () => {
     expect(levels(meetings)).toEqual(['a-b G0', 'a-t G0', 'c-b G-1']);
     expect(meetings.all().find(({ first }) => first.item === 'c')?.figures.gap).toBeCloseTo(0.05, 9);
     // The report is of what is kept: it waits.
-    expect(meetings.kept()).toHaveLength(2);
+    expect(meetings.kept()).toHaveLength(3);
     hand.feed({ type: 'move', at: [50, 30, 0], reach: 1, hits: [] });
     expect(levels(meetings)).toEqual(['a-b G0', 'a-t G0']);
     hand.feed({ type: 'release', at: [50, 30, 0], reach: 1, hits: [] });

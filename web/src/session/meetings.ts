@@ -54,13 +54,7 @@ export class Meetings {
   });
 
   /** What the worker found, as far as the curves rest as they were. */
-  private readonly resting = computed((): readonly Meeting[] => {
-    const found = this.foundNow();
-    if (!found) return NONE;
-    const now = new Map(this.shown.resting().map(({ id, curve }) => [id, curve]));
-    const same = (id: Id) => now.get(id) !== undefined && now.get(id) === found.curves.get(id);
-    return found.list.filter(({ first, second }) => same(first.item) && same(second.item));
-  });
+  private readonly resting = computed((): readonly Meeting[] => this.foundAmong(this.shown.resting()));
 
   /** Every meeting of the shown curves, a drag included. */
   readonly all = computed((): readonly Meeting[] => {
@@ -70,7 +64,9 @@ export class Meetings {
   });
 
   /** Every meeting of the curves as they are kept. */
-  readonly kept = computed((): readonly Meeting[] => (this.shown.inHand().length > 0 ? this.resting() : this.all()));
+  readonly kept = computed((): readonly Meeting[] =>
+    this.shown.inHand().length > 0 ? this.foundAmong(this.shown.kept()) : this.all(),
+  );
   /** The meeting that was gone to. */
   readonly current = signal<Meeting | null>(null);
 
@@ -96,12 +92,20 @@ export class Meetings {
     return found?.within === this.within() ? found : null;
   }
 
+  /** What the worker found of items that are as they were then. */
+  private foundAmong(items: readonly ShownItem[]): readonly Meeting[] {
+    const found = this.foundNow();
+    if (!found) return NONE;
+    const now = new Map(items.map(({ id, curve }) => [id, curve]));
+    const same = (id: Id) => now.get(id) !== undefined && now.get(id) === found.curves.get(id);
+    return found.list.filter(({ first, second }) => same(first.item) && same(second.item));
+  }
+
   private async search(): Promise<void> {
     const items = this.shown.kept().filter(isDrawn);
     const within = this.within();
     const asked = () => ({ curves: items.map(({ curve }) => packCurve(curve)), options: within });
-    const isWanted = () =>
-      this.within() === within && items.some(({ id }) => this.changed().some((each) => each.id === id));
+    const isWanted = () => this.within() === within && this.changed().length > 0;
     try {
       const outcome = await this.worker.ask('meetings', asked, { rank: 1, isWanted });
       if (outcome.kind !== 'answered') return;

@@ -35,8 +35,20 @@ const THRESHOLDS: readonly Threshold[] = [
   { name: 'within', label: 'Ends meet within', words: 'Ends meet within', unit: ' mm', digits: 4 },
   { name: 'gap', label: 'Largest gap of G0', words: 'G0 up to a gap of', unit: ' mm', digits: 5 },
   { name: 'angle', label: 'Largest angle of G1', words: 'G1 up to an angle of', unit: '°', digits: 4 },
-  { name: 'curvature', label: 'Largest difference of curvature of G2', words: 'G2 up to a curvature difference of', unit: ' %', digits: 3 }, // prettier-ignore
-  { name: 'rate', label: 'Largest difference of rate of G3', words: 'G3 up to a rate difference of', unit: ' %', digits: 3 }, // prettier-ignore
+  {
+    name: 'curvature',
+    label: 'Largest difference of curvature of G2',
+    words: 'G2 up to a curvature difference of',
+    unit: ' %',
+    digits: 3,
+  },
+  {
+    name: 'rate',
+    label: 'Largest difference of rate of G3',
+    words: 'G3 up to a rate difference of',
+    unit: ' %',
+    digits: 3,
+  },
 ];
 
 /** Of a row, in pixels. */
