@@ -421,6 +421,14 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
     [() => core.curvatureStretches(PROFILE, 'below', 1, Infinity), 'least: a finite number is needed'],
     [() => core.curvatureStretches(PROFILE, 'over' as 'above', 1), 'side: one of above, below is needed, not over'],
   ],
+  deviationProfile: [
+    [() => core.deviationProfile(CURVE, RING, { normal: NONE }), 'normal: a vector of length 1'],
+    [() => core.deviationProfile(CURVE, RING, { intervals: 0 }), 'intervals: a whole number from 1 to 10000'],
+  ],
+  deviationStretches: [
+    [() => core.deviationStretches(core.deviationProfile(CURVE, RING), NaN), 'a tolerance of 0 mm or more'],
+  ],
+  shareWithin: [[() => core.shareWithin(core.deviationProfile(CURVE, RING), -1), 'a tolerance of 0 mm or more']],
   continuityAtKnots: [
     [() => core.continuityAtKnots(CURVE, { angle: NaN }), 'a tangent angle above 0 is needed, not NaN'],
   ],
@@ -486,7 +494,7 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
 };
 
 /** These take curves only, which were looked at when they were made. */
-const OF_CURVES = ['controlPointsOf', 'countOf', 'domainOf', 'spansOf', 'distinctOf', 'breaksOf', 'clamp', 'bezierPieces', 'open', 'reverse', 'weightsOf', 'bestPlane', 'boundingBox', 'controlBox', 'arcCentre', 'middles', 'packCurve', 'midway', 'curvatureChange', 'evenKnots', 'energies']; // prettier-ignore
+const OF_CURVES = ['controlPointsOf', 'countOf', 'domainOf', 'spansOf', 'distinctOf', 'breaksOf', 'clamp', 'bezierPieces', 'open', 'reverse', 'weightsOf', 'bestPlane', 'boundingBox', 'controlBox', 'arcCentre', 'middles', 'packCurve', 'midway', 'curvatureChange', 'evenKnots', 'energies', 'runsAlike', 'clearance']; // prettier-ignore
 /** Plain arithmetic, which computes what it is given. */
 const ARITHMETIC = ['across', 'add', 'along', 'angleBetween', 'cross', 'distance', 'dot', 'length', 'lerp', 'middle', 'negate', 'rounded', 'scale', 'subtract', 'vectorIn', 'withCoordinate', 'packVectors', 'packSites', 'sitesInOrder', 'vectorAt', 'closestOnSegment', 'radiusOf', 'success', 'failed']; // prettier-ignore
 

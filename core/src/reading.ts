@@ -14,7 +14,17 @@ export {
   type Residual,
 } from './measure/continuity';
 export { type AmongOptions, continuityAmong, type CurveMeeting, type PlaceOfMeeting } from './measure/continuityAmong';
-export { type CurvatureStretch, curvatureStretches } from './measure/curvatureStretches';
+export { type Clearance, clearance, type ClearancePlace } from './measure/clearance';
+export { curvatureStretches } from './measure/curvatureStretches';
+export {
+  type DeviationProfile,
+  deviationProfile,
+  type DeviationProfileOptions,
+  deviationStretches,
+  runsAlike,
+  shareWithin,
+} from './measure/deviationProfile';
+export type { CurveStretch } from './measure/levelStretches';
 export { type Energies, energies } from './measure/energies';
 export type { Hook } from './measure/hooks';
 export type { LumpPlace } from './measure/lumpPlace';

@@ -1,6 +1,6 @@
 import { computed, inject, Injectable, type Signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import type { CurvatureStretch, Lump } from '@pencil-bend/core/reading';
+import type { CurveStretch, Lump } from '@pencil-bend/core/reading';
 import { MARK_KINDS, type MarkKind } from '../api/savedView';
 import type { BenchState } from '../state/reducers';
 import { selectReading } from '../state/selectors';
@@ -66,7 +66,7 @@ export class CurveMarks {
   readonly shown = computed((): readonly CurveMark[] => this.settings().marks.flatMap((kind) => this.of(kind)));
 
   /** Where the read curve bends tighter than the limit. */
-  readonly tooTight = computed((): readonly CurvatureStretch[] => {
+  readonly tooTight = computed((): readonly CurveStretch[] => {
     const { limit } = this.settings();
     const profile = this.marked()?.profile;
     const stretches = this.kernel.functions()?.curvatureStretches;

@@ -1,5 +1,5 @@
 import type { CurvatureProfile } from '@pencil-bend/core';
-import type { CurvatureStretch } from '@pencil-bend/core/reading';
+import type { CurveStretch } from '@pencil-bend/core/reading';
 import type { CurveMark } from '../../view/curveMarks';
 import { MARK_LOOKS } from '../../view/markKinds';
 
@@ -85,7 +85,7 @@ export interface GraphMarks {
   readonly current: number | null;
   /** The smallest radius that is allowed, in mm, and where the curve is tighter. */
   readonly limit: number | null;
-  readonly tooTight: readonly CurvatureStretch[];
+  readonly tooTight: readonly CurveStretch[];
   /** What is said of them. */
   readonly limitLabel: string;
   /** A length along the curve. */
@@ -166,7 +166,7 @@ function limits(
   context: CanvasRenderingContext2D,
   frame: GraphFrame,
   limit: number,
-  tooTight: readonly CurvatureStretch[],
+  tooTight: readonly CurveStretch[],
   label: string,
 ): void {
   context.setLineDash([5, 4]);
