@@ -66,20 +66,17 @@ export function clearance(first: Curve, second: Curve): Clearance {
   }
   look(breaks[breaks.length - 1], breaks[breaks.length - 1] - breaks[breaks.length - 2]);
 
-  let bound = 0;
   for (let split = 0; ; split++) {
     let least = 0;
     for (let i = 1; i < pieces.length; i++) if (pieces[i].bound < pieces[least].bound) least = i;
-    const { points: worst, from, to } = pieces[least];
-    bound = pieces[least].bound;
+    const { points: nearest, from, to, bound } = pieces[least];
     const middle = (from + to) / 2;
     const isDone = bound >= best.distance * (1 - RELATIVE) - ABSOLUTE;
-    if (isDone || split === MOST_SPLITS || middle <= from || middle >= to) break;
-    const [left, right] = halvesAt(worst, 0.5);
+    if (isDone || split === MOST_SPLITS || middle <= from || middle >= to) return refined(first, second, best, bound);
+    const [left, right] = halvesAt(nearest, 0.5);
     pieces[least] = looked(left, from, middle);
     pieces.push(looked(right, middle, to));
   }
-  return refined(first, second, best, bound);
 }
 
 /** No place of a piece lies further than this from a place of it. */

@@ -17,6 +17,7 @@ import { SlowFigures } from './slowFigures';
 import { Snaps } from './snaps';
 import { StageView } from './stageView';
 import { StepHistory } from './stepHistory';
+import { StripGraph } from './stripGraph';
 import { Target } from './target';
 import { ToolInHand } from './toolInHand';
 import { ToolStore } from './toolStore';
@@ -47,6 +48,7 @@ export const BENCH_SERVICES = [
   Snaps,
   StageView,
   StepHistory,
+  StripGraph,
   Target,
   ToolInHand,
   ToolStore,

@@ -20,6 +20,7 @@ export { SlowFigures } from './slowFigures';
 export { Snaps } from './snaps';
 export { StageView } from './stageView';
 export { StepHistory } from './stepHistory';
+export { type AxisStretch, type RunMeeting, StripGraph } from './stripGraph';
 export { Target } from './target';
 export { ToolInHand } from './toolInHand';
 export { ToolView } from './toolView';

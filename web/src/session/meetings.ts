@@ -6,7 +6,7 @@ import type { BenchState } from '../state/reducers';
 import { selectReading } from '../state/selectors';
 import { boxesOf } from '../view/boxes';
 import { type Meeting, meetingOf, thresholdsOf } from '../view/meeting';
-import type { ShownItem } from '../view/shownItem';
+import { isCurve, type ShownCurve, type ShownItem } from '../view/shownItem';
 import { ReadingWorkService } from '../work/readingWorkService';
 import { Opening } from './opening';
 import { ReadingKernel } from './readingKernel';
@@ -18,8 +18,6 @@ interface Found {
   readonly within: ReturnType<typeof thresholdsOf>;
   readonly list: readonly Meeting[];
 }
-
-type Drawn = ShownItem & { readonly curve: Curve };
 
 /** So many changed curves are looked at here, in a drag too; more by the worker. */
 const MOST_CHANGED = 12;
@@ -46,11 +44,11 @@ export class Meetings {
   readonly isReported = signal(false);
 
   /** Curves at rest that the worker has not seen as they are now. */
-  private readonly changed = computed((): readonly Drawn[] => {
+  private readonly changed = computed((): readonly ShownCurve[] => {
     const found = this.foundNow();
     return this.shown
       .resting()
-      .filter((each): each is Drawn => isDrawn(each) && found?.curves.get(each.id) !== each.curve);
+      .filter((each): each is ShownCurve => isCurve(each) && found?.curves.get(each.id) !== each.curve);
   });
 
   /** What the worker found, as far as the curves rest as they were. */
@@ -58,7 +56,7 @@ export class Meetings {
 
   /** Every meeting of the shown curves, a drag included. */
   readonly all = computed((): readonly Meeting[] => {
-    const moving = [...this.changed(), ...this.shown.inHand().filter(isDrawn)];
+    const moving = [...this.changed(), ...this.shown.inHand().filter(isCurve)];
     if (moving.length === 0 || moving.length > MOST_CHANGED) return this.resting();
     return [...this.resting(), ...this.among(moving)];
   });
@@ -102,7 +100,7 @@ export class Meetings {
   }
 
   private async search(): Promise<void> {
-    const items = this.shown.kept().filter(isDrawn);
+    const items = this.shown.kept().filter(isCurve);
     const within = this.within();
     const asked = () => ({ curves: items.map(({ curve }) => packCurve(curve)), options: within });
     const isWanted = () => this.within() === within && this.changed().length > 0;
@@ -118,7 +116,7 @@ export class Meetings {
   }
 
   /** Meetings of a few curves with each other and with those near them. */
-  private among(moving: readonly Drawn[]): readonly Meeting[] {
+  private among(moving: readonly ShownCurve[]): readonly Meeting[] {
     const continuityAmong = this.kernel.functions()?.continuityAmong;
     if (!continuityAmong) return NONE;
     const within = this.within();
@@ -134,7 +132,7 @@ export class Meetings {
         }
         return true;
       });
-    const others = resting.filter((each, i): each is Drawn => isDrawn(each) && !ids.has(each.id) && isNear(i));
+    const others = resting.filter((each, i): each is ShownCurve => isCurve(each) && !ids.has(each.id) && isNear(i));
     const curves = [...moving, ...others];
     const isLarge = moving.some(({ curve }) => curve.points.length > 4 * MOST_KNOTS);
     const options = { ...within, of: moving.map((_, i) => i), ...(isLarge && { knotsBelow: 0 as const }) };
@@ -145,5 +143,3 @@ export class Meetings {
     ).map((meeting) => meetingOf(meeting, names));
   }
 }
-
-const isDrawn = (item: ShownItem): item is Drawn => item.curve !== null;

@@ -19,6 +19,11 @@ export interface ShownItem {
   readonly made: boolean;
 }
 
+/** A shown item that is a curve. */
+export type ShownCurve = ShownItem & { readonly curve: Curve };
+
+export const isCurve = (item: ShownItem): item is ShownCurve => item.curve !== null;
+
 export function shownItem(id: Id, item: PlainItem, project: Project, made = false): ShownItem {
   const { locked, reference } = project.layers[item.layer];
   const base = { id, item, curve: null, at: null, edge: null, faint: reference, fixed: locked || reference, made };

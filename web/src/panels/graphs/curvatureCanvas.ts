@@ -14,18 +14,16 @@ import {
 import { Store } from '@ngrx/store';
 import type { BenchState } from '../../state/reducers';
 import { selectReading } from '../../state/selectors';
-import { CurveMarks, Editing, LumpTour, MirrorCheck, Readings, ShownItems } from '../../session';
+import { CurveMarks, Editing, LumpTour, Readings, StripGraph } from '../../session';
 import { inflectionsInWords } from '../../ui/labels';
 import { lengthInWords, UNIT } from '../../ui/length';
-import { drawGraph, graphFrame, lengthAtX, type OtherProfile } from './curvatureGraph';
-
-const GHOST = '#7d7970';
-/** More curves over each other cannot be told apart. */
-const MOST_OVERLAID = 6;
+import { drawGraph, graphFrame, type GraphMarks, lengthAtX } from './curvatureGraph';
+import { GraphGestures } from './graphGestures';
 
 /** The graph of signed curvature over arc length, with the cursor that it shares with the sheet. */
 @Component({
   selector: 'pb-curvature-canvas',
+  imports: [GraphGestures],
   template: `
     <canvas
       #canvas
@@ -33,8 +31,7 @@ const MOST_OVERLAID = 6;
       [attr.aria-label]="
         'Signed curvature over arc length, ' + inflections() + (limitLabel() ? ', ' + limitLabel() : '')
       "
-      (pointermove)="hover($event.offsetX)"
-      (pointerleave)="readings.cursor.set(null)"
+      [pbGraphGestures]="lengthAt"
     ></canvas>
   `,
   styles: `
@@ -50,6 +47,12 @@ const MOST_OVERLAID = 6;
       height: 100%;
       cursor: crosshair;
     }
+    canvas.zoomed {
+      cursor: grab;
+    }
+    canvas.zoomed:active {
+      cursor: grabbing;
+    }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -58,8 +61,7 @@ export class CurvatureCanvas {
   protected readonly readings = inject(Readings);
   private readonly marks = inject(CurveMarks);
   private readonly tour = inject(LumpTour);
-  private readonly mirrorCheck = inject(MirrorCheck);
-  private readonly shown = inject(ShownItems);
+  private readonly strip = inject(StripGraph);
   private readonly store: Store<BenchState> = inject(Store);
   private readonly reading = this.store.selectSignal(selectReading);
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
@@ -79,59 +81,58 @@ export class CurvatureCanvas {
     return `${name}: ${length > 0 ? `${lengthInWords(length, units, 2)} tighter` : 'nothing is tighter'}`;
   });
 
-  /** The other selected curves, over the same axes. */
-  private readonly others = computed(() => {
-    const { items } = this.editing.selection();
-    const curve = this.readings.curve();
-    const ghost = this.mirrored();
-    if (items.length < 2) return ghost;
-    const colours = new Map(this.shown.all().map(({ id, item }) => [id, item.colour]));
-    const selected = [...this.readings.of(items.slice(0, MOST_OVERLAID))]
-      .filter(([, reading]) => reading.curve !== curve)
-      .map(([id, { profile }]) => ({ profile, colour: colours.get(id) ?? '', offset: 0 }));
-    return [...ghost, ...selected];
-  });
-  /** The other half of the read curve, where it goes on over the plane of a mirror check. */
-  private readonly mirrored = computed((): readonly OtherProfile[] => {
-    const [item] = this.editing.selection().items;
-    const profile = this.mirrorCheck.ghosts().find(({ id }) => id === item)?.reading.profile;
-    const own = this.readings.reading()?.profile.length ?? 0;
-    const isBefore = this.mirrorCheck.meeting()?.end === 'start';
-    return profile ? [{ profile, colour: GHOST, offset: isBefore ? -profile.length : own }] : [];
-  });
-
   private readonly frame = computed(() => {
-    const profile = this.readings.reading()?.profile;
+    const own = this.strip.own();
     const [width, height] = this.size();
-    if (!profile || width === 0 || height === 0) return null;
-    return graphFrame(profile, this.others(), width, height, UNIT[this.editing.project()?.units ?? 'mm']);
+    if (!own || width === 0 || height === 0) return null;
+    const unit = UNIT[this.editing.project()?.units ?? 'mm'];
+    return graphFrame(
+      [own, ...this.strip.others()],
+      this.strip.seen(),
+      [width, height],
+      unit,
+      this.strip.isLogarithmic(),
+    );
   });
+  protected readonly lengthAt = (x: number): number | null => {
+    const frame = this.frame();
+    return frame && lengthAtX(frame, x);
+  };
 
   constructor() {
     afterNextRender(() => this.observer.observe(this.canvas().nativeElement));
     // An effect of the application, which comes before the views: text on a canvas asks for every style of the page,
     // and that is dear once the views have changed it.
     const drawn = effect(() => this.draw(), { injector: inject(EnvironmentInjector) });
+    const picture = () => this.svg();
+    this.strip.picture.set(picture);
     inject(DestroyRef).onDestroy(() => {
+      this.strip.picture.update((shown) => (shown === picture ? null : shown));
       this.observer.disconnect();
       drawn.destroy();
     });
   }
 
-  private draw(): void {
-    const frame = this.frame();
-    const profile = this.readings.reading()?.profile;
-    const cursor = this.readings.cursor();
+  /** What is marked in the graph now. */
+  private marked(): GraphMarks {
     const lump = this.tour.current();
-    const marked = {
-      others: this.others(),
-      marks: this.marks.shown(),
+    return {
+      others: this.strip.others(),
+      meetings: this.strip.meetings(),
+      // The meetings of a run have their levels already.
+      marks: this.marks.shown().filter(({ kind }) => kind !== 'meeting' || !this.strip.isRun()),
       current: lump && this.marks.rankOf(lump),
       limit: this.reading().limit,
       tooTight: this.marks.tooTight(),
       limitLabel: this.limitLabel(),
-      cursor,
+      cursor: this.readings.cursor(),
     };
+  }
+
+  private draw(): void {
+    const frame = this.frame();
+    const profile = this.readings.reading()?.profile;
+    const marked = this.marked();
     // Without a frame the canvas is not there yet, or has no size.
     if (!frame || !profile) return;
     const canvas = this.canvas().nativeElement;
@@ -144,8 +145,11 @@ export class CurvatureCanvas {
     drawGraph(context, frame, profile, marked);
   }
 
-  protected hover(x: number): void {
+  private async svg(): Promise<string | null> {
     const frame = this.frame();
-    if (frame) this.readings.cursor.set(lengthAtX(frame, x));
+    const profile = this.readings.reading()?.profile;
+    if (!frame || !profile) return null;
+    const { graphAsSvg } = await import('./graphSvg');
+    return graphAsSvg(frame, profile, this.marked());
   }
 }

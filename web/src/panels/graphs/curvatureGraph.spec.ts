@@ -1,5 +1,7 @@
-import { circle, curvatureProfile, FRONT, packVectors, throughPoints } from '@pencil-bend/core';
-import { lengthAtX, graphFrame, xOf, yOf } from './curvatureGraph';
+import { circle, type Curve, FRONT, packVectors, throughPoints } from '@pencil-bend/core';
+import { curveReading } from '../../view/curveReading';
+import type { GraphCurve } from '../../view/graphCurve';
+import { graphFrame, lengthAtX, xOf, yOf } from './curvatureGraph';
 
 const fit = throughPoints(
   packVectors([
@@ -9,16 +11,26 @@ const fit = throughPoints(
   ]),
 );
 if (!fit.ok) throw new Error(fit.failure.kind);
-const profile = curvatureProfile(fit.value.curve, { normal: [0, 0, 1] });
-const frame = graphFrame(profile, [], 800, 150);
+const SIZE = [800, 150] as const;
+const graphOf = (curve: Curve, offset = 0): GraphCurve => ({
+  id: null,
+  name: '',
+  colour: '',
+  offset,
+  reading: curveReading(curve, [0, 0, 1], true),
+});
+const own = graphOf(fit.value.curve);
+const { profile } = own.reading;
+const whole = { from: 0, to: profile.length };
+const frame = graphFrame([own], whole, SIZE);
 
 describe('the graph', () => {
-  it('goes from length to pixel and back, and stays on the curve beyond its ends', () => {
+  it('goes from length to pixel and back', () => {
     for (const share of [0, 0.3, 1]) {
       expect(lengthAtX(frame, xOf(frame, share * profile.length))).toBeCloseTo(share * profile.length, 9);
     }
-    expect(lengthAtX(frame, -50)).toBe(0);
-    expect(lengthAtX(frame, 5000)).toBe(profile.length);
+    expect(lengthAtX(frame, xOf(frame, -5))).toBeCloseTo(-5, 9);
+    expect(frame.own).toBe(profile.length);
   });
 
   it('shows the largest curvature within a round axis, upwards for the plus sign', () => {
@@ -28,25 +40,32 @@ describe('the graph', () => {
     expect(yOf(frame, frame.most)).toBeLessThan(yOf(frame, 0));
     // In inches the axis is round in inches.
     expect([1, 2, 3, 5, 8]).toContain(
-      Number(String(Number((graphFrame(profile, [], 800, 150, 25.4).most * 25.4).toPrecision(6))).replace(/[.0]/g, '')),
+      Number(String(Number((graphFrame([own], whole, SIZE, 25.4).most * 25.4).toPrecision(6))).replace(/[.0]/g, '')),
     );
   });
 
   it('has room for all curves that are laid over each other', () => {
-    const small = curvatureProfile(circle(FRONT, [0, 0, 0], 4), { normal: [0, 0, 1] });
-    const both = graphFrame(profile, [{ profile: small, colour: '', offset: 0 }], 800, 150);
-    expect([both.from, both.length]).toEqual([0, profile.length]);
-    expect(both.most).toBeGreaterThanOrEqual(0.25);
+    const small = graphOf(circle(FRONT, [0, 0, 0], 4));
+    expect(graphFrame([own, small], whole, SIZE).most).toBeGreaterThanOrEqual(0.25);
   });
 
-  it('reaches over what comes before and after the curve, and the cursor stays on the curve', () => {
-    const other = { profile, colour: '', offset: -profile.length };
-    const before = graphFrame(profile, [other], 800, 150);
-    expect([before.from, before.length]).toEqual([-profile.length, 2 * profile.length]);
-    expect(xOf(before, 0)).toBeCloseTo((xOf(before, -profile.length) + xOf(before, profile.length)) / 2, 9);
-    expect(lengthAtX(before, xOf(before, -10))).toBe(0);
-    expect(lengthAtX(before, xOf(before, 12))).toBeCloseTo(12, 9);
-    const after = graphFrame(profile, [{ ...other, offset: profile.length }], 800, 150);
-    expect(lengthAtX(after, xOf(after, profile.length + 5))).toBe(profile.length);
+  it('zoomed in is as high as what is seen needs, and as wide', () => {
+    // Before the curve lies a circle that is much tighter.
+    const before = graphOf(circle(FRONT, [0, 0, 0], 4), -8 * Math.PI);
+    const seen = { from: 2, to: 10 };
+    const zoomed = graphFrame([own, before], seen, SIZE);
+    expect(zoomed.most).toBeLessThan(0.25);
+    expect(xOf(zoomed, 2)).toBe(62);
+    expect(xOf(zoomed, 10)).toBe(800 - 18);
+    expect(graphFrame([own, before], { from: -3, to: 10 }, SIZE).most).toBeGreaterThanOrEqual(0.25);
+  });
+
+  it('on a logarithmic scale goes down in decades from the largest size, for both signs alike', () => {
+    const log = graphFrame([own], whole, SIZE, 1, true);
+    const height = yOf(log, log.most / 1000) - yOf(log, log.most);
+    expect(yOf(log, log.most / 10) - yOf(log, log.most)).toBeCloseTo(height / 3, 9);
+    expect(yOf(log, -log.most / 100)).toBe(yOf(log, log.most / 100));
+    // What is smaller stands at the foot.
+    expect(yOf(log, 0)).toBe(yOf(log, log.most / 1000));
   });
 });

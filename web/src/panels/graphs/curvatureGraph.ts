@@ -1,19 +1,24 @@
-import type { CurvatureProfile } from '@pencil-bend/core';
 import type { CurveStretch } from '@pencil-bend/core/reading';
+import type { AxisStretch, RunMeeting } from '../../session';
+import type { CurveReading } from '../../view/curveReading';
+import type { GraphCurve } from '../../view/graphCurve';
 import type { CurveMark } from '../../view/curveMarks';
 import { MARK_LOOKS } from '../../view/markKinds';
+import { INK, LINE, MONO, OCHRE, PAPER, QUIET, VERMILION } from './graphLook';
 
-/** Where the graph stands on its canvas: pixels for lengths along the curve and for curvature. */
+/** Where the graph stands on its canvas: pixels for lengths along the axis and for curvature. */
 export interface GraphFrame {
   readonly width: number;
   readonly height: number;
-  /** From where on and how far the axis goes: other curves may come before the one that is read. */
+  /** The part of the axis that is seen, in mm from the start of the curve that is read. */
   readonly from: number;
   readonly length: number;
-  /** Of the curve that is read. */
+  /** The length of the curve that is read. */
   readonly own: number;
   /** The largest |κ| shown, in 1/mm. */
   readonly most: number;
+  /** On a logarithmic scale the smallest |κ| shown; null on a linear one, which has room for both signs. */
+  readonly least: number | null;
   /** The unit that people read, in mm. */
   readonly unit: number;
 }
@@ -22,41 +27,49 @@ const LEFT = 62;
 const RIGHT = 18;
 const TOP = 10;
 const BOTTOM = 20;
+/** A logarithmic scale reaches down to this share of the largest curvature. */
+const DECADES = 1e-3;
 
-/** Another curve over the same axes, from a length on. */
-export interface OtherProfile {
-  readonly profile: CurvatureProfile;
-  readonly colour: string;
-  readonly offset: number;
-}
+type Profile = CurveReading['profile'];
 
-/** A frame that all profiles find room in. */
+/** A frame for what is seen of some curves, the one that is read first: so high that all of it finds room. */
 export function graphFrame(
-  profile: CurvatureProfile,
-  others: readonly OtherProfile[],
-  width: number,
-  height: number,
+  curves: readonly GraphCurve[],
+  seen: AxisStretch,
+  [width, height]: readonly [width: number, height: number],
   unit = 1,
+  isLogarithmic = false,
 ): GraphFrame {
   let most = 0;
-  let [from, to] = [0, profile.length];
-  for (const { profile: other, offset } of [{ profile, offset: 0 }, ...others]) {
-    [from, to] = [Math.min(from, offset), Math.max(to, offset + other.length)];
-    for (const value of other.kappa) most = Math.max(most, Math.abs(value));
+  for (const { offset, reading } of curves) {
+    const { s, kappa } = reading.profile;
+    for (let i = 0; i < s.length; i++) {
+      // The samples on both sides of the frame count too: the line goes on to them.
+      const isSeen =
+        s[Math.min(i + 1, s.length - 1)] + offset >= seen.from && s[Math.max(i - 1, 0)] + offset <= seen.to;
+      if (isSeen) most = Math.max(most, Math.abs(kappa[i]));
+    }
   }
-  return { width, height, from, length: to - from, own: profile.length, most: roundUp(most * unit) / unit, unit };
+  most = roundUp(most * unit) / unit;
+  const own = curves[0]?.reading.profile.length ?? 0;
+  const least = isLogarithmic && most > 0 ? most * DECADES : null;
+  return { width, height, from: seen.from, length: seen.to - seen.from, own, most, least, unit };
 }
 
 export const xOf = ({ width, from, length }: GraphFrame, s: number): number =>
   LEFT + ((width - LEFT - RIGHT) * (s - from)) / (length || 1);
 
-/** The length along the read curve under a pixel; beyond its ends, its end. */
-export const lengthAtX = ({ width, from, length, own }: GraphFrame, x: number): number =>
-  Math.min(own, Math.max(0, from + ((x - LEFT) / (width - LEFT - RIGHT)) * length));
+/** The length along the axis under a pixel. */
+export const lengthAtX = ({ width, from, length }: GraphFrame, x: number): number =>
+  from + ((x - LEFT) / (width - LEFT - RIGHT)) * length;
 
-export function yOf({ height, most }: GraphFrame, kappa: number): number {
-  const middle = TOP + (height - TOP - BOTTOM) / 2;
-  return middle - ((height - TOP - BOTTOM) / 2) * (kappa / (most || 1));
+export function yOf({ height, most, least }: GraphFrame, kappa: number): number {
+  const room = height - TOP - BOTTOM;
+  if (least !== null) {
+    const share = Math.log(Math.max(least, Math.abs(kappa)) / least) / Math.log(most / least);
+    return TOP + room * (1 - share);
+  }
+  return TOP + room / 2 - (room / 2) * (kappa / (most || 1));
 }
 
 /** The next 1, 2, 3, 5 or 8 times a power of ten: the axis rests while a point is dragged a little. */
@@ -66,20 +79,15 @@ function roundUp(value: number): number {
   return power * ([1, 2, 3, 5, 8].find((factor) => factor * power >= value) ?? 10);
 }
 
-const INK = '#23252b';
-const VERMILION = '#c8431f';
 /** Beside the level that may stand at the start. */
 const LABEL_FROM = 44;
-const PAPER = '#fffdf8';
-const OCHRE = '#8a5a00';
-const QUIET = '#615e57';
-const LINE = '#e2dccd';
-const MONO = "12px 'Spline Sans Mono', monospace";
 
 /** What is marked in the graph. */
 export interface GraphMarks {
   /** Other curves over the same axes. */
-  readonly others: readonly OtherProfile[];
+  readonly others: readonly GraphCurve[];
+  /** Where curves of a run go on in each other. */
+  readonly meetings: readonly RunMeeting[];
   readonly marks: readonly CurveMark[];
   /** The number of the lump that was gone to. */
   readonly current: number | null;
@@ -92,30 +100,31 @@ export interface GraphMarks {
   readonly cursor: number | null;
 }
 
-/** Draws signed curvature over arc length, with what is marked. */
+/** What paths are made with: on a canvas the browser's. */
+type Paths = new (path: string) => Path2D;
+
+/** Draws curvature over arc length, with what is marked: signed, or its size on a logarithmic scale. */
 export function drawGraph(
   context: CanvasRenderingContext2D,
   frame: GraphFrame,
-  profile: CurvatureProfile,
-  { others, marks, current, limit, tooTight, limitLabel, cursor }: GraphMarks,
+  profile: Profile,
+  { others, meetings, marks, current, limit, tooTight, limitLabel, cursor }: GraphMarks,
+  Paths: Paths = Path2D,
 ): void {
-  const { width, height, most, unit } = frame;
-  const zero = yOf(frame, 0);
+  const { width, height } = frame;
   context.clearRect(0, 0, width, height);
   context.font = MONO;
   context.textBaseline = 'middle';
-  context.fillStyle = QUIET;
-  context.textAlign = 'right';
-  if (most > 0) {
-    const nearest = Number((most * unit).toPrecision(2));
-    context.fillText(`+${nearest}`, LEFT - 8, yOf(frame, most) + 4);
-    context.fillText(`−${nearest}`, LEFT - 8, yOf(frame, -most) - 4);
-  }
-  context.fillText('0', LEFT - 8, zero);
+  heights(context, frame);
   axis(context, frame);
+
+  context.save();
+  context.beginPath();
+  context.rect(LEFT, 0, width - LEFT - RIGHT, height);
+  context.clip();
   if (limit !== null) limits(context, frame, limit, tooTight, limitLabel);
   for (const { stretch, rank } of marks) if (stretch && rank) band(context, frame, stretch, rank === current);
-
+  const zero = yOf(frame, 0);
   for (const [sign, colour] of [
     [1, 'rgb(31 122 109 / 0.16)'],
     [-1, 'rgb(111 74 142 / 0.16)'],
@@ -127,9 +136,9 @@ export function drawGraph(
     context.fillStyle = colour;
     context.fill();
   }
-  for (const { profile: other, colour, offset } of others) {
+  for (const { reading, colour, offset } of others) {
     context.beginPath();
-    trace(context, frame, other, (kappa) => kappa, offset);
+    trace(context, frame, reading.profile, (kappa) => kappa, offset);
     context.strokeStyle = colour;
     context.lineWidth = 1.2;
     context.setLineDash([6, 3]);
@@ -142,11 +151,42 @@ export function drawGraph(
   context.lineWidth = 1.6;
   context.lineJoin = 'round';
   context.stroke();
-  for (const mark of marks) sign(context, frame, profile, mark, mark.rank !== null && mark.rank === current);
+  for (const { s, text } of meetings) {
+    const x = Math.round(xOf(frame, s)) + 0.5;
+    context.setLineDash([2, 3]);
+    line(context, INK, [x, TOP], [x, height - BOTTOM]);
+    context.setLineDash([]);
+    context.fillStyle = INK;
+    context.textAlign = 'left';
+    context.fillText(text, x + 5, height - BOTTOM - 8);
+  }
+  for (const mark of marks) sign(context, frame, profile, mark, mark.rank !== null && mark.rank === current, Paths);
 
   if (cursor !== null) {
     const x = Math.round(xOf(frame, cursor)) + 0.5;
     line(context, VERMILION, [x, TOP - 6], [x, height - BOTTOM]);
+  }
+  context.restore();
+}
+
+/** What the heights mean: both signs about zero, or powers of ten. */
+function heights(context: CanvasRenderingContext2D, frame: GraphFrame): void {
+  const { width, most, least, unit } = frame;
+  context.fillStyle = QUIET;
+  context.textAlign = 'right';
+  if (least === null) {
+    if (most > 0) {
+      const nearest = Number((most * unit).toPrecision(2));
+      context.fillText(`+${nearest}`, LEFT - 8, yOf(frame, most) + 4);
+      context.fillText(`−${nearest}`, LEFT - 8, yOf(frame, -most) - 4);
+    }
+    context.fillText('0', LEFT - 8, yOf(frame, 0));
+    return;
+  }
+  for (let power = Math.ceil(Math.log10(least * unit)); 10 ** power <= most * unit; power++) {
+    const y = Math.round(yOf(frame, 10 ** power / unit)) + 0.5;
+    line(context, LINE, [LEFT, y], [width - RIGHT, y]);
+    context.fillText(`${Number((10 ** power).toPrecision(1))}`, LEFT - 8, y);
   }
 }
 
@@ -154,7 +194,7 @@ export function drawGraph(
 function trace(
   context: CanvasRenderingContext2D,
   frame: GraphFrame,
-  { s, kappa }: CurvatureProfile,
+  { s, kappa }: Profile,
   shown: (kappa: number) => number,
   offset = 0,
 ): void {
@@ -170,7 +210,7 @@ function limits(
   label: string,
 ): void {
   context.setLineDash([5, 4]);
-  for (const kappa of [1 / limit, -1 / limit]) {
+  for (const kappa of frame.least === null ? [1 / limit, -1 / limit] : [1 / limit]) {
     if (Math.abs(kappa) > frame.most) continue;
     const y = Math.round(yOf(frame, kappa)) + 0.5;
     line(context, OCHRE, [LEFT, y], [frame.width - RIGHT, y]);
@@ -212,9 +252,10 @@ function band(
 function sign(
   context: CanvasRenderingContext2D,
   frame: GraphFrame,
-  profile: CurvatureProfile,
+  profile: Profile,
   { kind, s, stretch, text, rank }: CurveMark,
   isCurrent: boolean,
+  Paths: Paths,
 ): void {
   if (s === null) return;
   const x = xOf(frame, s);
@@ -241,14 +282,14 @@ function sign(
   if (stretch && Math.abs(kappaAt(profile, stretch[1])) < Math.abs(kappaAt(profile, stretch[0]))) context.scale(-1, 1);
   context.strokeStyle = context.fillStyle = INK;
   context.lineWidth = 1.6;
-  const path = new Path2D(glyph);
+  const path = new Paths(glyph);
   if (filled) context.fill(path);
   context.stroke(path);
   context.restore();
 }
 
 /** Curvature at a length, straight between the samples. */
-function kappaAt({ s, kappa }: CurvatureProfile, at: number): number {
+function kappaAt({ s, kappa }: Profile, at: number): number {
   let low = 0;
   let high = s.length - 1;
   while (high - low > 1) {

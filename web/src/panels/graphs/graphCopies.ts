@@ -1,6 +1,6 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, ElementRef, inject, signal } from '@angular/core';
 import { Tooltip } from 'primeng/tooltip';
-import { Editing, Readings, ShownItems } from '../../session';
+import { Editing, StripGraph } from '../../session';
 import { LinkButton } from '../../ui/buttons';
 import { curvatureCsv } from './curvatureCsv';
 
@@ -14,13 +14,16 @@ const SAID_MS = 2000;
   template: `
     <button
       pbLink
-      pTooltip="Length, curvature and radius as comma-separated values, to the clipboard"
+      pTooltip="Length, curvature, its rate and radius as comma-separated values, to the clipboard"
       tooltipPosition="top"
       (click)="copy()"
     >
       {{ copied() ? 'copied' : 'copy' }}
     </button>
-    <button pbLink pTooltip="The graph as a PNG picture" tooltipPosition="top" (click)="save()">picture</button>
+    <button pbLink pTooltip="The graph as a PNG picture" tooltipPosition="top" (click)="saveAsPng()">PNG</button>
+    <button pbLink pTooltip="The graph as an SVG picture, in lines" tooltipPosition="top" (click)="saveAsSvg()">
+      SVG
+    </button>
   `,
   styles: `
     :host {
@@ -33,19 +36,14 @@ const SAID_MS = 2000;
 })
 export class GraphCopies {
   private readonly editing = inject(Editing);
-  private readonly readings = inject(Readings);
-  private readonly shown = inject(ShownItems);
+  private readonly strip = inject(StripGraph);
   private readonly host: ElementRef<HTMLElement> = inject(ElementRef);
   protected readonly copied = signal(false);
-  private readonly name = computed(() => this.shown.selected()?.item.name ?? 'Curve');
 
   protected async copy(): Promise<void> {
-    const reading = this.readings.reading();
-    if (!reading) return;
-    const { items } = this.editing.selection();
-    const names = new Map(this.shown.all().map(({ id, item }) => [id, item.name]));
-    const several = [...this.readings.of(items)].map(([id, { profile }]) => ({ name: names.get(id) ?? '', profile }));
-    const curves = several.length > 1 ? several : [{ name: this.name(), profile: reading.profile }];
+    const own = this.strip.own();
+    if (!own) return;
+    const curves = [own, ...this.strip.others()];
     try {
       await navigator.clipboard.writeText(curvatureCsv(curves, this.editing.project()?.units ?? 'mm'));
     } catch {
@@ -55,15 +53,23 @@ export class GraphCopies {
     setTimeout(() => this.copied.set(false), SAID_MS);
   }
 
-  protected save(): void {
+  protected saveAsPng(): void {
     const canvas = this.host.nativeElement.closest('pb-graphs')?.querySelector('canvas');
     canvas?.toBlob((picture) => {
-      if (!picture) return;
-      const link = document.createElement('a');
-      link.href = URL.createObjectURL(picture);
-      link.download = `${this.name()} curvature.png`;
-      link.click();
-      URL.revokeObjectURL(link.href);
+      if (picture) this.save(picture, 'png');
     });
+  }
+
+  protected async saveAsSvg(): Promise<void> {
+    const svg = await this.strip.picture()?.();
+    if (svg) this.save(new Blob([svg], { type: 'image/svg+xml' }), 'svg');
+  }
+
+  private save(picture: Blob, ending: 'png' | 'svg'): void {
+    const link = document.createElement('a');
+    link.href = URL.createObjectURL(picture);
+    link.download = `${this.strip.own()?.name || 'Curve'} ${this.strip.quantity()}.${ending}`;
+    link.click();
+    URL.revokeObjectURL(link.href);
   }
 }

@@ -13,8 +13,6 @@ import { lengthInWords } from '../../ui/length';
         <span class="number" data-testid="reading">
           <b>{{ at.length }}</b> κ {{ at.curvature }} {{ at.radius }}
         </span>
-      } @else if (isAlone()) {
-        <span class="number quiet">κ in 1/{{ units() }} over length in {{ units() }}</span>
       }
       <span class="number quiet">{{ inflections }}</span>
     }
@@ -29,10 +27,7 @@ import { lengthInWords } from '../../ui/length';
 export class GraphFigures {
   private readonly editing = inject(Editing);
   private readonly readings = inject(Readings);
-  protected readonly units = computed(() => this.editing.project()?.units ?? 'mm');
-
-  /** Of several curves their names take the room. */
-  protected readonly isAlone = computed(() => this.editing.selection().items.length < 2);
+  private readonly units = computed(() => this.editing.project()?.units ?? 'mm');
 
   protected readonly inflections = computed(() => {
     const reading = this.readings.reading();

@@ -1,4 +1,4 @@
-import { Editing, Opening, Readings, ShownItems } from '../../session';
+import { Editing, Opening, Readings, ShownItems, StripGraph } from '../../session';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Tab, TabList, TabPanel, TabPanels, Tabs } from 'primeng/tabs';
 import { ContinuityTable } from '../reports/continuityTable';
@@ -6,6 +6,8 @@ import { CurvatureCanvas } from './curvatureCanvas';
 import { GraphCopies } from './graphCopies';
 import { GraphFigures } from './graphFigures';
 import { KnotLine } from './knotLine';
+import { QuantityChart } from './quantityChart';
+import { StripControls } from './stripControls';
 import { NotLoaded } from '../../ui/notLoaded';
 
 /** The strip under the sheet: the graph of the curvature, the knot line, or how curves meet. */
@@ -16,6 +18,8 @@ import { NotLoaded } from '../../ui/notLoaded';
     CurvatureCanvas,
     GraphFigures,
     GraphCopies,
+    QuantityChart,
+    StripControls,
     KnotLine,
     NotLoaded,
     Tab,
@@ -47,9 +51,31 @@ import { NotLoaded } from '../../ui/notLoaded';
       <p-tabpanels>
         <p-tabpanel value="curvature">
           @if (tab() === 'curvature') {
-            @if (hasProfile()) {
-              <pb-curvature-canvas />
-            } @else {
+            <div class="beside" [hidden]="!hasProfile()">
+              @defer (when hasProfile(); prefetch when opening.isOver()) {
+                @if (hasProfile() && strip.quantity() === 'curvature') {
+                  <pb-curvature-canvas />
+                }
+              } @error {
+                <pb-not-loaded />
+              }
+              @let quantity = hasProfile() && strip.quantity() !== 'curvature';
+              @defer (when quantity) {
+                @if (quantity) {
+                  <pb-quantity-chart />
+                }
+              } @error {
+                @if (quantity) {
+                  <pb-not-loaded />
+                }
+              }
+              @defer (when hasProfile(); prefetch when opening.isOver()) {
+                @if (hasProfile()) {
+                  <pb-strip-controls />
+                }
+              } @error {}
+            </div>
+            @if (!hasProfile()) {
               <p class="quiet">Select a curve to read its curvature along its length.</p>
             }
           }
@@ -129,6 +155,14 @@ import { NotLoaded } from '../../ui/notLoaded';
       flex-direction: column;
       min-height: 0;
     }
+    .beside {
+      display: flex;
+      flex: 1;
+      min-height: 0;
+    }
+    .beside[hidden] {
+      display: none;
+    }
     .whose {
       max-width: 300px;
       overflow: hidden;
@@ -146,6 +180,7 @@ export class Graphs {
   protected readonly opening = inject(Opening);
   private readonly shown = inject(ShownItems);
   private readonly readings = inject(Readings);
+  protected readonly strip = inject(StripGraph);
   protected readonly tab = signal<'curvature' | 'knots' | 'continuity'>('curvature');
 
   /** Of several selected curves the graph shows one: this is its name. */
@@ -153,7 +188,9 @@ export class Graphs {
     const several = this.editing.selection().items.length > 1;
     const more = this.editing.selection().items.length - 1;
     const name = this.shown.selected()?.item.name;
-    return several && this.readings.reading() && name ? `${name}, and ${more} more in dashes` : null;
+    return several && !this.strip.isRun() && this.readings.reading() && name
+      ? `${name}, and ${more} more in dashes`
+      : null;
   });
 
   protected readonly hasProfile = computed(() => this.readings.reading() !== null);
