@@ -257,7 +257,7 @@ test('several curves are laid over each other in the strip, and copied as a tabl
   await expect(page.getByRole('button', { name: 'copied', exact: true })).toBeVisible();
   const text = await page.evaluate(() => navigator.clipboard.readText());
   const [head, ...rows] = text.split('\r\n');
-  expect(head).toBe('curve,length mm,curvature 1/mm,radius mm');
+  expect(head).toBe('curve,length mm,curvature 1/mm,rate 1/mm²,radius mm');
   expect(rows.length).toBeGreaterThan(100);
   expect(new Set(rows.map((row) => row.slice(0, row.indexOf('",') + 1)))).toEqual(
     new Set(['"Grip, outer"', '"Grip, inner"']),

@@ -1,15 +1,13 @@
 import {
   AddedHandles,
   Combs,
-  CurveMarks,
   Editing,
   LossyPreview,
-  LumpTour,
   Meetings,
   MirrorCheck,
+  Opening,
   Readings,
   ShownItems,
-  SlowFigures,
   Snaps,
   ToolInHand,
   ToolView,
@@ -29,21 +27,16 @@ import {
   viewChild,
 } from '@angular/core';
 import { fromPlane, subtract, type Vector3 } from '@pencil-bend/core';
-import { Store } from '@ngrx/store';
-import type { BenchState } from '../state/reducers';
-import { selectReading } from '../state/selectors';
 import { handlesOn, keyOf, NOTHING, selectedHandles, selectionOf } from '@pencil-bend/document';
 import type { Hit, PointerInput } from '../tools/contract';
 import { samplesOf } from './penSamples';
-import { coordinatesOf, isSeen, panned, pinched, type Pixel, toPixel, toPoint, zoomed } from '../view/viewport';
-import { apart } from './apart';
+import { coordinatesOf, panned, pinched, type Pixel, toPixel, toPoint, zoomed } from '../view/viewport';
 import { combBreaks } from './combBreaks';
 import { chosenMarks, curvePath, handlesOf, pathOf } from './handleMarks';
 import { linesShown } from '../view/grid';
-import { levelShown, meetingInWords } from '../view/meeting';
-import { lumpTag } from './lumpTag';
-import { marksShown, stretchPath } from './markOverlay';
+import { LumpLabel } from './lumpLabel';
 import { pick } from './picking';
+import { ReadingLayer } from './readingLayer';
 import { readingTag } from './readingTag';
 import { Scene } from './scene';
 import { overlayOf } from './overlay';
@@ -51,24 +44,20 @@ import { liveStrokes, restingStrokes } from './strokes';
 import { PaneKeys } from './paneKeys';
 import { rayThrough, closestUnder, awayFromRay, rayUnder } from '../view/sight';
 
-/** A larger circle is a line to the eye, in pixels. */
-const LARGEST_CIRCLE = 20_000;
 /** The other half of what is selected, in a mirror check. */
 const GHOST = '#96928a';
 const NO_OFFSET: Vector3 = [0, 0, 0];
-/** So many levels of meetings are written on the sheet: more hide it. */
-const MOST_LEVELS = 300;
 
 /** The drawing: curves and comb by WebGL, handles as SVG on top, and the pointer's way to the tool in hand. */
 @Component({
   selector: 'pb-pane',
+  imports: [LumpLabel, ReadingLayer],
   templateUrl: './pane.html',
   styleUrl: './pane.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '[class.panning]': 'panning()', '[class.pointed]': 'pointed()' },
 })
 export class Pane {
-  private readonly store: Store<BenchState> = inject(Store);
   protected readonly editing = inject(Editing);
   protected readonly toolView = inject(ToolView);
   protected readonly lossy = inject(LossyPreview);
@@ -77,10 +66,8 @@ export class Pane {
   protected readonly readings = inject(Readings);
   protected readonly viewports = inject(Viewports);
   protected readonly addedHandles = inject(AddedHandles);
+  protected readonly opening = inject(Opening);
   private readonly combs = inject(Combs);
-  private readonly curveMarks = inject(CurveMarks);
-  private readonly slow = inject(SlowFigures);
-  private readonly tour = inject(LumpTour);
   private readonly meetings = inject(Meetings);
   private readonly mirrorCheck = inject(MirrorCheck);
   private readonly snaps = inject(Snaps);
@@ -131,70 +118,13 @@ export class Pane {
     const path = offer.curves.map(({ after }) => curvePath(after, this.viewport())).join('');
     return { path, at: offer.price && this.pixel(offer.price.at) };
   });
-  /** What is marked on the read curve. */
-  protected readonly marks = computed(() => {
-    const curve = this.readings.curve();
-    // With the report open every meeting has its level on the sheet.
-    const marks = this.curveMarks.shown().filter(({ kind }) => kind !== 'meeting' || !this.meetings.isReported());
-    return curve ? marksShown(marks, curve, this.viewport()) : [];
-  });
-  /** Where the read curve bends tighter than the limit. */
-  protected readonly tooTight = computed(() => {
-    const curve = this.readings.curve();
-    const stretches = this.curveMarks.tooTight();
-    return curve ? stretches.map(({ from, to }) => stretchPath(curve, [from, to], this.viewport())) : [];
-  });
-  /** The circle of curvature at the shared cursor. */
-  protected readonly circle = computed(() => {
-    const at = this.readings.atCursor();
-    if (!at?.centre || !this.readingSettings().circle) return null;
-    const { x, y } = this.pixel(at.centre);
-    const r = 1 / (Math.abs(at.kappa) * this.viewport().scale);
-    return r < LARGEST_CIRCLE ? { x, y, r } : null;
-  });
-  /** Where curves meet, with the level reached, while all of them are listed. */
-  protected readonly levels = computed(() => {
-    if (!this.meetings.isReported()) return [];
-    const viewport = this.viewport();
-    const seen = this.meetings.all().filter(({ at }) => isSeen(viewport, at));
-    // What has the lowest level is written where there is no room for all.
-    const levels = seen
-      .map(({ at, figures }) => ({ ...this.pixel(at), level: figures.level, text: levelShown(figures) }))
-      .sort((a, b) => a.level - b.level)
-      .slice(0, MOST_LEVELS);
-    const legible = apart(levels, 26, 15);
-    return levels.map((each) => ({ ...each, text: legible.has(each) ? each.text : '' }));
-  });
-  /** How the read curve goes on into its other half. */
-  protected readonly mirrored = computed(() => {
-    const meeting = this.mirrorCheck.meeting();
-    return (
-      meeting && {
-        ...this.pixel(meeting.at),
-        text: levelShown(meeting.figures),
-        label: meetingInWords(meeting.figures, this.units()),
-      }
-    );
-  });
-  protected readonly met = computed(() => {
-    const meeting = this.meetings.current();
-    return meeting && this.pixel(meeting.at);
-  });
-  /** The lump that was gone to: what is said of it, and the points that cause it. */
-  protected readonly lump = computed(() => {
-    const lump = this.tour.current();
-    const mark = lump && this.marks().find(({ badge }) => badge?.rank === this.curveMarks.rankOf(lump));
-    return lump && mark?.badge
-      ? { rank: mark.badge.rank, ...lumpTag(lump, mark.badge, this.slow.ironing(lump), this.viewport(), this.units()) }
-      : null;
-  });
-  protected readonly causes = computed(() => this.tour.causes().map((at) => this.pixel(at)));
+  /** What is marked on curves comes once there is something to be marked. */
+  protected readonly readsSomething = computed(() => this.readings.curve() !== null || this.meetings.isReported());
   protected readonly reading = computed(() => {
     const reading = this.readings.atCursor();
     return reading && readingTag(reading, this.viewport(), this.units());
   });
 
-  private readonly readingSettings = this.store.selectSignal(selectReading);
   private readonly units = computed(() => this.editing.project()?.units ?? 'mm');
   /** What stands out as selected. */
   private readonly marked = computed(() => (this.toolView.marksSelection() ? this.editing.selection() : NOTHING));
