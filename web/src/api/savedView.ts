@@ -43,6 +43,29 @@ export interface IntendedLump {
   readonly size: number;
 }
 
+/** What the read curve is compared with. */
+export type Reference =
+  /** What else is selected: a curve, or points. */
+  | { readonly kind: 'selected' }
+  /** Its own mirror image. */
+  | { readonly kind: 'mirror' }
+  | { readonly kind: 'item'; readonly item: Id }
+  /** Points of a layer. */
+  | { readonly kind: 'points'; readonly layer: Id }
+  /** As it was in a stage. */
+  | { readonly kind: 'stage'; readonly stage: string };
+
+/** How the deviation of a curve is read. */
+export interface ComparisonSettings {
+  readonly reference: Reference;
+  /** The reference is mirrored first. */
+  readonly mirrored: boolean;
+  /** What lies further off than this, in mm, is marked; null for the tolerance of the sheet. */
+  readonly tolerance: number | null;
+  /** So many times as long as they are deviations are drawn; null where that is chosen by itself. */
+  readonly scale: number | null;
+}
+
 /** How curves are read. */
 export interface ReadingSettings {
   readonly marks: readonly MarkKind[];
@@ -54,6 +77,7 @@ export interface ReadingSettings {
   /** The circle of curvature follows the pointer along the curve. */
   readonly circle: boolean;
   readonly continuity: MeetingThresholds;
+  readonly comparison: ComparisonSettings;
 }
 
 /** Which ends count as meeting, and how exact a meeting has to be to count as of a level. */

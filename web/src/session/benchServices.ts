@@ -1,5 +1,6 @@
 import { AddedHandles } from './addedHandles';
 import { Combs } from './combs';
+import { Comparison } from './comparison';
 import { CurveMarks } from './curveMarks';
 import { Editing } from './editing';
 import { Fairness } from './fairness';
@@ -31,6 +32,7 @@ import { Viewports } from './viewports';
 export const BENCH_SERVICES = [
   AddedHandles,
   Combs,
+  Comparison,
   CurveMarks,
   Editing,
   Fairness,

@@ -5,6 +5,7 @@
 export { AddedHandles } from './addedHandles';
 export { BENCH_SERVICES } from './benchServices';
 export { type CombOf, Combs } from './combs';
+export { type Compared, Comparison } from './comparison';
 export { CurveMarks } from './curveMarks';
 export { Editing } from './editing';
 export { Fairness } from './fairness';
@@ -13,6 +14,7 @@ export { LumpTour } from './lumpTour';
 export { Meetings } from './meetings';
 export { MirrorCheck } from './mirrorCheck';
 export { Opening } from './opening';
+export { ReadingKernel } from './readingKernel';
 export { type CursorReading, Readings } from './readings';
 export { Remarks } from './remarks';
 export { ShownItems } from './shownItems';

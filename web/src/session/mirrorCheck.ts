@@ -99,7 +99,8 @@ export class MirrorCheck {
     this.isOn.update((on) => !on);
   }
 
-  private ghostOf(curve: Curve): Curve {
+  /** A curve on the other side of the plane, run through backwards; the same one each time. */
+  ghostOf(curve: Curve): Curve {
     const plane = this.plane();
     const known = this.known.get(curve);
     if (known?.plane === plane) return known.ghost;

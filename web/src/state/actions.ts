@@ -4,6 +4,7 @@ import type { QueuedBatch } from '../api/batch';
 import type {
   Camera,
   CombCurves,
+  ComparisonSettings,
   IntendedLump,
   MarkKind,
   MeetingThresholds,
@@ -63,6 +64,7 @@ export const viewActions = createActionGroup({
     'Circle shown': props<{ shown: boolean }>(),
     'Lump intended': props<{ lump: IntendedLump }>(),
     'Threshold set': props<{ name: keyof MeetingThresholds; value: number }>(),
+    'Comparison set': props<{ settings: Partial<ComparisonSettings> }>(),
     'Intended forgotten': props<{ curve: Id }>(),
     'Snap set': props<{ kind: SnapKind; on: boolean }>(),
     'Picture placed': props<{ picture: TracedPicture }>(),

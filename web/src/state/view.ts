@@ -17,6 +17,7 @@ export const FIRST_VIEW: SavedView = {
     limit: null,
     circle: false,
     continuity: { within: 0.1, gap: 0.001, angle: 0.05, curvature: 1, rate: 5 },
+    comparison: { reference: { kind: 'selected' }, mirrored: false, tolerance: null, scale: null },
   },
   pictures: [],
 };
@@ -54,6 +55,9 @@ export const viewReducer = createReducer<SavedView>(
   on(viewActions.lumpIntended, (view, { lump }) => withReading(view, { intended: [...view.reading.intended, lump] })),
   on(viewActions.thresholdSet, (view, { name, value }) =>
     withReading(view, { continuity: { ...view.reading.continuity, [name]: value } }),
+  ),
+  on(viewActions.comparisonSet, (view, { settings }) =>
+    withReading(view, { comparison: { ...view.reading.comparison, ...settings } }),
   ),
   on(viewActions.intendedForgotten, (view, { curve }) =>
     withReading(view, { intended: view.reading.intended.filter((each) => each.curve !== curve) }),

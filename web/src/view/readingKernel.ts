@@ -1,3 +1,11 @@
 /** What reads lumps, marks and meetings off curves: fetched once a project is open, not with its first picture. */
-export { continuityAmong, continuityOfEnds, culprits, curvatureStretches, lumps } from '@pencil-bend/core/reading';
+export {
+  continuityAmong,
+  continuityOfEnds,
+  culprits,
+  curvatureStretches,
+  lumps,
+  runsAlike,
+} from '@pencil-bend/core/reading';
+export { comparedWithCurve, comparedWithPoints } from './comparison';
 export { marksOf } from './curveMarks';

@@ -1,6 +1,7 @@
 import {
   AddedHandles,
   Combs,
+  Comparison,
   Editing,
   LossyPreview,
   Meetings,
@@ -34,6 +35,7 @@ import { coordinatesOf, panned, pinched, type Pixel, toPixel, toPoint, zoomed } 
 import { combBreaks } from './combBreaks';
 import { chosenMarks, curvePath, handlesOf, pathOf } from './handleMarks';
 import { linesShown } from '../view/grid';
+import { DeviationLayer } from './deviationLayer';
 import { LumpLabel } from './lumpLabel';
 import { pick } from './picking';
 import { ReadingLayer } from './readingLayer';
@@ -51,7 +53,7 @@ const NO_OFFSET: Vector3 = [0, 0, 0];
 /** The drawing: curves and comb by WebGL, handles as SVG on top, and the pointer's way to the tool in hand. */
 @Component({
   selector: 'pb-pane',
-  imports: [LumpLabel, ReadingLayer],
+  imports: [DeviationLayer, LumpLabel, ReadingLayer],
   templateUrl: './pane.html',
   styleUrl: './pane.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -67,6 +69,7 @@ export class Pane {
   protected readonly viewports = inject(Viewports);
   protected readonly addedHandles = inject(AddedHandles);
   protected readonly opening = inject(Opening);
+  protected readonly comparison = inject(Comparison);
   private readonly combs = inject(Combs);
   private readonly meetings = inject(Meetings);
   private readonly mirrorCheck = inject(MirrorCheck);

@@ -73,6 +73,11 @@ export interface Jobs extends FairJobs {
     readonly asked: { readonly curves: readonly Float64Array[]; readonly options: AmongOptions };
     readonly answer: readonly CurveMeeting[];
   };
+  /** How far curves lie from each other, proven. */
+  deviation: {
+    readonly asked: { readonly first: Float64Array; readonly second: Float64Array };
+    readonly answer: Deviation;
+  };
   /** What it costs to have the second curve in place of the first. */
   price: {
     readonly asked: { readonly first: Float64Array; readonly second: Float64Array };
@@ -102,6 +107,7 @@ const work: Work = {
   fairness: ({ curves, normals, least }) =>
     curves.map((curve, i) => curveFairness(unpackCurve(curve), normals[i], least)),
   meetings: ({ curves, options }) => continuityAmong(curves.map(unpackCurve), options),
+  deviation: ({ first, second }) => deviation(unpackCurve(first), unpackCurve(second)),
   price: (asked) => {
     const [first, second] = [unpackCurve(asked.first), unpackCurve(asked.second)];
     return { deviation: deviation(first, second), change: curvatureChange(first, second) };

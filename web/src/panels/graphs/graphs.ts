@@ -3,6 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { Tab, TabList, TabPanel, TabPanels, Tabs } from 'primeng/tabs';
 import { ContinuityTable } from '../reports/continuityTable';
 import { CurvatureCanvas } from './curvatureCanvas';
+import { DeviationPanel } from './deviationPanel';
 import { GraphCopies } from './graphCopies';
 import { GraphFigures } from './graphFigures';
 import { KnotLine } from './knotLine';
@@ -16,6 +17,7 @@ import { NotLoaded } from '../../ui/notLoaded';
   imports: [
     ContinuityTable,
     CurvatureCanvas,
+    DeviationPanel,
     GraphFigures,
     GraphCopies,
     QuantityChart,
@@ -33,6 +35,7 @@ import { NotLoaded } from '../../ui/notLoaded';
       <header>
         <p-tablist>
           <p-tab value="curvature" (keydown)="passOn($event)">Curvature</p-tab>
+          <p-tab value="deviation" (keydown)="passOn($event)">Deviation</p-tab>
           <p-tab value="knots" (keydown)="passOn($event)">Knot line</p-tab>
           <p-tab value="continuity" (keydown)="passOn($event)">Continuity</p-tab>
         </p-tablist>
@@ -77,6 +80,18 @@ import { NotLoaded } from '../../ui/notLoaded';
             </div>
             @if (!hasProfile()) {
               <p class="quiet">Select a curve to read its curvature along its length.</p>
+            }
+          }
+        </p-tabpanel>
+        <p-tabpanel value="deviation">
+          @let deviation = tab() === 'deviation';
+          @defer (when deviation; prefetch when opening.isOver()) {
+            @if (deviation) {
+              <pb-deviation-panel />
+            }
+          } @error {
+            @if (deviation) {
+              <pb-not-loaded />
             }
           }
         </p-tabpanel>
@@ -181,7 +196,7 @@ export class Graphs {
   private readonly shown = inject(ShownItems);
   private readonly readings = inject(Readings);
   protected readonly strip = inject(StripGraph);
-  protected readonly tab = signal<'curvature' | 'knots' | 'continuity'>('curvature');
+  protected readonly tab = signal<'curvature' | 'deviation' | 'knots' | 'continuity'>('curvature');
 
   /** Of several selected curves the graph shows one: this is its name. */
   protected readonly whose = computed(() => {

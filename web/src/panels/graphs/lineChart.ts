@@ -21,6 +21,8 @@ export interface ChartLine {
   readonly colour: string;
   /** The curve that is read; others are dashed. */
   readonly isOwn: boolean;
+  /** Places for themselves, with no line between them. */
+  readonly isDots?: boolean;
   /** Lengths along the axis in mm, and what is shown there, in the unit that is named. */
   readonly s: ArrayLike<number>;
   readonly values: ArrayLike<number>;
@@ -86,12 +88,14 @@ export class LineChart {
 
   private readonly data = computed(() => {
     const { lines, unit } = this.shown();
-    return lines.map(({ colour, isOwn, s, values }) => ({
+    return lines.map(({ colour, isOwn, isDots = false, s, values }) => ({
       data: Array.from(s, (x, i) => ({ x: x / unit, y: Number.isFinite(values[i]) ? values[i] : NaN })),
       borderColor: isOwn ? INK : colour,
       borderWidth: isOwn ? 1.6 : 1.2,
       borderDash: isOwn ? [] : [6, 3],
-      pointRadius: 0,
+      pointRadius: isDots ? 2.5 : 0,
+      pointBackgroundColor: INK,
+      showLine: !isDots,
       parsing: false as const,
     }));
   });

@@ -1,0 +1,147 @@
+import { HttpErrorResponse } from '@angular/common/http';
+import { TestBed } from '@angular/core/testing';
+import { domainOf, evaluate } from '@pencil-bend/core';
+import { type NewItem, perform, type Project, selectionOf } from '@pencil-bend/document';
+import { of, throwError } from 'rxjs';
+import type { ComparisonSettings } from '../api/savedView';
+import { ProjectsApi } from '../api/projectsApi';
+import { viewActions } from '../state/actions';
+import { newStamp } from '../state/ids';
+import { at, openBench, projectWith, through, until } from './bench.fixture';
+import { Comparison } from './comparison';
+import { Readings } from './readings';
+
+jest.mock('../work/browserWorker', () => ({ startBrowserWorker: () => null }));
+
+/** Level, and 2 mm above it, the other way round. */
+const LEVEL = through('a', [0, 0], [100, 0], [200, 0]);
+const ABOVE = through('b', [200, 2], [100, 2], [0, 2]);
+const ARCH = through('c', [-30, 0], [0, 20], [30.5, 0]);
+
+function withPoints(project: Project, ...places: [number, number][]): Project {
+  const items: NewItem[] = places.map(([x, y], i) => ({ id: `dot${i}`, at: [x, y, 0] }) as unknown as NewItem);
+  const call = { command: 'drawItems', args: { layer: 'sheet', plane: 'front', shape: 'point', items } } as const;
+  const outcome = perform(project, call as never, newStamp());
+  if (!outcome.ok) throw new Error(outcome.failure);
+  return outcome.value.project;
+}
+
+function opened(project: Project, selected: readonly string[], settings: Partial<ComparisonSettings> = {}) {
+  const bench = openBench(project);
+  bench.editing.select(selectionOf([...selected]));
+  bench.store.dispatch(viewActions.comparisonSet({ settings }));
+  const comparison = bench.inject(Comparison);
+  comparison.isOpen.set(true);
+  return { ...bench, comparison };
+}
+
+describe('a comparison', () => {
+  it('with a second selected curve reads the distance, whichever way that runs, and has its proof a moment later', async () => {
+    const { comparison } = opened(projectWith(LEVEL, ABOVE), ['a', 'b']);
+    await until(() => comparison.figures() !== null);
+    const figures = comparison.figures();
+    expect(figures?.mean).toBeCloseTo(2, 9);
+    // The other runs the other way, and is taken round: the curve lies on its right then.
+    expect(figures?.away.every((away) => Math.abs(away + 2) < 1e-9)).toBe(true);
+    await until(() => comparison.proven() !== null);
+    expect(comparison.proven()).toMatchObject({
+      certified: true,
+      max: expect.closeTo(2, 9),
+      bound: expect.closeTo(2, 6),
+    });
+  });
+
+  it('is nothing, in words, without a second curve, and nothing is read while nobody looks', async () => {
+    const { comparison, editing } = opened(projectWith(LEVEL, ABOVE), ['a']);
+    expect(comparison.compared()).toEqual({ kind: 'nothing', why: expect.stringContaining('Select a second curve') });
+    editing.select(selectionOf(['a', 'b']));
+    await until(() => comparison.figures() !== null);
+    comparison.isOpen.set(false);
+    expect(comparison.figures()).toBeNull();
+    editing.select(selectionOf([]));
+    expect(comparison.compared()).toMatchObject({ why: expect.stringContaining('Select a curve') });
+  });
+
+  it('with a chosen curve stays with it when another is selected; mirrored, with its other half', async () => {
+    const { comparison, store } = opened(projectWith(LEVEL, ABOVE, ARCH), ['a'], {
+      reference: { kind: 'item', item: 'b' },
+    });
+    await until(() => comparison.figures() !== null);
+    expect(comparison.figures()?.mean).toBeCloseTo(2, 9);
+    store.dispatch(viewActions.comparisonSet({ settings: { mirrored: true } }));
+    expect(comparison.compared()).toMatchObject({ kind: 'curve', name: expect.stringMatching(/, mirrored$/) });
+    // Its other half reaches from 0 to −200: the end of the curve is 200 mm and 2 mm away from it.
+    expect(comparison.figures()?.most.distance).toBeCloseTo(Math.hypot(200, 2), 6);
+  });
+
+  it('with its mirror image shows how far it is from being symmetric', async () => {
+    const { comparison, inject } = opened(projectWith(ARCH), ['c'], { reference: { kind: 'mirror' } });
+    await until(() => comparison.proven() !== null);
+    const curve = inject(Readings).curve();
+    if (!curve) throw new Error('a curve');
+    // Its ends are 0.5 mm out of symmetry, and it is no more anywhere else.
+    expect(evaluate(curve, domainOf(curve)[1])[0]).toBeCloseTo(30.5, 9);
+    expect(comparison.proven()?.max).toBeGreaterThan(0.2);
+    expect(comparison.proven()?.max).toBeLessThanOrEqual(0.5 + 1e-9);
+  });
+
+  it('with points that are selected, or lie on a layer', async () => {
+    const project = withPoints(projectWith(LEVEL), [50, 1], [100, -3], [150, 0.2]);
+    const { comparison, editing, store } = opened(project, ['a', 'dot0', 'dot1']);
+    await until(() => comparison.figures() !== null);
+    expect(comparison.compared()).toMatchObject({ kind: 'points', name: '2 points' });
+    expect(comparison.figures()).toMatchObject({
+      isOfPoints: true,
+      mean: 2,
+      most: { distance: 3, s: expect.closeTo(100) },
+    });
+    editing.select(selectionOf(['a']));
+    store.dispatch(
+      viewActions.comparisonSet({ settings: { reference: { kind: 'points', layer: 'sheet' }, tolerance: 1 } }),
+    );
+    expect(comparison.figures()?.within).toBeCloseTo(2 / 3, 9);
+    expect(comparison.proven()).toBeNull();
+  });
+
+  it('with a stage has the curve as it was then; one that cannot be had says why', async () => {
+    const stageDrawing = jest.fn(
+      () => of(projectWith(through('a', [0, 0], [100, 5], [200, 0]))) as ReturnType<ProjectsApi['stageDrawing']>,
+    );
+    TestBed.overrideProvider(ProjectsApi, { useValue: { stageDrawing } });
+    const reference = { kind: 'stage', stage: 's1' } as const;
+    const { comparison, store } = opened(projectWith(LEVEL, ABOVE), ['a'], { reference });
+    await until(() => comparison.figures() !== null);
+    expect(comparison.figures()?.most.distance).toBeCloseTo(5, 6);
+    expect(comparison.then()?.itemOrder).toEqual(['a']);
+    stageDrawing.mockReturnValue(throwError(() => new HttpErrorResponse({ status: 0 })));
+    store.dispatch(viewActions.comparisonSet({ settings: { reference: { kind: 'stage', stage: 's2' } } }));
+    const why = () => {
+      const compared = comparison.compared();
+      return compared.kind === 'nothing' ? compared.why : '';
+    };
+    expect(why()).toBe('The stage is coming.');
+    await until(() => why() !== 'The stage is coming.');
+    expect(why()).toContain('The stage cannot be shown');
+    expect(stageDrawing).toHaveBeenCalledTimes(2);
+    // It is asked for again once it is chosen again.
+    stageDrawing.mockReturnValue(of(projectWith(ABOVE)));
+    store.dispatch(viewActions.comparisonSet({ settings: { reference: { kind: 'stage', stage: 's2' } } }));
+    await until(() => why().includes('was not there'));
+    expect(stageDrawing).toHaveBeenCalledTimes(3);
+  });
+
+  it('follows a drag, with the scale of its lines at rest', async () => {
+    const { comparison, hand } = opened(projectWith(LEVEL, ABOVE), ['a'], { reference: { kind: 'item', item: 'b' } });
+    await until(() => comparison.figures() !== null);
+    const before = comparison.scale();
+    expect(before).toBe(10);
+    const located = { handle: { kind: 'fit', id: 'p2' }, at: [100, 0, 0] } as const;
+    hand.feed(at('press', 100, 0, { hits: [{ kind: 'handle', item: 'a', located }] }));
+    hand.feed(at('move', 100, 12));
+    expect(comparison.figures()?.most.distance).toBeCloseTo(10, 1);
+    expect(comparison.scale()).toBe(before);
+    hand.feed(at('release', 100, 12));
+    expect(comparison.figures()?.s.length).toBeGreaterThan(200);
+    expect(comparison.scale()).toBe(2);
+  });
+});

@@ -1,0 +1,231 @@
+import { computed, effect, inject, Injectable, linkedSignal, signal } from '@angular/core';
+import { Store } from '@ngrx/store';
+import { type Curve, type Deviation, packCurve, packVectors } from '@pencil-bend/core';
+import { isShown, plainItem, type Project } from '@pencil-bend/document';
+import { firstValueFrom } from 'rxjs';
+import { explain, ProjectsApi } from '../api/projectsApi';
+import type { Reference } from '../api/savedView';
+import type { BenchState } from '../state/reducers';
+import { selectDrawing, selectReading } from '../state/selectors';
+import type { ComparisonFigures } from '../view/comparison';
+import { reversed } from '../view/run';
+import { isCurve, shownItem } from '../view/shownItem';
+import { ReadingWorkService } from '../work/readingWorkService';
+import { Editing } from './editing';
+import { MirrorCheck } from './mirrorCheck';
+import { ReadingKernel } from './readingKernel';
+import { Readings } from './readings';
+import { ShownItems } from './shownItems';
+
+/** What the read curve is compared with, as it is this instant. */
+export type Compared =
+  | { readonly kind: 'curve'; readonly name: string; readonly curve: Curve }
+  | { readonly kind: 'points'; readonly name: string; readonly points: Float64Array }
+  /** There is nothing; in the user's words why. */
+  | { readonly kind: 'nothing'; readonly why: string };
+
+/** A stage that could not be had when it was asked for. */
+interface Failed {
+  readonly reference: Reference;
+  readonly why: string;
+}
+
+interface Proof {
+  readonly curve: Curve;
+  readonly reference: Curve;
+  readonly deviation: Deviation;
+}
+
+/** The curve is read at so many places, with every move of a drag at fewer. */
+const INTERVALS = { resting: 200, moving: 60 } as const;
+/** With every move of a drag so many points are looked at. */
+const POINTS_MOVING = 100;
+/** The curve has come to rest when nothing has changed for so long. */
+const REST_MS = 200;
+
+/** How far the read curve lies from what it is compared with, as long as somebody looks. */
+@Injectable()
+export class Comparison {
+  private readonly store: Store<BenchState> = inject(Store);
+  private readonly api = inject(ProjectsApi);
+  private readonly editing = inject(Editing);
+  private readonly kernel = inject(ReadingKernel);
+  private readonly mirrorCheck = inject(MirrorCheck);
+  private readonly readings = inject(Readings);
+  private readonly shown = inject(ShownItems);
+  private readonly worker = inject(ReadingWorkService);
+  private readonly reading = this.store.selectSignal(selectReading);
+  private readonly settings = computed(() => this.reading().comparison);
+  private readonly drawing = this.store.selectSignal(selectDrawing);
+  private readonly stages = signal<ReadonlyMap<string, Project | Failed>>(new Map());
+  private readonly proof = signal<Proof | null>(null);
+
+  /** Somebody looks at it. */
+  readonly isOpen = signal(false);
+  /** What counts as near enough, in mm. */
+  readonly tolerance = computed(() => this.settings().tolerance ?? this.editing.project()?.tolerance ?? 0.01);
+
+  /** The drawing of the stage that is compared with; null where it is none, or has not come. */
+  readonly then = computed((): Project | null => {
+    const { reference } = this.settings();
+    const stage = reference.kind === 'stage' ? this.stages().get(reference.stage) : undefined;
+    return stage && !('why' in stage) ? stage : null;
+  });
+
+  readonly compared = computed((): Compared => {
+    const { mirrored, reference } = this.settings();
+    const found = this.found();
+    if (found.kind !== 'curve' || !mirrored || reference.kind === 'mirror') return found;
+    return { ...found, name: `${found.name}, mirrored`, curve: this.mirrorCheck.ghostOf(found.curve) };
+  });
+
+  /** What it is compared with is not in the drawing itself: as it was then, or mirrored. */
+  readonly isElsewhere = computed(() => {
+    const { mirrored, reference } = this.settings();
+    return mirrored || reference.kind === 'mirror' || reference.kind === 'stage';
+  });
+
+  private readonly isResting = computed(() => {
+    const curve = this.readings.curve();
+    return curve !== null && this.readings.isResting(curve) && this.shown.inHand().length === 0;
+  });
+
+  /** The reference, the way round that the curve runs; null where it is no curve. */
+  readonly reference = computed((): Curve | null => {
+    const curve = this.readings.curve();
+    const compared = this.compared();
+    const runsAlike = this.kernel.functions()?.runsAlike;
+    if (!this.isOpen() || !curve || compared.kind !== 'curve' || !runsAlike) return null;
+    return runsAlike(curve, compared.curve) ? compared.curve : reversed(compared.curve);
+  });
+
+  readonly figures = computed((): ComparisonFigures | null => {
+    const curve = this.readings.curve();
+    const compared = this.compared();
+    const functions = this.kernel.functions();
+    if (!this.isOpen() || !curve || !functions) return null;
+    const state = this.isResting() ? 'resting' : 'moving';
+    if (compared.kind === 'points') {
+      const points = state === 'moving' ? fewer(compared.points, POINTS_MOVING) : compared.points;
+      return functions.comparedWithPoints(curve, points, this.tolerance());
+    }
+    const reference = this.reference();
+    if (!reference) return null;
+    return functions.comparedWithCurve(curve, reference, this.readings.normal(), this.tolerance(), INTERVALS[state]);
+  });
+
+  /** The largest deviation with its proof, of the curve as it is now; null while it is found out, and of points. */
+  readonly proven = computed((): Deviation | null => {
+    const proof = this.proof();
+    return proof?.curve === this.readings.curve() && proof.reference === this.reference() ? proof.deviation : null;
+  });
+
+  /** So many times as long as they are deviations are drawn: it rests in a drag. */
+  readonly scale = linkedSignal<{ readonly set: number | null; readonly resting: number | null }, number>({
+    source: () => {
+      const most = this.isResting() ? (this.figures()?.most.distance ?? 0) : null;
+      return { set: this.settings().scale, resting: most && automatic(most, this.size()) };
+    },
+    computation: ({ set, resting }, before) => set ?? (resting || (before?.value ?? 1)),
+  });
+
+  private readonly size = computed(() => this.readings.reading()?.profile.length ?? 0);
+
+  constructor() {
+    effect(() => {
+      const { reference } = this.settings();
+      const { id } = this.drawing();
+      if (!this.isOpen() || reference.kind !== 'stage' || !id) return;
+      const known = this.stages().get(reference.stage);
+      // What could not be had is asked for again once it is chosen again.
+      if (!known || ('why' in known && known.reference !== reference)) void this.fetch(id, reference.stage, reference);
+    });
+    effect((onCleanup) => {
+      const [curve, reference] = [this.readings.curve(), this.reference()];
+      if (!curve || !reference || !this.isResting() || this.proven()) return;
+      const timer = setTimeout(() => void this.prove(curve, reference), REST_MS);
+      onCleanup(() => clearTimeout(timer));
+    });
+  }
+
+  private found(): Compared {
+    const { reference } = this.settings();
+    const own = this.readings.curve();
+    const [id, ...more] = this.editing.selection().items;
+    if (!own) return nothing('Select a curve to see how far it lies from another.');
+    const items = this.shown.all();
+    if (reference.kind === 'selected') {
+      const other = items.filter(isCurve).find((each) => more.includes(each.id));
+      if (other) return { kind: 'curve', name: other.item.name, curve: other.curve };
+      const points = items.flatMap((each) => (each.at && more.includes(each.id) ? [each.at] : []));
+      if (points.length === 0)
+        return nothing('Select a second curve, or points, with Shift; or choose what to compare with.');
+      return { kind: 'points', name: `${points.length} points`, points: packVectors(points) };
+    }
+    if (reference.kind === 'mirror') {
+      return { kind: 'curve', name: 'its mirror image', curve: this.mirrorCheck.ghostOf(own) };
+    }
+    if (reference.kind === 'points') {
+      const layer = this.editing.project()?.layers[reference.layer]?.name ?? '';
+      const points = items.flatMap(({ at, item }) => (at && item.layer === reference.layer ? [at] : []));
+      if (points.length === 0) return nothing(`There are no points on the layer ${layer} now.`);
+      return { kind: 'points', name: `points of ${layer}`, points: packVectors(points) };
+    }
+    if (reference.kind === 'item') {
+      const other = items.filter(isCurve).find((each) => each.id === reference.item);
+      if (!other) return nothing('What it was compared with is hidden, or gone. Choose another.');
+      if (reference.item === id) return nothing('This is what others are compared with. Select another curve.');
+      return { kind: 'curve', name: other.item.name, curve: other.curve };
+    }
+    const stage = this.stages().get(reference.stage);
+    if (stage === undefined) return nothing('The stage is coming.');
+    if ('why' in stage) return nothing(stage.why);
+    const item = Object.hasOwn(stage.items, id) ? stage.items[id] : null;
+    const curve = item && isShown(stage, item) ? shownItem(id, plainItem(stage, item), stage).curve : null;
+    if (!curve) return nothing('This curve was not there, or hidden, in the stage.');
+    return { kind: 'curve', name: 'as it was then', curve };
+  }
+
+  private async fetch(project: string, stage: string, reference: Reference): Promise<void> {
+    const keep = (found: Project | Failed) => this.stages.update((known) => new Map(known).set(stage, found));
+    try {
+      keep(await firstValueFrom(this.api.stageDrawing(project, stage)));
+    } catch (error) {
+      keep({ reference, why: `The stage cannot be shown: ${explain(error).why}.` });
+    }
+  }
+
+  private async prove(curve: Curve, reference: Curve): Promise<void> {
+    const asked = () => ({ first: packCurve(curve), second: packCurve(reference) });
+    const isWanted = () => this.readings.curve() === curve && this.reference() === reference;
+    try {
+      const outcome = await this.worker.ask('deviation', asked, { rank: 1, isWanted });
+      if (outcome.kind === 'answered') this.proof.set({ curve, reference, deviation: outcome.answer });
+    } catch {
+      // The worker cannot be had: what was read at many places stands, without its proof.
+    }
+  }
+}
+
+const nothing = (why: string): Compared => ({ kind: 'nothing', why });
+
+/** The longest line is about this share of the curve's length. */
+const LONGEST = 0.12;
+
+/** 1, 2 or 5 times a power of ten, so that the largest deviation is well seen; never smaller than it is. */
+function automatic(most: number, size: number): number {
+  const wanted = (LONGEST * size) / most;
+  if (!(wanted > 1)) return 1;
+  const power = 10 ** Math.floor(Math.log10(wanted));
+  return power * ([5, 2, 1].find((factor) => factor * power <= wanted) ?? 1);
+}
+
+/** Some of many points, spread over them all. */
+function fewer(points: Float64Array, most: number): Float64Array {
+  const count = points.length / 3;
+  if (count <= most) return points;
+  return Float64Array.from(
+    { length: 3 * most },
+    (_, i) => points[3 * Math.floor((Math.floor(i / 3) * count) / most) + (i % 3)],
+  );
+}
