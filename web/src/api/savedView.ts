@@ -1,3 +1,4 @@
+import type { Vector3 } from '@pencil-bend/core';
 import type { Id } from '@pencil-bend/document';
 
 /** Where a view is looked at: the middle in the plane's own axes in mm, and mm per pixel. */
@@ -130,6 +131,22 @@ export interface TracedPicture {
   readonly removed: boolean;
 }
 
+/** Where something is measured: a place of its own, one on a curve by its share of the length, or a whole item. */
+export type MeasuredPlace =
+  | { readonly at: Vector3 }
+  | { readonly item: Id; readonly share: number }
+  | { readonly item: Id };
+
+export const MEASUREMENT_KINDS = ['distance', 'angle', 'tangents', 'clearance', 'area'] as const;
+export type MeasurementKind = (typeof MEASUREMENT_KINDS)[number];
+
+/** A measurement that is left standing: it follows what it was taken of. */
+export interface Measurement {
+  readonly id: Id;
+  readonly kind: MeasurementKind;
+  readonly places: readonly MeasuredPlace[];
+}
+
 /** How the drawing is looked at: kept with the project, beside the drawing; undo does not touch it. */
 export interface SavedView {
   readonly comb: Comb;
@@ -139,6 +156,7 @@ export interface SavedView {
   readonly snaps: readonly SnapKind[];
   readonly snapping: boolean;
   readonly reading: ReadingSettings;
+  readonly measurements: readonly Measurement[];
   /** Pictures to trace over. */
   readonly pictures: readonly TracedPicture[];
 }

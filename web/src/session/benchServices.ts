@@ -1,11 +1,12 @@
 import { AddedHandles } from './addedHandles';
 import { Combs } from './combs';
-import { Comparison } from './comparison';
 import { CurveMarks } from './curveMarks';
+import { DeviationShown } from './deviationShown';
 import { Editing } from './editing';
 import { Fairness } from './fairness';
 import { LossyPreview } from './lossyPreview';
 import { LumpTour } from './lumpTour';
+import { Measurements } from './measurements';
 import { Meetings } from './meetings';
 import { MirrorCheck } from './mirrorCheck';
 import { Opening } from './opening';
@@ -18,7 +19,6 @@ import { SlowFigures } from './slowFigures';
 import { Snaps } from './snaps';
 import { StageView } from './stageView';
 import { StepHistory } from './stepHistory';
-import { StripGraph } from './stripGraph';
 import { Target } from './target';
 import { ToolInHand } from './toolInHand';
 import { ToolStore } from './toolStore';
@@ -32,12 +32,13 @@ import { Viewports } from './viewports';
 export const BENCH_SERVICES = [
   AddedHandles,
   Combs,
-  Comparison,
   CurveMarks,
+  DeviationShown,
   Editing,
   Fairness,
   LossyPreview,
   LumpTour,
+  Measurements,
   Meetings,
   MirrorCheck,
   Opening,
@@ -50,7 +51,6 @@ export const BENCH_SERVICES = [
   Snaps,
   StageView,
   StepHistory,
-  StripGraph,
   Target,
   ToolInHand,
   ToolStore,

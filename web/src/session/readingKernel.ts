@@ -3,7 +3,7 @@ import type * as kernel from '../view/readingKernel';
 import { Editing } from './editing';
 import { Opening } from './opening';
 
-/** What reads lumps, marks and meetings: it comes once a curve is selected, or the project has been looked at. */
+/** What reads lumps, marks, meetings, deviations and measurements: it comes once a curve is selected, or the project has been looked at. */
 @Injectable()
 export class ReadingKernel {
   private readonly editing = inject(Editing);

@@ -5,6 +5,7 @@ import { Store } from '@ngrx/store';
 import { normalOf } from '@pencil-bend/core';
 import { sameSelection } from '@pencil-bend/document';
 import { drawingActions } from '../state/actions';
+import { viewActions } from '../state/actions';
 import type { BenchState } from '../state/reducers';
 import { selectProjectId } from '../state/selectors';
 import type { OptionValue, Options, ToolContext, ToolInput, ToolState } from '../tools/contract';
@@ -88,7 +89,7 @@ export class ToolInHand {
     };
   }
 
-  private follow({ state, call, select, picture, why }: InHand): void {
+  private follow({ state, call, select, picture, measurement, why }: InHand): void {
     // Of what is only looked at nothing is dragged.
     const changes = this.editing.isOnlyViewing() && toolOf(state.tool).preview(state, this.context()).call !== null;
     this.state.set(changes && this.editing.isRefused() ? RESTING : state);
@@ -96,6 +97,10 @@ export class ToolInHand {
     if (id) this.kept.keep(id, toolOf(state.tool).lasting(state));
     if (call && this.editing.do(call)) this.ids.renew();
     if (picture) this.tracing.place(picture);
+    if (measurement) {
+      this.store.dispatch(viewActions.measured({ measurement }));
+      this.ids.renew();
+    }
     if (select && !sameSelection(select, this.editing.selection())) this.editing.select(select);
     if (why !== undefined) this.editing.notify(why);
   }

@@ -14,6 +14,8 @@ export class ToolView {
   readonly reads = computed(() => this.tool().reads);
   /** What is selected is marked as such, unless something new is being made beside it. */
   readonly marksSelection = computed(() => this.tool().reads === 'selection' || this.tool().needsSelection === true);
+  /** It leaves measurements standing: they are listed meanwhile. */
+  readonly measures = computed(() => this.tool().group === 'measure');
   readonly accepts = computed((): Accepts => this.tool().accepts(this.hand.now()));
   readonly preview = computed(() => this.tool().preview(this.hand.now(), this.hand.context()));
   readonly prompt = computed(() => this.tool().prompt(this.hand.now(), this.hand.context()));

@@ -7,6 +7,7 @@ import type {
   ComparisonSettings,
   IntendedLump,
   MarkKind,
+  Measurement,
   MeetingThresholds,
   SavedView,
   SnapKind,
@@ -69,6 +70,8 @@ export const viewActions = createActionGroup({
     'Snap set': props<{ kind: SnapKind; on: boolean }>(),
     'Picture placed': props<{ picture: TracedPicture }>(),
     'Snapping set': props<{ on: boolean }>(),
+    Measured: props<{ measurement: Measurement }>(),
+    'Measurement removed': props<{ id: Id }>(),
     'Camera moved': props<{ camera: Camera }>(),
   },
 });

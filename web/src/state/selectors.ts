@@ -10,6 +10,7 @@ export const selectDrawing = drawing;
 export const selectView = (state: BenchState) => state.view;
 export const selectComb = (state: BenchState) => state.view.comb;
 export const selectReading = (state: BenchState) => state.view.reading;
+export const selectMeasurements = (state: BenchState) => state.view.measurements;
 export const selectCamera = (state: BenchState) => state.view.camera;
 export const selectSnaps = (state: BenchState) => state.view.snaps;
 export const selectSnapping = (state: BenchState) => state.view.snapping;

@@ -19,6 +19,7 @@ export const FIRST_VIEW: SavedView = {
     continuity: { within: 0.1, gap: 0.001, angle: 0.05, curvature: 1, rate: 5 },
     comparison: { reference: { kind: 'selected' }, mirrored: false, tolerance: null, scale: null },
   },
+  measurements: [],
   pictures: [],
 };
 
@@ -37,6 +38,7 @@ export const viewReducer = createReducer<SavedView>(
     snaps: view.snaps ?? FIRST_VIEW.snaps,
     snapping: view.snapping ?? FIRST_VIEW.snapping,
     reading: { ...FIRST_VIEW.reading, ...view.reading },
+    measurements: view.measurements ?? FIRST_VIEW.measurements,
     pictures: view.pictures ?? FIRST_VIEW.pictures,
   })),
   on(viewActions.combShown, (view, { shown }) => withComb(view, { shown })),
@@ -74,5 +76,13 @@ export const viewReducer = createReducer<SavedView>(
       : [...view.pictures, picture];
     return { ...view, pictures };
   }),
+  on(viewActions.measured, (view, { measurement }) => ({
+    ...view,
+    measurements: [...view.measurements, measurement],
+  })),
+  on(viewActions.measurementRemoved, (view, { id }) => ({
+    ...view,
+    measurements: view.measurements.filter((each) => each.id !== id),
+  })),
   on(viewActions.cameraMoved, (view, { camera }) => ({ ...view, camera })),
 );

@@ -1,6 +1,6 @@
 import { distance, type Plane, type Vector3 } from '@pencil-bend/core';
 import type { Axis, Handle, Id, CommandCall, Project, Recipe, Selection } from '@pencil-bend/document';
-import type { TracedPicture } from '../api/savedView';
+import type { Measurement, TracedPicture } from '../api/savedView';
 import type { Caught } from '../snap/caught';
 import type { Answer, Asked, JobKind } from '../work/jobs';
 
@@ -184,6 +184,8 @@ export interface Effects {
   readonly select?: Selection;
   /** The picture that is traced, laid anew. */
   readonly picture?: TracedPicture;
+  /** What was measured, to be left standing. */
+  readonly measurement?: Measurement;
   /** Why nothing could be made of what was given. */
   readonly why?: string;
 }
@@ -241,6 +243,8 @@ export interface Preview {
   readonly call: CommandCall | null;
   /** What is to be minded about what would come of it, or why nothing would. */
   readonly note: string | null;
+  /** What would be measured now. */
+  readonly measurement: Measurement | null;
   /** The place where a click would put a point. */
   readonly ghost: Vector3 | null;
   /** Places given so far, numbered where their order counts. */
@@ -263,6 +267,7 @@ export interface Preview {
 export const NO_PREVIEW: Preview = {
   call: null,
   note: null,
+  measurement: null,
   ghost: null,
   placed: [],
   numbered: false,
@@ -298,6 +303,7 @@ export const TOOL_GROUPS = {
   points: 'Points and guides',
   cut: 'Cut and join',
   transform: 'Carry',
+  measure: 'Measure',
   trace: 'Trace',
 } as const;
 export type ToolGroup = keyof typeof TOOL_GROUPS;

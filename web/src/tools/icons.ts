@@ -67,6 +67,11 @@ export const toolIcons = {
   scale: '<rect x="4" y="11" width="9" height="9"/>' + path('M4 4h16v16', dashed) + path('M14 10l4-4M15 6h3v3'),
   mirror: path('M12 3v18', dashed) + path('M4 18C5 8 8 8 9 6') + path('M20 18C19 8 16 8 15 6', thin),
   array: [5, 12, 19].map((x) => dot(x, 8) + dot(x, 16)).join('') + path('M5 12h14', thin + dashed),
+  measureDistance: path('M5 18L19 6') + path('M3 15l4 6M17 3l4 6', thin) + dot(5, 18) + dot(19, 6),
+  measureAngle: path('M20 18H4L15 5') + path('M12 18A8 8 0 0 0 9.200 12', thin),
+  measureTangents: path('M3 18C8 18 9 9 12 9s4 8 9 8') + path('M4 14L13 6M14 6l7 9', thin),
+  measureClearance: path('M3 6C9 12 15 12 21 6') + path('M3 20C9 15 15 15 21 20') + path('M12 10.500v5.700', dashed),
+  measureArea: path('M4 13C4 7 9 4 14 5s7 6 5 11-15 4-15-3z') + path('M10 12h4M12 10v4', thin),
   pictureScale: '<rect x="3" y="5" width="18" height="14" rx="1"/>' + path('M7 15L16 9') + ring(7, 15) + ring(16, 9),
   pictureMove: '<rect x="3" y="7" width="13" height="11" rx="1"/>' + path('M12 12h8M17.500 9.500L20 12l-2.500 2.500'),
   pictureLevel:

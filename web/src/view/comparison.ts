@@ -23,6 +23,8 @@ export interface ComparisonFigures {
 }
 
 const BINS = 12;
+/** What is nearer, in mm, is off by rounding only. */
+const NOTHING = 1e-9;
 
 /** A curve beside another. In the plane of `normal` distances have a side. */
 export function comparedWithCurve(
@@ -32,7 +34,8 @@ export function comparedWithCurve(
   tolerance: number,
   intervals: number,
 ): ComparisonFigures {
-  const profile = deviationProfile(curve, reference, { normal, intervals });
+  const read = deviationProfile(curve, reference, { normal, intervals });
+  const profile = { ...read, away: read.away.map((away) => (Math.abs(away) < NOTHING ? 0 : away)) };
   const { s, away, feet, nearest, mean } = profile;
   const most = placeOfMost(s, away, feet);
   const widest = roundUp(most.distance);

@@ -1,4 +1,4 @@
-/** What reads lumps, marks and meetings off curves: fetched once a project is open, not with its first picture. */
+/** What reads lumps, marks, meetings, deviations and measurements off curves: fetched once a project is open, not with its first picture. */
 export {
   continuityAmong,
   continuityOfEnds,
@@ -9,3 +9,4 @@ export {
 } from '@pencil-bend/core/reading';
 export { comparedWithCurve, comparedWithPoints } from './comparison';
 export { marksOf } from './curveMarks';
+export { measuredNow } from './measured';

@@ -24,6 +24,9 @@ export type ShownCurve = ShownItem & { readonly curve: Curve };
 
 export const isCurve = (item: ShownItem): item is ShownCurve => item.curve !== null;
 
+/** A curve, or what a guide is drawn as; null of a point. */
+export const edgeShown = ({ curve, edge }: ShownItem): Curve | null => curve ?? edge;
+
 export function shownItem(id: Id, item: PlainItem, project: Project, made = false): ShownItem {
   const { locked, reference } = project.layers[item.layer];
   const base = { id, item, curve: null, at: null, edge: null, faint: reference, fixed: locked || reference, made };

@@ -1,16 +1,19 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { lerp, type Vector3, vectorAt } from '@pencil-bend/core';
-import { Comparison, Editing, Readings } from '../session';
+import { DeviationShown, Editing } from '../session';
 import { lengthInWords } from '../ui/length';
 import { toPixel, type Viewport } from '../view/viewport';
 import { curvePath, pathOf } from './handleMarks';
 import { stretchPath } from './markOverlay';
 
+/** More lines beside a curve would be an area. */
+const MOST_LINES = 70;
+
 /** Where the read curve lies off from what it is compared with: lines to it, drawn longer than they are. */
 @Component({
   selector: 'svg:g[pbDeviationLayer]',
   template: `
-    @if (reference(); as path) {
+    @if (elsewhere(); as path) {
       <svg:path class="reference" [attr.d]="path" />
     }
     @for (path of beyond(); track $index) {
@@ -42,7 +45,6 @@ import { stretchPath } from './markOverlay';
     }
     .beyond {
       stroke: var(--ochre);
-      stroke-width: 1.6;
     }
     .beyond-curve {
       stroke: var(--ochre);
@@ -68,38 +70,37 @@ import { stretchPath } from './markOverlay';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class DeviationLayer {
-  private readonly comparison = inject(Comparison);
+  private readonly shown = inject(DeviationShown).onSheet;
   private readonly editing = inject(Editing);
-  private readonly readings = inject(Readings);
   readonly viewport = input.required<Viewport>();
 
-  /** What is not in the drawing itself: as it was then, or mirrored. */
-  protected readonly reference = computed(() => {
-    const curve = this.comparison.reference();
-    return curve && this.comparison.isElsewhere() ? curvePath(curve, this.viewport()) : null;
+  protected readonly elsewhere = computed(() => {
+    const curve = this.shown()?.elsewhere;
+    return curve ? curvePath(curve, this.viewport()) : null;
   });
 
   protected readonly beyond = computed(() => {
-    const curve = this.readings.curve();
-    const figures = this.comparison.figures();
-    if (!curve || !figures) return [];
-    return figures.beyond.map(({ from, to }) => stretchPath(curve, [from, to], this.viewport()));
+    const shown = this.shown();
+    return (shown?.figures.beyond ?? []).map(({ from, to }) =>
+      shown ? stretchPath(shown.curve, [from, to], this.viewport()) : '',
+    );
   });
 
   protected readonly lines = computed(() => {
-    const figures = this.comparison.figures();
-    if (!figures) return null;
-    const [scale, tolerance] = [this.comparison.scale(), this.comparison.tolerance()];
+    const shown = this.shown();
+    if (!shown || shown.figures.most.distance === 0) return null;
+    const { figures, scale, tolerance } = shown;
     const pixel = (at: Vector3) => {
       const [x, y] = toPixel(this.viewport(), at);
       return { x, y };
     };
+    const every = figures.isOfPoints ? 1 : Math.ceil(figures.away.length / MOST_LINES);
     const parts = { within: '', beyond: '' };
     const tips: { x: number; y: number }[] = [];
     figures.away.forEach((away, i) => {
       const foot = vectorAt(figures.feet, i);
       const [from, tip] = [pixel(foot), pixel(lerp(foot, vectorAt(figures.nearest, i), scale))];
-      parts[Math.abs(away) > tolerance ? 'beyond' : 'within'] += pathOf([from, tip]);
+      if (i % every === 0) parts[Math.abs(away) > tolerance ? 'beyond' : 'within'] += pathOf([from, tip]);
       tips.push(tip);
     });
     const text = lengthInWords(figures.most.distance, this.editing.project()?.units ?? 'mm', 0);

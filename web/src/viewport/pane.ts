@@ -1,9 +1,10 @@
 import {
   AddedHandles,
   Combs,
-  Comparison,
+  DeviationShown,
   Editing,
   LossyPreview,
+  Measurements,
   Meetings,
   MirrorCheck,
   Opening,
@@ -41,6 +42,7 @@ import { pick } from './picking';
 import { ReadingLayer } from './readingLayer';
 import { readingTag } from './readingTag';
 import { Scene } from './scene';
+import { MeasurementLayer } from './measurementLayer';
 import { overlayOf } from './overlay';
 import { liveStrokes, restingStrokes } from './strokes';
 import { PaneKeys } from './paneKeys';
@@ -53,7 +55,7 @@ const NO_OFFSET: Vector3 = [0, 0, 0];
 /** The drawing: curves and comb by WebGL, handles as SVG on top, and the pointer's way to the tool in hand. */
 @Component({
   selector: 'pb-pane',
-  imports: [DeviationLayer, LumpLabel, ReadingLayer],
+  imports: [DeviationLayer, LumpLabel, MeasurementLayer, ReadingLayer],
   templateUrl: './pane.html',
   styleUrl: './pane.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -69,7 +71,8 @@ export class Pane {
   protected readonly viewports = inject(Viewports);
   protected readonly addedHandles = inject(AddedHandles);
   protected readonly opening = inject(Opening);
-  protected readonly comparison = inject(Comparison);
+  protected readonly deviation = inject(DeviationShown).onSheet;
+  protected readonly measurements = inject(Measurements);
   private readonly combs = inject(Combs);
   private readonly meetings = inject(Meetings);
   private readonly mirrorCheck = inject(MirrorCheck);

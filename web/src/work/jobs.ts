@@ -20,7 +20,13 @@ import {
   unpackCurve,
   type Vector3,
 } from '@pencil-bend/core';
-import { type AmongOptions, continuityAmong, type CurveMeeting } from '@pencil-bend/core/reading';
+import {
+  type AmongOptions,
+  type Clearance,
+  clearance,
+  continuityAmong,
+  type CurveMeeting,
+} from '@pencil-bend/core/reading';
 import { crossingPlaces } from './crossingPlaces';
 import { type CurveFairness, curveFairness } from './curveFairness';
 import { type FreehandJob, freehandJob } from './freehandJob';
@@ -78,6 +84,11 @@ export interface Jobs extends FairJobs {
     readonly asked: { readonly first: Float64Array; readonly second: Float64Array };
     readonly answer: Deviation;
   };
+  /** The shortest way between two curves. */
+  clearance: {
+    readonly asked: { readonly first: Float64Array; readonly second: Float64Array };
+    readonly answer: Clearance;
+  };
   /** What it costs to have the second curve in place of the first. */
   price: {
     readonly asked: { readonly first: Float64Array; readonly second: Float64Array };
@@ -108,6 +119,7 @@ const work: Work = {
     curves.map((curve, i) => curveFairness(unpackCurve(curve), normals[i], least)),
   meetings: ({ curves, options }) => continuityAmong(curves.map(unpackCurve), options),
   deviation: ({ first, second }) => deviation(unpackCurve(first), unpackCurve(second)),
+  clearance: ({ first, second }) => clearance(unpackCurve(first), unpackCurve(second)),
   price: (asked) => {
     const [first, second] = [unpackCurve(asked.first), unpackCurve(asked.second)];
     return { deviation: deviation(first, second), change: curvatureChange(first, second) };

@@ -14,7 +14,8 @@ import {
 import { Store } from '@ngrx/store';
 import type { BenchState } from '../../state/reducers';
 import { selectReading } from '../../state/selectors';
-import { CurveMarks, Editing, LumpTour, Readings, StripGraph } from '../../session';
+import { CurveMarks, Editing, LumpTour, Readings } from '../../session';
+import { StripGraph } from './stripGraph';
 import { inflectionsInWords } from '../../ui/labels';
 import { lengthInWords, UNIT } from '../../ui/length';
 import { drawGraph, graphFrame, type GraphMarks, lengthAtX } from './curvatureGraph';

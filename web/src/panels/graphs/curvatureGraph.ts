@@ -1,5 +1,5 @@
 import type { CurveStretch } from '@pencil-bend/core/reading';
-import type { AxisStretch, RunMeeting } from '../../session';
+import type { AxisStretch, RunMeeting } from './stripGraph';
 import type { CurveReading } from '../../view/curveReading';
 import type { GraphCurve } from '../../view/graphCurve';
 import type { CurveMark } from '../../view/curveMarks';

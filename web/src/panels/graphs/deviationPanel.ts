@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Store } from '@ngrx/store';
 import { firstValueFrom } from 'rxjs';
@@ -6,7 +6,7 @@ import { Select } from 'primeng/select';
 import { Tooltip } from 'primeng/tooltip';
 import { explain, ProjectsApi, type Stage } from '../../api/projectsApi';
 import type { ComparisonSettings, Reference } from '../../api/savedView';
-import { Comparison, Editing, ReadingKernel, Readings, ShownItems } from '../../session';
+import { Editing, ReadingKernel, Readings, ShownItems } from '../../session';
 import { viewActions } from '../../state/actions';
 import type { BenchState } from '../../state/reducers';
 import { selectProjectId, selectReading } from '../../state/selectors';
@@ -17,6 +17,7 @@ import { Toggle } from '../../ui/toggle';
 import { curveChange, drawingChange } from '../../view/changes';
 import { comparisonInWords } from '../../view/comparisonWords';
 import { isCurve } from '../../view/shownItem';
+import { Comparison } from './comparison';
 import { Histogram } from './histogram';
 import { type ChartShown, LineChart } from './lineChart';
 
@@ -32,6 +33,7 @@ const entry = (label: string, reference: Reference): Entry => ({ label, key: key
 /** How far the read curve lies from another, from points, from its mirror image, or from what it was. */
 @Component({
   selector: 'pb-deviation-panel',
+  providers: [Comparison],
   imports: [FormsModule, Histogram, LineChart, LinkButton, NumberField, Select, Toggle, Tooltip],
   templateUrl: './deviationPanel.html',
   styleUrl: './deviationPanel.css',
@@ -125,11 +127,12 @@ export class DeviationPanel {
     const isSigned = values.some((value) => value < 0);
     return {
       lines: [{ colour: '', isOwn: true, isDots: figures.isOfPoints, s: figures.s, values }],
-      levels: isSigned ? [tolerance, -tolerance] : [tolerance],
+      levels: isSigned || figures.most.distance === 0 ? [tolerance, -tolerance] : [tolerance],
       stretches: figures.beyond,
       places: [],
-      least: isSigned ? null : 0,
-      most: null,
+      // Where nothing is off, the tolerance gives the height its measure.
+      least: isSigned ? null : figures.most.distance > 0 ? 0 : -1.5 * tolerance,
+      most: figures.most.distance > 0 ? null : 1.5 * tolerance,
       isLogarithmic: false,
       unit,
     };
@@ -147,8 +150,6 @@ export class DeviationPanel {
   });
 
   constructor() {
-    this.comparison.isOpen.set(true);
-    inject(DestroyRef).onDestroy(() => this.comparison.isOpen.set(false));
     void this.listStages();
   }
 

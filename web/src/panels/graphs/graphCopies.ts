@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, ElementRef, inject, signal } from '@angular/core';
 import { Tooltip } from 'primeng/tooltip';
-import { Editing, StripGraph } from '../../session';
+import { Editing } from '../../session';
+import { StripGraph } from './stripGraph';
 import { LinkButton } from '../../ui/buttons';
 import { curvatureCsv } from './curvatureCsv';
 

@@ -1,5 +1,6 @@
 import { Directive, ElementRef, inject, input } from '@angular/core';
-import { Readings, StripGraph } from '../../session';
+import { Readings } from '../../session';
+import { StripGraph } from './stripGraph';
 
 /** Turning the wheel by one notch, or a key, shows so much less of the axis. */
 const NOTCH = 1.2;

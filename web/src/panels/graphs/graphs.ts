@@ -1,4 +1,5 @@
-import { Editing, Opening, Readings, ShownItems, StripGraph } from '../../session';
+import { Editing, Opening, Readings, ShownItems } from '../../session';
+import { StripGraph } from './stripGraph';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Tab, TabList, TabPanel, TabPanels, Tabs } from 'primeng/tabs';
 import { ContinuityTable } from '../reports/continuityTable';
@@ -14,6 +15,7 @@ import { NotLoaded } from '../../ui/notLoaded';
 /** The strip under the sheet: the graph of the curvature, the knot line, or how curves meet. */
 @Component({
   selector: 'pb-graphs',
+  providers: [StripGraph],
   imports: [
     ContinuityTable,
     CurvatureCanvas,
@@ -200,12 +202,11 @@ export class Graphs {
 
   /** Of several selected curves the graph shows one: this is its name. */
   protected readonly whose = computed(() => {
-    const several = this.editing.selection().items.length > 1;
     const more = this.editing.selection().items.length - 1;
     const name = this.shown.selected()?.item.name;
-    return several && !this.strip.isRun() && this.readings.reading() && name
-      ? `${name}, and ${more} more in dashes`
-      : null;
+    if (more < 1 || !this.readings.reading() || !name) return null;
+    const areOver = this.tab() === 'curvature' && !this.strip.isRun();
+    return areOver ? `${name}, and ${more} more in dashes` : name;
   });
 
   protected readonly hasProfile = computed(() => this.readings.reading() !== null);

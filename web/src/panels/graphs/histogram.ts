@@ -59,7 +59,7 @@ export class Histogram {
         ],
       },
       options: {
-        layout: { padding: { top: 10, right: 12 } },
+        layout: { padding: { top: 10, right: 20 } },
         scales: {
           x: {
             type: 'linear',

@@ -11,7 +11,8 @@ import {
   input,
   viewChild,
 } from '@angular/core';
-import { Readings, StripGraph } from '../../session';
+import { Readings } from '../../session';
+import { StripGraph } from './stripGraph';
 import { Chart, chartAsSvg, type ChartConfiguration, type LineChartOf } from './charts';
 import { GraphGestures } from './graphGestures';
 import { INK, OCHRE, QUIET, VERMILION } from './graphLook';

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { CurveMarks, Editing, StripGraph } from '../../session';
+import { CurveMarks, Editing } from '../../session';
+import { StripGraph } from './stripGraph';
 import type { BenchState } from '../../state/reducers';
 import { selectReading } from '../../state/selectors';
 import { type Quantity, valuesOf } from '../../view/graphCurve';

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { Editing, StripGraph } from '../../session';
+import { Editing } from '../../session';
+import { StripGraph } from './stripGraph';
 import { LinkButton } from '../../ui/buttons';
 import { Choice, type ChoiceOption } from '../../ui/choice';
 import { Toggle } from '../../ui/toggle';

@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
-import { Editing, Opening, ShownItems, ToolInHand, ToolView } from '../../session';
+import { Editing, Measurements, Opening, ShownItems, ToolInHand, ToolView } from '../../session';
 import { NotLoaded } from '../../ui/notLoaded';
+import { MeasuredSection } from './measuredSection';
 import { SelectionCard } from './selectionCard';
 import { SetUpSection } from './setUpSection';
 import { ToolCard } from './toolCard';
@@ -10,7 +11,7 @@ import { TraceSection } from './traceSection';
 /** The panel beside the sheet: the tool in hand, what is selected, or with neither how the sheet is set up. */
 @Component({
   selector: 'pb-inspector',
-  imports: [ButtonDirective, NotLoaded, SelectionCard, SetUpSection, ToolCard, TraceSection],
+  imports: [ButtonDirective, MeasuredSection, NotLoaded, SelectionCard, SetUpSection, ToolCard, TraceSection],
   templateUrl: './inspector.html',
   styleUrl: './inspector.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -19,9 +20,14 @@ export class Inspector {
   protected readonly editing = inject(Editing);
   protected readonly opening = inject(Opening);
   protected readonly hand = inject(ToolInHand);
+  private readonly measurements = inject(Measurements);
   private readonly shown = inject(ShownItems);
   private readonly toolView = inject(ToolView);
   protected readonly isOfTool = computed(() => this.toolView.reads() === 'preview');
+  /** Measurements are listed while some are taken, and where nothing else has the card. */
+  protected readonly listsMeasurements = computed(
+    () => this.measurements.isAny() && !this.isOfTool() && (this.toolView.measures() || !this.hasSelection()),
+  );
   protected readonly hasSelection = computed(
     () => this.editing.selection().items.length > 1 || this.shown.selected() !== null,
   );

@@ -46,7 +46,7 @@ type Step = Transition<PlacingState>;
 
 /** The one machine behind every tool that takes places: what it makes of them is the tool's own. */
 export class Placing implements Tool<PlacingState> {
-  readonly reads = 'preview';
+  readonly reads: Tool['reads'];
   readonly label: string;
   readonly group: PlacingTool['group'];
   readonly needsSelection: boolean;
@@ -57,6 +57,7 @@ export class Placing implements Tool<PlacingState> {
   ) {
     this.label = its.label;
     this.group = its.group;
+    this.reads = its.group === 'measure' ? 'selection' : 'preview';
     this.needsSelection = its.needsSelection ?? false;
   }
 
@@ -123,7 +124,8 @@ export class Placing implements Tool<PlacingState> {
       numbered: ordered,
       call,
       note: why ?? (made && 'note' in made ? (made.note ?? null) : null),
-      path,
+      path: made && 'measurement' in made ? [] : path,
+      measurement: made && 'measurement' in made ? made.measurement : null,
       ghost: state.closing || pickNext ? null : (state.pointer?.at ?? null),
     };
   }
@@ -154,7 +156,7 @@ export class Placing implements Tool<PlacingState> {
   }
 
   accepts(): Accepts {
-    return { ...ACCEPTS_NOTHING, places: true, curves: this.group === 'cut' };
+    return { ...ACCEPTS_NOTHING, places: true, curves: this.group === 'cut' || this.group === 'measure' };
   }
 
   lasting(state: PlacingState): PlacingState {
@@ -322,6 +324,7 @@ function callFor(made: Made, { layer, plane, newId }: ToolContext): CommandCall 
 
 function effectsOf(made: Exclude<Made, { readonly why: string }>, context: ToolContext): Effects {
   if ('picture' in made) return { picture: made.picture };
+  if ('measurement' in made) return { measurement: made.measurement };
   const call = callFor(made, context);
   if (!call) return {};
   const drawn = call.command === 'drawItems' ? [call.args.items[0].id] : null;

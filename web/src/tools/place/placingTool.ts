@@ -1,4 +1,4 @@
-import type { TracedPicture } from '../../api/savedView';
+import type { Measurement, TracedPicture } from '../../api/savedView';
 import type { Vector3 } from '@pencil-bend/core';
 import type { Guide, Id, NewItem, CommandCall, Recipe, Shape } from '@pencil-bend/document';
 import type { Caught } from '../../snap/caught';
@@ -34,10 +34,11 @@ export type Made =
   | { readonly shape: Shape; readonly items: readonly ItemToDraw[]; readonly note?: string }
   | { readonly call: CommandCall; readonly select?: readonly Id[]; readonly note?: string }
   | { readonly picture: TracedPicture; readonly note?: string }
+  | { readonly measurement: Measurement; readonly note?: string }
   | { readonly why: string };
 
 /** Whether its places are drawn; picks of the others are not. */
-export const draws = ({ group }: PlacingTool): boolean => !['cut', 'transform', 'trace'].includes(group);
+export const draws = ({ group }: PlacingTool): boolean => !['cut', 'transform', 'measure', 'trace'].includes(group);
 
 /** A tool that takes places one after the other and makes something of them. */
 export interface PlacingTool {

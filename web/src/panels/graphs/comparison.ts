@@ -1,21 +1,25 @@
-import { computed, effect, inject, Injectable, linkedSignal, signal } from '@angular/core';
+import { computed, DestroyRef, effect, inject, Injectable, linkedSignal, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { type Curve, type Deviation, packCurve, packVectors } from '@pencil-bend/core';
 import { isShown, plainItem, type Project } from '@pencil-bend/document';
 import { firstValueFrom } from 'rxjs';
-import { explain, ProjectsApi } from '../api/projectsApi';
-import type { Reference } from '../api/savedView';
-import type { BenchState } from '../state/reducers';
-import { selectDrawing, selectReading } from '../state/selectors';
-import type { ComparisonFigures } from '../view/comparison';
-import { reversed } from '../view/run';
-import { isCurve, shownItem } from '../view/shownItem';
-import { ReadingWorkService } from '../work/readingWorkService';
-import { Editing } from './editing';
-import { MirrorCheck } from './mirrorCheck';
-import { ReadingKernel } from './readingKernel';
-import { Readings } from './readings';
-import { ShownItems } from './shownItems';
+import { explain, ProjectsApi } from '../../api/projectsApi';
+import type { Reference } from '../../api/savedView';
+import type { BenchState } from '../../state/reducers';
+import { selectDrawing, selectReading } from '../../state/selectors';
+import type { ComparisonFigures } from '../../view/comparison';
+import { reversed } from '../../view/run';
+import { isCurve, shownItem } from '../../view/shownItem';
+import { ReadingWorkService } from '../../work/readingWorkService';
+import {
+  type DeviationOnSheet,
+  DeviationShown,
+  Editing,
+  MirrorCheck,
+  ReadingKernel,
+  Readings,
+  ShownItems,
+} from '../../session';
 
 /** What the read curve is compared with, as it is this instant. */
 export type Compared =
@@ -43,7 +47,7 @@ const POINTS_MOVING = 100;
 /** The curve has come to rest when nothing has changed for so long. */
 const REST_MS = 200;
 
-/** How far the read curve lies from what it is compared with, as long as somebody looks. */
+/** How far the read curve lies from what it is compared with; it shows it on the sheet as long as it is there. */
 @Injectable()
 export class Comparison {
   private readonly store: Store<BenchState> = inject(Store);
@@ -60,8 +64,6 @@ export class Comparison {
   private readonly stages = signal<ReadonlyMap<string, Project | Failed>>(new Map());
   private readonly proof = signal<Proof | null>(null);
 
-  /** Somebody looks at it. */
-  readonly isOpen = signal(false);
   /** What counts as near enough, in mm. */
   readonly tolerance = computed(() => this.settings().tolerance ?? this.editing.project()?.tolerance ?? 0.01);
 
@@ -79,10 +81,14 @@ export class Comparison {
     return { ...found, name: `${found.name}, mirrored`, curve: this.mirrorCheck.ghostOf(found.curve) };
   });
 
-  /** What it is compared with is not in the drawing itself: as it was then, or mirrored. */
-  readonly isElsewhere = computed(() => {
+  private readonly onSheet = computed((): DeviationOnSheet | null => {
+    const curve = this.readings.curve();
+    const figures = this.figures();
     const { mirrored, reference } = this.settings();
-    return mirrored || reference.kind === 'mirror' || reference.kind === 'stage';
+    const isElsewhere = mirrored || reference.kind === 'mirror' || reference.kind === 'stage';
+    if (!curve || !figures) return null;
+    const elsewhere = isElsewhere ? this.reference() : null;
+    return { curve, figures, elsewhere, scale: this.scale(), tolerance: this.tolerance() };
   });
 
   private readonly isResting = computed(() => {
@@ -95,7 +101,7 @@ export class Comparison {
     const curve = this.readings.curve();
     const compared = this.compared();
     const runsAlike = this.kernel.functions()?.runsAlike;
-    if (!this.isOpen() || !curve || compared.kind !== 'curve' || !runsAlike) return null;
+    if (!curve || compared.kind !== 'curve' || !runsAlike) return null;
     return runsAlike(curve, compared.curve) ? compared.curve : reversed(compared.curve);
   });
 
@@ -103,7 +109,7 @@ export class Comparison {
     const curve = this.readings.curve();
     const compared = this.compared();
     const functions = this.kernel.functions();
-    if (!this.isOpen() || !curve || !functions) return null;
+    if (!curve || !functions) return null;
     const state = this.isResting() ? 'resting' : 'moving';
     if (compared.kind === 'points') {
       const points = state === 'moving' ? fewer(compared.points, POINTS_MOVING) : compared.points;
@@ -132,10 +138,13 @@ export class Comparison {
   private readonly size = computed(() => this.readings.reading()?.profile.length ?? 0);
 
   constructor() {
+    const shown = inject(DeviationShown);
+    shown.source.set(this.onSheet);
+    inject(DestroyRef).onDestroy(() => shown.source.set(null));
     effect(() => {
       const { reference } = this.settings();
       const { id } = this.drawing();
-      if (!this.isOpen() || reference.kind !== 'stage' || !id) return;
+      if (reference.kind !== 'stage' || !id) return;
       const known = this.stages().get(reference.stage);
       // What could not be had is asked for again once it is chosen again.
       if (!known || ('why' in known && known.reference !== reference)) void this.fetch(id, reference.stage, reference);
@@ -211,13 +220,15 @@ const nothing = (why: string): Compared => ({ kind: 'nothing', why });
 
 /** The longest line is about this share of the curve's length. */
 const LONGEST = 0.12;
+/** Lines are drawn at most so many times as long. */
+const MOST = 1e5;
 
 /** 1, 2 or 5 times a power of ten, so that the largest deviation is well seen; never smaller than it is. */
 function automatic(most: number, size: number): number {
   const wanted = (LONGEST * size) / most;
   if (!(wanted > 1)) return 1;
   const power = 10 ** Math.floor(Math.log10(wanted));
-  return power * ([5, 2, 1].find((factor) => factor * power <= wanted) ?? 1);
+  return Math.min(MOST, power * ([5, 2, 1].find((factor) => factor * power <= wanted) ?? 1));
 }
 
 /** Some of many points, spread over them all. */

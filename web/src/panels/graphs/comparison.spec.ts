@@ -1,17 +1,19 @@
 import { HttpErrorResponse } from '@angular/common/http';
+import { Injector } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { domainOf, evaluate } from '@pencil-bend/core';
 import { type NewItem, perform, type Project, selectionOf } from '@pencil-bend/document';
 import { of, throwError } from 'rxjs';
-import type { ComparisonSettings } from '../api/savedView';
-import { ProjectsApi } from '../api/projectsApi';
-import { viewActions } from '../state/actions';
-import { newStamp } from '../state/ids';
-import { at, openBench, projectWith, through, until } from './bench.fixture';
+import type { ComparisonSettings } from '../../api/savedView';
+import { ProjectsApi } from '../../api/projectsApi';
+import { viewActions } from '../../state/actions';
+import { newStamp } from '../../state/ids';
+import { at, openBench, projectWith, through, until } from '../../session/bench.fixture';
 import { Comparison } from './comparison';
-import { Readings } from './readings';
+import { DeviationShown } from '../../session/deviationShown';
+import { Readings } from '../../session/readings';
 
-jest.mock('../work/browserWorker', () => ({ startBrowserWorker: () => null }));
+jest.mock('../../work/browserWorker', () => ({ startBrowserWorker: () => null }));
 
 /** Level, and 2 mm above it, the other way round. */
 const LEVEL = through('a', [0, 0], [100, 0], [200, 0]);
@@ -30,9 +32,10 @@ function opened(project: Project, selected: readonly string[], settings: Partial
   const bench = openBench(project);
   bench.editing.select(selectionOf([...selected]));
   bench.store.dispatch(viewActions.comparisonSet({ settings }));
-  const comparison = bench.inject(Comparison);
-  comparison.isOpen.set(true);
-  return { ...bench, comparison };
+  // It lives as long as the panel that shows it.
+  const injector = Injector.create({ providers: [Comparison], parent: TestBed.inject(Injector) });
+  const comparison = injector.get(Comparison);
+  return { ...bench, comparison, close: () => injector.destroy() };
 }
 
 describe('a comparison', () => {
@@ -51,15 +54,21 @@ describe('a comparison', () => {
     });
   });
 
-  it('is nothing, in words, without a second curve, and nothing is read while nobody looks', async () => {
+  it('is nothing, in words, without a second curve, or without any', () => {
     const { comparison, editing } = opened(projectWith(LEVEL, ABOVE), ['a']);
     expect(comparison.compared()).toEqual({ kind: 'nothing', why: expect.stringContaining('Select a second curve') });
-    editing.select(selectionOf(['a', 'b']));
-    await until(() => comparison.figures() !== null);
-    comparison.isOpen.set(false);
     expect(comparison.figures()).toBeNull();
     editing.select(selectionOf([]));
     expect(comparison.compared()).toMatchObject({ why: expect.stringContaining('Select a curve') });
+  });
+
+  it('is shown on the sheet as long as it is there', async () => {
+    const { inject, close } = opened(projectWith(LEVEL, ABOVE), ['a', 'b'], { tolerance: 0.5 });
+    const { onSheet } = inject(DeviationShown);
+    await until(() => onSheet() !== null);
+    expect(onSheet()).toMatchObject({ scale: 10, tolerance: 0.5, elsewhere: null, curve: inject(Readings).curve() });
+    close();
+    expect(onSheet()).toBeNull();
   });
 
   it('with a chosen curve stays with it when another is selected; mirrored, with its other half', async () => {

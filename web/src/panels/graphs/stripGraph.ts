@@ -1,18 +1,14 @@
 import { computed, inject, Injectable, linkedSignal, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import type { Id } from '@pencil-bend/document';
-import type { BenchState } from '../state/reducers';
-import { selectReading } from '../state/selectors';
-import { curveReading } from '../view/curveReading';
-import type { GraphCurve, Quantity } from '../view/graphCurve';
-import { levelShown, thresholdsOf } from '../view/meeting';
-import { type Run, runThrough } from '../view/run';
-import { isCurve, type ShownCurve } from '../view/shownItem';
-import { Editing } from './editing';
-import { MirrorCheck } from './mirrorCheck';
-import { ReadingKernel } from './readingKernel';
-import { Readings } from './readings';
-import { ShownItems } from './shownItems';
+import type { BenchState } from '../../state/reducers';
+import { selectReading } from '../../state/selectors';
+import { curveReading } from '../../view/curveReading';
+import type { GraphCurve, Quantity } from '../../view/graphCurve';
+import { levelShown, thresholdsOf } from '../../view/meeting';
+import { type Run, runThrough } from '../../view/run';
+import { isCurve, type ShownCurve } from '../../view/shownItem';
+import { Editing, MirrorCheck, ReadingKernel, Readings, ShownItems } from '../../session';
 
 /** A stretch of the strip's axis, in mm from the start of the curve that is read. */
 export interface AxisStretch {

@@ -1,9 +1,10 @@
+import { TestBed } from '@angular/core/testing';
 import { selectionOf } from '@pencil-bend/document';
-import { lumpyArc, openBench, projectWith, through, until } from './bench.fixture';
-import { MirrorCheck } from './mirrorCheck';
+import { lumpyArc, openBench, projectWith, through, until } from '../../session/bench.fixture';
+import { MirrorCheck } from '../../session/mirrorCheck';
 import { StripGraph } from './stripGraph';
 
-jest.mock('../work/browserWorker', () => ({ startBrowserWorker: () => null }));
+jest.mock('../../work/browserWorker', () => ({ startBrowserWorker: () => null }));
 
 const straight = (id: string, x: number) => through(id, [x, 0], [x + 50, 0], [x + 100, 0]);
 
@@ -16,7 +17,7 @@ function opened(...ids: string[]) {
   );
   const bench = openBench(project);
   bench.editing.select(selectionOf(ids));
-  return { ...bench, strip: bench.inject(StripGraph) };
+  return { ...bench, strip: TestBed.runInInjectionContext(() => new StripGraph()) };
 }
 
 describe('the strip', () => {

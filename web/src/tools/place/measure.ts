@@ -1,0 +1,123 @@
+import { arcLength, closestPoint, type Curve, distance, lengthAt } from '@pencil-bend/core';
+import { edgeOfGuide, type Id, plainItem, resolveRecipe } from '@pencil-bend/document';
+import type { MeasuredPlace, MeasurementKind } from '../../api/savedView';
+import type { ToolContext } from '../contract';
+import { type Made, type Place, placingTool } from './placingTool';
+
+/** A place lies on what caught it where it is nearer than this, in mm. */
+const ON = 1e-6;
+
+/** A curve of the drawing, or what a guide is drawn as. */
+function edgeOf({ project }: ToolContext, id: Id): Curve | null {
+  const item = project && Object.hasOwn(project.items, id) ? plainItem(project, project.items[id]) : null;
+  if (!project || !item || item.kind === 'point') return null;
+  if (item.kind === 'guide') return edgeOfGuide(item, project);
+  const resolved = resolveRecipe(item.recipe);
+  return resolved.ok ? resolved.value.curve : null;
+}
+
+/** The item that a place was given on; null for a place of its own. */
+const itemAt = ({ on, caught }: Place): Id | null => caught?.item ?? on?.item ?? null;
+
+/** A place as it follows the drawing: by its share of a curve's length, as a point, or where it is. */
+function followed(place: Place, context: ToolContext): MeasuredPlace {
+  const item = itemAt(place);
+  if (item === null) return { at: place.at };
+  const curve = edgeOf(context, item);
+  if (!curve) return { item };
+  const near = closestPoint(curve, place.at);
+  // A centre or the like is caught by a curve, and lies beside it.
+  if (place.caught && near.distance > ON) return { at: place.at };
+  const measured = arcLength(curve);
+  return { item, share: measured.total > 0 ? lengthAt(measured, near.u) / measured.total : 0 };
+}
+
+/** A whole item where there is one. */
+function whole(place: Place): MeasuredPlace {
+  const item = itemAt(place);
+  return item === null ? { at: place.at } : { item };
+}
+
+const measured = (kind: MeasurementKind, places: readonly MeasuredPlace[], { newId }: ToolContext): Made => ({
+  measurement: { id: newId(), kind, places },
+});
+
+const NO_CURVE: Made = { why: 'There is no curve under that place' };
+
+/** What is measured is left standing, and follows the drawing. */
+export const measure = {
+  measureDistance: placingTool({
+    label: 'Measure distance',
+    group: 'measure',
+    asks: (count) => (count === 0 ? 'Click a place to measure from.' : 'Click a place to measure to.'),
+    least: 2,
+    most: 2,
+    stays: true,
+    make: ({ places }, context) =>
+      distance(places[0].at, places[1].at) > 0
+        ? measured('distance', places.map((each) => followed(each, context)), context)
+        : { why: 'Both places are one' }, // prettier-ignore
+  }),
+
+  measureAngle: placingTool({
+    label: 'Measure angle',
+    group: 'measure',
+    asks: (count) => ['Click a place on the first leg.', 'Click the corner.', 'Click a place on the other leg.'][count],
+    least: 3,
+    most: 3,
+    stays: true,
+    make: ({ places }, context) =>
+      distance(places[0].at, places[1].at) > 0 && distance(places[1].at, places[2].at) > 0
+        ? measured('angle', places.map((each) => followed(each, context)), context)
+        : { why: 'A leg has no length' }, // prettier-ignore
+  }),
+
+  measureTangents: placingTool({
+    label: 'Measure tangents',
+    group: 'measure',
+    asks: (count) =>
+      count === 0
+        ? 'Click a curve where its direction is to be measured.'
+        : 'Click another curve, or the same one again; Enter measures against x.',
+    least: 1,
+    most: 2,
+    stays: true,
+    picks: () => true,
+    make: ({ places }, context) => {
+      const on = places.map((each) => followed(each, context));
+      return on.every((each) => 'share' in each) ? measured('tangents', on, context) : NO_CURVE;
+    },
+  }),
+
+  measureClearance: placingTool({
+    label: 'Measure clearance',
+    group: 'measure',
+    asks: (count) => (count === 0 ? 'Click a curve, a point or a guide.' : 'Click what it is to keep clear of.'),
+    least: 2,
+    most: 2,
+    stays: true,
+    make: ({ places }, context) => {
+      const [first, second] = places.map(whole);
+      if ('item' in first && 'item' in second && first.item === second.item) return { why: 'Both are the same' };
+      return measured('clearance', [first, second], context);
+    },
+  }),
+
+  measureArea: placingTool({
+    label: 'Measure area',
+    group: 'measure',
+    asks: () => 'Click a closed curve.',
+    least: 1,
+    most: 1,
+    stays: true,
+    picks: () => true,
+    make: ({ places: [place] }, context) => {
+      const item = place.on?.item;
+      const curve = item === undefined ? null : edgeOf(context, item);
+      if (item === undefined || !curve) return NO_CURVE;
+      return curve.closing === 'open'
+        ? { why: 'This curve is open: only a closed one encloses an area' }
+        : measured('area', [{ item }], context);
+    },
+  }),
+} as const;
