@@ -34,6 +34,7 @@ import type { Hit, PointerInput } from '../tools/contract';
 import { samplesOf } from './penSamples';
 import { coordinatesOf, panned, pinched, type Pixel, toPixel, toPoint, zoomed } from '../view/viewport';
 import { combBreaks } from './combBreaks';
+import { HandleLayer } from './handleLayer';
 import { chosenMarks, curvePath, handlesOf, pathOf } from './handleMarks';
 import { linesShown } from '../view/grid';
 import { DeviationLayer } from './deviationLayer';
@@ -55,7 +56,7 @@ const NO_OFFSET: Vector3 = [0, 0, 0];
 /** The drawing: curves and comb by WebGL, handles as SVG on top, and the pointer's way to the tool in hand. */
 @Component({
   selector: 'pb-pane',
-  imports: [DeviationLayer, LumpLabel, MeasurementLayer, ReadingLayer],
+  imports: [DeviationLayer, HandleLayer, LumpLabel, MeasurementLayer, ReadingLayer],
   templateUrl: './pane.html',
   styleUrl: './pane.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
