@@ -3,7 +3,9 @@ import { selectionOf } from '@pencil-bend/document';
 import { ReadingWorkService } from '../work/readingWorkService';
 import { lumpyArc, openBench, projectWith, through, until } from './bench.fixture';
 import { Fairness } from './fairness';
+import { Opening } from './opening';
 import { Readings } from './readings';
+import { ShownItems } from './shownItems';
 import { SlowFigures } from './slowFigures';
 
 jest.mock('../work/browserWorker', () => ({ startBrowserWorker: () => null }));
@@ -48,5 +50,19 @@ describe('figures that take long', () => {
     editing.select(selectionOf(['b']));
     await until(() => slow.fewest() !== undefined && slow.roughness() !== undefined);
     expect(slow.fewest() ?? 2).toBe(2);
+  });
+
+  it('are found of the rows in sight as well, once the list rests, but for those that take long', async () => {
+    const { slow, inject, ask } = await selected();
+    const shown = inject(ShownItems).kept();
+    await until(() => inject(Opening).isOver());
+    expect(ask.mock.calls.some(([kind]) => kind === 'roughness')).toBe(false);
+    slow.inSight.set(['b']);
+    const line = shown.find(({ id }) => id === 'b')?.curve;
+    if (!line) throw new Error('a line');
+    await until(() => slow.fewestOf(line) !== undefined && slow.roughnessOf(line) !== undefined);
+    // The other is not in sight, and nobody looks at it.
+    expect(slow.roughness()).toBeUndefined();
+    expect(ask.mock.calls.filter(([kind]) => kind === 'roughness')).toHaveLength(1);
   });
 });

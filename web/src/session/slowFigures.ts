@@ -1,27 +1,37 @@
 import { computed, effect, inject, Injectable, signal } from '@angular/core';
 import { type Curve, distinctOf, packCurve, unpackCurve, type Vector3 } from '@pencil-bend/core';
 import type { Lump } from '@pencil-bend/core/reading';
+import type { Id } from '@pencil-bend/document';
+import { isCurve, type ShownCurve } from '../view/shownItem';
 import type { Answer } from '../work/jobs';
 import { ReadingWorkService } from '../work/readingWorkService';
 import { Answers } from './answers';
 import { Editing } from './editing';
 import { Fairness } from './fairness';
+import { Opening } from './opening';
 import { Readings } from './readings';
+import { ShownItems } from './shownItems';
 
 /** So many lumps are priced. */
 const MOST_PRICED = 6;
+/** Curves of more control points are read where they are selected. */
+const MOST_POINTS = 60;
+/** The list has come to rest when nothing has changed for so long. */
+const LIST_REST_MS = 1000;
 /** The read curve has come to rest when nothing has changed for so long. */
 const REST_MS = 300;
 
 /**
- * Figures of the read curve that are too dear for the page: how far ironing each lump would move it, its roughness, and
- * how few control points would do. From the worker, where the curve rests, as long as somebody looks at them.
+ * Figures that are too dear for the page: of the read curve how far ironing each lump would move it; of that and of those
+ * whose rows are in sight the roughness, and how few control points would do. From the worker, where the curve rests.
  */
 @Injectable()
 export class SlowFigures {
   private readonly editing = inject(Editing);
   private readonly fairness = inject(Fairness);
+  private readonly opening = inject(Opening);
   private readonly readings = inject(Readings);
+  private readonly shown = inject(ShownItems);
   private readonly worker = inject(ReadingWorkService);
   /** How many look at the figures. */
   readonly lookers = signal(0);
@@ -42,21 +52,41 @@ export class SlowFigures {
     return curve && this.lookers() > 0 && this.readings.isResting(curve) ? curve : null;
   });
 
+  /** Items whose rows of the list are in sight. */
+  readonly inSight = signal<readonly Id[]>([]);
+  /** Their curves: none while something is in hand, and none that would take the worker long. */
+  private readonly rows = computed((): readonly ShownCurve[] => {
+    if (!this.opening.isOver() || this.shown.inHand().length > 0) return [];
+    const inSight = new Set(this.inSight());
+    return this.shown
+      .kept()
+      .filter(isCurve)
+      .filter(({ id, curve }) => inSight.has(id) && distinctOf(curve) <= MOST_POINTS);
+  });
+
   /** How far ironing a lump would move the curve, in mm; undefined while that is found out, null where none would do. */
   ironing(lump: Lump): number | null | undefined {
     return this.ironed.of(lump);
   }
 
-  /** How rough the read curve is beside the fairest within the tolerance, 1 for none; undefined while it is found out. */
+  /** How rough a curve is beside the fairest within the tolerance, 1 for none; undefined while it is not known. */
+  roughnessOf(curve: Curve): number | null | undefined {
+    return this.rough().of(curve);
+  }
+
+  /** How many control points lightening a curve would leave; null where it leaves all, undefined while it is not known. */
+  fewestOf(curve: Curve): number | null | undefined {
+    return this.lighter().of(curve);
+  }
+
+  /** Those of the read curve. */
   readonly roughness = computed(() => {
     const curve = this.readings.curve();
-    return curve ? this.rough().of(curve) : null;
+    return curve ? this.roughnessOf(curve) : null;
   });
-
-  /** How many control points lightening would leave; null where it leaves all. */
   readonly fewest = computed(() => {
     const curve = this.readings.curve();
-    return curve ? this.lighter().of(curve) : null;
+    return curve ? this.fewestOf(curve) : null;
   });
 
   constructor() {
@@ -65,13 +95,30 @@ export class SlowFigures {
       const tolerance = this.tolerance();
       const listed = this.fairness.lumps()?.listed ?? [];
       if (!curve || tolerance === null) return;
-      const timer = setTimeout(() => this.find(curve, listed.slice(0, MOST_PRICED), tolerance), REST_MS);
+      const timer = setTimeout(() => {
+        this.price(curve, listed.slice(0, MOST_PRICED));
+        this.find(curve, this.readings.normal(), tolerance, 3, () => this.resting() === curve);
+      }, REST_MS);
+      onCleanup(() => clearTimeout(timer));
+    });
+    effect((onCleanup) => {
+      const tolerance = this.tolerance();
+      const rows = this.rows();
+      if (tolerance === null || rows.length === 0) return;
+      const timer = setTimeout(() => {
+        for (const shown of rows) {
+          const { curve } = shown;
+          this.find(curve, this.readings.normalOf(shown), tolerance, 6, () =>
+            this.rows().some((row) => row.curve === curve),
+          );
+        }
+      }, LIST_REST_MS);
       onCleanup(() => clearTimeout(timer));
     });
   }
 
-  private find(curve: Curve, listed: readonly Lump[], tolerance: number): void {
-    const normal: Vector3 | null = this.readings.normal();
+  private price(curve: Curve, listed: readonly Lump[]): void {
+    const normal = this.readings.normal();
     const isWanted = () => this.resting() === curve;
     for (const lump of listed) {
       if (this.ironed.isAsked(lump)) continue;
@@ -83,15 +130,18 @@ export class SlowFigures {
       const work = this.worker.ask('ironing-tolerance', asked, { rank: 2, isWanted });
       void this.ironed.wait([lump], work, (found) => [found?.enough ?? null], null);
     }
+  }
+
+  private find(curve: Curve, normal: Vector3 | null, tolerance: number, rank: number, isWanted: () => boolean): void {
     const [rough, lighter] = [this.rough(), this.lighter()];
     if (!rough.isAsked(curve)) {
       const asked = () => ({ curve: packCurve(curve), tolerance, options: { normal } });
-      const work = this.worker.ask('roughness', asked, { rank: 3, isWanted });
+      const work = this.worker.ask('roughness', asked, { rank, isWanted });
       void rough.wait([curve], work, (found) => [Number.isFinite(found) ? found : null], null);
     }
     if (!lighter.isAsked(curve)) {
       const asked = () => ({ curve: packCurve(curve), tolerance });
-      const work = this.worker.ask('lighten', asked, { rank: 4, isWanted });
+      const work = this.worker.ask('lighten', asked, { rank: rank + 1, isWanted });
       void lighter.wait([curve], work, (found) => [controlPointsLeft(found)], null);
     }
   }

@@ -7,6 +7,7 @@ import type { BenchState } from '../../state/reducers';
 import { selectComb } from '../../state/selectors';
 import type { CombCurves } from '../../api/savedView';
 import { Choice, type ChoiceOption } from '../../ui/choice';
+import { NumberField } from '../../ui/numberField';
 import { Slide } from '../../ui/slide';
 import { Switch } from '../../ui/switch';
 
@@ -19,7 +20,7 @@ const CURVES: readonly ChoiceOption<CombCurves>[] = [
 /** How the comb is shown. Apart from the rest of the card, which follows every move of a drag. */
 @Component({
   selector: 'pb-comb-controls',
-  imports: [Choice, Slide, Switch, Tooltip],
+  imports: [Choice, NumberField, Slide, Switch, Tooltip],
   template: `
     <dl>
       <dt>Comb</dt>
@@ -56,6 +57,15 @@ const CURVES: readonly ChoiceOption<CombCurves>[] = [
           [value]="combs.scale()"
           (slid)="scale($event)"
         />
+        <pb-number
+          class="beside"
+          label="Scale of the comb"
+          [value]="combs.scale()"
+          [digits]="combs.scale() < 100 ? 1 : 0"
+          [least]="0.01"
+          [most]="1e9"
+          (given)="scale($event)"
+        />
       </dd>
       <dt>Density</dt>
       <dd class="row">
@@ -67,6 +77,16 @@ const CURVES: readonly ChoiceOption<CombCurves>[] = [
           [value]="comb().teeth"
           (slid)="setTeeth($event)"
         />
+        <pb-number
+          class="beside"
+          label="Teeth of the comb"
+          [value]="comb().teeth"
+          [digits]="0"
+          [whole]="true"
+          [least]="2"
+          [most]="2000"
+          (given)="setTeeth($event)"
+        />
       </dd>
     </dl>
     @if (combs.thinning() < 0.99) {
@@ -74,6 +94,12 @@ const CURVES: readonly ChoiceOption<CombCurves>[] = [
     }
   `,
   styleUrl: './sections.css',
+  styles: `
+    .beside {
+      flex: none;
+      width: 66px;
+    }
+  `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class CombControls {

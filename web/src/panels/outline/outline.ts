@@ -1,15 +1,16 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
+import type { Curve } from '@pencil-bend/core';
 import { clicked, GRAPHITE, type Id, type Layer, selectionOf, toggled } from '@pencil-bend/document';
 import { PrimeTemplate, TreeDragDropService } from 'primeng/api';
 import { Tooltip } from 'primeng/tooltip';
 import { Tree, type TreeNodeDropEvent } from 'primeng/tree';
-import { Editing, Fairness, Opening, ShownItems, Target, Viewports } from '../../session';
+import { Editing, Fairness, Opening, ShownItems, SlowFigures, Target, Viewports } from '../../session';
 import { newId } from '../../state/ids';
 import { Icon } from '../../ui/icon';
 import { counted } from '../../ui/labels';
 import { NameField } from '../../ui/nameField';
 import { ColourPopover } from './colourPopover';
-import { type OutlineNode, type OutlineRow, outlineRows } from './outlineRows';
+import { itemsInSight, type OutlineNode, type OutlineRow, outlineRows } from './outlineRows';
 import { QuietButton } from '../../ui/buttons';
 
 /** The item, or the layer, whose colour is asked for, and the click that did. */
@@ -38,6 +39,7 @@ export class Outline {
   protected readonly target = inject(Target);
   private readonly fairness = inject(Fairness);
   private readonly shown = inject(ShownItems);
+  private readonly slow = inject(SlowFigures);
   private readonly viewports = inject(Viewports);
   protected readonly graphite = GRAPHITE;
   protected readonly rowHeight = ROW_HEIGHT;
@@ -57,6 +59,13 @@ export class Outline {
   protected readonly key = (_: number, { node, key }: { node?: OutlineNode; key?: string }): string | undefined =>
     node?.key ?? key;
 
+  /** The rows that are drawn; at first about as many as there is room for. */
+  protected readonly drawn = signal<{ readonly first: number; readonly last: number }>({ first: 0, last: 30 });
+
+  constructor() {
+    effect(() => this.slow.inSight.set(itemsInSight(this.rows(), this.drawn().first, this.drawn().last)));
+  }
+
   /** What was read of a curve as it rests: its lumps, and the rest for those who stay on the row. */
   protected readOf(id: Id): { readonly lumps: string; readonly title: string } | null {
     const shown = this.keptById().get(id);
@@ -66,10 +75,18 @@ export class Outline {
     const lumps = listed.length > 0 ? counted(listed.length, 'lump', 'lumps') : '';
     const largest = listed.length > 0 ? `${lumps}, largest ${Math.round(100 * listed[0].share)} %` : 'No lump';
     const pieces = counted(lightness.monotonePieces, 'monotone piece', 'monotone pieces');
-    return {
-      lumps,
-      title: `${largest}; ${pieces}; ${counted(lightness.controlPoints, 'control point', 'control points')}`,
-    };
+    const points = counted(lightness.controlPoints, 'control point', 'control points');
+    return { lumps, title: [largest, pieces, points, ...this.slowly(shown.curve)].join('; ') };
+  }
+
+  /** What comes from the worker a moment later. */
+  private slowly(curve: Curve | null): string[] {
+    const roughness = curve && this.slow.roughnessOf(curve);
+    const fewest = curve && this.slow.fewestOf(curve);
+    return [
+      ...(typeof roughness === 'number' ? [`roughness ${roughness.toPrecision(2)}`] : []),
+      ...(typeof fewest === 'number' ? [`${fewest} would do`] : []),
+    ];
   }
 
   protected isSelected(id: Id): boolean {

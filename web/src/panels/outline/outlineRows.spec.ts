@@ -1,6 +1,6 @@
 import { perform, type Project } from '@pencil-bend/document';
 import { projectWith, through } from '../../session/bench.fixture';
-import { type OutlineNode, outlineRows } from './outlineRows';
+import { itemsInSight, type OutlineNode, outlineRows } from './outlineRows';
 
 jest.mock('../../work/browserWorker', () => ({ startBrowserWorker: () => null }));
 
@@ -42,5 +42,14 @@ describe('rows of the list', () => {
     const groups = outlineRows(project, NONE).at(-1);
     expect(groups).toMatchObject({ label: 'Groups', draggable: false });
     expect(groups?.children).toMatchObject([{ label: 'Pair', draggable: false, data: { items: ['a', 'b'] } }]);
+  });
+
+  it('have items in sight as far as they are unfolded', () => {
+    const rows = outlineRows(TWO, NONE);
+    expect(itemsInSight(rows, 0, 9)).toEqual(['a', 'b']);
+    // The layer has the first row.
+    expect(itemsInSight(rows, 2, 9)).toEqual(['b']);
+    expect(itemsInSight(rows, 0, 1)).toEqual(['a']);
+    expect(itemsInSight(outlineRows(TWO, new Set([rows[0].key ?? ''])), 0, 9)).toEqual([]);
   });
 });

@@ -46,6 +46,12 @@ export function outlineRows(project: Project, collapsed: ReadonlySet<string>): O
   return [...layers, opening({ ...heading, data: { kind: 'groups' }, children: groups }, collapsed)];
 }
 
+/** The items whose rows are from one index to another of those that are unfolded. */
+export function itemsInSight(rows: readonly OutlineNode[], first: number, last: number): readonly Id[] {
+  const unfolded = rows.flatMap((row) => [row, ...(row.expanded ? (row.children ?? []) : [])]);
+  return unfolded.slice(first, last + 1).flatMap(({ data }) => (data?.kind === 'item' ? [data.id] : []));
+}
+
 const opening = (node: OutlineNode, collapsed: ReadonlySet<string>): OutlineNode => ({
   ...node,
   leaf: node.children?.length === 0,
