@@ -13,19 +13,33 @@ const ARGUMENTS = [
   '--webgl-antialiasing-mode=none',
 ];
 const MOVES = 60;
+const WITH_COMBS = 'Combs on 500';
+/** So long, and longer than it takes, until hundreds of curves have been read. */
+const READ_MS = 8000;
 
 export async function browserFigures(root, data, port) {
   const server = await startServer(root, data, port, '--demo');
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ARGUMENTS });
   try {
     const post = { method: 'POST', headers: { 'Content-Type': 'application/json' } };
-    for (const project of [crowd('500 curves', 500), crowd('2,000 curves', 2000), dense('300 control points', 300)]) {
-      await fetch(`${server.address}/api/projects`, { ...post, body: JSON.stringify(project) });
+    const projects = [
+      crowd('500 curves', 500),
+      crowd(WITH_COMBS, 500),
+      crowd('2,000 curves', 2000),
+      dense('300 control points', 300),
+    ];
+    for (const project of projects) {
+      const made = await fetch(`${server.address}/api/projects`, { ...post, body: JSON.stringify(project) });
+      if (project.name !== WITH_COMBS) continue;
+      const { id } = await made.json();
+      const view = JSON.stringify({ comb: { of: 'all' } });
+      await fetch(`${server.address}/api/projects/${id}/view`, { ...post, method: 'PUT', body: view });
     }
     const figures = [];
     for (const [project, curve, budget, handle] of [
       ['Gooseneck kettle', 'Spout centre line', 8, 'circle.fit'],
       ['500 curves', 'Curve 260', 16, 'circle.fit'],
+      [WITH_COMBS, 'Curve 260', 16, 'circle.fit'],
       ['300 control points', 'Curve 1', 16, 'rect.control'],
       // A line is drawn over them, with every snap on.
       ['2,000 curves', null, 16, null],
@@ -36,6 +50,8 @@ export async function browserFigures(root, data, port) {
       const warm = [];
       for (let i = 0; i < 5; i++) warm.push(await warmStart(page, server.address, project));
       if (curve) await pick(page, curve);
+      // The curves are read in slices, and carry their combs once all have been.
+      if (project === WITH_COMBS) await page.waitForTimeout(READ_MS);
       figures.push({
         project,
         budget,
