@@ -146,6 +146,17 @@ export class BenchUser {
     await this.page.keyboard.press('Enter');
   }
 
+  /** Names the drawing as it is now. */
+  async nameStage(name: string): Promise<void> {
+    await this.focusSheet();
+    await this.page.keyboard.press('h');
+    await this.page.getByLabel('Name of the new stage').fill(name);
+    await this.page.keyboard.press('Enter');
+    await expect(this.page.getByRole('listitem').filter({ hasText: name })).toBeVisible();
+    await this.focusSheet();
+    await this.page.keyboard.press('h');
+  }
+
   /** Presses the pointer at one place of the sheet and lets it go at another. */
   async press(from: readonly [number, number], to: readonly [number, number]): Promise<void> {
     await this.stroke([from, to]);

@@ -119,11 +119,6 @@ test('drawing: palette, a caught place, freehand, symmetry, layers, a traced pic
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Escape');
 
-  await user.curve('Rivet, upper').click();
-  await page.getByRole('button', { name: 'Layer Details', exact: true }).hover();
-  await page.waitForTimeout(SETTLED_MS);
-  await page.screenshot(into('layers'));
-
   const sketch = await user.sheet.screenshot();
   await user.newSheet();
   const file = { name: 'kettle-scan.png', mimeType: 'image/png', buffer: sketch };
@@ -137,7 +132,7 @@ test('drawing: palette, a caught place, freehand, symmetry, layers, a traced pic
 });
 
 // Last, since it leaves more projects behind.
-test('bending: a price, knot line, table, shortcuts', async ({ page }) => {
+test('bending: a price, knot line, table', async ({ page }) => {
   const user = new BenchUser(page);
   await user.openKettle();
   await user.curve('Spout centre line').click();
@@ -154,10 +149,6 @@ test('bending: a price, knot line, table, shortcuts', async ({ page }) => {
   await page.getByRole('group', { name: 'Knot line' }).getByRole('slider').nth(3).focus();
   await page.waitForTimeout(SETTLED_MS);
   await page.screenshot(into('knot-line'));
-  await page.keyboard.press('?');
-  await page.waitForTimeout(SETTLED_MS);
-  await page.screenshot(into('shortcuts'));
-  await page.keyboard.press('Escape');
 
   await user.curve('Lip').click();
   await user.strip('Curvature');
@@ -168,7 +159,7 @@ test('bending: a price, knot line, table, shortcuts', async ({ page }) => {
   await page.screenshot(into('table'));
 });
 
-test('reading: the worst lump, how curves meet, combs of a layer', async ({ page }) => {
+test('reading: the worst lump, how curves meet, combs of a layer, then and now, measurements', async ({ page }) => {
   const user = new BenchUser(page);
   await user.openKettle();
   await user.curve('Spout centre line').click();
@@ -198,4 +189,39 @@ test('reading: the worst lump, how curves meet, combs of a layer', async ({ page
   await page.mouse.move(620, 560);
   await page.waitForTimeout(SETTLED_MS);
   await page.screenshot(into('combs'));
+
+  // Then and now: the grip before a point was pushed.
+  await user.nameStage('First idea');
+  await user.curve('Grip, outer').click();
+  await user.strip('Deviation');
+  await page.getByRole('combobox', { name: 'Compared with' }).click();
+  await page.getByRole('option', { name: 'First idea' }).click();
+  await user.section('Comb');
+  await user.card.getByRole('switch', { name: 'Comb', exact: true }).click();
+  await user.section('Reading');
+  await user.drag(user.fitPoint(4), 4, 9);
+  const allowed = page.getByRole('textbox', { name: 'Deviation allowed' });
+  await allowed.fill('1');
+  await allowed.press('Enter');
+  await page.getByTestId('deviation').getByText('proven not over').waitFor();
+  await page.mouse.move(620, 560);
+  await page.waitForTimeout(SETTLED_MS);
+  await page.screenshot(into('deviation'));
+  await page.keyboard.press('Control+z');
+
+  await user.strip('Curvature');
+  await user.focusSheet();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Escape');
+  const at = await user.places();
+  await user.tool('Measure distance');
+  for (const [x, y] of [[-60, 0], [60, 0]] as const) await user.click(...at(x, y)); // prettier-ignore
+  await user.tool('Measure clearance');
+  for (const [x, y] of [[0, 74], [0, 84]] as const) await user.click(...at(x, y)); // prettier-ignore
+  await user.tool('Measure area');
+  await user.click(...at(6, 50));
+  await page.keyboard.press('Escape');
+  await page.mouse.move(820, 560);
+  await page.waitForTimeout(SETTLED_MS);
+  await page.screenshot(into('measured'));
 });

@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises';
 import { isAccessible } from '../accessible';
 import { BenchUser } from '../bench';
 import { expect, type Page, test } from '../test';
@@ -263,8 +264,259 @@ test('several curves are laid over each other in the strip, and copied as a tabl
     new Set(['"Grip, outer"', '"Grip, inner"']),
   );
   const saved = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'picture', exact: true }).click();
+  await page.getByRole('button', { name: 'PNG', exact: true }).click();
   expect((await saved).suggestedFilename()).toBe('Grip, outer curvature.png');
+});
+
+/** Of how many lines the longest path of a picture is. */
+const mostLines = (svg: string) =>
+  Math.max(...[...svg.matchAll(/ d="([^"]*)"/g)].map(([, path]) => path.split('L').length - 1));
+
+test('the strip shows rate and radius too, linear or logarithmic, and saves what it shows as lines', async ({
+  page,
+}) => {
+  const user = new BenchUser(page);
+  await user.openKettle();
+  await user.curve('Spout centre line').click();
+  const choice = (name: string) => page.locator('pb-strip-controls').getByRole('button', { name, exact: true });
+  const svg = async () => {
+    const saved = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'SVG', exact: true }).click();
+    const download = await saved;
+    const text = await readFile((await download.path()) ?? '', 'utf8');
+    expect(text).toMatch(/^<svg .*<\/svg>$/s);
+    return { name: download.suggestedFilename(), text };
+  };
+  const curvature = await svg();
+  expect(curvature.name).toBe('Spout centre line curvature.svg');
+  // The lump has its number, and the curve is a path of many lines.
+  expect(curvature.text).toMatch(/<text[^>]*>1<\/text>/);
+  expect(mostLines(curvature.text)).toBeGreaterThan(50);
+  await choice('Rate of curvature').click();
+  await expect(page.getByRole('img', { name: 'Rate of curvature over arc length' })).toBeVisible();
+  const rate = await svg();
+  expect(rate.name).toBe('Spout centre line rate.svg');
+  expect(mostLines(rate.text)).toBeGreaterThan(50);
+  await choice('Radius of curvature').click();
+  await expect(page.getByRole('img', { name: 'Radius of curvature over arc length' })).toBeVisible();
+  const linear = await svg();
+  await choice('log').click();
+  await expect.poll(async () => (await svg()).text).not.toBe(linear.text);
+  expect((await svg()).text).toMatch(/>1000?</);
+});
+
+test('the strip is zoomed and moved under the pointer and by keys, with its cursor on the sheet', async ({ page }) => {
+  const user = new BenchUser(page);
+  await user.openKettle();
+  await user.curve('Spout centre line').click();
+  const graph = page.getByRole('img', { name: /^Signed curvature/ });
+  const whole = page.getByRole('button', { name: 'whole length' });
+  const box = await graph.boundingBox();
+  if (!box) throw new Error('the graph is not shown');
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  /** The length under a pixel of the graph, as it is said. */
+  const lengthAt = async (px: number) => {
+    await page.mouse.move(px, y, { steps: 2 });
+    return Number.parseFloat((await page.getByTestId('reading').textContent()) ?? '');
+  };
+  const [middle, right] = [await lengthAt(x), await lengthAt(x + 200)];
+  await page.mouse.move(x, y);
+  await page.mouse.wheel(0, -400);
+  await expect(whole).toBeVisible();
+  // What was under the pointer stays there; beside it the axis is drawn out.
+  expect(Math.abs((await lengthAt(x)) - middle)).toBeLessThan(0.2);
+  const closer = await lengthAt(x + 200);
+  expect(closer - middle).toBeLessThan(0.6 * (right - middle));
+  await expect(user.sheet.locator('circle.cursor')).toHaveCount(1);
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x + 100, y, { steps: 4 });
+  await page.mouse.up();
+  expect(Math.abs((await lengthAt(x + 100)) - middle)).toBeLessThan(0.2);
+  await graph.focus();
+  await page.keyboard.press('ArrowRight');
+  expect(await lengthAt(x + 100)).toBeGreaterThan(middle + 1);
+  await page.keyboard.press('0');
+  await expect(whole).toHaveCount(0);
+  expect(Math.abs((await lengthAt(x)) - middle)).toBeLessThan(0.2);
+  await page.keyboard.press('+');
+  await whole.click();
+  await expect(whole).toHaveCount(0);
+});
+
+test('curves that meet are laid end to end, with the level where they do', async ({ page }) => {
+  const user = new BenchUser(page);
+  await user.openKettle();
+  await user.curve('Wall, right').click();
+  const end = page.locator('pb-strip-controls').getByRole('button', { name: 'end to end' });
+  const svg = async () => {
+    const saved = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'SVG', exact: true }).click();
+    return readFile((await (await saved).path()) ?? '', 'utf8');
+  };
+  const alone = await svg();
+  await end.click();
+  // Lid, other wall and base go on in each other; the levels stand at the foot, one for each meeting.
+  await expect.poll(async () => (await svg()).match(/>G[0-3]</g)?.length ?? 0).toBeGreaterThanOrEqual(2);
+  expect(await svg()).toMatch(/stroke-dasharray="6,3"/);
+  expect(alone).not.toMatch(/stroke-dasharray="6,3"/);
+});
+
+test('a curve is compared with another: how far off, where, how much within a tolerance', async ({ page }) => {
+  const user = new BenchUser(page);
+  await user.newSheet();
+  for (const [first, last] of [
+    ['0, 0', '200, 0'],
+    ['0, 1', '200, 3'],
+  ]) {
+    await page.keyboard.press('Shift+L');
+    await user.typePlace(first);
+    await user.typePlace(last);
+  }
+  await page.keyboard.press('b');
+  await user.curve('Line 2').click();
+  await user.strip('Deviation');
+  const strip = page.locator('pb-deviation-panel');
+  await expect(strip).toContainText('Select a second curve, or points, with Shift');
+  await user.curve('Line 1').click({ modifiers: ['Shift'] });
+  const words = strip.getByTestId('deviation');
+  await expect(words).toContainText(/At most 3\.000 mm, near 20\d\.\d mm; proven not over 3\.0\d\d mm\./);
+  await expect(words).toContainText('Mean 2.000 mm.');
+  await strip.getByRole('textbox', { name: 'Deviation allowed' }).fill('2.5');
+  await page.keyboard.press('Enter');
+  await expect(words).toContainText(/Within 2\.500 mm: 75\.\d % of the length/);
+  await expect(strip.getByRole('img', { name: 'Deviation over arc length' })).toBeVisible();
+  await expect(strip.getByRole('img', { name: /^How much lies how far off, as bars up to 3\.6 mm/ })).toBeVisible();
+  // On the sheet: the largest one by its figure, and what is further off.
+  await expect(user.sheet.getByText('3.000 mm')).toBeVisible();
+  await expect(user.sheet.locator('path.beyond-curve')).toHaveCount(1);
+  // It is kept which curve it is compared with; here that stays where another is selected.
+  await strip.getByRole('combobox', { name: 'Compared with' }).click();
+  const kept = viewKept(page, '"kind":"item"');
+  await page.getByRole('option', { name: 'Line 1' }).click();
+  await kept;
+  await page.reload();
+  await user.curve('Line 2').click();
+  await user.strip('Deviation');
+  await expect(words).toContainText('At most 3.000 mm');
+  await user.curve('Line 1').click();
+  await expect(strip).toContainText('This is what others are compared with');
+});
+
+test('then and now: a stage is what the curve is compared with, in a drag as well, and what changed is said', async ({
+  page,
+}) => {
+  const user = new BenchUser(page);
+  await user.openKettle();
+  await user.nameStage('First idea');
+  await user.curve('Grip, outer').click();
+  await user.strip('Deviation');
+  const strip = page.locator('pb-deviation-panel');
+  const words = strip.getByTestId('deviation');
+  await strip.getByRole('combobox', { name: 'Compared with' }).click();
+  await page.getByRole('option', { name: 'First idea' }).click();
+  await expect(words).toContainText('On it all along; proven not over 0.000 mm.');
+  await expect(words).toContainText('As it was.');
+  const box = await user.fitPoint(4).boundingBox();
+  if (!box) throw new Error('point 4 is not shown');
+  await page.mouse.move(box.x + 5, box.y + 5);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 5, box.y + 25, { steps: 4 });
+  await expect(words).toContainText(/At most [\d.]+ mm, near \d+\.\d mm/);
+  await expect(user.sheet.locator('path.reference')).toHaveCount(1);
+  await page.mouse.up();
+  await expect(words).toContainText(/proven not over [\d.]+ mm/);
+  await expect(words).toContainText(/Then [\d.]+ mm, now [\d.]+ mm long/);
+  await user.curve('Lid').click();
+  await expect(words).toContainText('Elsewhere Grip, outer changed.');
+  await strip.getByRole('combobox', { name: 'Compared with' }).click();
+  await page.getByRole('option', { name: 'its mirror image' }).click();
+  // The lid is symmetric.
+  await expect(words).toContainText('On it all along; proven not over 0.000 mm.');
+  await strip.getByRole('combobox', { name: 'Compared with' }).click();
+  await page
+    .getByRole('option', { name: /^points of / })
+    .first()
+    .click();
+  await expect(words).toContainText(/% of the points/);
+});
+
+test('what is measured stands on the sheet, follows the drawing, is kept, and is taken away', async ({ page }) => {
+  const user = new BenchUser(page);
+  await user.newSheet();
+  for (const [first, last] of [
+    ['0, 0', '100, 0'],
+    ['0, 30', '100, 30'],
+  ]) {
+    await page.keyboard.press('Shift+L');
+    await user.typePlace(first);
+    await user.typePlace(last);
+  }
+  await page.keyboard.press('b');
+  await page.keyboard.press('a');
+  const at = await user.places();
+  await user.tool('Measure distance');
+  await expect(user.card).toContainText('Nothing is measured yet');
+  await user.click(...at(0, 0));
+  await user.hover(...at(100, 30));
+  await expect(user.sheet.getByRole('img', { name: /^104\.403 mm/ })).toHaveCount(1);
+  await user.click(...at(100, 30));
+  const list = user.card.getByRole('list', { name: 'Measurements' }).getByRole('listitem');
+  await expect(list).toHaveText(/^104\.403 mm.*Line 1 and Line 2.*Δx 100\.000 Δy 30\.000/s);
+  await user.tool('Measure clearance');
+  await user.click(...at(30, 0));
+  await user.click(...at(60, 30));
+  await expect(list.last()).toContainText(/^30\.000 mm/);
+  await expect(list.last()).toContainText('proven not under');
+  await user.tool('Measure angle');
+  for (const [x, y] of [[0, 30], [0, 0], [100, 0]] as const) await user.click(...at(x, y)); // prettier-ignore
+  await expect(list.last()).toContainText('90.00°');
+  await user.tool('Measure area');
+  const kept = viewKept(page, '"measurements":[{');
+  await user.click(...at(50, 0));
+  await expect(page.getByRole('alert').or(user.prompt)).toContainText(/only a closed one encloses an area/);
+  await kept;
+  // A point of a line is moved: what was measured follows.
+  await page.keyboard.press('Escape');
+  await user.curve('Line 2').click();
+  await user.card.getByRole('textbox', { name: /[Pp]oint 2 y$/ }).fill('40');
+  await page.keyboard.press('Enter');
+  await expect(user.sheet.getByRole('img', { name: /^107\.703 mm/ })).toHaveCount(1);
+  await page.reload();
+  await expect(user.sheet.getByRole('img', { name: /^107\.703 mm/ })).toHaveCount(1);
+  await user.card.getByRole('button', { name: /^Take away 107\.703 mm/ }).click();
+  await expect(user.sheet.getByRole('img', { name: /^107\.703 mm/ })).toHaveCount(0);
+  await expect(list).toHaveCount(2);
+});
+
+test('area and centroid of a closed curve, and a direction against x', async ({ page }) => {
+  const user = new BenchUser(page);
+  await user.newSheet();
+  await page.keyboard.press('Shift+R');
+  await user.typePlace('-50, -20');
+  await user.typePlace('50, 20');
+  await page.keyboard.press('b');
+  await page.keyboard.press('a');
+  const at = await user.places();
+  const list = user.card.getByRole('list', { name: 'Measurements' }).getByRole('listitem');
+  await user.tool('Measure area');
+  await user.click(...at(-20, 20));
+  await expect(list).toHaveText(/^4000 mm².*centroid 0\.000, 0\.000, 0\.000/s);
+  await user.tool('Measure tangents');
+  await user.click(...at(-20, 20));
+  await page.keyboard.press('Enter');
+  await expect(list.last()).toContainText(/^(0\.00|−?180\.00)° to x/);
+});
+
+test('the list has lumps and what lightening would leave of every row, a moment later', async ({ page }) => {
+  const user = new BenchUser(page);
+  await user.openKettle();
+  await expect(
+    page
+      .locator('pb-outline')
+      .getByTitle(/control points; roughness [\d.]+; \d+ would do$/)
+      .first(),
+  ).toBeVisible({ timeout: 20_000 });
 });
 
 test('reading changes nothing that is drawn', async ({ page }) => {
@@ -289,8 +541,21 @@ test('reading changes nothing that is drawn', async ({ page }) => {
     .getByRole('button', { name: /^Go to/ })
     .first()
     .click();
-  const kept = viewKept(page, '"of":"all"');
-  await page.keyboard.press('a');
+  await user.strip('Curvature');
+  for (const name of ['Rate of curvature', 'Radius of curvature', 'log', 'end to end', 'Curvature']) {
+    await page.locator('pb-strip-controls').getByRole('button', { name, exact: true }).click();
+  }
+  await user.strip('Deviation');
+  await page.getByRole('combobox', { name: 'Compared with' }).click();
+  await page.getByRole('option', { name: 'its mirror image' }).click();
+  await expect(page.getByTestId('deviation')).toContainText(/At most [\d.]+ mm/);
+  await page.keyboard.press('=');
+  await page.keyboard.press('=');
+  await user.tool('Measure distance');
+  await user.click(300, 300);
+  await user.click(420, 380);
+  const kept = viewKept(page, '"measurements":[{');
+  await user.tool('Measure clearance');
   await kept;
   await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();
   expect(await drawing()).toBe(before);
@@ -308,5 +573,28 @@ test('axe finds nothing serious in what is read', async ({ page }) => {
   await isAccessible(page);
   await page.getByRole('button', { name: 'thresholds' }).click();
   await expect(page.getByRole('textbox', { name: 'Ends meet within' })).toBeVisible();
+  await isAccessible(page);
+});
+
+test('axe finds nothing serious in radius, deviation and measurements', async ({ page }) => {
+  const user = new BenchUser(page);
+  await user.openKettle();
+  await user.curve('Lid').click();
+  await page.locator('pb-strip-controls').getByRole('button', { name: 'Radius of curvature', exact: true }).click();
+  await expect(page.getByRole('img', { name: 'Radius of curvature over arc length' })).toBeVisible();
+  await user.hover(300, 300);
+  await expect(page.locator('.p-tooltip')).toHaveCount(0);
+  await isAccessible(page);
+  await user.strip('Deviation');
+  await page.getByRole('combobox', { name: 'Compared with' }).click();
+  await isAccessible(page);
+  await page.getByRole('option', { name: 'its mirror image' }).click();
+  await expect(page.getByTestId('deviation')).toContainText('proven not over');
+  await isAccessible(page);
+  await user.tool('Measure distance');
+  await isAccessible(page);
+  await user.click(300, 300);
+  await user.click(420, 380);
+  await expect(user.card.getByRole('list', { name: 'Measurements' }).getByRole('listitem')).toContainText('mm');
   await isAccessible(page);
 });

@@ -16,6 +16,7 @@ export class ToolView {
   readonly marksSelection = computed(() => this.tool().reads === 'selection' || this.tool().needsSelection === true);
   /** It leaves measurements standing: they are listed meanwhile. */
   readonly measures = computed(() => this.tool().group === 'measure');
+  readonly label = computed(() => this.tool().label);
   readonly accepts = computed((): Accepts => this.tool().accepts(this.hand.now()));
   readonly preview = computed(() => this.tool().preview(this.hand.now(), this.hand.context()));
   readonly prompt = computed(() => this.tool().prompt(this.hand.now(), this.hand.context()));

@@ -23,7 +23,8 @@ export const MARK_LOOKS: Readonly<Record<MarkKind, MarkLook>> = {
     one: 'end hook',
     many: 'end hooks',
     tip: 'Where an end bends away from how the curve goes on',
-    glyph: 'M-5 -6V1A4.5 4.5 0 0 0 4 1V-1',
+    // Cubics in place of arcs: what draws graphs as SVG has none for a path.
+    glyph: 'M-5 -6V1C-5 3.485 -2.985 5.5 -0.5 5.5S4 3.485 4 1V-1',
     filled: false,
   },
   kink: { one: 'kink', many: 'kinks', tip: 'Where the direction jumps', glyph: 'M-6 5L0 -5L6 5', filled: false },

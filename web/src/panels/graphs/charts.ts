@@ -1,3 +1,4 @@
+import { afterNextRender, DestroyRef, effect, type ElementRef, inject, Injector } from '@angular/core';
 import {
   BarController,
   BarElement,
@@ -19,13 +20,40 @@ Object.assign(Chart.defaults.font, { family: "'Spline Sans Mono', monospace", si
 Chart.defaults.scale.grid.color = LINE;
 Chart.defaults.scale.ticks.color = QUIET;
 
-export { Chart, type ChartConfiguration };
+type Places = { x: number; y: number }[];
+export type ChartOf<Kind extends 'line' | 'bar'> = Chart<Kind, Places>;
+export type ConfigurationOf<Kind extends 'line' | 'bar'> = ChartConfiguration<Kind, Places>;
 
-/** A chart of lines through places. */
-export type LineChartOf = Chart<'line', { x: number; y: number }[]>;
+/**
+ * A chart on a canvas of a component, drawn anew whenever the signals in its configuration change, as long as the component
+ * is there. To be called where the component is made; answers the chart, null until the canvas is there.
+ */
+export function chartOn<Kind extends 'line' | 'bar'>(
+  canvas: () => ElementRef<HTMLCanvasElement>,
+  configuration: () => ConfigurationOf<Kind>,
+): () => ChartOf<Kind> | null {
+  const injector = inject(Injector);
+  let chart: ChartOf<Kind> | null = null;
+  afterNextRender(() => {
+    const made: ChartOf<Kind> = new Chart(canvas().nativeElement, configuration());
+    chart = made;
+    const follow = () => {
+      const { data, options } = configuration();
+      made.data = data;
+      if (options) made.options = options;
+      made.update('none');
+    };
+    effect(follow, { injector });
+  });
+  inject(DestroyRef).onDestroy(() => chart?.destroy());
+  return () => chart;
+}
 
-/** What a chart shows as SVG, in the size that it has. */
-export function chartAsSvg({ width, height, data, options, config: { plugins } }: LineChartOf): string {
+/** A chart of lines as SVG, in the size that it has on its canvas. */
+export function chartAsSvg(
+  { width, height }: ChartOf<'line'>,
+  { data, options, plugins }: ConfigurationOf<'line'>,
+): string {
   const canvas = new Element({ width, height });
   const copy = new Chart(canvas as unknown as HTMLCanvasElement, {
     type: 'line',

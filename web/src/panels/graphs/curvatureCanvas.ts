@@ -47,6 +47,7 @@ import { GraphGestures } from './graphGestures';
       width: 100%;
       height: 100%;
       cursor: crosshair;
+      touch-action: none;
     }
     canvas.zoomed {
       cursor: grab;

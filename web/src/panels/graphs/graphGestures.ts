@@ -17,6 +17,7 @@ const STEP = 0.1;
   selector: 'canvas[pbGraphGestures]',
   host: {
     tabindex: '0',
+    'aria-keyshortcuts': '+ - 0 ArrowLeft ArrowRight',
     '[class.zoomed]': 'strip.isZoomed()',
     '(wheel)': 'wheel($event)',
     '(pointerdown)': 'press($event)',

@@ -1,17 +1,5 @@
-import {
-  afterNextRender,
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  DestroyRef,
-  effect,
-  type ElementRef,
-  inject,
-  Injector,
-  input,
-  viewChild,
-} from '@angular/core';
-import { Chart, type ChartConfiguration } from './charts';
+import { ChangeDetectionStrategy, Component, computed, type ElementRef, input, viewChild } from '@angular/core';
+import { chartOn, type ConfigurationOf } from './charts';
 import { OCHRE } from './graphLook';
 
 const NEAR = '#8b8678';
@@ -34,16 +22,14 @@ const NEAR = '#8b8678';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Histogram {
-  private readonly injector = inject(Injector);
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   /** Shares from 0 to 1, for equal steps from 0 to `widest`. */
   readonly bins = input.required<readonly number[]>();
   readonly widest = input.required<number>();
   readonly limit = input.required<number>();
   readonly label = input.required<string>();
-  private chart: Chart<'bar', { x: number; y: number }[]> | null = null;
 
-  private readonly config = computed((): ChartConfiguration<'bar', { x: number; y: number }[]> => {
+  private readonly config = computed((): ConfigurationOf<'bar'> => {
     const [bins, widest, limit] = [this.bins(), this.widest(), this.limit()];
     const step = widest / bins.length;
     return {
@@ -81,19 +67,6 @@ export class Histogram {
   });
 
   constructor() {
-    afterNextRender(() => {
-      this.chart = new Chart(this.canvas().nativeElement, this.config());
-      effect(
-        () => {
-          const { data, options } = this.config();
-          if (!this.chart) return;
-          this.chart.data = data;
-          if (options) this.chart.options = options;
-          this.chart.update('none');
-        },
-        { injector: this.injector },
-      );
-    });
-    inject(DestroyRef).onDestroy(() => this.chart?.destroy());
+    chartOn(this.canvas, this.config);
   }
 }

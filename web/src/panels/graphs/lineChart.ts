@@ -1,5 +1,4 @@
 import {
-  afterNextRender,
   ChangeDetectionStrategy,
   Component,
   computed,
@@ -7,13 +6,12 @@ import {
   effect,
   type ElementRef,
   inject,
-  Injector,
   input,
   viewChild,
 } from '@angular/core';
 import { Readings } from '../../session';
 import { StripGraph } from './stripGraph';
-import { Chart, chartAsSvg, type ChartConfiguration, type LineChartOf } from './charts';
+import { chartAsSvg, chartOn, type ChartOf, type ConfigurationOf } from './charts';
 import { GraphGestures } from './graphGestures';
 import { INK, OCHRE, QUIET, VERMILION } from './graphLook';
 
@@ -71,6 +69,7 @@ function heightShown(value: number, isLogarithmic: boolean): string | null {
       position: absolute;
       inset: 0;
       cursor: crosshair;
+      touch-action: none;
     }
     canvas.zoomed {
       cursor: grab;
@@ -81,11 +80,9 @@ function heightShown(value: number, isLogarithmic: boolean): string | null {
 export class LineChart {
   private readonly readings = inject(Readings);
   private readonly strip = inject(StripGraph);
-  private readonly injector = inject(Injector);
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   readonly shown = input.required<ChartShown>();
   readonly label = input.required<string>();
-  private chart: LineChartOf | null = null;
 
   private readonly data = computed(() => {
     const { lines, unit } = this.shown();
@@ -102,41 +99,26 @@ export class LineChart {
   });
 
   protected readonly lengthAt = (x: number): number | null => {
-    const value = this.chart?.scales['x'].getValueForPixel(x);
+    const value = this.chart()?.scales['x'].getValueForPixel(x);
     return value === undefined ? null : value * this.shown().unit;
   };
 
+  private readonly chart = chartOn(this.canvas, () => this.config());
+
   constructor() {
-    afterNextRender(() => {
-      this.chart = new Chart(this.canvas().nativeElement, this.config());
-      effect(
-        () => {
-          const chart = this.chart;
-          if (!chart) return;
-          const { data, options } = this.config();
-          chart.data = data;
-          if (options) chart.options = options;
-          chart.update('none');
-        },
-        { injector: this.injector },
-      );
-      effect(
-        () => {
-          this.readings.cursor();
-          this.chart?.draw();
-        },
-        { injector: this.injector },
-      );
+    effect(() => {
+      this.readings.cursor();
+      this.chart()?.draw();
     });
-    const picture = () => (this.chart ? chartAsSvg(this.chart) : null);
+    const picture = () => {
+      const chart = this.chart();
+      return chart && chartAsSvg(chart, this.config());
+    };
     this.strip.picture.set(picture);
-    inject(DestroyRef).onDestroy(() => {
-      this.chart?.destroy();
-      this.strip.picture.update((shown) => (shown === picture ? null : shown));
-    });
+    inject(DestroyRef).onDestroy(() => this.strip.picture.update((shown) => (shown === picture ? null : shown)));
   }
 
-  private config(): ChartConfiguration<'line', { x: number; y: number }[]> {
+  private config(): ConfigurationOf<'line'> {
     const { isLogarithmic, least, most, unit } = this.shown();
     const { from, to } = this.strip.seen();
     return {
@@ -170,7 +152,11 @@ export class LineChart {
   }
 
   /** The levels, and what is marked at the foot. */
-  private beneath({ ctx, chartArea: area, scales: { x, y } }: Pick<LineChartOf, 'ctx' | 'chartArea' | 'scales'>): void {
+  private beneath({
+    ctx,
+    chartArea: area,
+    scales: { x, y },
+  }: Pick<ChartOf<'line'>, 'ctx' | 'chartArea' | 'scales'>): void {
     const { levels, stretches, unit } = this.shown();
     ctx.save();
     ctx.setLineDash([5, 4]);
@@ -193,7 +179,7 @@ export class LineChart {
   }
 
   /** Where a run goes on, and the cursor. */
-  private over({ ctx, chartArea: area, scales: { x } }: Pick<LineChartOf, 'ctx' | 'chartArea' | 'scales'>): void {
+  private over({ ctx, chartArea: area, scales: { x } }: Pick<ChartOf<'line'>, 'ctx' | 'chartArea' | 'scales'>): void {
     const { places, unit } = this.shown();
     const cursor = this.readings.cursor();
     ctx.save();

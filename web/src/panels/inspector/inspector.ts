@@ -26,7 +26,7 @@ export class Inspector {
   protected readonly isOfTool = computed(() => this.toolView.reads() === 'preview');
   /** Measurements are listed while some are taken, and where nothing else has the card. */
   protected readonly listsMeasurements = computed(
-    () => this.measurements.isAny() && !this.isOfTool() && (this.toolView.measures() || !this.hasSelection()),
+    () => this.toolView.measures() || (this.measurements.isAny() && !this.isOfTool() && !this.hasSelection()),
   );
   protected readonly hasSelection = computed(
     () => this.editing.selection().items.length > 1 || this.shown.selected() !== null,

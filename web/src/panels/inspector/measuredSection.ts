@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { Tooltip } from 'primeng/tooltip';
-import { Measurements } from '../../session';
+import { Measurements, ToolView } from '../../session';
 import { QuietButton } from '../../ui/buttons';
 import { Icon } from '../../ui/icon';
 
@@ -9,7 +9,7 @@ import { Icon } from '../../ui/icon';
   selector: 'pb-measured-section',
   imports: [Icon, QuietButton, Tooltip],
   template: `
-    <h3>Measured</h3>
+    <h3>{{ toolView.measures() ? toolView.label() : 'Measured' }}</h3>
     <ul aria-label="Measurements">
       @for (each of measurements.standing(); track each.id) {
         <li>
@@ -28,6 +28,8 @@ import { Icon } from '../../ui/icon';
             <pb-icon name="remove" />
           </button>
         </li>
+      } @empty {
+        <li class="quiet">Nothing is measured yet. What is measured stays on the sheet and follows the drawing.</li>
       }
     </ul>
   `,
@@ -62,4 +64,5 @@ import { Icon } from '../../ui/icon';
 })
 export class MeasuredSection {
   protected readonly measurements = inject(Measurements);
+  protected readonly toolView = inject(ToolView);
 }
