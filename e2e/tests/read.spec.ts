@@ -362,8 +362,9 @@ test('curves that meet are laid end to end, with the level where they do', async
   expect(alone).not.toMatch(/stroke-dasharray="6,3"/);
 });
 
-test('a curve is compared with another: how far off, where, how much within a tolerance', async ({ page }) => {
+test('a curve is compared with another: how far off, where, how much within a tolerance', async ({ page, context }) => {
   const user = new BenchUser(page);
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
   await user.newSheet();
   for (const [first, last] of [
     ['0, 0', '200, 0'],
@@ -387,6 +388,14 @@ test('a curve is compared with another: how far off, where, how much within a to
   await expect(words).toContainText(/Within 2\.500 mm: 75\.\d % of the length/);
   await expect(strip.getByRole('img', { name: 'Deviation over arc length' })).toBeVisible();
   await expect(strip.getByRole('img', { name: /^How much lies how far off, as bars up to 3\.6 mm/ })).toBeVisible();
+  // It is copied as a table, and saved as a picture.
+  await page.getByRole('button', { name: 'copy', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'copied', exact: true })).toBeVisible();
+  const table = await page.evaluate(() => navigator.clipboard.readText());
+  expect(table).toMatch(/^curve,length mm,deviation mm,x mm,y mm,z mm\r\nLine 2,0,/);
+  const saved = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'SVG', exact: true }).click();
+  expect((await saved).suggestedFilename()).toBe('Line 2 deviation.svg');
   // On the sheet: the largest one by its figure, and what is further off.
   await expect(user.sheet.getByText('3.000 mm')).toBeVisible();
   await expect(user.sheet.locator('path.beyond-curve')).toHaveCount(1);

@@ -35,7 +35,7 @@ interface Piece {
 const RELATIVE = 1e-4;
 const ABSOLUTE = 1e-9;
 /** Of curves that run side by side every place is as near as another: then the bound is less exact. */
-const MOST_SPLITS = 1500;
+const MOST_SPLITS = 600;
 const ROUNDS = 80;
 
 /**

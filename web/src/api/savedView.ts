@@ -133,9 +133,7 @@ export interface TracedPicture {
 
 /** Where something is measured: a place of its own, one on a curve by its share of the length, or a whole item. */
 export type MeasuredPlace =
-  | { readonly at: Vector3 }
-  | { readonly item: Id; readonly share: number }
-  | { readonly item: Id };
+  { readonly at: Vector3 } | { readonly item: Id; readonly share: number } | { readonly item: Id };
 
 export const MEASUREMENT_KINDS = ['distance', 'angle', 'tangents', 'clearance', 'area'] as const;
 export type MeasurementKind = (typeof MEASUREMENT_KINDS)[number];

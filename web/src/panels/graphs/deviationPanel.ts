@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Store } from '@ngrx/store';
 import { firstValueFrom } from 'rxjs';
@@ -18,8 +18,10 @@ import { curveChange, drawingChange } from '../../view/changes';
 import { comparisonInWords } from '../../view/comparisonWords';
 import { isCurve } from '../../view/shownItem';
 import { Comparison } from './comparison';
+import { deviationCsv } from './deviationCsv';
 import { Histogram } from './histogram';
 import { type ChartShown, LineChart } from './lineChart';
+import { StripGraph } from './stripGraph';
 
 interface Entry {
   readonly label: string;
@@ -46,6 +48,7 @@ export class DeviationPanel {
   private readonly kernel = inject(ReadingKernel);
   private readonly readings = inject(Readings);
   private readonly shown = inject(ShownItems);
+  private readonly strip = inject(StripGraph);
   protected readonly comparison = inject(Comparison);
   private readonly reading = this.store.selectSignal(selectReading);
   private readonly id = this.store.selectSignal(selectProjectId);
@@ -151,6 +154,12 @@ export class DeviationPanel {
 
   constructor() {
     void this.listStages();
+    const table = () => {
+      const figures = this.comparison.figures();
+      return figures && deviationCsv(figures, this.shown.selected()?.item.name ?? '', this.units());
+    };
+    this.strip.table.set(table);
+    inject(DestroyRef).onDestroy(() => this.strip.table.set(null));
   }
 
   /** Stages may have been made meanwhile. */

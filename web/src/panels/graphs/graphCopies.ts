@@ -15,7 +15,7 @@ const SAID_MS = 2000;
   template: `
     <button
       pbLink
-      pTooltip="Length, curvature, its rate and radius as comma-separated values, to the clipboard"
+      pTooltip="What is shown as comma-separated values, to the clipboard"
       tooltipPosition="top"
       (click)="copy()"
     >
@@ -44,9 +44,12 @@ export class GraphCopies {
   protected async copy(): Promise<void> {
     const own = this.strip.own();
     if (!own) return;
-    const curves = [own, ...this.strip.others()];
+    const units = this.editing.project()?.units ?? 'mm';
+    const table = this.strip.table();
+    const text = table ? table() : curvatureCsv([own, ...this.strip.others()], units);
+    if (text === null) return this.editing.notify('there is nothing to be copied yet');
     try {
-      await navigator.clipboard.writeText(curvatureCsv(curves, this.editing.project()?.units ?? 'mm'));
+      await navigator.clipboard.writeText(text);
     } catch {
       return this.editing.notify('the browser does not let this page write to the clipboard');
     }
@@ -69,7 +72,7 @@ export class GraphCopies {
   private save(picture: Blob, ending: 'png' | 'svg'): void {
     const link = document.createElement('a');
     link.href = URL.createObjectURL(picture);
-    link.download = `${this.strip.own()?.name || 'Curve'} ${this.strip.quantity()}.${ending}`;
+    link.download = `${this.strip.own()?.name || 'Curve'} ${this.strip.table() ? 'deviation' : this.strip.quantity()}.${ending}`;
     link.click();
     URL.revokeObjectURL(link.href);
   }

@@ -46,12 +46,13 @@ import { NotLoaded } from '../../ui/notLoaded';
         }
         @if (tab() === 'curvature') {
           <pb-graph-figures />
-          @defer (when hasProfile(); prefetch when opening.isOver()) {
-            @if (hasProfile()) {
-              <pb-graph-copies />
-            }
-          } @error {}
         }
+        @let canCopy = hasProfile() && (tab() === 'curvature' || tab() === 'deviation');
+        @defer (when canCopy; prefetch when opening.isOver()) {
+          @if (canCopy) {
+            <pb-graph-copies />
+          }
+        } @error {}
       </header>
       <p-tabpanels>
         <p-tabpanel value="curvature">

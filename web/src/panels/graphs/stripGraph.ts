@@ -47,6 +47,8 @@ export class StripGraph {
   /** Curves that meet are laid end to end instead of over each other. */
   readonly isRun = signal(false);
 
+  /** What gives what is shown as comma-separated values, where that is not curvature; null otherwise. */
+  readonly table = signal<(() => string | null) | null>(null);
   /** What gives the graph that is shown as SVG; null without a graph. */
   readonly picture = signal<(() => string | null | Promise<string | null>) | null>(null);
 
