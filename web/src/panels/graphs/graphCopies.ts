@@ -65,8 +65,12 @@ export class GraphCopies {
   }
 
   protected async saveAsSvg(): Promise<void> {
-    const svg = await this.strip.picture()?.();
-    if (svg) this.save(new Blob([svg], { type: 'image/svg+xml' }), 'svg');
+    try {
+      const svg = await this.strip.picture()?.();
+      if (svg) this.save(new Blob([svg], { type: 'image/svg+xml' }), 'svg');
+    } catch {
+      this.editing.notify('the picture was not made: what draws it could not be fetched from the server');
+    }
   }
 
   private save(picture: Blob, ending: 'png' | 'svg'): void {

@@ -66,7 +66,7 @@ import { NotLoaded } from '../../ui/notLoaded';
                 <pb-not-loaded />
               }
               @let quantity = hasProfile() && strip.quantity() !== 'curvature';
-              @defer (when quantity) {
+              @defer (when quantity; prefetch when opening.isOver()) {
                 @if (quantity) {
                   <pb-quantity-chart />
                 }
