@@ -129,6 +129,7 @@ export class DeviationPanel {
     const values = figures.away.map((away) => away / unit);
     const isSigned = values.some((value) => value < 0);
     return {
+      axis: this.strip.seenOfOwn(),
       lines: [{ colour: '', isOwn: true, isDots: figures.isOfPoints, s: figures.s, values }],
       levels: isSigned || figures.most.distance === 0 ? [tolerance, -tolerance] : [tolerance],
       stretches: figures.beyond,

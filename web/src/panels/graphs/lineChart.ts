@@ -10,7 +10,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { Readings } from '../../session';
-import { StripGraph } from './stripGraph';
+import { type AxisStretch, StripGraph } from './stripGraph';
 import { chartAsSvg, chartOn, type ChartOf, type ConfigurationOf } from './charts';
 import { GraphGestures } from './graphGestures';
 import { INK, OCHRE, QUIET, VERMILION } from './graphLook';
@@ -29,6 +29,8 @@ export interface ChartLine {
 
 /** What a chart over the strip's axis shows. */
 export interface ChartShown {
+  /** The part of the axis that is seen. */
+  readonly axis: AxisStretch;
   readonly lines: readonly ChartLine[];
   /** Heights with a line across. */
   readonly levels: readonly number[];
@@ -119,8 +121,7 @@ export class LineChart {
   }
 
   private config(): ConfigurationOf<'line'> {
-    const { isLogarithmic, least, most, unit } = this.shown();
-    const { from, to } = this.strip.seen();
+    const { axis, isLogarithmic, least, most, unit } = this.shown();
     return {
       type: 'line',
       data: { datasets: this.data() },
@@ -129,8 +130,8 @@ export class LineChart {
         scales: {
           x: {
             type: 'linear',
-            min: from / unit,
-            max: to / unit,
+            min: axis.from / unit,
+            max: axis.to / unit,
             ticks: { maxRotation: 0, includeBounds: false },
             border: { display: false },
           },

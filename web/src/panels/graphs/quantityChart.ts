@@ -62,6 +62,7 @@ export class QuantityChart {
     const ofRadius = Number.isFinite(smallest) ? RADII[isLogarithmic ? 'logarithmic' : 'linear'] * smallest : null;
     const ofRate = isLogarithmic && largest > 0 ? RATES * largest : null;
     return {
+      axis: this.strip.seen(),
       lines,
       levels: limit === null ? [] : [limit / unit],
       stretches: limit === null ? [] : this.marks.tooTight(),

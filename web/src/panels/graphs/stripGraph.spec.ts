@@ -36,6 +36,10 @@ describe('the strip', () => {
       ['c', 100],
     ]);
     expect([strip.whole().from, strip.whole().to].map(Math.round)).toEqual([-100, 200]);
+    expect([strip.seenOfOwn().from, Math.round(strip.seenOfOwn().to)]).toEqual([0, 100]);
+    strip.zoom(-50, 0.4);
+    expect([strip.seenOfOwn().from, Math.round(strip.seenOfOwn().to)]).toEqual([0, 50]);
+    strip.showWhole();
     await until(() => strip.meetings().length > 0);
     expect(strip.meetings().map(({ s, text }) => [Math.round(s), text])).toEqual([
       [0, 'G3'],

@@ -149,6 +149,13 @@ export class StripGraph {
     return { from, to: from + size };
   });
 
+  /** What is seen of the curve that is read, whatever lies beside it; all of it where nothing is. */
+  readonly seenOfOwn = computed((): AxisStretch => {
+    const length = this.own()?.reading.profile.length ?? 0;
+    const [from, to] = [Math.max(0, this.seen().from), Math.min(length, this.seen().to)];
+    return from < to ? { from, to } : { from: 0, to: length };
+  });
+
   /** Shows less of the axis, or more, by a factor; what is at a length stays where it is. */
   zoom(at: number, factor: number): void {
     const { from, to } = this.seen();
