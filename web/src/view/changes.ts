@@ -17,8 +17,9 @@ export function curveChange(then: CurveThen, now: CurveThen, most: number, units
   const tell = (was: string, is: string, shown: string) => {
     if (was !== is) told.push(told.length === 0 ? `Then ${was}, now ${shown}` : `${was}, now ${shown}`);
   };
-  const points = [then, now].map(({ curve }) => distinctOf(curve));
-  tell(counted(points[0], 'control point', 'control points'), counted(points[1], 'control point', 'control points'), `${points[1]}`); // prettier-ignore
+  const [before, after] = [then, now].map(({ curve }) => distinctOf(curve));
+  const points = (count: number) => counted(count, 'control point', 'control points');
+  tell(points(before), points(after), String(after));
   const degrees = [then, now].map(({ curve }) => String(curve.degree));
   tell(`degree ${degrees[0]}`, `degree ${degrees[1]}`, degrees[1]);
   const lengths = [then, now].map(({ curve }) => arcLength(curve).total);
@@ -37,20 +38,23 @@ const MOST_NAMES = 3;
 export function drawingChange(then: Project, now: Project, but: Id): string {
   const ids = (project: Project) => Object.keys(project.items).filter((id) => id !== but);
   const has = (project: Project, id: Id) => Object.hasOwn(project.items, id);
-  const name = (project: Project, id: Id) => project.items[id].name || 'a curve without a name';
   const added = ids(now).filter((id) => !has(then, id));
   const gone = ids(then).filter((id) => !has(now, id));
   const changed = ids(now).filter((id) => has(then, id) && !equal(then.items[id], now.items[id]));
   const told = [
-    said(changed.map((id) => name(now, id)), 'changed', 'changed'),
-    said(added.map((id) => name(now, id)), 'is new', 'are new'),
-    said(gone.map((id) => name(then, id)), 'is gone', 'are gone'),
-  ].filter((each) => each !== null); // prettier-ignore
+    ...said(namesIn(now, changed), 'changed', 'changed'),
+    ...said(namesIn(now, added), 'is new', 'are new'),
+    ...said(namesIn(then, gone), 'is gone', 'are gone'),
+  ];
   return told.length > 0 ? `Elsewhere ${told.join('; ')}.` : '';
 }
 
-function said(names: readonly string[], one: string, many: string): string | null {
-  if (names.length === 0) return null;
-  if (names.length > MOST_NAMES) return `${names.slice(0, MOST_NAMES).join(', ')} and ${names.length - MOST_NAMES} more ${many}`; // prettier-ignore
-  return `${names.join(' and ')} ${names.length === 1 ? one : many}`;
+const namesIn = (project: Project, ids: readonly Id[]): readonly string[] =>
+  ids.map((id) => project.items[id].name || 'a curve without a name');
+
+function said(names: readonly string[], one: string, many: string): string[] {
+  if (names.length === 0) return [];
+  const more = names.length - MOST_NAMES;
+  if (more > 0) return [`${names.slice(0, MOST_NAMES).join(', ')} and ${more} more ${many}`];
+  return [`${names.join(' and ')} ${names.length === 1 ? one : many}`];
 }

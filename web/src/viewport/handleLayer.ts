@@ -5,7 +5,7 @@ import type { Handles } from './handleMarks';
 @Component({
   selector: 'svg:g[pbHandleLayer]',
   templateUrl: './handleLayer.html',
-  styleUrl: './handleLayer.css',
+  styleUrls: ['./handles.css', './handleLayer.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class HandleLayer {

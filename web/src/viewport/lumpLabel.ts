@@ -9,7 +9,7 @@ import { marksShown } from './markOverlay';
   selector: 'pb-lump-label',
   template: `
     @if (lump(); as tag) {
-      <div data-testid="lump" [class.left]="tag.left" [style.left.px]="tag.x" [style.top.px]="tag.y">
+      <div class="tag" data-testid="lump" [class.left]="tag.left" [style.left.px]="tag.x" [style.top.px]="tag.y">
         <b>{{ tag.words }}</b><br /><span class="number">{{ tag.figures }}</span>
       </div>
     }

@@ -58,7 +58,7 @@ const NO_OFFSET: Vector3 = [0, 0, 0];
   selector: 'pb-pane',
   imports: [DeviationLayer, HandleLayer, LumpLabel, MeasurementLayer, ReadingLayer],
   templateUrl: './pane.html',
-  styleUrl: './pane.css',
+  styleUrls: ['./handles.css', './tag.css', './pane.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '[class.panning]': 'panning()', '[class.pointed]': 'pointed()' },
 })

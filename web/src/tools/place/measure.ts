@@ -32,6 +32,9 @@ function followed(place: Place, context: ToolContext): MeasuredPlace {
   return { item, share: measured.total > 0 ? lengthAt(measured, near.u) / measured.total : 0 };
 }
 
+const allFollowed = (places: readonly Place[], context: ToolContext): readonly MeasuredPlace[] =>
+  places.map((place) => followed(place, context));
+
 /** A whole item where there is one. */
 function whole(place: Place): MeasuredPlace {
   const item = itemAt(place);
@@ -53,10 +56,10 @@ export const measure = {
     least: 2,
     most: 2,
     stays: true,
-    make: ({ places }, context) =>
-      distance(places[0].at, places[1].at) > 0
-        ? measured('distance', places.map((each) => followed(each, context)), context)
-        : { why: 'Both places are one' }, // prettier-ignore
+    make: ({ places }, context) => {
+      if (!(distance(places[0].at, places[1].at) > 0)) return { why: 'Both places are one' };
+      return measured('distance', allFollowed(places, context), context);
+    },
   }),
 
   measureAngle: placingTool({
@@ -66,10 +69,11 @@ export const measure = {
     least: 3,
     most: 3,
     stays: true,
-    make: ({ places }, context) =>
-      distance(places[0].at, places[1].at) > 0 && distance(places[1].at, places[2].at) > 0
-        ? measured('angle', places.map((each) => followed(each, context)), context)
-        : { why: 'A leg has no length' }, // prettier-ignore
+    make: ({ places }, context) => {
+      const [first, corner, second] = places.map(({ at }) => at);
+      if (!(distance(first, corner) > 0 && distance(corner, second) > 0)) return { why: 'A leg has no length' };
+      return measured('angle', allFollowed(places, context), context);
+    },
   }),
 
   measureTangents: placingTool({
@@ -84,7 +88,7 @@ export const measure = {
     stays: true,
     picks: () => true,
     make: ({ places }, context) => {
-      const on = places.map((each) => followed(each, context));
+      const on = allFollowed(places, context);
       return on.every((each) => 'share' in each) ? measured('tangents', on, context) : NO_CURVE;
     },
   }),
