@@ -157,6 +157,14 @@ export class BenchUser {
     await this.page.keyboard.press('h');
   }
 
+  /** Chooses what the deviation is read from; the list is gone before anything else is done, as it would be for people. */
+  async compareWith(name: string | RegExp): Promise<void> {
+    await this.page.getByRole('combobox', { name: 'Compared with' }).click();
+    const options = this.page.getByRole('option');
+    await options.filter({ hasText: name }).first().click();
+    await expect(options).toHaveCount(0);
+  }
+
   /** Presses the pointer at one place of the sheet and lets it go at another. */
   async press(from: readonly [number, number], to: readonly [number, number]): Promise<void> {
     await this.stroke([from, to]);

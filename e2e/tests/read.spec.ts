@@ -400,9 +400,8 @@ test('a curve is compared with another: how far off, where, how much within a to
   await expect(user.sheet.getByText('3.000 mm')).toBeVisible();
   await expect(user.sheet.locator('path.beyond-curve')).toHaveCount(1);
   // It is kept which curve it is compared with; here that stays where another is selected.
-  await strip.getByRole('combobox', { name: 'Compared with' }).click();
   const kept = viewKept(page, '"kind":"item"');
-  await page.getByRole('option', { name: 'Line 1' }).click();
+  await user.compareWith('Line 1');
   await kept;
   await page.reload();
   await user.curve('Line 2').click();
@@ -422,8 +421,7 @@ test('then and now: a stage is what the curve is compared with, in a drag as wel
   await user.strip('Deviation');
   const strip = page.locator('pb-deviation-panel');
   const words = strip.getByTestId('deviation');
-  await strip.getByRole('combobox', { name: 'Compared with' }).click();
-  await page.getByRole('option', { name: 'First idea' }).click();
+  await user.compareWith('First idea');
   await expect(words).toContainText('On it all along; proven not over 0.000 mm.');
   await expect(words).toContainText('As it was.');
   const box = await user.fitPoint(4).boundingBox();
@@ -438,15 +436,11 @@ test('then and now: a stage is what the curve is compared with, in a drag as wel
   await expect(words).toContainText(/Then [\d.]+ mm, now [\d.]+ mm long/);
   await user.curve('Lid').click();
   await expect(words).toContainText('Elsewhere Grip, outer changed.');
-  await strip.getByRole('combobox', { name: 'Compared with' }).click();
-  await page.getByRole('option', { name: 'its mirror image' }).click();
-  // The lid is symmetric.
+  await user.compareWith('its mirror image');
+  // The lid is symmetric, and nothing is told of a stage any more.
+  await expect(words).not.toContainText('Elsewhere');
   await expect(words).toContainText('On it all along; proven not over 0.000 mm.');
-  await strip.getByRole('combobox', { name: 'Compared with' }).click();
-  await page
-    .getByRole('option', { name: /^points of / })
-    .first()
-    .click();
+  await user.compareWith(/^points of /);
   await expect(words).toContainText(/% of the points/);
 });
 
@@ -555,8 +549,7 @@ test('reading changes nothing that is drawn', async ({ page }) => {
     await page.locator('pb-strip-controls').getByRole('button', { name, exact: true }).click();
   }
   await user.strip('Deviation');
-  await page.getByRole('combobox', { name: 'Compared with' }).click();
-  await page.getByRole('option', { name: 'its mirror image' }).click();
+  await user.compareWith('its mirror image');
   await expect(page.getByTestId('deviation')).toContainText(/At most [\d.]+ mm/);
   await page.keyboard.press('=');
   await page.keyboard.press('=');
