@@ -5,7 +5,7 @@ export const node = (folder) => ({
   displayName: folder,
   rootDir: folder,
   testEnvironment: 'node',
-  setupFiles: ['../jest.setup.ts'],
+  setupFiles: ['../jest.setup.ts', ...(folder === 'core' ? [] : ['../document/src/validators.ts'])],
   testMatch: ['<rootDir>/**/*.spec.ts'],
   // A built package has the name of its source.
   modulePathIgnorePatterns: ['<rootDir>/dist/'],

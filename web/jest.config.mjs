@@ -13,7 +13,7 @@ const esModules = [
 export default {
   displayName: 'web',
   preset: 'jest-preset-angular',
-  setupFiles: ['../jest.setup.ts'],
+  setupFiles: ['../jest.setup.ts', '../document/src/validators.ts'],
   setupFilesAfterEnv: ['<rootDir>/setup-jest.ts'],
   testMatch: ['<rootDir>/src/**/*.spec.ts'],
   moduleNameMapper: { '\\.svg$': '<rootDir>/testing/svg.ts' },

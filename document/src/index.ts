@@ -17,6 +17,7 @@ export { LONGEST_NAME, nameProblem, shortened, withCleanNames } from './name';
 export { plainJsonProblem } from './plainJson';
 export { LARGEST_PICTURE, pictureSizeProblem } from './pictureSize';
 export { withPlaces } from './placeInWords';
+export type { Appended, HistoryPart, KeptContent, ListedProject, OpenedProject, ProblemBody, Stage } from './wire';
 export { inWords, pointer, type Problem } from './problem';
 export { anchorOf } from './project/anchor';
 export { checkProject } from './project/check';
@@ -77,7 +78,7 @@ export { CommandError } from './commandError';
 export { APART, type Resolved, type ResolvedCurve, resolveRecipe } from './recipe/resolve';
 export { mirroredPlace } from './recipe/symmetry';
 export { placed, reflection, transformed } from './recipe/transformed';
-export { schemaProblems } from './schemaProblems';
+export { canCheck, schemaProblems } from './schemaProblems';
 export {
   type CurvePoints,
   type Handle,

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { schemaProblems, type SchemaName, WORDS } from './schemaProblems';
+import type { CheckedName } from './schema/published';
+import { schemaProblems, WORDS } from './schemaProblems';
 
 const handles = { item: 'a', points: ['p'], knots: [] };
 
@@ -14,7 +15,7 @@ describe('what a value breaks in a schema, in words', () => {
     ['uniqueItems', 'removeHandles', { ...handles, points: ['p', 'q', 'p'] }, '/points', 'number 3 is there twice'],
     ['exclusiveMaximum', 'insertControlPoint', { item: 'a', leg: 0, share: 1 }, '/share', 'must be less than 1'],
     ['oneOf', 'divideCurve', { item: 'a', id: 'b', into: {} }, '/into', 'has none of the forms that are possible here'],
-  ] as [string, SchemaName, unknown, string, string][])('%s', (_keyword, schema, value, path, message) => {
+  ] as [string, CheckedName, unknown, string, string][])('%s', (_keyword, schema, value, path, message) => {
     expect(schemaProblems(schema, value)).toContainEqual({ path, message });
   });
 

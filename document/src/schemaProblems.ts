@@ -1,12 +1,26 @@
 import type { ErrorObject, ValidateFunction } from 'ajv';
 import { type Problem, pointerParts } from './problem';
-import * as compiled from './validators.generated';
+import type { CheckedName } from './schema/published';
 
-export type SchemaName = Exclude<keyof typeof compiled, 'wordsPattern'>;
+type Validators = Readonly<Record<CheckedName, (value: unknown) => boolean>> & {
+  readonly patternsInWords: Readonly<Record<string, string>>;
+};
 
-/** What a value breaks in one of the schemas, checked by code compiled ahead: nothing is evaluated at run time. */
-export function schemaProblems(schema: SchemaName, value: unknown): Problem[] {
-  const validate = compiled[schema] as ValidateFunction;
+let validators: Validators | null = null;
+
+/** Called by `validators.ts` alone, which comes when it is first needed. */
+export const useValidators = (compiled: Validators): void => void (validators = compiled);
+
+/** Whether anything can be checked yet. */
+export const canCheck = (): boolean => validators !== null;
+
+/**
+ * What a value breaks in one of the schemas, checked by code compiled ahead: nothing is evaluated at run time. Throws an
+ * Error as long as that code has not been loaded.
+ */
+export function schemaProblems(schema: CheckedName, value: unknown): Problem[] {
+  if (!validators) throw new Error('validators.ts was not loaded');
+  const validate = validators[schema] as ValidateFunction;
   if (validate(value)) return [];
   return (validate.errors ?? []).map((error) => ({
     path: error.instancePath,
@@ -45,11 +59,7 @@ export const WORDS: Readonly<Record<string, Words>> = {
   additionalProperties: ({ additionalProperty }) => `there is no member '${additionalProperty}' in this format`,
   const: ({ allowedValue }) => `must be ${JSON.stringify(allowedValue)}`,
   enum: ({ allowedValues }) => `must be one of ${JSON.stringify(allowedValues)}`,
-  // What the schema calls words: names, and whatever else people read in one line.
-  pattern: ({ pattern }) =>
-    pattern === compiled.wordsPattern
-      ? 'must have a character that can be seen, and none that controls the text around it'
-      : `must match the pattern ${pattern}`,
+  pattern: ({ pattern }) => validators?.patternsInWords[pattern] ?? `must match the pattern ${pattern}`,
   maxLength: ({ limit }) => `may have ${limit} characters at most`,
   type: ({ type }) => (type === 'number' ? 'must be a finite number' : `must be of type ${type}`),
   propertyNames: ({ propertyName }) => `'${propertyName}' cannot be a name here`,

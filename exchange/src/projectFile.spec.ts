@@ -33,11 +33,11 @@ describe('project files', () => {
     ['[]', '/format', "This is not a project file: its format is not 'pencil-bend-project'"],
     ['null', '/format', 'This is not a project file'],
     [
-      '{"format":"pencil-bend-project","version":5}',
+      '{"format":"pencil-bend-project","version":6}',
       '/version',
-      'made by a newer Pencil Bend (file version 5; this one reads up to 4)',
+      'made by a newer Pencil Bend (file version 6; this one reads up to 5)',
     ],
-    ['{"format":"pencil-bend-project","version":4}', '', "the member 'name' is missing"],
+    ['{"format":"pencil-bend-project","version":5}', '', "the member 'name' is missing"],
   ])('refuses %s and says what and where', (text, path, message) => {
     const read = readProjectFile(text);
     expect(read.ok).toBe(false);

@@ -1,3 +1,4 @@
+import '@pencil-bend/document/validators';
 import { existsSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';

@@ -1,14 +1,11 @@
 import type { Draft } from 'immer';
 import type { Id, Item, Project } from '../project/project';
 import type { StepFacts } from '../history/stepTitle';
-import type { SchemaName } from '../schemaProblems';
+import type { TSchema } from '@sinclair/typebox';
+import type { Value } from '../schema/kit';
 
-/**
- * A verb of the work. Its arguments are checked by the schema of the same name in commands.schema.json before
- * either function is called.
- */
+/** A verb of the work. Its arguments are checked by the schema of its name before any of its functions is called. */
 export interface Command<Args> {
-  readonly schema: SchemaName;
   /** What its step tells, of the project as it was before. Throws a `CommandError` for what is not there. */
   readonly facts: (project: Project, args: Args) => StepFacts;
   /** The title of its step, of these facts. */
@@ -49,4 +46,7 @@ export interface ChangedItems {
   readonly added?: Readonly<Record<Id, Item>>;
 }
 
-export const command = <Args>(it: Command<Args>): Command<Args> => it;
+/** The commands whose arguments these schemas describe. */
+export type Commands<Schemas extends Readonly<Record<string, TSchema>>> = {
+  readonly [Name in keyof Schemas]: Command<Value<Schemas[Name]>>;
+};

@@ -1,5 +1,4 @@
-import type { TangentConstraint, Vector3 } from '@pencil-bend/core';
-import type { Axis, ControlRecipe, CurveItem, Id, MirrorPlane, Project, Recipe } from '../project/project';
+import type { CurveItem, Id, Project, Recipe } from '../project/project';
 import { originalOf, type PlainCurve } from '../project/mirrors';
 import { insertControlPoint, removeControlPoint, setWeights, straighten } from '../recipe/editControlPoints';
 import { fitDegree, lowerDegree, raiseDegree } from '../recipe/editDegree';
@@ -10,17 +9,17 @@ import { evenKnots, insertKnot, moveKnot, removeKnot, setRange } from '../recipe
 import { fixSpacing } from '../recipe/fixSpacing';
 import { setRadius, setTangent } from '../recipe/setTangent';
 import { makeLive } from '../recipe/makeLive';
-import { bendAt, type Move, movePoints } from '../recipe/movePoints';
+import { bendAt, movePoints } from '../recipe/movePoints';
 import { pinPoints } from '../recipe/pinPoints';
-import { type Row, setPoints } from '../recipe/setPoints';
+import { setPoints } from '../recipe/setPoints';
 import { corners, pulledByCorners, throughCorners } from '../recipe/corners';
 import { keepSymmetry, makeSymmetric } from '../recipe/symmetry';
-import type { Side } from '../recipe/tangentSides';
 import { turnAt } from '../recipe/turnAt';
 import { tangentsAsTheyAre } from '../recipe/tangentsAsTheyAre';
 import { reflection, transformed } from '../recipe/transformed';
 import type { StepFacts } from '../history/stepTitle';
-import { type Command, command } from './command';
+import type { curveArgs } from '../schema/curveArgs';
+import type { Command, Commands } from './command';
 import { curveItemOf, namedAs, namedPoint, namedPoints, openCurveOf, openItemOf } from './items';
 
 interface OfCurve {
@@ -40,14 +39,12 @@ type Edit<Args> = (recipe: Recipe, args: Args, project: Pick<Project, 'tolerance
  * mirrored back; of a curve that is its own mirror both sides change.
  */
 function edit<Args extends Together<OfCurve>>(
-  schema: Command<Args>['schema'],
   title: Command<Args>['title'],
   change: Edit<Args>,
   { facts, ...more }: Partial<Pick<Command<Args>, 'lossy' | 'addsHandles'>> & { facts?: Facts<Args> } = {},
 ): Command<Args> {
   const symmetric: Edit<Args> = (recipe, args, project) => keepSymmetry(recipe, change(recipe, args, project));
-  return command<Args>({
-    schema,
+  return {
     facts: (project, args) => {
       const all = withOthers(args).map((each) => {
         const item = openCurveOf(project, each.item);
@@ -74,7 +71,7 @@ function edit<Args extends Together<OfCurve>>(
       },
     },
     ...more,
-  });
+  };
 }
 
 const withOthers = <Args extends Together<OfCurve>>({ also = [], ...args }: Args): Args[] => [args, ...also] as Args[];
@@ -92,9 +89,8 @@ type Facts<Args> = (args: Args, curve: PlainCurve) => StepFacts;
 const ofPoint: Facts<OfPoint> = ({ point }, { name, recipe }) => ({ points: namedPoint(name, recipe, point) });
 
 /** What can be done to one curve, in the designer's own terms. */
-export const curveCommands = {
-  movePoints: edit<Together<OfCurve & { moves: readonly Move[] }>>(
-    'movePoints',
+export const curveCommands: Commands<typeof curveArgs> = {
+  movePoints: edit(
     ({ points, items }) => `Move ${points} of ${items}`,
     (recipe, { moves }) => movePoints(recipe, moves),
     {
@@ -107,43 +103,36 @@ export const curveCommands = {
       }),
     },
   ),
-  bendAt: edit<OfCurve & { u: number; to: Vector3 }>(
-    'bendAt',
+  bendAt: edit(
     ({ items }) => `Bend ${items}`,
     (recipe, { u, to }) => bendAt(recipe, u, to),
   ),
-  turnAt: edit<OfCurve & { u: number; direction: Vector3; mm: number }>(
-    'turnAt',
+  turnAt: edit(
     ({ items }) => `Turn ${items}`,
     (recipe, { u, direction, mm }) => turnAt(recipe, u, direction, mm),
   ),
-  pinPoints: edit<OfCurve & { points: readonly Id[]; axis: Axis; pinned: boolean }>(
-    'pinPoints',
+  pinPoints: edit(
     ({ how, numbers: [axis], items }) => `${how === 'pin' ? 'Pin' : 'Unpin'} ${'xyz'[axis]} in ${items}`,
     (recipe, { points, axis, pinned }) => pinPoints(recipe, points, axis, pinned),
     { facts: ({ axis, pinned }) => ({ how: pinned ? 'pin' : 'unpin', numbers: [axis] }) },
   ),
-  setPoints: edit<OfCurve & { which: 'fit' | 'control'; rows: readonly Row[] }>(
-    'setPoints',
+  setPoints: edit(
     ({ points, items }) => `Give ${items} a table of ${points}`,
     (recipe, { which, rows }) => setPoints(recipe, which, rows),
     { facts: ({ rows }) => ({ points: { kind: 'several', count: rows.length } }) },
   ),
 
-  insertFitPoint: edit<OfCurve & { u: number; id: Id }>(
-    'insertFitPoint',
+  insertFitPoint: edit(
     ({ items }) => `Add a point to ${items}`,
     (recipe, { u, id }) => insertFitPoint(recipe, u, id),
     { addsHandles: true },
   ),
-  removeFitPoint: edit<OfPoint>(
-    'removeFitPoint',
+  removeFitPoint: edit(
     ({ points, items }) => `Remove ${points} of ${items}`,
     (recipe, { point }) => removeFitPoint(recipe, point),
     { lossy: true, facts: ofPoint },
   ),
-  removeHandles: edit<Together<OfCurve & { points: readonly Id[]; knots: readonly number[] }>>(
-    'removeHandles',
+  removeHandles: edit(
     ({ points, numbers: [knots = 0], items }) => {
       const several = knots > 1 ? `${knots} knots` : knots === 1 ? 'a knot' : '';
       return points ? `Remove ${points}${several && ` and ${several}`} of ${items}` : `Remove ${several} of ${items}`;
@@ -157,39 +146,33 @@ export const curveCommands = {
       }),
     },
   ),
-  setKink: edit<OfPoint & { kink: boolean }>(
-    'setKink',
+  setKink: edit(
     ({ how, points, items }) => `Make ${points} of ${items} ${how === 'kink' ? 'a kink' : 'smooth'}`,
     (recipe, { point, kink }) => setKink(recipe, point, kink),
     { facts: (args, curve) => ({ ...ofPoint(args, curve), how: args.kink ? 'kink' : 'smooth' }) },
   ),
-  setTangent: edit<OfPoint & { tangent: TangentConstraint | null; side?: Side }>(
-    'setTangent',
+  setTangent: edit(
     ({ how, points, items }) => `${how === 'hold' ? 'Hold' : 'Free'} the tangent at ${points} of ${items}`,
     (recipe, { point, tangent, side }) => setTangent(recipe, point, tangent, side),
     { facts: (args, curve) => ({ ...ofPoint(args, curve), how: args.tangent ? 'hold' : 'free' }) },
   ),
-  setRadius: edit<OfPoint & { radius: number | null }>(
-    'setRadius',
+  setRadius: edit(
     ({ how, points, items }) => `${how === 'hold' ? 'Hold' : 'Free'} the radius at ${points} of ${items}`,
     (recipe, { point, radius }) => setRadius(recipe, point, radius),
     { facts: (args, curve) => ({ ...ofPoint(args, curve), how: args.radius ? 'hold' : 'free' }) },
   ),
 
-  insertControlPoint: edit<OfCurve & { leg: number; share: number }>(
-    'insertControlPoint',
+  insertControlPoint: edit(
     ({ numbers: [before], items }) => `Add a control point after ${before} to ${items}`,
     (recipe, { leg, share }) => insertControlPoint(recipe, leg, share),
     { addsHandles: true, facts: ({ leg }) => ({ numbers: [leg + 1] }) },
   ),
-  removeControlPoint: edit<OfPoint>(
-    'removeControlPoint',
+  removeControlPoint: edit(
     ({ points, items }) => `Remove ${points} of ${items}`,
     (recipe, { point }) => removeControlPoint(recipe, point),
     { lossy: true, facts: ofPoint },
   ),
-  setWeights: edit<OfCurve & { weights: readonly { point: Id; weight: number }[] }>(
-    'setWeights',
+  setWeights: edit(
     ({ points, items }) => `Weigh ${points} of ${items}`,
     (recipe, { weights }) => setWeights(recipe, weights),
     {
@@ -202,116 +185,97 @@ export const curveCommands = {
       }),
     },
   ),
-  straighten: edit<OfCurve & { points: readonly Id[] }>(
-    'straighten',
+  straighten: edit(
     ({ items }) => `Make a stretch of ${items} straight`,
     (recipe, { points }) => straighten(recipe, points),
     { lossy: true },
   ),
 
-  insertKnot: edit<OfCurve & { u: number }>(
-    'insertKnot',
+  insertKnot: edit(
     ({ items }) => `Add a knot to ${items}`,
     (recipe, { u }) => insertKnot(recipe, u),
     { addsHandles: true },
   ),
-  removeKnot: edit<OfCurve & { u: number }>(
-    'removeKnot',
+  removeKnot: edit(
     ({ items }) => `Remove a knot of ${items}`,
     (recipe, { u }) => removeKnot(recipe, u),
     { lossy: true },
   ),
-  moveKnot: edit<OfCurve & { u: number; to: number }>(
-    'moveKnot',
+  moveKnot: edit(
     ({ items }) => `Move a knot of ${items}`,
     (recipe, { u, to }) => moveKnot(recipe, u, to),
   ),
-  evenKnots: edit<OfCurve>(
-    'evenKnots',
+  evenKnots: edit(
     ({ items }) => `Even out the knots of ${items}`,
     (recipe) => evenKnots(recipe),
     { lossy: true },
   ),
-  setRange: edit<OfCurve & { first: number; last: number }>(
-    'setRange',
+  setRange: edit(
     ({ items, numbers: [first, last] }) => `Let the parameter of ${items} run from ${first} to ${last}`,
     (recipe, { first, last }) => setRange(recipe, first, last),
     { facts: ({ first, last }) => ({ numbers: [first, last] }) },
   ),
 
-  fixSpacing: edit<OfCurve>(
-    'fixSpacing',
+  fixSpacing: edit(
     ({ items }) => `Hold the spacing of ${items}`,
     (recipe) => fixSpacing(recipe),
   ),
-  makeLive: edit<OfCurve>(
-    'makeLive',
+  makeLive: edit(
     ({ items }) => `Make the spacing of ${items} live`,
     (recipe) => makeLive(recipe),
     { lossy: true },
   ),
-  raiseDegree: edit<OfCurve>(
-    'raiseDegree',
+  raiseDegree: edit(
     ({ items }) => `Raise the degree of ${items}`,
     (recipe) => raiseDegree(recipe),
     { addsHandles: true },
   ),
-  lowerDegree: edit<OfCurve>(
-    'lowerDegree',
+  lowerDegree: edit(
     ({ items }) => `Lower the degree of ${items}`,
     (recipe) => lowerDegree(recipe),
     { lossy: true },
   ),
-  fitDegree: edit<OfCurve & { degree: number }>(
-    'fitDegree',
+  fitDegree: edit(
     ({ items, numbers: [degree] }) => `Fit ${items} anew in degree ${degree}`,
     (recipe, { degree }) => fitDegree(recipe, degree),
     { lossy: true, facts: ({ degree }) => ({ numbers: [degree] }) },
   ),
-  refit: edit<OfCurve & { how: 'lighten' | 'relay'; recipe: ControlRecipe }>(
-    'refit',
+  refit: edit(
     ({ how, items }) => `${how === 'lighten' ? 'Lighten' : 'Re-lay'} ${items}`,
     (_old, { recipe }) => recipe,
     { lossy: true, facts: ({ how }) => ({ how }) },
   ),
 
-  closeCurve: edit<OfCurve>(
-    'closeCurve',
+  closeCurve: edit(
     ({ items }) => `Close ${items}`,
     (recipe, _args, { tolerance }) => closeCurve(recipe, tolerance),
   ),
-  openCurve: edit<OfCurve & { id: Id }>(
-    'openCurve',
+  openCurve: edit(
     ({ items }) => `Open ${items}`,
     (recipe, { id }) => openCurve(recipe, id),
   ),
-  reverseCurve: edit<OfCurve>(
-    'reverseCurve',
+  reverseCurve: edit(
     ({ items }) => `Reverse ${items}`,
     (recipe) => reverseCurve(recipe),
   ),
-  moveSeam: edit<OfCurve & { u: number }>(
-    'moveSeam',
+  moveSeam: edit(
     ({ items }) => `Move the seam of ${items}`,
     (recipe, { u }) => moveSeam(recipe, u),
   ),
 
-  throughCorners: edit<OfCurve>(
-    'throughCorners',
+  throughCorners: edit(
     ({ items, numbers: [count] }) => `Lay ${items} through its ${count} corners`,
     (recipe) => throughCorners(recipe),
     { lossy: true, facts: (_args, { recipe }) => ({ numbers: [corners(recipe).length] }) },
   ),
-  pulledByCorners: edit<OfCurve & { degree: number }>(
-    'pulledByCorners',
+  pulledByCorners: edit(
     ({ items, numbers: [count] }) => `Let ${items} be pulled by its ${count} corners`,
     (recipe, { degree }) => pulledByCorners(recipe, degree),
     { lossy: true, facts: (_args, { recipe }) => ({ numbers: [corners(recipe).length] }) },
   ),
-  makeSymmetric: edit<OfCurve & { about: MirrorPlane }>(
-    'makeSymmetric',
+  makeSymmetric: edit(
     ({ items }) => `Make ${items} its own mirror`,
     (recipe, { about }) => makeSymmetric(recipe, about),
     { lossy: true },
   ),
-} as const;
+};

@@ -1,7 +1,6 @@
 import {
   arcLength,
   chamfer,
-  type Continuation,
   type Curve,
   divideByCount,
   divideByLength,
@@ -22,30 +21,26 @@ import type { Id, Project, Recipe } from '../project/project';
 import { reverseCurve } from '../recipe/editEnds';
 import { controlRecipe, curveOf } from '../recipe/fixSpacing';
 import type { StepFacts } from '../history/stepTitle';
-import { command } from './command';
+import type { cutArgs } from '../schema/cutArgs';
+import type { Commands } from './command';
 import { type CornerCut, cutCorner } from './corner';
 import { namesIn } from './freeNames';
 import { addItem, curveItemOf, freed, freeMirrors, named, newItem, openCurveOf, setRecipe } from './items';
 import { joined } from './joined';
-import { extended, shortened, type ToReach, trimmed } from './lengths';
+import { extended, shortened, trimmed } from './lengths';
 import { partOf } from './parts';
 import { FIRST_NAMES, type Shape } from './shapes';
 import { cornerInWords, offsetInWords } from './words';
 
-interface OfCurve {
-  readonly item: Id;
-}
 interface OfTwo {
   readonly first: Id;
   readonly second: Id;
 }
-type End = 'start' | 'end';
 
 /** What cuts curves, makes them longer or joins them, and what is made from one or two of them. */
-export const cutCommands = {
+export const cutCommands: Commands<typeof cutArgs> = {
   /** `id` is that of the second part. A closed curve is opened where it is cut. */
-  splitCurve: command<OfCurve & { u: number; id: Id }>({
-    schema: 'splitCurve',
+  splitCurve: {
     facts: (project, { item }) => cutFacts(project, item),
     title: ({ items }) => `Split ${items}`,
     change: (draft, { item, u, id }) => {
@@ -60,11 +55,10 @@ export const cutCommands = {
         id,
       );
     },
-  }),
+  },
 
   /** Takes away the stretch around `u` between the nearest places where other curves cross; all shown ones when `by` is null. */
-  trimCurve: command<OfCurve & { u: number; by: readonly Id[] | null; id: Id }>({
-    schema: 'trimCurve',
+  trimCurve: {
     facts: (project, { item }) => cutFacts(project, item),
     title: ({ items }) => `Trim ${items}`,
     change: (draft, { item, u, by, id }) => {
@@ -78,10 +72,9 @@ export const cutCommands = {
         id,
       );
     },
-  }),
+  },
 
-  shortenCurve: command<OfCurve & { end: End; length: number }>({
-    schema: 'shortenCurve',
+  shortenCurve: {
     facts: (project, { item }) => cutFacts(project, item),
     title: ({ items }) => `Shorten ${items}`,
     change: (draft, { item, end, length }) => {
@@ -89,11 +82,10 @@ export const cutCommands = {
       const part = shortened(curveOf(recipe).curve, end, length, name);
       replaced(draft, project, item, [partOf(recipe, part)], item);
     },
-  }),
+  },
 
   /** By a length, to a place, or to another curve. */
-  extendCurve: command<OfCurve & { end: End; how: Continuation; reach: ToReach }>({
-    schema: 'extendCurve',
+  extendCurve: {
     facts: (project, { item }) => cutFacts(project, item),
     title: ({ items }) => `Extend ${items}`,
     change: (draft, { item, end, how, reach }) => {
@@ -101,11 +93,10 @@ export const cutCommands = {
       const longer = extended(project, curveOf(recipe).curve, end, how, reach, name);
       replaced(draft, project, item, [partOf(recipe, longer)], item);
     },
-  }),
+  },
 
   /** The second curve becomes part of the first. */
-  joinCurves: command<OfTwo & { firstEnd: End; secondEnd: End }>({
-    schema: 'joinCurves',
+  joinCurves: {
     facts: (project, { first, second }) => ({
       ...cutFacts(project, first, second),
       items: named(project, [first, second]),
@@ -121,11 +112,10 @@ export const cutCommands = {
       delete draft.items[second];
       draft.itemOrder = draft.itemOrder.filter((id) => id !== second);
     },
-  }),
+  },
 
   /** Distances in mm, positive to the left of the curve; `id` begins the ids of the new curves. */
-  offsetCurve: command<OfCurve & { by: readonly number[]; corners: 'round' | 'sharp'; id: Id }>({
-    schema: 'offsetCurve',
+  offsetCurve: {
     facts: (project, { item }) => ({ items: named(project, [item]) }),
     title: ({ items }) => `Offset ${items}`,
     change: (draft, { item: of, by, corners, id }) => {
@@ -138,33 +128,30 @@ export const cutCommands = {
       });
       curves.forEach((curve, i) => added(draft, `${id}-${i + 1}`, 'offset', layer, drawnOn, curve, colour));
     },
-  }),
+  },
 
   /** Rounds the corner that two curves make, or one curve at a kink. */
-  filletCorner: command<OfTwo & { near: Vector3; radius: number; id: Id }>({
-    schema: 'filletCorner',
+  filletCorner: {
     facts: (project, { first, second }) => cutFacts(project, first, second),
     title: ({ items }) => `Fillet ${items}`,
     change: (draft, { first, second, near, radius, id }) =>
       corner(draft, { first, second, near, id }, 'fillet', (a, b, plane, options) =>
         fillet(a, b, radius, plane, options),
       ),
-  }),
+  },
 
   /** Cuts it straight, so far from the corner along each, in mm. */
-  chamferCorner: command<OfTwo & { near: Vector3; setbacks: readonly [number, number]; id: Id }>({
-    schema: 'chamferCorner',
+  chamferCorner: {
     facts: (project, { first, second }) => cutFacts(project, first, second),
     title: ({ items }) => `Chamfer ${items}`,
     change: (draft, { first, second, near, setbacks, id }) =>
       corner(draft, { first, second, near, id }, 'chamfer', (a, b, plane, options) =>
         chamfer(a, b, setbacks, plane, options),
       ),
-  }),
+  },
 
   /** Into a count of equal lengths, or every so many mm; `id` begins the ids of the points. */
-  divideCurve: command<OfCurve & { into: { count: number } | { step: number }; id: Id }>({
-    schema: 'divideCurve',
+  divideCurve: {
     facts: (project, { item }) => ({ items: named(project, [item]) }),
     title: ({ items }) => `Divide ${items}`,
     change: (draft, { item: of, into, id }) => {
@@ -183,10 +170,9 @@ export const cutCommands = {
         }),
       );
     },
-  }),
+  },
 
-  midwayCurve: command<OfTwo & { id: Id }>({
-    schema: 'midwayCurve',
+  midwayCurve: {
     facts: (project, { first, second }) => ({ items: named(project, [first, second]) }),
     title: ({ items }) => `Draw midway between ${items}`,
     change: (draft, { first, second, id }) => {
@@ -198,8 +184,8 @@ export const cutCommands = {
       const { curve } = computed(() => midwayByLength(a, alongWith(a, b, other), project.tolerance));
       added(draft, id, 'midway', layer, plane, curve);
     },
-  }),
-} as const;
+  },
+};
 
 /** What the kernel makes within its limits: a sheet's tolerance may be too fine for a curve's size, a distance too far. */
 function computed<Made>(made: () => Made): Made {

@@ -2,7 +2,8 @@ import { type Draft, original } from 'immer';
 import { CommandError } from '../commandError';
 import { type Id, type Layer, newLayer, type Project } from '../project/project';
 import { plainItem } from '../project/mirrors';
-import { command } from './command';
+import type { layerArgs } from '../schema/layerArgs';
+import type { Commands } from './command';
 import { addItem, itemOf, named, namedAs, openItemOf } from './items';
 
 type Names = Readonly<Record<Id, { readonly name: string }>>;
@@ -37,9 +38,8 @@ const LAYER_TITLES = {
 } as const;
 
 /** What can be done to layers, groups and the order of the list. */
-export const layerCommands = {
-  addLayer: command<{ id: Id; name: string }>({
-    schema: 'addLayer',
+export const layerCommands: Commands<typeof layerArgs> = {
+  addLayer: {
     facts: (_project, { name }) => ({ to: name }),
     title: ({ to }) => `Add the layer ${to}`,
     change: (project, { id, name }) => {
@@ -47,10 +47,9 @@ export const layerCommands = {
       project.layers[id] = newLayer(name);
       project.layerOrder.push(id);
     },
-  }),
+  },
 
-  setLayer: command<{ layer: Id } & Partial<Layer>>({
-    schema: 'setLayer',
+  setLayer: {
     facts: (project, { layer, ...set }) => ({
       how: changeOf(set),
       items: namedAs([layerName(project, layer)]),
@@ -63,21 +62,19 @@ export const layerCommands = {
       layerName(project, layer);
       Object.assign(project.layers[layer], set);
     },
-  }),
+  },
 
   /** To a place of the list, counted without it. */
-  moveLayer: command<{ layer: Id; to: number }>({
-    schema: 'moveLayer',
+  moveLayer: {
     facts: (project, { layer }) => ({ items: namedAs([layerName(project, layer)]) }),
     title: ({ items }) => `Move the layer ${items}`,
     change: (project, { layer, to }) => {
       const order = project.layerOrder.filter((id) => id !== layer);
       project.layerOrder = order.toSpliced(Math.min(to, order.length), 0, layer);
     },
-  }),
+  },
 
-  deleteLayer: command<{ layer: Id }>({
-    schema: 'deleteLayer',
+  deleteLayer: {
     facts: (project, { layer }) => ({ items: namedAs([layerName(project, layer)]) }),
     title: ({ items }) => `Delete the layer ${items}`,
     change: (project, { layer }) => {
@@ -91,11 +88,10 @@ export const layerCommands = {
       delete project.layers[layer];
       project.layerOrder = project.layerOrder.filter((id) => id !== layer);
     },
-  }),
+  },
 
   /** Onto a layer, before another item of the list, or at its end. */
-  arrange: command<{ items: readonly Id[]; layer: Id; before: Id | null }>({
-    schema: 'arrange',
+  arrange: {
     facts: (project, { items, layer }) => ({ items: named(project, items), to: layerName(project, layer) }),
     title: ({ items, to }) => `Move ${items} to the layer ${to}`,
     change: (project, { items, layer, before }) => {
@@ -106,11 +102,10 @@ export const layerCommands = {
       const index = before === null ? -1 : order.indexOf(before);
       project.itemOrder = order.toSpliced(index < 0 ? order.length : index, 0, ...items);
     },
-  }),
+  },
 
   /** Copies to work to; they are curves of their own, and stay where they are when the originals change. */
-  copyAsReference: command<{ items: readonly Id[]; id: Id; layer: Id; name: string }>({
-    schema: 'copyAsReference',
+  copyAsReference: {
     adds: ({ items }) => items.length,
     facts: (project, { items, name }) => ({ items: named(project, items), to: name }),
     title: ({ items, to }) => `Copy ${items} to ${to} as reference`,
@@ -126,10 +121,9 @@ export const layerCommands = {
         addItem(draft, `${id}-${i + 1}`, { ...item, layer });
       });
     },
-  }),
+  },
 
-  groupItems: command<{ items: readonly Id[]; id: Id; name: string }>({
-    schema: 'groupItems',
+  groupItems: {
     facts: (project, { items, name }) => ({ items: named(project, items), to: name }),
     title: ({ items, to }) => `Group ${items} as ${to}`,
     change: (project, { items, id, name }) => {
@@ -138,10 +132,9 @@ export const layerCommands = {
       for (const each of items) itemOf(project, each).group = id;
       withoutEmptyGroups(project);
     },
-  }),
+  },
 
-  ungroup: command<{ group: Id }>({
-    schema: 'ungroup',
+  ungroup: {
     facts: (project, { group }) => ({ items: namedAs([groupName(project, group)]) }),
     title: ({ items }) => `Ungroup ${items}`,
     change: (project, { group }) => {
@@ -149,18 +142,17 @@ export const layerCommands = {
       for (const item of Object.values(project.items)) if (item.group === group) delete item.group;
       delete project.groups[group];
     },
-  }),
+  },
 
-  renameGroup: command<{ group: Id; name: string }>({
-    schema: 'renameGroup',
+  renameGroup: {
     facts: (project, { group, name }) => ({ items: namedAs([groupName(project, group)]), to: name }),
     title: ({ items, to }) => `Rename the group ${items} to ${to}`,
     change: (project, { group, name }) => {
       groupName(project, group);
       project.groups[group].name = name;
     },
-  }),
-} as const;
+  },
+};
 
 /** An item is in one group: another may be left with none. */
 function withoutEmptyGroups(project: Draft<Project>): void {

@@ -15,12 +15,14 @@ import {
   type Vector3,
 } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
+import type { reach } from '../schema/cutArgs';
+import type { Value } from '../schema/kit';
 import { type GuideItem, type Id, isShown, type Project } from '../project/project';
 import { plainItem } from '../project/mirrors';
 import { curveOf } from '../recipe/fixSpacing';
 
 /** How far a curve is made longer: by mm, to the place of its continuation nearest to a point, or to another item. */
-export type ToReach = { readonly length: number } | { readonly point: Vector3 } | { readonly item: Id };
+export type ToReach = Value<typeof reach>;
 
 /** A continuation is followed so many lengths of the curve, in search of what it is to meet. */
 const FARTHEST = 64;

@@ -32,8 +32,8 @@ export type Outcome = Result<Performed, string>;
  * Numbers come out without minus zero, which JSON would not bring back.
  */
 export function perform(project: Project, call: CommandCall, stamp: Stamp): Outcome {
-  const { schema, adds } = commands[call.command] as Command<unknown>;
-  const given = schemaProblems(schema, call.args);
+  const { adds } = commands[call.command] as Command<unknown>;
+  const given = schemaProblems(call.command, call.args);
   if (given.length > 0) return failed(inWords(withPlaces(given, call.args)));
   const tooMany = adds ? itemCountProblem(adds(call.args)) : null;
   if (tooMany !== null) return failed(tooMany);

@@ -1,4 +1,6 @@
-import type { Command } from './command';
+import type { commandArgs } from '../schema/commandArgs';
+import type { Value } from '../schema/kit';
+import type { Command, Commands } from './command';
 import { transformCommands } from './transformCommands';
 import { curveCommands } from './curveCommands';
 import { cutCommands } from './cutCommands';
@@ -6,16 +8,16 @@ import { layerCommands } from './layerCommands';
 import { sheetCommands } from './sheetCommands';
 
 /** Every change of a project that a user can make, by name. */
-export const commands = {
+export const commands: Commands<typeof commandArgs> = {
   ...sheetCommands,
   ...layerCommands,
   ...curveCommands,
   ...transformCommands,
   ...cutCommands,
-} as const;
+};
 
-export type CommandName = keyof typeof commands;
-type ArgsOf<Name extends CommandName> = (typeof commands)[Name] extends Command<infer Args> ? Args : never;
+export type CommandName = keyof typeof commandArgs;
+type ArgsOf<Name extends CommandName> = Value<(typeof commandArgs)[Name]>;
 
 /** A command with its arguments, as plain JSON: what a tool yields and an action carries. */
 export type CommandCall = {

@@ -24,3 +24,5 @@ export const FIRST_NAMES = {
 
 /** What was drawn. */
 export type Shape = keyof typeof FIRST_NAMES;
+
+export const SHAPES = Object.keys(FIRST_NAMES) as readonly Shape[];

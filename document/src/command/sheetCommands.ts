@@ -1,22 +1,20 @@
-import type { Vector3 } from '@pencil-bend/core';
 import { type Draft, original } from 'immer';
 import { CommandError } from '../commandError';
-import { type Guide, type Id, type Item, type Project, type Recipe } from '../project/project';
+import type { Id, Item, Project } from '../project/project';
 import { become } from './become';
-import { command } from './command';
+import type { Value } from '../schema/kit';
+import type { newItem, sheetArgs } from '../schema/sheetArgs';
+import type { Commands } from './command';
 import { FreeNames } from './freeNames';
-import { freed, freeMirrors, itemOf, named, namedAs, newItem, openItemOf } from './items';
-import { FIRST_NAMES, type Shape } from './shapes';
+import { freed, freeMirrors, itemOf, named, namedAs, newItem as withDefaults, openItemOf } from './items';
+import { FIRST_NAMES } from './shapes';
 
 /** A curve, point or guide that is drawn: with its own colour, or that of its layer. */
-export type NewItem = { readonly id: Id; readonly colour?: string } & (
-  { readonly recipe: Recipe } | { readonly at: Vector3 } | { readonly guide: Guide }
-);
+export type NewItem = Value<typeof newItem>;
 
 /** What can be done to a project and its items as a whole. */
-export const sheetCommands = {
-  drawItems: command<{ layer: Id; plane: Id; shape: Shape; items: readonly NewItem[] }>({
-    schema: 'drawItems',
+export const sheetCommands: Commands<typeof sheetArgs> = {
+  drawItems: {
     adds: ({ items }) => items.length,
     facts: (project, { shape, items }) => {
       const names = new FreeNames(project);
@@ -33,7 +31,7 @@ export const sheetCommands = {
         const names = new FreeNames(project);
         const drawn = items.map(({ id, colour, ...made }): [Id, Item] => {
           const base = {
-            ...newItem(project, names.next(FIRST_NAMES[shape]), layer, plane),
+            ...withDefaults(project, names.next(FIRST_NAMES[shape]), layer, plane),
             ...(colour !== undefined && { colour }),
           };
           if ('recipe' in made) return [id, { kind: 'curve', ...base, recipe: made.recipe }];
@@ -43,10 +41,9 @@ export const sheetCommands = {
         return { added: withFreeIds(drawn) };
       },
     },
-  }),
+  },
 
-  placePoint: command<{ item: Id; to: Vector3 }>({
-    schema: 'placePoint',
+  placePoint: {
     facts: (project, { item }) => ({ items: named(project, [item]) }),
     title: ({ items }) => `Move ${items}`,
     change: {
@@ -56,10 +53,9 @@ export const sheetCommands = {
         return { changed: { [item]: { ...it, at: to } } };
       },
     },
-  }),
+  },
 
-  setGuide: command<{ item: Id; guide: Guide }>({
-    schema: 'setGuide',
+  setGuide: {
     facts: (project, { item }) => ({ items: named(project, [item]) }),
     title: ({ items }) => `Change ${items}`,
     change: {
@@ -69,72 +65,64 @@ export const sheetCommands = {
         return { changed: { [item]: { ...it, guide } } };
       },
     },
-  }),
+  },
 
-  renameItem: command<{ item: Id; name: string }>({
-    schema: 'renameItem',
+  renameItem: {
     facts: (project, { item, name }) => ({ items: named(project, [item]), to: name }),
     title: ({ items, to }) => `Rename ${items} to ${to}`,
     change: (project, { item, name }) => {
       itemOf(project, item).name = name;
     },
-  }),
+  },
 
-  colourItem: command<{ item: Id; colour: string }>({
-    schema: 'colourItem',
+  colourItem: {
     facts: (project, { item }) => ({ items: named(project, [item]) }),
     title: ({ items }) => `Colour ${items}`,
     change: (project, { item, colour }) => {
       itemOf(project, item).colour = colour;
     },
-  }),
+  },
 
-  showItem: command<{ item: Id; visible: boolean }>({
-    schema: 'showItem',
+  showItem: {
     facts: (project, { item, visible }) => ({ how: visible ? 'show' : 'hide', items: named(project, [item]) }),
     title: ({ how, items }) => `${how === 'show' ? 'Show' : 'Hide'} ${items}`,
     change: (project, { item, visible }) => {
       itemOf(project, item).visible = visible;
     },
-  }),
+  },
 
-  deleteItem: command<{ item: Id }>({
-    schema: 'deleteItem',
+  deleteItem: {
     facts: (project, { item }) => ({ items: named(project, [item]), ...freed(project, [item]) }),
     title: ({ items }) => `Delete ${items}`,
     change: (project, { item }) => remove(project, [item]),
-  }),
+  },
 
-  deleteItems: command<{ items: readonly Id[] }>({
-    schema: 'deleteItems',
+  deleteItems: {
     facts: (project, { items }) => ({ items: named(project, items), ...freed(project, items) }),
     title: ({ items }) => `Delete ${items}`,
     change: (project, { items }) => remove(project, items),
-  }),
+  },
 
-  restoreStage: command<{ name: string; drawing: Project }>({
-    schema: 'restoreStage',
+  restoreStage: {
     facts: (_project, { name }) => ({ to: name }),
     title: ({ to }) => `Restore the stage ${to}`,
     change: (project, { drawing }) => become(project, drawing),
-  }),
+  },
 
-  renameProject: command<{ name: string }>({
-    schema: 'renameProject',
+  renameProject: {
     facts: (_project, { name }) => ({ to: name }),
     title: ({ to }) => `Rename the project to ${to}`,
     change: (project, { name }) => {
       project.name = name;
     },
-  }),
+  },
 
-  setUp: command<Partial<Pick<Project, 'units' | 'tolerance' | 'grid'>>>({
-    schema: 'setUp',
+  setUp: {
     facts: (_project, set) => ({ how: Object.keys(set).join('-') }),
     title: ({ how }) => `Set ${how.replaceAll('-', ', ')}`,
     change: (project, set) => void Object.assign(project, set),
-  }),
-} as const;
+  },
+};
 
 /** Ids that stand twice in one order are taken as well. */
 function withFreeIds(items: readonly (readonly [Id, Item])[]): Readonly<Record<Id, Item>> {

@@ -1,16 +1,14 @@
 import { type Affine, length, unit, type Vector3 } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
-import type { Guide, Id, Item, MirrorPlane, Project } from '../project/project';
+import type { Guide, Id, Item, Project } from '../project/project';
 import type { StepFacts } from '../history/stepTitle';
 import { plainItem, type PlainItem, plainRecipe } from '../project/mirrors';
 import { directed, placed, similarityOf, transformed } from '../recipe/transformed';
-import { command } from './command';
+import type { Value } from '../schema/kit';
+import type { pasted, transformArgs } from '../schema/transformArgs';
+import type { Commands } from './command';
 import { FreeNames } from './freeNames';
 import { curveItemOf, freed, itemOf, named, namedAs, openItemOf } from './items';
-
-interface OfItems {
-  readonly items: readonly Id[];
-}
 
 const VERBS = {
   move: 'Move',
@@ -22,14 +20,13 @@ const VERBS = {
 } as const;
 
 /** What people call a map. */
-export type TransformKind = 'move' | 'rotate' | 'scale' | 'mirror';
+export type TransformKind = Value<(typeof transformArgs)['transformItems']>['how'];
 
 const verbOf = (how: string): string => (VERBS as Readonly<Record<string, string>>)[how] ?? 'Transform';
 
 /** What can be done to items as they are: moved, copied, mirrored. */
-export const transformCommands = {
-  transformItems: command<OfItems & { how: TransformKind; map: Affine }>({
-    schema: 'transformItems',
+export const transformCommands: Commands<typeof transformArgs> = {
+  transformItems: {
     facts: (project, { items, how }) => ({ how, items: named(project, items), ...freedAlone(project, items) }),
     title: ({ how, items }) => `${verbOf(how)} ${items}`,
     change: {
@@ -42,11 +39,10 @@ export const transformCommands = {
         };
       },
     },
-  }),
+  },
 
   /** One copy for each map; `id` begins the ids of the copies. */
-  copyItems: command<OfItems & { how: TransformKind | 'copy' | 'array'; id: Id; maps: readonly Affine[] }>({
-    schema: 'copyItems',
+  copyItems: {
     adds: ({ items, maps }) => items.length * maps.length,
     facts: (project, { items, how, maps }) => ({ how, items: named(project, items), numbers: [maps.length] }),
     title: ({ how, items, numbers: [times = 1] }) =>
@@ -63,11 +59,10 @@ export const transformCommands = {
         return { added: numbered(id, copies) };
       },
     },
-  }),
+  },
 
   /** Curves that stay the mirrors of these. */
-  mirrorItems: command<OfItems & { id: Id; about: MirrorPlane }>({
-    schema: 'mirrorItems',
+  mirrorItems: {
     adds: ({ items }) => items.length,
     facts: (project, { items }) => ({ items: named(project, items) }),
     title: ({ items }) => `Mirror ${items}`,
@@ -82,11 +77,10 @@ export const transformCommands = {
         return { added: numbered(id, mirrors) };
       },
     },
-  }),
+  },
 
   /** Of a mirror a curve of its own, of a curve that is its own mirror an ordinary one; nothing moves. */
-  releaseMirror: command<{ item: Id }>({
-    schema: 'releaseMirror',
+  releaseMirror: {
     facts: (project, { item }) => ({ items: named(project, [item]) }),
     title: ({ items }) => `Let ${items} go its own way`,
     change: {
@@ -101,11 +95,10 @@ export const transformCommands = {
         return { changed: { [id]: { ...item, recipe: free } } };
       },
     },
-  }),
+  },
 
   /** Items from a clipboard, moved by a map; `id` begins their ids. */
-  paste: command<{ id: Id; layer: Id; plane: Id; map: Affine; items: readonly Pasted[] }>({
-    schema: 'paste',
+  paste: {
     adds: ({ items }) => items.length,
     facts: (_project, { items }) => ({ items: namedAs(items.map(({ item }) => item.name)) }),
     title: ({ items }) => `Paste ${items}`,
@@ -136,18 +129,15 @@ export const transformCommands = {
         return { added: numbered(id, pasted) };
       },
     },
-  }),
-} as const;
+  },
+};
 
 /** New items with ids that begin alike. */
 const numbered = (id: Id, items: readonly Item[]): Record<Id, Item> =>
   Object.fromEntries(items.map((item, i) => [`${id}-${i + 1}`, item]));
 
 /** An item of a clipboard, with the id that mirrors among the others know it by. */
-export interface Pasted {
-  readonly from: Id;
-  readonly item: Item;
-}
+export type Pasted = Value<typeof pasted>;
 
 /** An item as a map takes it elsewhere. Throws a `CommandError` for a gauge circle that would be none any more. */
 function movedBy(item: PlainItem, map: Affine): PlainItem {

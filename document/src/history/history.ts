@@ -1,18 +1,8 @@
-import type { Patch } from './patch';
-import type { StepTitle } from './stepTitle';
+import type { Value } from '../schema/kit';
+import type { step } from '../schema/step';
 
 /** One step of the log: what was done, with what takes it back. Undo and redo are steps too. */
-export interface Step {
-  readonly id: string;
-  readonly kind: 'do' | 'undo' | 'redo';
-  /** The 'do' step that is undone or redone; null for 'do' itself. */
-  readonly of: string | null;
-  readonly title: StepTitle;
-  /** ISO 8601 time. */
-  readonly time: string;
-  readonly patch: Patch;
-  readonly inverse: Patch;
-}
+export type Step = Value<typeof step>;
 
 /** What can be undone and redone now, each with the next one last. */
 export interface Stacks<Entry = Step> {

@@ -4,16 +4,13 @@ import { failed, success } from '@pencil-bend/core';
 import { isMisleading } from '../plainJson';
 import { type Problem, pointer, pointerParts } from '../problem';
 import type { Project } from '../project/project';
+import type { Value } from '../schema/kit';
+import type { operation } from '../schema/step';
 
 enablePatches();
 
 /** One operation of a JSON Patch (RFC 6902); of its six, the log needs three. */
-export interface Operation {
-  readonly op: 'add' | 'remove' | 'replace';
-  readonly path: string;
-  readonly value?: unknown;
-}
-
+export type Operation = Value<typeof operation>;
 export type Patch = readonly Operation[];
 
 /** immer's patches name places by lists of keys, RFC 6902 by JSON pointers. */

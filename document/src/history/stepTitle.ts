@@ -1,36 +1,16 @@
+import type { Value } from '../schema/kit';
+import type { namedItems, namedPoints, stepFacts, stepTitle } from '../schema/step';
+
 /**
  * What a step did, as facts: the title that people read is made of them where it is shown, by `titleOf`. Names are those
  * of the time when it was done.
  */
-export interface StepTitle extends StepFacts {
-  /** The command, or 'earlier' for a step of a format that kept its title as a text. */
-  readonly command: string;
-  /** The text of an earlier step. */
-  readonly text?: string;
-}
-
-export interface StepFacts {
-  /** Which of the things that the command can do: 'show', 'rotate'. */
-  readonly how?: string;
-  /** What it was done to: items, or one layer or group. */
-  readonly items?: NamedItems;
-  readonly points?: NamedPoints;
-  /** The name it gave, or that of where things went. */
-  readonly to?: string;
-  readonly numbers?: readonly number[];
-  /** Mirrors that became curves of their own by it. */
-  readonly freed?: NamedItems;
-}
-
+export type StepTitle = Value<typeof stepTitle>;
+export type StepFacts = Value<typeof stepFacts>;
 /** Of more than two items the first is named. */
-export interface NamedItems {
-  readonly names: readonly string[];
-  readonly count: number;
-}
-
+export type NamedItems = Value<typeof namedItems>;
 /** One point of a curve by its number, counted from 1; or how many they were. */
-export type NamedPoints =
-  { readonly kind: 'fit' | 'control'; readonly number: number } | { readonly kind: 'several'; readonly count: number };
+export type NamedPoints = Value<typeof namedPoints>;
 
 /** A step as another version of the format has it, as one of this version; whatever else comes is given back as it is. */
 export function migrateStep(value: unknown): unknown {

@@ -1,6 +1,6 @@
 import { checkProject } from './check';
 import { migrate } from './migrate';
-import { emptyProject } from './project';
+import { emptyProject, VERSION } from './project';
 
 const { groups: _groups, ...today } = emptyProject('Old');
 const third = { ...emptyProject('Old'), version: 3, layers: { sheet: { name: 'Sheet', visible: false, colour: null, locked: false, reference: false } } }; // prettier-ignore
@@ -12,10 +12,11 @@ describe('migrate', () => {
     ['first', first],
     ['second', second],
     ['third', third],
+    ['fourth', { ...third, version: 4 }],
   ])('makes the %s version one of today, with all that was in it', (_which, old) => {
     const project = migrate(old);
     expect(checkProject(project)).toEqual([]);
-    expect(project).toMatchObject({ version: 4, grid: null, groups: {}, layers: { sheet: { name: 'Sheet', visible: false, colour: null, locked: false, reference: false } } }); // prettier-ignore
+    expect(project).toMatchObject({ version: VERSION, grid: null, groups: {}, layers: { sheet: { name: 'Sheet', visible: false, colour: null, locked: false, reference: false } } }); // prettier-ignore
   });
 
   it('leaves alone what it does not know', () => {

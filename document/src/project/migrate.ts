@@ -19,6 +19,8 @@ const TO_NEXT: Readonly<Record<number, (project: Members) => Members>> = {
   }),
   // Steps tell facts in place of a text; the drawing is the same.
   3: (project) => project,
+  // Items may have a note.
+  4: (project) => project,
 };
 
 /** A project of an older version of the format as one of this version; whatever else comes is given back as it is. */

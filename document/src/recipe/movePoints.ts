@@ -9,16 +9,15 @@ import {
   type Vector3,
 } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
-import type { Axis, ControlRecipe, Id, Recipe } from '../project/project';
+import type { move } from '../schema/curveArgs';
+import type { Value } from '../schema/kit';
+import type { Axis, ControlRecipe, Recipe } from '../project/project';
 import { curveOf, fixSpacing } from './fixSpacing';
 import type { Side } from './tangentSides';
 import { withCurve } from './withCurve';
 
 /** A point of a curve and where it goes. */
-export interface Move {
-  readonly point: Id;
-  readonly to: Vector3;
-}
+export type Move = Value<typeof move>;
 
 /**
  * The recipe with points elsewhere, fit points and control points alike. With live spacing moved fit points are just

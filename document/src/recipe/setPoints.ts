@@ -1,5 +1,7 @@
-import { domainOf, uniformKnots, type Vector3 } from '@pencil-bend/core';
+import { domainOf, uniformKnots } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
+import type { row } from '../schema/curveArgs';
+import type { Value } from '../schema/kit';
 import type { ControlPoint, ControlRecipe, Id, Recipe } from '../project/project';
 import { curveOf, fixSpacing } from './fixSpacing';
 import { fitPointsOf, makeLive } from './makeLive';
@@ -7,11 +9,7 @@ import { movePoints } from './movePoints';
 import { freshIds } from './withCurve';
 
 /** A row of a table of points. */
-export interface Row {
-  readonly at: Vector3;
-  /** 1 where it is left out. */
-  readonly weight?: number;
-}
+export type Row = Value<typeof row>;
 
 /**
  * The curve with a whole table of fit or control points in place of its own. Points keep their ids row by row. As many

@@ -1,8 +1,10 @@
 import type { TangentConstraint } from '@pencil-bend/core';
+import type { side } from '../schema/curveArgs';
+import type { Value } from '../schema/kit';
 import type { PointConstraints } from '../project/project';
 
 /** A side of a fit point: the stretch of the curve that ends there, or the one that begins there. */
-export type Side = 'before' | 'after';
+export type Side = Value<typeof side>;
 
 export const SIDES = ['before', 'after'] as const;
 

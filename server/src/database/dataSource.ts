@@ -7,6 +7,7 @@ import { FirstTables } from './firstTables.migration';
 import { DrawingsOfFormat3 } from './drawingsOfFormat3.migration';
 import { NamesAndTimes } from './namesAndTimes.migration';
 import { DrawingsOfFormat4 } from './drawingsOfFormat4.migration';
+import { DrawingsOfFormat5 } from './drawingsOfFormat5.migration';
 import { BinAndStages } from './binAndStages.migration';
 import { sqliteErrorInWords } from './sqliteErrors';
 import { DrawingsOfFormat2 } from './drawingsOfFormat2.migration';
@@ -28,6 +29,7 @@ const WRITING: Options = {
     TracedPictures,
     NamesAndTimes,
     DrawingsOfFormat4,
+    DrawingsOfFormat5,
   ],
   migrationsRun: true,
   prepareDatabase: (database: { pragma(statement: string): unknown }) => {

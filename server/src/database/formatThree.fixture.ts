@@ -1,4 +1,4 @@
-import { type StepTitle, titleOf } from '@pencil-bend/document';
+import { type StepTitle, titleOf, VERSION } from '@pencil-bend/document';
 import type { DataSource } from 'typeorm';
 
 /** Turns a database of the newest form into one that the third version of the format left behind. */
@@ -10,6 +10,8 @@ export async function asFormatThree(source: DataSource): Promise<void> {
     const text = titleOf(JSON.parse(name) as StepTitle);
     await source.query(`UPDATE "step" SET "name" = ? WHERE rowid = ?`, [text, rowid]);
   }
-  await source.query(`UPDATE "snapshot" SET "project" = replace("project", '"version":4', '"version":3')`);
-  await source.query(`DELETE FROM "migrations" WHERE "name" LIKE 'DrawingsOfFormat4%'`);
+  await source.query(`UPDATE "snapshot" SET "project" = replace("project", '"version":${VERSION}', '"version":3')`);
+  await source.query(
+    `DELETE FROM "migrations" WHERE "name" LIKE 'DrawingsOfFormat4%' OR "name" LIKE 'DrawingsOfFormat5%'`,
+  );
 }

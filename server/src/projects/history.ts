@@ -1,15 +1,7 @@
-import { type Stacks, stacksOf, type Step } from '@pencil-bend/document';
+import { type HistoryPart, type Stacks, stacksOf, type Step } from '@pencil-bend/document';
 import { type EntityManager, In } from 'typeorm';
 import { StepEntity, type StepRow } from '../database/entities';
 import { stepOfRow } from '../database/stepRow';
-
-/** The upper part of a stack, the next step last, and how many lie below. */
-export interface StackPart {
-  readonly steps: readonly Step[];
-  readonly more: number;
-}
-
-export type HistoryPart = { readonly [Side in keyof Stacks]: StackPart };
 
 /** Steps in one part: enough for hours of undo, little beside a drawing. */
 const STEPS_PER_PART = 200;
@@ -42,7 +34,7 @@ async function part(
   projectId: string,
   stack: readonly Entry[],
   below = stack.length,
-): Promise<StackPart> {
+): Promise<HistoryPart['undo']> {
   const end = Math.min(below, stack.length);
   const revisions = stack.slice(Math.max(0, end - STEPS_PER_PART), end).map(({ revision }) => revision);
   const sizes = await sizesOf(manager, projectId, revisions);

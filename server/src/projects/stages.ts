@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { Project } from '@pencil-bend/document';
+import type { Project, Stage } from '@pencil-bend/document';
 import type { EntityManager } from 'typeorm';
 import { StageEntity, type StageRow } from '../database/entities';
 import type { DatabaseLock } from '../database/databaseLock';
@@ -7,8 +7,6 @@ import { Failure } from './failure';
 import { drawingAt } from './headCache';
 import { rowOf } from './rows';
 import { takeSnapshot } from './snapshots';
-
-export type Stage = Pick<StageRow, 'id' | 'name' | 'revision' | 'time'>;
 
 const stageOf = ({ id, name, revision, time }: StageRow): Stage => ({ id, name, revision, time });
 

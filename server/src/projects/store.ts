@@ -5,6 +5,9 @@ import {
   checkProject,
   LONGEST_NAME,
   type CommandCall,
+  type HistoryPart,
+  type ListedProject,
+  type OpenedProject,
   perform,
   pointer,
   type Project,
@@ -20,27 +23,10 @@ import type { DatabaseLock } from '../database/databaseLock';
 import { rowOfStep } from '../database/stepRow';
 import { Failure } from './failure';
 import { drawingAt, type Head, HeadCache } from './headCache';
-import { historyAt, type HistoryPart } from './history';
+import { historyAt } from './history';
 import { inverseProblem } from './inverse';
 import { rowOf } from './rows';
 import { isSnapshotDue, takeSnapshot } from './snapshots';
-
-export interface ListedProject {
-  readonly id: string;
-  readonly name: string;
-  readonly revision: number;
-  readonly changedAt: string;
-  readonly items: number;
-  /** When it was put into the bin; null outside. */
-  readonly deletedAt: string | null;
-}
-
-export interface OpenedProject extends Head {
-  readonly id: string;
-  readonly changedAt: string;
-  readonly view: unknown;
-  readonly history: HistoryPart;
-}
 
 /** Whatever was put into the bin longer ago than this is gone. */
 export const BIN_DAYS = 30;

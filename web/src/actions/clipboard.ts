@@ -14,6 +14,9 @@ export function copied(project: Project, ids: readonly Id[], source: string): st
   return JSON.stringify({ format: FORMAT, source, items });
 }
 
+/** Whether a clipboard's text holds items of ours. */
+export const holdsItems = (text: string): boolean => parsed(text) !== null;
+
 /** What a clipboard's text means for a project; null where it holds no items of ours. */
 export function pasted(
   text: string,

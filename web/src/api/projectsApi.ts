@@ -2,47 +2,23 @@ import type { SavedView } from './savedView';
 import { GONE, type Theirs } from './conflict';
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import { inWords, type Problem, type Project, type Step, type StepTitle } from '@pencil-bend/document';
+import {
+  type Appended,
+  type HistoryPart,
+  inWords,
+  type KeptContent,
+  type ListedProject,
+  type OpenedProject as Opened,
+  type ProblemBody,
+  type Project,
+  type Stage,
+  type Step,
+} from '@pencil-bend/document';
 import { concatMap, last, type Observable, range, switchMap } from 'rxjs';
 import { charactersOf, MOST_CHARACTERS } from './batch';
 
-export interface ListedProject {
-  readonly id: string;
-  readonly name: string;
-  readonly revision: number;
-  readonly changedAt: string;
-  readonly items: number;
-  /** When it was put into the bin; null outside. */
-  readonly deletedAt: string | null;
-}
-
-/** The upper part of a stack, the next step last, and how many lie below. */
-export interface StackPart {
-  readonly steps: readonly Step[];
-  readonly more: number;
-}
-
-export interface HistoryPart {
-  readonly undo: StackPart;
-  readonly redo: StackPart;
-}
-
-/** A named revision. */
-export interface Stage {
-  readonly id: string;
-  readonly name: string;
-  readonly revision: number;
-  readonly time: string;
-}
-
-export interface OpenedProject {
-  readonly id: string;
-  readonly revision: number;
-  readonly changedAt: string;
-  readonly project: Project;
-  readonly view: Partial<SavedView>;
-  readonly history: HistoryPart;
-}
+/** A project with what this program kept of its own about it. */
+export type OpenedProject = Opened & { readonly view: Partial<SavedView> };
 
 /** A part of an upload: with every quotation mark of it escaped it still is well below what the server takes. */
 const PART_CHARACTERS = 4_000_000;
@@ -106,11 +82,9 @@ export class ProjectsApi {
   }
 
   /** Appends steps made on `revision`; answers the revision they lead to. */
-  append(id: string, revision: number, steps: readonly Step[]): Observable<{ revision: number }> {
+  append(id: string, revision: number, steps: readonly Step[]): Observable<Appended> {
     const headers = { 'If-Match': `"${revision}"` };
-    return this.withSteps(id, steps, (body) =>
-      this.http.post<{ revision: number }>(`${this.root}/${id}/steps`, body, { headers }),
-    );
+    return this.withSteps(id, steps, (body) => this.http.post<Appended>(`${this.root}/${id}/steps`, body, { headers }));
   }
 
   /** Sends steps with a request; where they are too long for one, they go before it in parts. */
@@ -162,8 +136,8 @@ export class ProjectsApi {
   }
 
   /** Keeps the bytes of a PNG or JPEG file with a project, beside its log. */
-  savePicture(id: string, file: Blob): Observable<{ id: string }> {
-    return this.http.post<{ id: string }>(`${this.root}/${id}/pictures`, file, {
+  savePicture(id: string, file: Blob): Observable<KeptContent> {
+    return this.http.post<KeptContent>(`${this.root}/${id}/pictures`, file, {
       headers: { 'Content-Type': file.type },
     });
   }
@@ -184,17 +158,10 @@ export interface Explained {
   readonly theirs: Theirs | null;
 }
 
-interface ProblemBody {
-  readonly title?: string;
-  readonly problems?: readonly Problem[];
-  readonly count?: number;
-  readonly titles?: readonly StepTitle[];
-}
-
 export function explain(error: unknown): Explained {
   if (!(error instanceof HttpErrorResponse)) throw error;
   if (error.status === 0) return { why: 'the server is away', again: true, theirs: null };
-  const body = error.error as ProblemBody | string | null;
+  const body = error.error as Partial<ProblemBody> | string | null;
   const parsed = typeof body === 'string' ? parse(body) : body;
   const { title = `the server answered ${error.status}`, problems = [], count = 0, titles = [] } = parsed ?? {};
   const details = inWords(problems.slice(0, 3));
@@ -202,9 +169,9 @@ export function explain(error: unknown): Explained {
   return { why: details ? `${title}: ${details}` : title, again: error.status >= 500, theirs };
 }
 
-function parse(text: string): ProblemBody | null {
+function parse(text: string): Partial<ProblemBody> | null {
   try {
-    return JSON.parse(text) as ProblemBody;
+    return JSON.parse(text) as Partial<ProblemBody>;
   } catch {
     return null;
   }

@@ -10,6 +10,7 @@ import {
   ShownItems,
   Snaps,
   StageView,
+  StepCheck,
   StepHistory,
   Target,
   ToolInHand,
@@ -40,7 +41,7 @@ import { selectionOf, type Step, titleOf } from '@pencil-bend/document';
 import { Splitter } from 'primeng/splitter';
 import { Tooltip } from 'primeng/tooltip';
 import type { BenchAction, Workbench } from '../actions/workbench';
-import { copied, pasted } from '../actions/clipboard';
+import { copied, holdsItems, pasted } from '../actions/clipboard';
 import { actionFor } from '../actions/shortcuts';
 import { Graphs } from '../panels/graphs/graphs';
 import { HistoryPanel } from '../panels/history/historyPanel';
@@ -113,6 +114,7 @@ export class BenchPage implements Workbench {
   readonly mirrorCheck = inject(MirrorCheck);
   readonly readings = inject(Readings);
   private readonly remarks = inject(Remarks);
+  private readonly check = inject(StepCheck);
   readonly snaps = inject(Snaps);
   readonly shown = inject(ShownItems);
   readonly stages = inject(StageView);
@@ -158,6 +160,9 @@ export class BenchPage implements Workbench {
     effect(() => {
       const id = this.id();
       untracked(() => this.store.dispatch(drawingActions.entered({ id })));
+    });
+    effect(() => {
+      if (this.opening.isOver()) void this.check.load().catch(() => undefined);
     });
     const title = inject(Title);
     effect(() => title.setTitle(`${this.editing.project()?.name ?? 'Bench'} · Pencil Bend`));
@@ -225,12 +230,17 @@ export class BenchPage implements Workbench {
     const picture = [...(event.clipboardData?.files ?? [])].find(({ type }) => type.startsWith('image/'));
     if (picture) return this.pane()?.bring(picture);
     const text = event.clipboardData?.getData('text/plain') ?? '';
+    if (!holdsItems(text)) return;
+    event.preventDefault();
+    this.check.whenReady(() => this.pasteItems(text));
+  }
+
+  private pasteItems(text: string): void {
     const { layer, planeId, plane, grid } = this.target;
     const aside = scale(subtract(plane().x, plane().y), 2 * grid());
     const into = { source: this.id(), layer: layer(), plane: planeId(), aside };
     const call = pasted(text, into, newId);
     if (!call) return;
-    event.preventDefault();
     if ('why' in call) return this.editing.notify(call.why);
     const before = new Set(this.editing.project()?.itemOrder);
     this.editing.do(call);

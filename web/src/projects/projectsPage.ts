@@ -12,7 +12,8 @@ import { Icon } from '../ui/icon';
 import { NameField } from '../ui/nameField';
 import { counted } from '../ui/labels';
 import { WordMark } from '../ui/wordMark';
-import { explain, type ListedProject, ProjectsApi } from '../api/projectsApi';
+import type { ListedProject } from '@pencil-bend/document';
+import { explain, ProjectsApi } from '../api/projectsApi';
 import { listed, type Sorting, SORTINGS } from './sorting';
 import { FramedButton, LinkButton, QuietButton } from '../ui/buttons';
 

@@ -1,4 +1,4 @@
-import type { ListedProject } from '../api/projectsApi';
+import type { ListedProject } from '@pencil-bend/document';
 import { listed } from './sorting';
 
 const project = (name: string, changedAt: string, items: number): ListedProject => ({

@@ -1,4 +1,4 @@
-import type { ListedProject } from '../api/projectsApi';
+import type { ListedProject } from '@pencil-bend/document';
 
 export type Sorting = 'changed' | 'name' | 'items';
 

@@ -18,6 +18,7 @@ import { ShownItems } from './shownItems';
 import { SlowFigures } from './slowFigures';
 import { Snaps } from './snaps';
 import { StageView } from './stageView';
+import { StepCheck } from './stepCheck';
 import { StepHistory } from './stepHistory';
 import { Target } from './target';
 import { ToolInHand } from './toolInHand';
@@ -50,6 +51,7 @@ export const BENCH_SERVICES = [
   SlowFigures,
   Snaps,
   StageView,
+  StepCheck,
   StepHistory,
   Target,
   ToolInHand,

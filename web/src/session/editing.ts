@@ -18,6 +18,7 @@ import { selectNotice, selectProject, selectSelection, selectViewedStage } from 
 import { AddedHandles } from './addedHandles';
 import { Remarks } from './remarks';
 import { LossyPreview } from './lossyPreview';
+import { StepCheck } from './stepCheck';
 
 /** Commands that name the curve they are done to as `item`. */
 export type CurveCommand = Extract<CommandCall, { readonly args: { readonly item: Id } }>;
@@ -30,6 +31,7 @@ export class Editing {
   private readonly lossy = inject(LossyPreview);
   private readonly added = inject(AddedHandles);
   private readonly remarks = inject(Remarks);
+  private readonly check = inject(StepCheck);
 
   readonly project = this.store.selectSignal(selectProject);
   readonly selection = this.store.selectSignal(selectSelection);
@@ -40,8 +42,8 @@ export class Editing {
   readonly isOnlyViewing = computed(() => this.viewed() !== null);
 
   /**
-   * Does a command; whether it was done. Where it would change the shape by an unknown amount, its price is asked
-   * first; where it cannot be done, that is said, and nothing changes.
+   * Does a command; whether it was done, or soon will be. Where it would change the shape by an unknown amount, its
+   * price is asked first; where it cannot be done, that is said, and nothing changes.
    */
   do(call: CommandCall): boolean {
     if (!this.project() || this.isRefused()) return false;
@@ -49,6 +51,12 @@ export class Editing {
       this.lossy.ask(call);
       return true;
     }
+    let isDone = true;
+    this.check.whenReady(() => (isDone = this.done(call)));
+    return isDone;
+  }
+
+  private done(call: CommandCall): boolean {
     const before = this.project();
     this.added.during(call, () => this.store.dispatch(drawingActions.commandCalled({ call, stamp: newStamp() })));
     if (this.notice() !== null) return false;

@@ -23,6 +23,7 @@ import {
 import { Store } from '@ngrx/store';
 import { drawingActions } from '../state/actions';
 import { newStamp } from '../state/ids';
+import { StepCheck } from './stepCheck';
 import type { BenchState } from '../state/reducers';
 import { selectProject, selectSelectedItem } from '../state/selectors';
 import { HeavyWorkService } from '../work/heavyWorkService';
@@ -71,6 +72,7 @@ export class LossyPreview {
   private readonly project = this.store.selectSignal(selectProject);
   private readonly selected = this.store.selectSignal(selectSelectedItem);
   private readonly work = inject(HeavyWorkService);
+  private readonly check = inject(StepCheck);
   readonly offer = signal<Offer | null>(null);
   /** What is being computed, in words; null when nothing is. */
   readonly busy = signal<string | null>(null);
@@ -150,7 +152,8 @@ export class LossyPreview {
 
   apply(): void {
     const offer = this.offer();
-    if (offer) this.store.dispatch(drawingActions.commandCalled({ call: offer.call, stamp: newStamp() }));
+    const done = ({ call }: Offer) => this.store.dispatch(drawingActions.commandCalled({ call, stamp: newStamp() }));
+    if (offer) this.check.whenReady(() => done(offer));
     this.leave();
   }
 

@@ -13,9 +13,8 @@ import type {
   SnapKind,
   TracedPicture,
 } from '../api/savedView';
-import type { CommandCall, Id, Project, Stamp, Selection } from '@pencil-bend/document';
+import type { CommandCall, HistoryPart, Id, Project, Stamp, Selection } from '@pencil-bend/document';
 import { createActionGroup, emptyProps, props } from '@ngrx/store';
-import type { HistoryPart } from '../api/projectsApi';
 
 export const drawingActions = createActionGroup({
   source: 'Drawing',

@@ -1,0 +1,2 @@
+export const FORMAT = 'pencil-bend-project';
+export const VERSION = 5;

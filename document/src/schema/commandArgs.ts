@@ -1,0 +1,8 @@
+import { curveArgs } from './curveArgs';
+import { cutArgs } from './cutArgs';
+import { layerArgs } from './layerArgs';
+import { sheetArgs } from './sheetArgs';
+import { transformArgs } from './transformArgs';
+
+/** The arguments of every command, by its name. */
+export const commandArgs = { ...sheetArgs, ...layerArgs, ...curveArgs, ...transformArgs, ...cutArgs };

@@ -1,0 +1,44 @@
+import { Type } from '@sinclair/typebox';
+import { colour, described, direction, id, LINES, name, object, oneOfKinds, size, vector } from './kit';
+import { curveRecipe } from './recipes';
+
+export const note = Type.String({
+  $id: 'note',
+  description: 'What people want to remember of it.',
+  pattern: LINES,
+  maxLength: 500,
+});
+
+/** What every item has. */
+const base = {
+  name,
+  colour,
+  visible: Type.Boolean(),
+  layer: id,
+  plane: described(id, 'The plane it was drawn on and stays in.'),
+  group: Type.Optional(id),
+  note: Type.Optional(note),
+};
+
+export const curveItem = object({ kind: Type.Literal('curve'), ...base, recipe: curveRecipe }, { $id: 'curve' });
+
+export const pointItem = object({ kind: Type.Literal('point'), ...base, at: vector }, { $id: 'point' });
+
+/** Something to work to that is no curve of the drawing: a line without ends, or a circle. */
+export const guide = oneOfKinds(
+  [
+    object(
+      { kind: Type.Literal('line'), at: vector, direction, symmetry: Type.Boolean() },
+      { description: 'A line without ends; a symmetry line is what halves are mirrored about.' },
+    ),
+    object(
+      { kind: Type.Literal('circle'), centre: vector, radius: size },
+      { description: 'A gauge circle, parallel to the plane of its item.' },
+    ),
+  ],
+  { $id: 'guide' },
+);
+
+export const guideItem = object({ kind: Type.Literal('guide'), ...base, guide }, { $id: 'guideItem' });
+
+export const item = oneOfKinds([curveItem, pointItem, guideItem], { $id: 'item' });

@@ -1,0 +1,27 @@
+import { VERSION } from '../project/format';
+import { commandArgs } from './commandArgs';
+import { asDefinitions, asDocument } from './jsonSchema';
+import { LINES, name, WORDS } from './kit';
+import { project } from './project';
+import { step } from './step';
+import * as wire from './wire';
+
+const SITE = 'https://pencil-bend.example/schema';
+
+const schemas = { project, step, name, ...commandArgs };
+
+/** What values are checked against, by name. */
+export type CheckedName = keyof typeof schemas;
+export const checked = Object.keys(schemas) as readonly CheckedName[];
+export const checkedSchema = asDefinitions(schemas, `${SITE}/checked-${VERSION}.json`);
+
+/** The JSON Schema of the project file, for whoever reads or writes one. */
+export const projectSchema = asDocument(project, `${SITE}/project-${VERSION}.json`);
+
+/** What a server answers, by the names of `wire.ts`. */
+export const wireSchema = asDefinitions(wire, `${SITE}/wire-${VERSION}.json`);
+
+const LETTERS = 'must have a character that can be seen, and none that controls the text around it';
+
+/** What a text has to match, as people are told. */
+export const patternsInWords: Readonly<Record<string, string>> = { [WORDS]: LETTERS, [LINES]: LETTERS };

@@ -1,0 +1,132 @@
+import { Type } from '@sinclair/typebox';
+import { described, id, object, oneOf, oneOfKinds, oneOfWords, size, vector } from './kit';
+
+/** How a curve is made, in the designer's own terms, with every default that was in force written down. */
+
+const parameterisation = oneOfWords(['uniform', 'chord', 'centripetal', 'foley-nielson', 'faded']);
+
+/** A coordinate by its index: 0 is x. */
+export const axis = Type.Unsafe<0 | 1 | 2>({ enum: [0, 1, 2] });
+const axes = Type.Array(axis, {
+  $id: 'axes',
+  description: 'Coordinates that moves leave as they are.',
+  minItems: 1,
+  uniqueItems: true,
+});
+
+export const tangent = object(
+  {
+    direction: described(vector, 'Of any length but 0.'),
+    strength: Type.Optional(
+      oneOf([object({ mm: size }), object({ ratio: size })], { description: 'In mm, or as a ratio to the chord.' }),
+    ),
+  },
+  { $id: 'tangent' },
+);
+
+const tangents = object(
+  { before: Type.Optional(tangent), after: Type.Optional(tangent) },
+  {
+    $id: 'tangents',
+    minProperties: 1,
+    description: 'At a kink: of the stretch that ends here, and of the one that begins here.',
+  },
+);
+
+/** What a curve must have at a fit point besides its place; what is left out is free. */
+const constraints = {
+  kink: Type.Optional(Type.Literal(true, { description: 'The curve may have a corner here.' })),
+  tangent: Type.Optional(tangent),
+  tangents: Type.Optional(tangents),
+  radius: Type.Optional(described(size, 'Radius of curvature in mm.')),
+  pinned: Type.Optional(axes),
+};
+export const pointConstraints = object(constraints);
+
+export const fitPoint = object({ id, at: vector, ...constraints }, { $id: 'fitPoint' });
+
+export const mirrorPlane = object(
+  {
+    at: vector,
+    across: described(vector, 'Unit vector across the plane.'),
+  },
+  { $id: 'mirrorPlane' },
+);
+
+export const mirrorRecipe = object(
+  { kind: Type.Literal('mirror'), of: id, about: mirrorPlane },
+  { $id: 'mirrorRecipe', description: 'A curve that stays the mirror of another.' },
+);
+
+export const fitRecipe = object(
+  {
+    kind: Type.Literal('fit'),
+    degree: Type.Integer({
+      minimum: 1,
+      maximum: 9,
+      description: 'Lower where the points determine less: two give the line between them.',
+    }),
+    closed: Type.Boolean(),
+    spacing: Type.Literal('live', { description: 'Parameters follow from the points.' }),
+    parameterisation,
+    knots: Type.Literal('at-points'),
+    ends: Type.Literal('natural', { description: 'Without meaning on a closed curve.' }),
+    points: Type.Array(fitPoint, { minItems: 2 }),
+    symmetry: Type.Optional(mirrorPlane),
+  },
+  { $id: 'fitRecipe', description: 'A curve through points. With a symmetry it stays its own mirror.' },
+);
+
+export const weight = Type.Number({ $id: 'weight', minimum: 1e-9, maximum: 1e9 });
+
+export const controlPoint = object(
+  {
+    id,
+    at: described(vector, 'Euclidean; a periodic curve leaves out the copies.'),
+    weight,
+    pinned: Type.Optional(axes),
+  },
+  { $id: 'controlPoint' },
+);
+
+export const fixedFitPoint = object({ id, u: Type.Number(), ...constraints }, { $id: 'heldFitPoint' });
+
+export const fixedRow = object(
+  {
+    u: Type.Number(),
+    order: Type.Integer({ minimum: 1, maximum: 25 }),
+    left: Type.Boolean({ description: 'Read on the left of the knot there.' }),
+  },
+  { $id: 'heldRow', description: 'A derivative that moving a fit point leaves as it is.' },
+);
+
+export const fixedFit = object(
+  {
+    parameterisation,
+    ends: Type.Literal('natural'),
+    points: Type.Array(fixedFitPoint, { minItems: 2, description: 'In the order of the curve.' }),
+    rows: Type.Array(fixedRow),
+  },
+  {
+    $id: 'heldFit',
+    description:
+      'Fit points of a curve with held spacing: their places are those of the curve at u. The rest is what making it live again needs.',
+  },
+);
+
+export const controlRecipe = object(
+  {
+    kind: Type.Literal('control'),
+    degree: Type.Integer({ minimum: 1, maximum: 25 }),
+    closing: oneOfWords(['open', 'clamped-closed', 'periodic']),
+    knots: Type.Array(Type.Number(), { minItems: 4 }),
+    points: Type.Array(controlPoint, { minItems: 2 }),
+    fit: Type.Optional(fixedFit),
+  },
+  { $id: 'controlRecipe', description: 'A curve pulled by control points.' },
+);
+
+/** Of a curve that stands for itself. */
+export const recipe = oneOfKinds([fitRecipe, controlRecipe], { $id: 'recipe' });
+
+export const curveRecipe = oneOfKinds([fitRecipe, controlRecipe, mirrorRecipe], { $id: 'curveRecipe' });

@@ -1,0 +1,43 @@
+import { Type } from '@sinclair/typebox';
+import { guide } from './items';
+import { colour, id, ids, name, object, oneOf, oneOfWords, vector } from './kit';
+import { grid, project, units } from './project';
+import { recipe } from './recipes';
+import { SHAPES } from '../command/shapes';
+
+/** A curve, point or guide that is drawn: with its own colour, or that of its layer. */
+export const newItem = oneOf(
+  [
+    object({ id, colour: Type.Optional(colour), recipe }),
+    object({ id, colour: Type.Optional(colour), at: vector }),
+    object({ id, colour: Type.Optional(colour), guide }),
+  ],
+  { $id: 'newItem' },
+);
+
+/** Arguments of what can be done to a project and its items as a whole. */
+export const sheetArgs = {
+  drawItems: object({
+    layer: id,
+    plane: id,
+    shape: oneOfWords(SHAPES),
+    items: Type.Array(newItem, { minItems: 1 }),
+  }),
+  placePoint: object({ item: id, to: vector }),
+  setGuide: object({ item: id, guide }),
+  renameItem: object({ item: id, name }),
+  colourItem: object({ item: id, colour }),
+  showItem: object({ item: id, visible: Type.Boolean() }),
+  deleteItem: object({ item: id }),
+  deleteItems: object({ items: ids({ minItems: 1 }) }),
+  restoreStage: object({ name, drawing: project }),
+  renameProject: object({ name }),
+  setUp: object(
+    {
+      units: Type.Optional(units),
+      tolerance: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 1e9 })),
+      grid: Type.Optional(grid),
+    },
+    { minProperties: 1 },
+  ),
+};
