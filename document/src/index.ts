@@ -13,7 +13,8 @@ export { NO_STACKS, type Stacks, stacksOf, type Step } from './history/history';
 export { stepProblems } from './history/stepProblems';
 export { LARGEST_STEP } from './history/stepSize';
 export { applyPatch, type Operation, type Patch } from './history/patch';
-export { LONGEST_NAME, nameProblem, shortened, withCleanNames } from './name';
+export { LONGEST_NAME, LONGEST_NOTE } from './project/format';
+export { nameProblem, shortened, withCleanNames } from './name';
 export { plainJsonProblem } from './plainJson';
 export { LARGEST_PICTURE, pictureSizeProblem } from './pictureSize';
 export { withPlaces } from './placeInWords';
@@ -54,15 +55,10 @@ export {
   type WorkPlane,
 } from './project/project';
 export { resolve } from './project/resolve';
-export {
-  mirrorsOf,
-  originalOf,
-  type PlainCurve,
-  plainItem,
-  type PlainItem,
-  plainRecipe,
-  withFollowers,
-} from './project/mirrors';
+export { originalOf, type PlainCurve, plainItem, type PlainItem, plainRecipe } from './project/mirrors';
+export { takenWith } from './links/taken';
+export { dependentsOf, withFollowers } from './links/order';
+export { sourcesOf } from './links/table';
 export { pulledBy } from './recipe/corners';
 export { legTo, setWeights } from './recipe/editControlPoints';
 export { isClosed } from './recipe/editEnds';

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { LONGEST_NAME, nameProblem, shortened, withCleanNames } from './name';
+import { nameProblem, shortened, withCleanNames } from './name';
+import { LONGEST_NAME } from './project/format';
 
 /** A hairdresser, a flag and a letter with two accents: several code points each, one character to people. */
 const SEEN = ['\u{1F469}\u{1F3FD}\u200D\u{1F9B0}', '\u{1F1E9}\u{1F1EA}', 'e\u0301\u0323'];

@@ -1,7 +1,5 @@
+import { LONGEST_NAME } from './project/format';
 import { schemaProblems } from './schemaProblems';
-
-/** Characters of a name, as the schema allows; a pair of surrogates is one. */
-export const LONGEST_NAME = 120;
 
 /** What is wrong with a text as the name of anything, in words; null when it can be one. The schema has the rule. */
 export function nameProblem(text: string): string | null {

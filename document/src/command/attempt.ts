@@ -5,11 +5,12 @@ import type { StepTitle } from '../history/stepTitle';
 import { changedItems } from '../history/stepSize';
 import { fromImmer, type Patch } from '../history/patch';
 import type { Id, Item, Project } from '../project/project';
-import { withFollowers } from '../project/mirrors';
+import { withFollowers } from '../links/order';
+import { type Fates, settle, type Settled } from '../links/settle';
 import { CommandError } from '../commandError';
 import { become } from './become';
 import type { Change, ChangedItems, Command } from './command';
-import { addItem } from './items';
+import { addItem, named } from './items';
 import { commands, type CommandCall } from './registry';
 import { withoutMinusZero } from './withoutMinusZero';
 
@@ -65,32 +66,49 @@ function remembered(among: Latest, project: Project, call: CommandCall, change: 
 function tried(project: Project, call: CommandCall, change: Change<unknown>): Attempted {
   const { command, args: given } = call;
   const args = withoutMinusZero<unknown>(given);
+  const { facts, fates, tellsOfLinks } = commandOf(call);
   try {
-    const title = { command, ...commandOf(call).facts(project, args) };
-    const changes =
+    const title = { command, ...facts(project, args) };
+    const fate = fates?.(args) ?? {};
+    const { freed, ...changes } =
       typeof change === 'function'
-        ? drafted(project, (draft) => change(draft, args))
-        : withItems(project, change.items(project, args));
-    return success(Object.assign(changes, { title }));
+        ? drafted(project, (draft) => change(draft, args), fate)
+        : withItems(project, change.items(project, args), fate);
+    const told = freed.length > 0 && !tellsOfLinks && { freed: named(project, freed) };
+    return success(Object.assign(changes, { title: { ...title, ...told } }));
   } catch (error) {
     if (error instanceof CommandError) return failed(error.message);
     throw error;
   }
 }
 
-function drafted(project: Project, change: (draft: Draft<Project>) => void): Changes {
+type Freeing = Changes & Pick<Settled, 'freed'>;
+
+function drafted(project: Project, change: (draft: Draft<Project>) => void, fates: Fates): Freeing {
   const [changed, patches, inverse] = produceWithPatches(project, change);
-  const difference = patchesFrom(patches, inverse);
-  const ids = changedItems(difference);
+  const ids = changedItems(patchesFrom(patches, inverse));
   const items = Object.fromEntries(ids.flatMap((id) => (changed.items[id] ? [[id, changed.items[id]]] : [])));
-  return { project: changed, items, changed: withFollowers(project, ids), difference: () => difference };
+  const { items: settled, freed } = settle(project, { items, removed: ids.filter((id) => !items[id]) }, fates);
+  const [whole, more, moreInverse] = produceWithPatches(changed, (draft: Draft<Project>) => {
+    for (const [id, item] of Object.entries(settled)) become(draft.items[id], item);
+  });
+  const all = { ...items, ...Object.fromEntries(Object.keys(settled).map((id) => [id, whole.items[id]])) };
+  return {
+    project: whole,
+    items: all,
+    changed: withFollowers(project, [...ids, ...Object.keys(settled)]),
+    difference: () => patchesFrom([...patches, ...more], [...moreInverse, ...inverse]),
+    freed,
+  };
 }
 
 /** The project with items that come, or become others; only what differs is written to the log. */
-function withItems(project: Project, { changed = {}, added = {} }: ChangedItems): Changes {
+function withItems(project: Project, { changed = {}, added = {} }: ChangedItems, fates: Fates): Freeing {
   const taken = Object.keys(added).find((id) => Object.hasOwn(project.items, id));
   if (taken !== undefined) throw new CommandError(`The id '${taken}' is taken`);
-  const items = withoutMinusZero({ ...changed, ...added });
+  const made = withoutMinusZero({ ...changed, ...added });
+  const { items: settled, freed } = settle(project, { items: made, removed: [] }, fates);
+  const items = { ...made, ...withoutMinusZero(settled) };
   const fresh = Object.keys(added);
   let whole: Project | null = null;
   return {
@@ -105,11 +123,12 @@ function withItems(project: Project, { changed = {}, added = {} }: ChangedItems)
     changed: withFollowers(project, Object.keys(items)),
     difference: () => {
       const [, patches, inverse] = produceWithPatches(project, (draft: Draft<Project>) => {
-        for (const id of Object.keys(changed)) become(draft.items[id], items[id]);
+        for (const id of Object.keys(items)) if (!Object.hasOwn(added, id)) become(draft.items[id], items[id]);
         for (const id of fresh) addItem(draft, id, items[id]);
       });
       return patchesFrom(patches, inverse);
     },
+    freed,
   };
 }
 

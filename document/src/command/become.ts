@@ -18,9 +18,13 @@ const same = (a: unknown, b: unknown): boolean => a === b || JSON.stringify(a) =
 
 const isMembers = (value: unknown): value is object => typeof value === 'object' && value !== null;
 
+/** What is another kind of thing is taken over whole. */
+const isOfOneKind = (own: object, value: object): boolean => (own as Members)['kind'] === (value as Members)['kind'];
+
 function isAlike(own: unknown, value: unknown): own is object {
   if (!isMembers(own) || !isMembers(value)) return false;
-  if (!Array.isArray(own) || !Array.isArray(value)) return Array.isArray(own) === Array.isArray(value);
+  if (!Array.isArray(own) || !Array.isArray(value))
+    return Array.isArray(own) === Array.isArray(value) && isOfOneKind(own, value);
   if (own.length !== value.length) return false;
   const differing = own.reduce((sum: number, each, i) => sum + (same(each, value[i]) ? 0 : 1), 0);
   return differing <= Math.max(3, own.length / 2);

@@ -1,4 +1,5 @@
 import type { Draft } from 'immer';
+import type { Fates } from '../links/settle';
 import type { Id, Item, Project } from '../project/project';
 import type { StepFacts } from '../history/stepTitle';
 import type { TSchema } from '@sinclair/typebox';
@@ -17,6 +18,10 @@ export interface Command<Args> {
    * seen is then no longer what is kept, but close to it. It refuses what `change` refuses, as far as it can tell.
    */
   readonly quick?: Change<Args>;
+  /** What it makes of curves besides editing them, so that what is made from those can follow. */
+  readonly fates?: (args: Args) => Fates;
+  /** Its title says by itself what becomes of what is made from others. */
+  readonly tellsOfLinks?: true;
   /** How many items it adds, where its arguments tell: too many are refused before it begins. */
   readonly adds?: (args: Args) => number;
   /** It changes the shape by an amount nobody can foresee, so its price is shown before it is done. */

@@ -18,6 +18,7 @@ import { turnAt } from '../recipe/turnAt';
 import { tangentsAsTheyAre } from '../recipe/tangentsAsTheyAre';
 import { reflection, transformed } from '../recipe/transformed';
 import type { StepFacts } from '../history/stepTitle';
+import type { Fates } from '../links/settle';
 import type { curveArgs } from '../schema/curveArgs';
 import type { Command, Commands } from './command';
 import { curveItemOf, namedAs, namedPoint, namedPoints, openCurveOf, openItemOf } from './items';
@@ -34,6 +35,12 @@ type Together<Args extends OfCurve> = Args & { readonly also?: readonly Args[] }
 /** How a recipe becomes another; the project for what is set there, such as the tolerance. */
 type Edit<Args> = (recipe: Recipe, args: Args, project: Pick<Project, 'tolerance'>) => Recipe;
 
+interface Options<Args> extends Pick<Command<Args>, 'lossy' | 'addsHandles'> {
+  readonly facts?: Facts<Args>;
+  /** The shape stays: it runs otherwise. */
+  readonly turns?: true;
+}
+
 /**
  * A command that gives a curve another recipe, or several curves one each. Done to a mirror it is done to its original,
  * mirrored back; of a curve that is its own mirror both sides change.
@@ -41,7 +48,7 @@ type Edit<Args> = (recipe: Recipe, args: Args, project: Pick<Project, 'tolerance
 function edit<Args extends Together<OfCurve>>(
   title: Command<Args>['title'],
   change: Edit<Args>,
-  { facts, ...more }: Partial<Pick<Command<Args>, 'lossy' | 'addsHandles'>> & { facts?: Facts<Args> } = {},
+  { facts, turns, ...more }: Options<Args> = {},
 ): Command<Args> {
   const symmetric: Edit<Args> = (recipe, args, project) => keepSymmetry(recipe, change(recipe, args, project));
   return {
@@ -70,6 +77,7 @@ function edit<Args extends Together<OfCurve>>(
         return { changed };
       },
     },
+    ...(turns && { fates: ({ item }): Fates => ({ [item]: 'turned' }) }),
     ...more,
   };
 }
@@ -249,18 +257,22 @@ export const curveCommands: Commands<typeof curveArgs> = {
   closeCurve: edit(
     ({ items }) => `Close ${items}`,
     (recipe, _args, { tolerance }) => closeCurve(recipe, tolerance),
+    { turns: true },
   ),
   openCurve: edit(
     ({ items }) => `Open ${items}`,
     (recipe, { id }) => openCurve(recipe, id),
+    { turns: true },
   ),
   reverseCurve: edit(
     ({ items }) => `Reverse ${items}`,
     (recipe) => reverseCurve(recipe),
+    { turns: true },
   ),
   moveSeam: edit(
     ({ items }) => `Move the seam of ${items}`,
     (recipe, { u }) => moveSeam(recipe, u),
+    { turns: true },
   ),
 
   throughCorners: edit(

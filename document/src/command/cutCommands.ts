@@ -21,11 +21,12 @@ import type { Id, Project, Recipe } from '../project/project';
 import { reverseCurve } from '../recipe/editEnds';
 import { controlRecipe, curveOf } from '../recipe/fixSpacing';
 import type { StepFacts } from '../history/stepTitle';
+import type { Fates } from '../links/settle';
 import type { cutArgs } from '../schema/cutArgs';
 import type { Commands } from './command';
 import { type CornerCut, cutCorner } from './corner';
 import { namesIn } from './freeNames';
-import { addItem, curveItemOf, freed, freeMirrors, named, newItem, openCurveOf, setRecipe } from './items';
+import { addItem, curveItemOf, named, newItem, openCurveOf, setRecipe } from './items';
 import { joined } from './joined';
 import { extended, shortened, trimmed } from './lengths';
 import { partOf } from './parts';
@@ -37,12 +38,16 @@ interface OfTwo {
   readonly second: Id;
 }
 
+const cut = ({ item }: { readonly item: Id }): Fates => ({ [item]: 'cut' });
+const bothCut = ({ first, second }: OfTwo): Fates => ({ [first]: 'cut', [second]: 'cut' });
+
 /** What cuts curves, makes them longer or joins them, and what is made from one or two of them. */
 export const cutCommands: Commands<typeof cutArgs> = {
   /** `id` is that of the second part. A closed curve is opened where it is cut. */
   splitCurve: {
     facts: (project, { item }) => cutFacts(project, item),
     title: ({ items }) => `Split ${items}`,
+    fates: cut,
     change: (draft, { item, u, id }) => {
       const { project, recipe, name } = taken(draft, item);
       const parts = split(curveOf(recipe).curve, within(recipe, u, name));
@@ -61,6 +66,7 @@ export const cutCommands: Commands<typeof cutArgs> = {
   trimCurve: {
     facts: (project, { item }) => cutFacts(project, item),
     title: ({ items }) => `Trim ${items}`,
+    fates: cut,
     change: (draft, { item, u, by, id }) => {
       const { project, recipe, name } = taken(draft, item);
       const left = trimmed(project, item, curveOf(recipe).curve, within(recipe, u, name), by);
@@ -77,6 +83,7 @@ export const cutCommands: Commands<typeof cutArgs> = {
   shortenCurve: {
     facts: (project, { item }) => cutFacts(project, item),
     title: ({ items }) => `Shorten ${items}`,
+    fates: cut,
     change: (draft, { item, end, length }) => {
       const { project, recipe, name } = taken(draft, item);
       const part = shortened(curveOf(recipe).curve, end, length, name);
@@ -88,6 +95,7 @@ export const cutCommands: Commands<typeof cutArgs> = {
   extendCurve: {
     facts: (project, { item }) => cutFacts(project, item),
     title: ({ items }) => `Extend ${items}`,
+    fates: cut,
     change: (draft, { item, end, how, reach }) => {
       const { project, recipe, name } = taken(draft, item);
       const longer = extended(project, curveOf(recipe).curve, end, how, reach, name);
@@ -102,11 +110,11 @@ export const cutCommands: Commands<typeof cutArgs> = {
       items: named(project, [first, second]),
     }),
     title: ({ items }) => `Make one of ${items}`,
+    fates: bothCut,
     change: (draft, { first, second, firstEnd, secondEnd }) => {
       const { project, recipe, name } = taken(draft, first);
       const other = openCurveOf(project, second);
       const whole = joined(recipe, firstEnd, other.recipe, secondEnd, project.tolerance, [name, other.name]);
-      freeMirrors(draft, project, [first, second]);
       setRecipe(draft, first, whole);
       if (first === second) return;
       delete draft.items[second];
@@ -134,6 +142,7 @@ export const cutCommands: Commands<typeof cutArgs> = {
   filletCorner: {
     facts: (project, { first, second }) => cutFacts(project, first, second),
     title: ({ items }) => `Fillet ${items}`,
+    fates: bothCut,
     change: (draft, { first, second, near, radius, id }) =>
       corner(draft, { first, second, near, id }, 'fillet', (a, b, plane, options) =>
         fillet(a, b, radius, plane, options),
@@ -144,6 +153,7 @@ export const cutCommands: Commands<typeof cutArgs> = {
   chamferCorner: {
     facts: (project, { first, second }) => cutFacts(project, first, second),
     title: ({ items }) => `Chamfer ${items}`,
+    fates: bothCut,
     change: (draft, { first, second, near, setbacks, id }) =>
       corner(draft, { first, second, near, id }, 'chamfer', (a, b, plane, options) =>
         chamfer(a, b, setbacks, plane, options),
@@ -225,19 +235,17 @@ function added(draft: Draft<Project>, id: Id, shape: Shape, layer: Id, plane: Id
 
 /** The parts that a curve was cut to: the first stays the item, the second is a new one. */
 function replaced(draft: Draft<Project>, project: Project, item: Id, parts: readonly Recipe[], id: Id): void {
-  freeMirrors(draft, project, [item]);
   setRecipe(draft, item, parts[0]);
   if (parts.length === 1) return;
   const { recipe: _recipe, name, ...like } = curveItemOf(project, item);
   addItem(draft, id, { ...like, name: namesIn(draft).next(name.replace(/ \d+$/, '')), recipe: parts[1] });
 }
 
-/** What a cut tells: mirrors that are cut, and those of curves that are, become curves of their own. */
+/** What a cut tells. Throws a `CommandError` for what cannot be cut. */
 function cutFacts(project: Project, ...both: readonly Id[]): StepFacts {
   const ids = [...new Set(both)];
   ids.forEach((id) => openCurveOf(project, id));
-  const own = ids.filter((id) => curveItemOf(project, id).recipe.kind === 'mirror');
-  return { items: named(project, ids), ...freed(project, ids, own) };
+  return { items: named(project, ids) };
 }
 
 /** Throws a `CommandError` for a parameter outside the curve. */
@@ -259,7 +267,6 @@ function corner(
   const plane = project.planes[drawnOn];
   const made = cutCorner(recipe, first === second ? null : other.recipe, near, plane, cut);
   if (!made.ok) throw new CommandError(cornerInWords(made.failure, shape, name, other.name));
-  freeMirrors(draft, project, [first, second]);
   const { whole, parts, between } = made.value;
   if (whole) setRecipe(draft, first, whole);
   else {

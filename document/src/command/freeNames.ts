@@ -1,5 +1,6 @@
 import { type Draft, isDraft, original } from 'immer';
-import { LONGEST_NAME, shortened } from '../name';
+import { shortened } from '../name';
+import { LONGEST_NAME } from '../project/format';
 import type { Project } from '../project/project';
 
 type Items = Project['items'];

@@ -1,11 +1,11 @@
 import type { Draft } from 'immer';
 import { CommandError } from '../commandError';
 import { type CurveItem, GRAPHITE, type Id, type Item, type Project, type Recipe } from '../project/project';
-import { mirrorsOf, plainRecipe } from '../project/mirrors';
+import { plainRecipe } from '../project/mirrors';
 import { namesIn } from './freeNames';
 import { fitPointsOf } from '../recipe/makeLive';
 import { controlIdsOf, curveOf } from '../recipe/fixSpacing';
-import type { NamedItems, NamedPoints, StepFacts } from '../history/stepTitle';
+import type { NamedItems, NamedPoints } from '../history/stepTitle';
 import { become } from './become';
 import { withoutMinusZero } from './withoutMinusZero';
 
@@ -96,18 +96,5 @@ export function newItem(project: Project | Draft<Project>, name: string, layer: 
 export function setRecipe(draft: Draft<Project>, id: Id, recipe: Recipe): void {
   const item = draft.items[id];
   if (item.kind !== 'curve') throw new CommandError(`${item.name} is ${KINDS[item.kind]}, not a curve`);
-  const clean = withoutMinusZero(recipe) as Draft<Recipe>;
-  if (item.recipe.kind === 'mirror') item.recipe = clean;
-  else become(item.recipe, clean);
-}
-
-/** Mirrors of curves that will not be there any more keep their last shape, as curves of their own. */
-export function freeMirrors(draft: Draft<Project>, project: Project, ids: readonly Id[]): void {
-  for (const [id, item] of mirrorsOf(project, ids)) setRecipe(draft, id, plainRecipe(project, item));
-}
-
-/** What becomes of the mirrors of these curves when they are gone or cut, and of other mirrors, for the title of a step. */
-export function freed(project: Project, ids: readonly Id[], others: readonly Id[] = []): Pick<StepFacts, 'freed'> {
-  const mirrors = [...new Set([...others, ...mirrorsOf(project, ids).map(([id]) => id)])];
-  return mirrors.length === 0 ? {} : { freed: named(project, mirrors) };
+  become(item, { ...item, recipe: withoutMinusZero(recipe) });
 }

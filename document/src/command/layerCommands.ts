@@ -1,7 +1,7 @@
 import { type Draft, original } from 'immer';
 import { CommandError } from '../commandError';
 import { type Id, type Layer, newLayer, type Project } from '../project/project';
-import { plainItem } from '../project/mirrors';
+import { alone } from '../links/table';
 import type { layerArgs } from '../schema/layerArgs';
 import type { Commands } from './command';
 import { addItem, itemOf, named, namedAs, openItemOf } from './items';
@@ -117,7 +117,7 @@ export const layerCommands: Commands<typeof layerArgs> = {
         draft.layerOrder.push(layer);
       }
       items.forEach((each, i) => {
-        const { group: _group, ...item } = plainItem(project, itemOf(project, each));
+        const { group: _group, ...item } = alone(project, itemOf(project, each));
         addItem(draft, `${id}-${i + 1}`, { ...item, layer });
       });
     },

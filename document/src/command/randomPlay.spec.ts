@@ -13,6 +13,7 @@ interface ModelItem {
   readonly name: string;
   readonly colour: string;
   readonly visible: boolean;
+  readonly note: string | undefined;
   /** Null for a point of its own. */
   readonly closed: boolean | null;
   readonly points: readonly { readonly id: Id; readonly at: Vector3 }[];
@@ -29,12 +30,11 @@ const told = ({ name, items }: Model): string => JSON.stringify([name, [...items
 function modelOf({ name, items, itemOrder }: Project): Model {
   const entries = itemOrder.map((id): [Id, ModelItem] => {
     const item = items[id];
-    const { name: itemName, colour, visible } = item;
-    if (item.kind === 'point') {
-      return [id, { name: itemName, colour, visible, closed: null, points: [{ id, at: item.at }] }];
-    }
+    const { name: itemName, colour, visible, note } = item;
+    const told = { name: itemName, colour, visible, note };
+    if (item.kind === 'point') return [id, { ...told, closed: null, points: [{ id, at: item.at }] }];
     if (item.kind !== 'curve' || item.recipe.kind !== 'fit') throw new Error('no command of the play makes one');
-    return [id, { name: itemName, colour, visible, closed: item.recipe.closed, points: item.recipe.points }];
+    return [id, { ...told, closed: item.recipe.closed, points: item.recipe.points }];
   });
   return { name, items: new Map(entries) };
 }
@@ -59,7 +59,7 @@ function expected(model: Model, { command, args }: CommandCall): Model | null {
     const names = [...model.items.values()].map(({ name }) => name);
     let number = 1;
     while (names.includes(`${word} ${number}`)) number++;
-    return { name: `${word} ${number}`, colour: '#33363b', visible: true };
+    return { name: `${word} ${number}`, colour: '#33363b', visible: true, note: undefined };
   };
   if (command === 'renameProject') return { ...model, name: args.name };
   if (command === 'restoreStage') return modelOf(args.drawing);
@@ -79,6 +79,8 @@ function expected(model: Model, { command, args }: CommandCall): Model | null {
       return withItem(args.item, { ...item, name: args.name });
     case 'colourItem':
       return withItem(args.item, { ...item, colour: args.colour });
+    case 'noteItem':
+      return withItem(args.item, { ...item, note: args.note ?? undefined });
     case 'showItem':
       return withItem(args.item, { ...item, visible: args.visible });
     case 'placePoint':
@@ -122,6 +124,8 @@ function calls(seed: number) {
       case 3:
         return { command: 'colourItem', args: { item: id, colour: oneOf(['#2f5d8a', '#7a5230']) } };
       case 4:
+        if (below(3) === 0)
+          return { command: 'noteItem', args: { item: id, note: oneOf([null, 'Tight', 'Meant so:\nthe lid']) } };
         return { command: 'showItem', args: { item: id, visible: below(2) === 0 } };
       case 5:
         return below(3) === 0

@@ -1,4 +1,4 @@
-import { type Draft, original } from 'immer';
+import type { Draft } from 'immer';
 import { CommandError } from '../commandError';
 import type { Id, Item, Project } from '../project/project';
 import { become } from './become';
@@ -6,7 +6,7 @@ import type { Value } from '../schema/kit';
 import type { newItem, sheetArgs } from '../schema/sheetArgs';
 import type { Commands } from './command';
 import { FreeNames } from './freeNames';
-import { freed, freeMirrors, itemOf, named, namedAs, newItem as withDefaults, openItemOf } from './items';
+import { itemOf, named, namedAs, newItem as withDefaults, openItemOf } from './items';
 import { FIRST_NAMES } from './shapes';
 
 /** A curve, point or guide that is drawn: with its own colour, or that of its layer. */
@@ -83,6 +83,17 @@ export const sheetCommands: Commands<typeof sheetArgs> = {
     },
   },
 
+  /** Null takes the note away. */
+  noteItem: {
+    facts: (project, { item, note }) => ({ how: note === null ? 'remove' : 'write', items: named(project, [item]) }),
+    title: ({ how, items }) => (how === 'remove' ? `Remove the note on ${items}` : `Write a note on ${items}`),
+    change: (project, { item, note }) => {
+      const it = itemOf(project, item);
+      if (note === null) delete it.note;
+      else it.note = note;
+    },
+  },
+
   showItem: {
     facts: (project, { item, visible }) => ({ how: visible ? 'show' : 'hide', items: named(project, [item]) }),
     title: ({ how, items }) => `${how === 'show' ? 'Show' : 'Hide'} ${items}`,
@@ -92,13 +103,13 @@ export const sheetCommands: Commands<typeof sheetArgs> = {
   },
 
   deleteItem: {
-    facts: (project, { item }) => ({ items: named(project, [item]), ...freed(project, [item]) }),
+    facts: (project, { item }) => ({ items: named(project, [item]) }),
     title: ({ items }) => `Delete ${items}`,
     change: (project, { item }) => remove(project, [item]),
   },
 
   deleteItems: {
-    facts: (project, { items }) => ({ items: named(project, items), ...freed(project, items) }),
+    facts: (project, { items }) => ({ items: named(project, items) }),
     title: ({ items }) => `Delete ${items}`,
     change: (project, { items }) => remove(project, items),
   },
@@ -106,6 +117,7 @@ export const sheetCommands: Commands<typeof sheetArgs> = {
   restoreStage: {
     facts: (_project, { name }) => ({ to: name }),
     title: ({ to }) => `Restore the stage ${to}`,
+    tellsOfLinks: true,
     change: (project, { drawing }) => become(project, drawing),
   },
 
@@ -134,10 +146,8 @@ function withFreeIds(items: readonly (readonly [Id, Item])[]): Readonly<Record<I
   return added;
 }
 
-/** Takes items out of the drawing; their mirrors become curves of their own. */
-export function remove(draft: Draft<Project>, ids: readonly Id[]): void {
+function remove(draft: Draft<Project>, ids: readonly Id[]): void {
   ids.forEach((id) => openItemOf(draft, id));
-  freeMirrors(draft, original(draft) as Project, ids);
   for (const id of ids) delete draft.items[id];
   const gone = new Set(ids);
   draft.itemOrder = draft.itemOrder.filter((id) => !gone.has(id));

@@ -1,4 +1,5 @@
 import { EARLIER, type NamedItems, type NamedPoints, type StepTitle } from '../history/stepTitle';
+import { linksOf } from '../links/table';
 import { shortened } from '../name';
 import type { Command } from './command';
 import { commands } from './registry';
@@ -35,4 +36,4 @@ function pointsInWords(points?: NamedPoints): string {
 }
 
 const freedInWords = (freed?: NamedItems): string =>
-  freed ? `; ${itemsInWords(freed)} ${freed.count === 1 ? 'is a mirror' : 'are mirrors'} no longer` : '';
+  freed ? `; ${itemsInWords(freed)} ${linksOf('mirror').freed[freed.count === 1 ? 'one' : 'several']}` : '';

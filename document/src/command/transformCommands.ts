@@ -1,14 +1,16 @@
 import { type Affine, length, unit, type Vector3 } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
-import type { Guide, Id, Item, Project } from '../project/project';
-import type { StepFacts } from '../history/stepTitle';
-import { plainItem, type PlainItem, plainRecipe } from '../project/mirrors';
+import type { Guide, Id, Item } from '../project/project';
+import { type PlainItem, plainRecipe } from '../project/mirrors';
+import { renamed } from '../links/taken';
+import { followsOneOf } from '../links/order';
+import { alone, linkKindOf, linksOf } from '../links/table';
 import { directed, placed, similarityOf, transformed } from '../recipe/transformed';
 import type { Value } from '../schema/kit';
 import type { pasted, transformArgs } from '../schema/transformArgs';
 import type { Commands } from './command';
 import { FreeNames } from './freeNames';
-import { curveItemOf, freed, itemOf, named, namedAs, openItemOf } from './items';
+import { curveItemOf, itemOf, named, namedAs, openItemOf } from './items';
 
 const VERBS = {
   move: 'Move',
@@ -27,7 +29,7 @@ const verbOf = (how: string): string => (VERBS as Readonly<Record<string, string
 /** What can be done to items as they are: moved, copied, mirrored. */
 export const transformCommands: Commands<typeof transformArgs> = {
   transformItems: {
-    facts: (project, { items, how }) => ({ how, items: named(project, items), ...freedAlone(project, items) }),
+    facts: (project, { items, how }) => ({ how, items: named(project, items) }),
     title: ({ how, items }) => `${verbOf(how)} ${items}`,
     change: {
       items: (project, { items, map }) => {
@@ -35,7 +37,7 @@ export const transformCommands: Commands<typeof transformArgs> = {
         // A mirror goes where its original goes.
         const moving = items.filter((id) => openItemOf(project, id) && !followsOneOf(project, id, all));
         return {
-          changed: Object.fromEntries(moving.map((id) => [id, movedBy(plainItem(project, itemOf(project, id)), map)])),
+          changed: Object.fromEntries(moving.map((id) => [id, movedBy(alone(project, itemOf(project, id)), map)])),
         };
       },
     },
@@ -52,7 +54,7 @@ export const transformCommands: Commands<typeof transformArgs> = {
         const names = new FreeNames(project);
         const copies = maps.flatMap((map) =>
           items.map((each) => {
-            const { group: _group, ...single } = movedBy(plainItem(project, itemOf(project, each)), map);
+            const { group: _group, ...single } = movedBy(alone(project, itemOf(project, each)), map);
             return { ...single, name: names.next(wordOf(single.name)) };
           }),
         );
@@ -83,6 +85,7 @@ export const transformCommands: Commands<typeof transformArgs> = {
   releaseMirror: {
     facts: (project, { item }) => ({ items: named(project, [item]) }),
     title: ({ items }) => `Let ${items} go its own way`,
+    tellsOfLinks: true,
     change: {
       items: (project, { item: id }) => {
         openItemOf(project, id);
@@ -107,24 +110,11 @@ export const transformCommands: Commands<typeof transformArgs> = {
         const idOf = new Map(items.map(({ from }, i) => [from, `${id}-${i + 1}`]));
         const names = new FreeNames(project);
         const pasted = items.map(({ item }): Item => {
-          const { group: _group, ...single } = item;
-          const mirror = item.kind === 'curve' && item.recipe.kind === 'mirror' ? item.recipe : null;
-          const of = mirror && idOf.get(mirror.of);
-          if (mirror && !of) throw new CommandError(`${item.name} is a mirror of a curve that was not copied with it`);
-          const image = mirror ? single : movedBy(single as PlainItem, map);
-          const about = mirror && {
-            at: placed(map, mirror.about.at),
-            across: unit(directed(map, mirror.about.across)),
-          };
+          const { group: _group, ...single } = renamed(item, idOf);
           const name = names.isTaken(item.name) ? names.next(wordOf(item.name)) : item.name;
           names.take(name);
-          return {
-            ...image,
-            ...(mirror && of && about && { recipe: { kind: 'mirror', of, about } }),
-            name,
-            layer: Object.hasOwn(project.layers, item.layer) ? item.layer : layer,
-            plane,
-          } as Item;
+          const there = Object.hasOwn(project.layers, item.layer) ? item.layer : layer;
+          return { ...movedBy(single as Item, map), name, layer: there, plane };
         });
         return { added: numbered(id, pasted) };
       },
@@ -139,15 +129,19 @@ const numbered = (id: Id, items: readonly Item[]): Record<Id, Item> =>
 /** An item of a clipboard, with the id that mirrors among the others know it by. */
 export type Pasted = Value<typeof pasted>;
 
-/** An item as a map takes it elsewhere. Throws a `CommandError` for a gauge circle that would be none any more. */
-function movedBy(item: PlainItem, map: Affine): PlainItem {
-  switch (item.kind) {
+/** An item as a map takes it, and all that it is made from, elsewhere. Throws a `CommandError` for a gauge circle that would be none any more. */
+function movedBy<Moved extends Item>(item: Moved, map: Affine): Moved;
+function movedBy(item: Item, map: Affine): Item {
+  const kind = linkKindOf(item);
+  if (kind) return linksOf(kind).moved(item, map);
+  const single = item as PlainItem;
+  switch (single.kind) {
     case 'curve':
-      return { ...item, recipe: transformed(item.recipe, map) };
+      return { ...single, recipe: transformed(single.recipe, map) };
     case 'point':
-      return { ...item, at: placed(map, item.at) };
+      return { ...single, at: placed(map, single.at) };
     case 'guide':
-      return { ...item, guide: guideMovedBy(item.guide, map, item.name) };
+      return { ...single, guide: guideMovedBy(single.guide, map, single.name) };
   }
 }
 
@@ -164,24 +158,6 @@ function turned(map: Affine, direction: Vector3): Vector3 {
   const image = directed(map, direction);
   if (!(length(image) > 0)) throw new CommandError('A direction of no length leads nowhere');
   return unit(image);
-}
-
-/** Whether a curve is the mirror, or the mirror of a mirror, of another of these. */
-function followsOneOf({ items }: Project, id: Id, ids: ReadonlySet<Id>): boolean {
-  for (let at = items[id]; at.kind === 'curve' && at.recipe.kind === 'mirror'; at = items[at.recipe.of]) {
-    if (ids.has(at.recipe.of)) return true;
-  }
-  return false;
-}
-
-/** Mirrors that are transformed without their originals become curves of their own. */
-function freedAlone(project: Project, ids: readonly Id[]): Pick<StepFacts, 'freed'> {
-  const all = new Set(ids);
-  const alone = ids.filter((id) => {
-    const item = itemOf(project, id);
-    return item.kind === 'curve' && item.recipe.kind === 'mirror' && !followsOneOf(project, id, all);
-  });
-  return freed(project, [], alone);
 }
 
 /** 'Wall' of 'Wall 2'. */

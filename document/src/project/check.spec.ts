@@ -46,7 +46,7 @@ describe('checkProject', () => {
       '/items/arch/recipe',
       { kind: 'mirror', of: 'arch', about: { at: [0, 0, 0], across: [1, 0, 0] } },
       '/items/arch/recipe/of',
-      'is a mirror of itself',
+      'is the mirror of Curve 1: a circle',
     ],
     [
       '/items/arch/recipe',

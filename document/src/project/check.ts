@@ -3,6 +3,8 @@ import { resolveRecipe } from '../recipe/resolve';
 import { schemaProblems } from '../schemaProblems';
 import { CommandError } from '../commandError';
 import type { CurveItem, Id, Project, Recipe } from './project';
+import { dependencyOrder, graphOf } from '../links/order';
+import { linkKindOf, linksOf } from '../links/table';
 import { plainRecipe } from './mirrors';
 
 /** Items that were found right under this id: a step changes few of them, so few need a second look. */
@@ -41,6 +43,7 @@ function contentProblems(project: Project): Problem[] {
       problems.push({ path: pointer('planes', id), message: 'The axes x and y must be unit vectors at right angles' });
     }
   }
+  const links = linkProblems(project);
   for (const [id, item] of Object.entries(project.items)) {
     for (const [member, names] of [
       ['layer', project.layers],
@@ -56,23 +59,48 @@ function contentProblems(project: Project): Problem[] {
     if (item.kind === 'guide' && item.guide.kind === 'line' && !isUnit(item.guide.direction)) {
       problems.push({ path: pointer('items', id, 'guide', 'direction'), message: 'A direction is a unit vector' });
     }
+    if (item.kind !== 'curve') continue;
+    problems.push(...planeProblems(id, item));
     // A mirror may go wrong without a change of its own.
-    if (item.kind === 'curve' && (item.recipe.kind === 'mirror' || !isRight(id, item))) {
+    if (links.length === 0 && (item.recipe.kind === 'mirror' || !isRight(id, item))) {
       problems.push(...curveProblems(project, id, item));
     }
   }
-  return problems;
+  return [...problems, ...links];
+}
+
+/** References that lead nowhere, and items that are made from themselves: no curve can be resolved before they are mended. */
+function linkProblems(project: Project): Problem[] {
+  const problem = (id: Id, message: (name: string, is: string) => string): Problem[] => {
+    const { name } = project.items[id];
+    const kind = linkKindOf(project.items[id]);
+    return kind
+      ? [{ path: pointer('items', id, ...linksOf(kind).path), message: message(name, linksOf(kind).is) }]
+      : [];
+  };
+  const lost = [...graphOf(project).sources].flatMap(([id, sources]) =>
+    sources
+      .filter((source) => !Object.hasOwn(project.items, source))
+      .flatMap((source) => problem(id, (name, is) => `${name} ${is} '${source}', which is not there`)),
+  );
+  const circles = dependencyOrder(project).cycles.flatMap(([first, ...others]) => {
+    const around = [...others, first].map((id) => project.items[id].name).join(', that of ');
+    return problem(first, (name, is) => `${name} ${is} ${around}: a circle`);
+  });
+  return [...lost, ...circles];
 }
 
 const isUnit = ([x, y, z]: readonly [number, number, number]): boolean => Math.abs(x * x + y * y + z * z - 1) <= 1e-9;
 
-function curveProblems(project: Project, id: Id, item: CurveItem): Problem[] {
-  const { recipe, name } = item;
+function planeProblems(id: Id, { recipe, name }: CurveItem): Problem[] {
   const mirrors =
     recipe.kind === 'mirror' ? [recipe.about] : recipe.kind === 'fit' && recipe.symmetry ? [recipe.symmetry] : [];
-  if (!mirrors.every(({ across }) => isUnit(across))) {
-    return [{ path: pointer('items', id, 'recipe'), message: `${name}: a mirror's plane needs a unit vector across` }];
-  }
+  if (mirrors.every(({ across }) => isUnit(across))) return [];
+  return [{ path: pointer('items', id, 'recipe'), message: `${name}: a mirror's plane needs a unit vector across` }];
+}
+
+function curveProblems(project: Project, id: Id, item: CurveItem): Problem[] {
+  const { recipe, name } = item;
   try {
     const plain = plainRecipe(project, item);
     const resolved = resolveRecipe(plain);

@@ -1,12 +1,13 @@
 import { Type } from '@sinclair/typebox';
 import { colour, described, direction, id, LINES, name, object, oneOfKinds, size, vector } from './kit';
+import { LONGEST_NOTE } from '../project/format';
 import { curveRecipe } from './recipes';
 
 export const note = Type.String({
   $id: 'note',
   description: 'What people want to remember of it.',
   pattern: LINES,
-  maxLength: 500,
+  maxLength: LONGEST_NOTE,
 });
 
 /** What every item has. */

@@ -1,3 +1,4 @@
+import { LONGEST_NAME } from '../project/format';
 import { type Static, type TProperties, type TSchema, Type } from '@sinclair/typebox';
 
 /**
@@ -68,7 +69,7 @@ export const name = Type.String({
   $id: 'name',
   description: 'At least one character that can be seen, and none that controls, turns or breaks the text around it.',
   pattern: WORDS,
-  maxLength: 120,
+  maxLength: LONGEST_NAME,
 });
 
 export const colour = Type.String({ $id: 'colour', pattern: '^#[0-9a-f]{6}$' });

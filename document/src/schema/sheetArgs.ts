@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
-import { guide } from './items';
-import { colour, id, ids, name, object, oneOf, oneOfWords, vector } from './kit';
+import { guide, note } from './items';
+import { colour, id, ids, name, object, oneOf, oneOfWords, orNull, vector } from './kit';
 import { grid, project, units } from './project';
 import { recipe } from './recipes';
 import { SHAPES } from '../command/shapes';
@@ -27,6 +27,7 @@ export const sheetArgs = {
   setGuide: object({ item: id, guide }),
   renameItem: object({ item: id, name }),
   colourItem: object({ item: id, colour }),
+  noteItem: object({ item: id, note: orNull(note) }),
   showItem: object({ item: id, visible: Type.Boolean() }),
   deleteItem: object({ item: id }),
   deleteItems: object({ items: ids({ minItems: 1 }) }),

@@ -1,16 +1,13 @@
 import { translation, type Vector3 } from '@pencil-bend/core';
-import { type Id, type CommandCall, plainItem, type Pasted, type Project, schemaProblems } from '@pencil-bend/document';
+import { type Id, type CommandCall, takenWith, type Pasted, type Project, schemaProblems } from '@pencil-bend/document';
 
 const FORMAT = 'pencil-bend-items';
 
 /** Copied items as text, for the system's clipboard: they can be pasted into any project. */
 export function copied(project: Project, ids: readonly Id[], source: string): string {
-  const items = ids.map((from): Pasted => {
-    const item = project.items[from];
-    const mirrors = item.kind === 'curve' && item.recipe.kind === 'mirror' && ids.includes(item.recipe.of);
-    // A mirror whose original is left behind goes as a curve of its own.
-    return { from, item: mirrors ? item : plainItem(project, item) };
-  });
+  const among = new Set(ids);
+  // What is made from something that is left behind goes as it is by itself.
+  const items = ids.map((from): Pasted => ({ from, item: takenWith(project, project.items[from], among) }));
   return JSON.stringify({ format: FORMAT, source, items });
 }
 

@@ -10,6 +10,7 @@ import { DragConstraints } from './dragConstraints';
 import { GuideSection } from './guideSection';
 import { HandleSection } from './handleSection';
 import { KeyFigures } from './keyFigures';
+import { NoteField } from './noteField';
 import { SelectionSection } from './selectionSection';
 
 /** The card of what is selected: a curve, a point, a guide, or several items. */
@@ -21,6 +22,7 @@ import { SelectionSection } from './selectionSection';
     GuideSection,
     HandleSection,
     KeyFigures,
+    NoteField,
     NumberField,
     PriceBox,
     SelectionSection,
@@ -30,7 +32,7 @@ import { SelectionSection } from './selectionSection';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SelectionCard {
-  private readonly editing = inject(Editing);
+  protected readonly editing = inject(Editing);
   private readonly lossy = inject(LossyPreview);
   private readonly shown = inject(ShownItems);
   protected readonly axes = ['x', 'y', 'z'] as const;

@@ -1,0 +1,16 @@
+import { Type } from '@sinclair/typebox';
+import { end, id, object, oneOfKinds } from './kit';
+
+/** What an item can be made from: a curve as a whole, an end of one, or a place along one. */
+export const reference = oneOfKinds(
+  [
+    object({ kind: Type.Literal('curve'), item: id }),
+    object({ kind: Type.Literal('end'), item: id, end }),
+    object({
+      kind: Type.Literal('place'),
+      item: id,
+      share: Type.Number({ minimum: 0, maximum: 1, description: 'Of the length, from the start.' }),
+    }),
+  ],
+  { $id: 'reference' },
+);
