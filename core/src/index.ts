@@ -68,7 +68,7 @@ export {
   ellipseFrame,
   ellipticArc,
 } from './exact/arc';
-export { conic, parabola, parabolaThrough, rhoNear } from './exact/conic';
+export { conic, parabola, parabolaThrough, type ParabolaThrough, rhoNear } from './exact/conic';
 export { lineBetween } from './exact/line';
 export { type Leg, type LegFailure, polygonOnEdge, polyline, rectangle, regularPolygon } from './exact/polyline';
 

@@ -30,6 +30,7 @@ export {
   type CurveItem,
   emptyProject,
   type FitPoint,
+  type FreeRecipe,
   fitRecipe,
   type FitRecipe,
   FORMAT,
@@ -49,6 +50,8 @@ export {
   type MirrorRecipe,
   newLayer,
   type PointItem,
+  type Primitive,
+  type PrimitiveRecipe,
   type Project,
   type Recipe,
   VERSION,
@@ -62,14 +65,18 @@ export { sourcesOf } from './links/table';
 export { pulledBy } from './recipe/corners';
 export { legTo, setWeights } from './recipe/editControlPoints';
 export { isClosed } from './recipe/editEnds';
-export { controlRecipe, fixSpacing } from './recipe/fixSpacing';
+export { asFree, controlRecipe, fixSpacing } from './recipe/fixSpacing';
 export { chordAt, HANDLE_SHARE, setTangent, sideAt, tangentAt } from './recipe/setTangent';
 export { heldTangent, type Side, SIDES } from './recipe/tangentSides';
-export { fitPointsOf, MOST_THROUGH_POINTS } from './recipe/makeLive';
+export { fitPointsOf, MOST_THROUGH_POINTS, pointsWritten } from './recipe/makeLive';
 export { bendAt, type Move, movePoints, unpinned } from './recipe/movePoints';
 export { tangentOn } from './recipe/turnAt';
 export { moveKnot } from './recipe/editKnots';
 export { type Row } from './recipe/setPoints';
+export { arcInWords } from './recipe/primitives/arcs';
+export { type GivenBy, waysToGive } from './recipe/primitives/givenBy';
+export type { Figure, GivenHandle } from './recipe/primitives/primitiveKind';
+export { describe, figuresOf, givensOf, linesOf, wordOf } from './recipe/primitives/table';
 export { CommandError } from './commandError';
 export { APART, type Resolved, type ResolvedCurve, resolveRecipe } from './recipe/resolve';
 export { mirroredPlace } from './recipe/symmetry';

@@ -53,6 +53,16 @@ export function rhoNear(start: Vector3, apex: Vector3, end: Vector3, point: Vect
   return size > 0 ? Math.min(0.999, Math.max(0.001, dot(subtract(point, foot), way) / size)) : 0.5;
 }
 
+/** A parabola y = x²/(4 f) about its vertex, along axes of its own, for x from `from` to `to`. */
+export interface ParabolaThrough {
+  readonly curve: Curve;
+  /** In mm. */
+  readonly focalLength: number;
+  readonly axes: Pick<Plane, 'x' | 'y'>;
+  readonly from: number;
+  readonly to: number;
+}
+
 /**
  * The parabola with its vertex at a point that goes through another one, its axis along the plane's y or x; both its
  * sides, or that of the point alone. Null where the point lies on the axis or beside the vertex.
@@ -62,7 +72,7 @@ export function parabolaThrough(
   vertex: Vector3,
   point: Vector3,
   { axis = 'y', half = false }: { readonly axis?: 'x' | 'y'; readonly half?: boolean } = {},
-): { readonly curve: Curve; readonly focalLength: number } | null {
+): ParabolaThrough | null {
   const [dx, dy] = inPlane({ ...plane, origin: vertex }, point);
   const [across, along] = axis === 'x' ? [dy, dx] : [dx, dy];
   if (across === 0 || along === 0) return null;
@@ -71,5 +81,11 @@ export function parabolaThrough(
   const reach = Math.abs(across);
   const [from, to] = !half ? [-reach, reach] : across > 0 ? [0, reach] : [-reach, 0];
   const focalLength = (reach * reach) / (4 * Math.abs(along));
-  return { curve: parabola({ origin: vertex, x, y }, vertex, focalLength, from, to), focalLength };
+  return {
+    curve: parabola({ origin: vertex, x, y }, vertex, focalLength, from, to),
+    focalLength,
+    axes: { x, y },
+    from,
+    to,
+  };
 }

@@ -1,4 +1,5 @@
-import type { CurveItem, Id, Project, Recipe } from '../project/project';
+import { CommandError } from '../commandError';
+import type { CurveItem, FreeRecipe, Id, PrimitiveRecipe, Project, Recipe } from '../project/project';
 import { originalOf, type PlainCurve } from '../project/mirrors';
 import { insertControlPoint, removeControlPoint, setWeights, straighten } from '../recipe/editControlPoints';
 import { fitDegree, lowerDegree, raiseDegree } from '../recipe/editDegree';
@@ -6,10 +7,12 @@ import { closeCurve, moveSeam, openCurve, reverseCurve } from '../recipe/editEnd
 import { removeHandles } from '../recipe/removeHandles';
 import { insertFitPoint, removeFitPoint, setKink } from '../recipe/editFitPoints';
 import { evenKnots, insertKnot, moveKnot, removeKnot, setRange } from '../recipe/editKnots';
-import { fixSpacing } from '../recipe/fixSpacing';
+import { asFree, fixSpacing } from '../recipe/fixSpacing';
 import { setRadius, setTangent } from '../recipe/setTangent';
 import { makeLive } from '../recipe/makeLive';
 import { bendAt, movePoints } from '../recipe/movePoints';
+import { givenBy } from '../recipe/primitives/givenBy';
+import { describe, figuresOf, setFigure } from '../recipe/primitives/table';
 import { pinPoints } from '../recipe/pinPoints';
 import { setPoints } from '../recipe/setPoints';
 import { corners, pulledByCorners, throughCorners } from '../recipe/corners';
@@ -21,6 +24,7 @@ import type { StepFacts } from '../history/stepTitle';
 import type { Fates } from '../links/settle';
 import type { curveArgs } from '../schema/curveArgs';
 import type { Command, Commands } from './command';
+import { lower } from './titleWords';
 import { curveItemOf, namedAs, namedPoint, namedPoints, openCurveOf, openItemOf } from './items';
 
 interface OfCurve {
@@ -33,7 +37,11 @@ interface OfPoint extends OfCurve {
 type Together<Args extends OfCurve> = Args & { readonly also?: readonly Args[] };
 
 /** How a recipe becomes another; the project for what is set there, such as the tolerance. */
-type Edit<Args> = (recipe: Recipe, args: Args, project: Pick<Project, 'tolerance'>) => Recipe;
+type Edit<Args, Edited extends Recipe = FreeRecipe> = (
+  recipe: Edited,
+  args: Args,
+  project: Pick<Project, 'tolerance'>,
+) => Recipe;
 
 interface Options<Args> extends Pick<Command<Args>, 'lossy' | 'addsHandles'> {
   readonly facts?: Facts<Args>;
@@ -45,12 +53,12 @@ interface Options<Args> extends Pick<Command<Args>, 'lossy' | 'addsHandles'> {
  * A command that gives a curve another recipe, or several curves one each. Done to a mirror it is done to its original,
  * mirrored back; of a curve that is its own mirror both sides change.
  */
-function edit<Args extends Together<OfCurve>>(
+function reshape<Args extends Together<OfCurve>>(
   title: Command<Args>['title'],
-  change: Edit<Args>,
+  change: Edit<Args, Recipe>,
   { facts, turns, ...more }: Options<Args> = {},
 ): Command<Args> {
-  const symmetric: Edit<Args> = (recipe, args, project) => keepSymmetry(recipe, change(recipe, args, project));
+  const symmetric: Edit<Args, Recipe> = (recipe, args, project) => keepSymmetry(recipe, change(recipe, args, project));
   return {
     facts: (project, args) => {
       const all = withOthers(args).map((each) => {
@@ -82,6 +90,13 @@ function edit<Args extends Together<OfCurve>>(
   };
 }
 
+/** The same, of a curve that is edited point by point: an exact shape becomes one first. */
+const edit = <Args extends Together<OfCurve>>(
+  title: Command<Args>['title'],
+  change: Edit<Args>,
+  options?: Options<Args>,
+): Command<Args> => reshape(title, (recipe, args, project) => change(asFree(recipe), args, project), options);
+
 const withOthers = <Args extends Together<OfCurve>>({ also = [], ...args }: Args): Args[] => [args, ...also] as Args[];
 
 /** Of what was done to several curves the points of all. */
@@ -91,6 +106,12 @@ function inAll([first, ...others]: readonly StepFacts[]): StepFacts {
   return { ...first, points: { kind: 'several', count: counts.reduce((sum, count) => sum + count, 0) } };
 }
 
+/** Throws a `CommandError` for a curve that is none of the exact shapes. */
+function primitiveOf(recipe: Recipe): PrimitiveRecipe {
+  if (recipe.kind === 'primitive') return recipe;
+  throw new CommandError('This is a free curve: it has no sizes that it is given by');
+}
+
 /** What the step tells besides the name of its curve. */
 type Facts<Args> = (args: Args, curve: PlainCurve) => StepFacts;
 
@@ -98,7 +119,7 @@ const ofPoint: Facts<OfPoint> = ({ point }, { name, recipe }) => ({ points: name
 
 /** What can be done to one curve, in the designer's own terms. */
 export const curveCommands: Commands<typeof curveArgs> = {
-  movePoints: edit(
+  movePoints: reshape(
     ({ points, items }) => `Move ${points} of ${items}`,
     (recipe, { moves }) => movePoints(recipe, moves),
     {
@@ -224,9 +245,26 @@ export const curveCommands: Commands<typeof curveArgs> = {
     { facts: ({ first, last }) => ({ numbers: [first, last] }) },
   ),
 
-  fixSpacing: edit(
-    ({ items }) => `Hold the spacing of ${items}`,
+  /** Of an exact shape it makes a free curve, with the same shape. */
+  fixSpacing: reshape(
+    ({ how, items }) => (how === 'free' ? `Make ${items} a free curve` : `Hold the spacing of ${items}`),
     (recipe) => fixSpacing(recipe),
+    { facts: (_args, { recipe }) => (recipe.kind === 'primitive' ? { how: 'free' } : {}) },
+  ),
+  setFigure: reshape(
+    ({ items, to, numbers: [value] }) => `Set the ${lower(to)} of ${items} to ${Number(value.toPrecision(6))}`,
+    (recipe, { figure, value }) => setFigure(primitiveOf(recipe), figure, value),
+    {
+      facts: ({ figure, value }, { recipe }) => ({
+        to: figuresOf(primitiveOf(recipe)).find(({ name }) => name === figure)?.label ?? figure,
+        numbers: [value],
+      }),
+    },
+  ),
+  giveBy: reshape(
+    ({ items, to }) => `Give ${items} as ${lower(to)}`,
+    (recipe, { kind }) => givenBy(primitiveOf(recipe), kind),
+    { facts: ({ kind }, { recipe }) => ({ to: describe(givenBy(primitiveOf(recipe), kind).shape) }) },
   ),
   makeLive: edit(
     ({ items }) => `Make the spacing of ${items} live`,
@@ -264,7 +302,7 @@ export const curveCommands: Commands<typeof curveArgs> = {
     (recipe, { id }) => openCurve(recipe, id),
     { turns: true },
   ),
-  reverseCurve: edit(
+  reverseCurve: reshape(
     ({ items }) => `Reverse ${items}`,
     (recipe) => reverseCurve(recipe),
     { turns: true },

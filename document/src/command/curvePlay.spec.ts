@@ -24,7 +24,9 @@ import type { CommandCall } from './registry';
 
 /** What says that it keeps the curve where it is. */
 const EXACT: readonly string[] = ['pinPoints', 'insertControlPoint', 'insertKnot', 'setRange', 'fixSpacing', 'raiseDegree', 'openCurve', 'reverseCurve']; // prettier-ignore
-const NAMES = Object.keys(curveCommands).filter((name) => name !== 'refit') as CommandCall['command'][];
+const NAMES = Object.keys(curveCommands).filter(
+  (name) => !['refit', 'setFigure', 'giveBy'].includes(name),
+) as CommandCall['command'][];
 
 function calls(seed: number) {
   const { below, oneOf } = randomly(seed);
@@ -97,7 +99,7 @@ const recipeOf = (project: Project): Recipe => {
 function withoutImage(recipe: Recipe): Vector3[] {
   const about = recipe.kind === 'fit' ? recipe.symmetry : undefined;
   if (!about) return [];
-  const places = recipe.points.map(({ at }) => at);
+  const places = fitPointsOf(recipe).map(({ at }) => at);
   return places.filter((at) => !places.some((other) => distance(other, mirroredPlace(about, at)) < 1e-6));
 }
 

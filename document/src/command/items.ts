@@ -4,7 +4,8 @@ import { type CurveItem, GRAPHITE, type Id, type Item, type Project, type Recipe
 import { plainRecipe } from '../project/mirrors';
 import { namesIn } from './freeNames';
 import { fitPointsOf } from '../recipe/makeLive';
-import { controlIdsOf, curveOf } from '../recipe/fixSpacing';
+import { givensOf } from '../recipe/primitives/table';
+import { controlIdsOf, curveOf, numberedControl } from '../recipe/fixSpacing';
 import type { NamedItems, NamedPoints } from '../history/stepTitle';
 import { become } from './become';
 import { withoutMinusZero } from './withoutMinusZero';
@@ -44,6 +45,8 @@ export function openCurveOf(project: Project, id: Id): CurveItem & { readonly re
 
 /** A point of a curve by its number, for the title of a step. Throws a `CommandError` where there is none. */
 export function namedPoint(name: string, recipe: Recipe, point: Id): NamedPoints {
+  const given = recipe.kind === 'primitive' && givensOf(recipe).find(({ id }) => id === point);
+  if (given) return { kind: 'given', name: given.label };
   const fit = fitPointsOf(recipe).findIndex(({ id }) => id === point);
   if (fit >= 0) return { kind: 'fit', number: fit + 1 };
   const control = controlIds(recipe).indexOf(point);
@@ -62,7 +65,7 @@ export function controlIds(recipe: Recipe): readonly Id[] {
   if (recipe.kind === 'control') return recipe.points.map(({ id }) => id);
   const { curve } = curveOf(recipe);
   const count = curve.points.length / 4 - (curve.closing === 'periodic' ? curve.degree : 0);
-  const idOf = controlIdsOf(recipe);
+  const idOf = recipe.kind === 'fit' ? controlIdsOf(recipe) : numberedControl;
   return Array.from({ length: count }, (_, i) => idOf(i));
 }
 

@@ -258,7 +258,7 @@ describe('commands', () => {
       args: { item: 'arch', moves: [{ point: 'p1', to: [-0, -1, -0] }] },
     });
     const item = project.items['arch'];
-    if (item.kind !== 'curve' || item.recipe.kind === 'mirror') throw new Error('no curve');
+    if (item.kind !== 'curve' || item.recipe.kind !== 'fit') throw new Error('no curve');
     expect(item.recipe.points[0].at.some((value) => Object.is(value, -0))).toBe(false);
   });
 });

@@ -3,6 +3,7 @@ import { linksOf } from '../links/table';
 import { shortened } from '../name';
 import type { Command } from './command';
 import { commands } from './registry';
+import { lower } from './titleWords';
 
 /** Names can be long, and a line is not. */
 const LONGEST_TITLE = 300;
@@ -30,6 +31,8 @@ function pointsInWords(points?: NamedPoints): string {
       return `point ${points.number}`;
     case 'control':
       return `control point ${points.number}`;
+    case 'given':
+      return `the ${lower(points.name)}`;
     case 'several':
       return `${points.count} points`;
   }

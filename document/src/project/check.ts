@@ -2,7 +2,7 @@ import { type Problem, pointer } from '../problem';
 import { resolveRecipe } from '../recipe/resolve';
 import { schemaProblems } from '../schemaProblems';
 import { CommandError } from '../commandError';
-import type { CurveItem, Id, Project, Recipe } from './project';
+import type { CurveItem, Id, Project, Recipe, WorkPlane } from './project';
 import { dependencyOrder, graphOf } from '../links/order';
 import { linkKindOf, linksOf } from '../links/table';
 import { plainRecipe } from './mirrors';
@@ -36,12 +36,9 @@ function contentProblems(project: Project): Problem[] {
     ...orderProblems('layerOrder', project.layerOrder, 'layers', project.layers),
     ...orderProblems('itemOrder', project.itemOrder, 'items', project.items),
   ];
-  for (const [id, { x, y }] of Object.entries(project.planes)) {
-    const dots = [x, y].map((axis) => axis[0] ** 2 + axis[1] ** 2 + axis[2] ** 2);
-    const skew = x[0] * y[0] + x[1] * y[1] + x[2] * y[2];
-    if (Math.abs(dots[0] - 1) > 1e-9 || Math.abs(dots[1] - 1) > 1e-9 || Math.abs(skew) > 1e-9) {
-      problems.push({ path: pointer('planes', id), message: 'The axes x and y must be unit vectors at right angles' });
-    }
+  for (const [id, plane] of Object.entries(project.planes)) {
+    if (areAxes(plane)) continue;
+    problems.push({ path: pointer('planes', id), message: 'The axes x and y must be unit vectors at right angles' });
   }
   const links = linkProblems(project);
   for (const [id, item] of Object.entries(project.items)) {
@@ -92,7 +89,13 @@ function linkProblems(project: Project): Problem[] {
 
 const isUnit = ([x, y, z]: readonly [number, number, number]): boolean => Math.abs(x * x + y * y + z * z - 1) <= 1e-9;
 
+const areAxes = ({ x, y }: Pick<WorkPlane, 'x' | 'y'>): boolean =>
+  isUnit(x) && isUnit(y) && Math.abs(x[0] * y[0] + x[1] * y[1] + x[2] * y[2]) <= 1e-9;
+
 function planeProblems(id: Id, { recipe, name }: CurveItem): Problem[] {
+  if (recipe.kind === 'primitive' && !areAxes(recipe)) {
+    return [{ path: pointer('items', id, 'recipe'), message: `${name}: x and y must be unit vectors at right angles` }];
+  }
   const mirrors =
     recipe.kind === 'mirror' ? [recipe.about] : recipe.kind === 'fit' && recipe.symmetry ? [recipe.symmetry] : [];
   if (mirrors.every(({ across }) => isUnit(across))) return [];
@@ -127,6 +130,7 @@ function orderProblems(name: string, order: readonly Id[], recordName: string, r
 
 /** A point's id stands once in a curve, also among its fit points and control points together. */
 function twiceNamed(item: Id, recipe: Recipe): Problem[] {
+  if (recipe.kind === 'primitive') return [];
   const seen = new Set<Id>();
   const fit = recipe.kind === 'control' ? (recipe.fit?.points ?? []) : [];
   const named = (points: readonly { readonly id: Id }[], ...path: string[]) =>

@@ -13,6 +13,8 @@ import type {
   mirrorPlane,
   mirrorRecipe,
   pointConstraints,
+  primitive,
+  primitiveRecipe,
 } from '../schema/recipes';
 import { FORMAT, VERSION } from './format';
 
@@ -36,7 +38,9 @@ export type GuideItem = Value<typeof guideItem>;
 export type Guide = Value<typeof guide>;
 
 /** How a curve is made, in the designer's own terms; mirrors left out. */
-export type Recipe = FitRecipe | ControlRecipe;
+export type Recipe = FreeRecipe | PrimitiveRecipe;
+/** A curve that is edited point by point. */
+export type FreeRecipe = FitRecipe | ControlRecipe;
 /** A curve through points with live spacing: its parameters follow from its points. */
 export type FitRecipe = Value<typeof fitRecipeSchema>;
 export type FitPoint = Value<typeof fitPoint>;
@@ -47,6 +51,9 @@ export type ControlPoint = Value<typeof controlPoint>;
 export type FixedFit = Value<typeof fixedFit>;
 export type FixedFitPoint = Value<typeof fixedFitPoint>;
 export type FixedRow = Value<typeof fixedRow>;
+/** An exact shape by what it is given by: a circle, an arc, a conic and others. */
+export type PrimitiveRecipe = Value<typeof primitiveRecipe>;
+export type Primitive = Value<typeof primitive>;
 export type MirrorRecipe = Value<typeof mirrorRecipe>;
 /** The plane of a mirror: a place in it and the unit vector across it. */
 export type MirrorPlane = Value<typeof mirrorPlane>;

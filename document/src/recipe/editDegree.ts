@@ -2,7 +2,7 @@ import { elevateDegree, MAX_DEGREE, reduceDegree } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
 import type { ControlRecipe, FitRecipe, Recipe } from '../project/project';
 import { curveOf, fixSpacing } from './fixSpacing';
-import { makeLive, MOST_THROUGH_POINTS } from './makeLive';
+import { fitPointsOf, makeLive, MOST_THROUGH_POINTS } from './makeLive';
 import { withCurve } from './withCurve';
 
 /** The same curve with its degree one higher. Fit points stay as handles on it. */
@@ -23,7 +23,7 @@ export function lowerDegree(recipe: Recipe): ControlRecipe {
 
 /** The curve of another degree through the same fit points, with live spacing. */
 export function fitDegree(recipe: Recipe, degree: number): FitRecipe {
-  const { length } = recipe.kind === 'fit' ? recipe.points : (recipe.fit?.points ?? []);
+  const { length } = fitPointsOf(recipe);
   if (degree > MOST_THROUGH_POINTS) {
     throw new CommandError(`Through points the highest degree is ${MOST_THROUGH_POINTS}, not ${degree}`);
   }

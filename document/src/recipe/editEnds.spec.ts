@@ -1,5 +1,5 @@
 import { domainOf, evaluate, type Vector3 } from '@pencil-bend/core';
-import type { Recipe } from '../project/project';
+import type { FreeRecipe, Recipe } from '../project/project';
 import { closeCurve, isClosed, moveSeam, openCurve, reverseCurve } from './editEnds';
 import { curveOf, fixSpacing } from './fixSpacing';
 import { fitPointsOf } from './makeLive';
@@ -12,7 +12,7 @@ const at = (recipe: Recipe, share: number): Vector3 => {
   return evaluate(curve, Math.min(last, first + share * (last - first)));
 };
 const near = (values: readonly number[], digits = 8) => values.map((x) => expect.closeTo(x, digits));
-const both = RECIPES.flatMap(([name, recipe]): [string, Recipe][] =>
+const both = RECIPES.flatMap(([name, recipe]): [string, FreeRecipe][] =>
   recipe.kind === 'fit'
     ? [
         [name, recipe],

@@ -1,20 +1,22 @@
 import { close, domainOf, moveSeam as seamAt, negate, open, reverse as reversed, toPeriodic } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
-import type { FixedFit, Id, PointConstraints, Recipe } from '../project/project';
+import type { ControlRecipe, FixedFit, FreeRecipe, Id, PointConstraints, Recipe } from '../project/project';
 import { mapped } from './editKnots';
 import { curveOf, fixSpacing } from './fixSpacing';
 import { inDomain } from './movePoints';
 import { mapTurnedTangents } from './tangentSides';
 import { withCurve } from './withCurve';
 
-export const isClosed = (recipe: Recipe): boolean =>
-  recipe.kind === 'fit' ? recipe.closed : recipe.closing !== 'open';
+export function isClosed(recipe: Recipe): boolean {
+  if (recipe.kind === 'fit') return recipe.closed;
+  return (recipe.kind === 'control' ? recipe : curveOf(recipe).curve).closing !== 'open';
+}
 
 /**
  * Closes an open curve: through points smoothly, from the last to the first; by control points with its ends brought
  * together where they lie within `tolerance` mm, else with a straight leg.
  */
-export function closeCurve(recipe: Recipe, tolerance: number): Recipe {
+export function closeCurve(recipe: FreeRecipe, tolerance: number): FreeRecipe {
   if (isClosed(recipe)) throw new CommandError('The curve is closed already');
   if (recipe.kind === 'fit') {
     if (recipe.points.length < 3) throw new CommandError(`A closed curve needs 3 points, not ${recipe.points.length}`);
@@ -35,7 +37,7 @@ export function closeCurve(recipe: Recipe, tolerance: number): Recipe {
 }
 
 /** Opens a closed curve at its seam; it keeps its shape, and so its spacing is fixed. `id` names the end's fit point. */
-export function openCurve(recipe: Recipe, id: Id): Recipe {
+export function openCurve(recipe: Recipe, id: Id): ControlRecipe {
   if (!isClosed(recipe)) throw new CommandError('The curve is open already');
   const fixed = fixSpacing(recipe);
   const made = open(curveOf(fixed).curve);
@@ -46,7 +48,13 @@ export function openCurve(recipe: Recipe, id: Id): Recipe {
 }
 
 /** The same curve run through backwards. */
+export function reverseCurve(recipe: FreeRecipe): FreeRecipe;
+export function reverseCurve(recipe: Recipe): Recipe;
 export function reverseCurve(recipe: Recipe): Recipe {
+  if (recipe.kind === 'primitive') {
+    const { reversed: was, ...shape } = recipe;
+    return was ? shape : { ...shape, reversed: true };
+  }
   if (recipe.kind === 'fit') {
     const [first, ...rest] = recipe.points;
     // A closed curve begins where it began.
@@ -75,7 +83,7 @@ const turned = <Point extends PointConstraints>(point: Point): Point => ({
 });
 
 /** A closed curve with its seam elsewhere: through points at the fit point nearest to u, else at u. */
-export function moveSeam(recipe: Recipe, u: number): Recipe {
+export function moveSeam(recipe: FreeRecipe, u: number): FreeRecipe {
   if (!isClosed(recipe)) throw new CommandError('An open curve has its ends, not a seam');
   const { curve, fitParameters } = curveOf(recipe);
   const [first, last] = domainOf(curve);

@@ -1,7 +1,8 @@
 import { breaksOf, domainOf, evaluate, insertKnot, multiplicityAt, removeKnot } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
-import type { ControlRecipe, FitRecipe, FixedFit, Id, Recipe } from '../project/project';
+import type { ControlRecipe, FitRecipe, FixedFit, FreeRecipe, Id, Recipe } from '../project/project';
 import { curveOf } from './fixSpacing';
+import { fitPointsOf } from './makeLive';
 import { inDomain } from './movePoints';
 import { withCurve } from './withCurve';
 
@@ -9,7 +10,7 @@ import { withCurve } from './withCurve';
  * The recipe with a fit point where the curve is at u. With live spacing it takes its place among the others; fixed, it
  * brings a knot of its own and the curve does not move.
  */
-export function insertFitPoint(recipe: Recipe, u: number, id: Id): Recipe {
+export function insertFitPoint(recipe: FreeRecipe, u: number, id: Id): FreeRecipe {
   const { curve, fitParameters } = curveOf(recipe);
   inDomain(recipe, u);
   if (recipe.kind === 'fit') {
@@ -31,7 +32,7 @@ export function insertFitPoint(recipe: Recipe, u: number, id: Id): Recipe {
 }
 
 /** The recipe without a fit point. With fixed spacing the knot next to it goes too, so that the others still are what bends it. */
-export function removeFitPoint(recipe: Recipe, id: Id): Recipe {
+export function removeFitPoint(recipe: FreeRecipe, id: Id): FreeRecipe {
   if (recipe.kind === 'fit') {
     const needed = recipe.closed ? 3 : 2;
     if (recipe.points.length <= needed) {
@@ -61,7 +62,7 @@ export function removeFitPoint(recipe: Recipe, id: Id): Recipe {
 }
 
 /** Lets the curve have a corner at a fit point, or takes it away. */
-export function setKink(recipe: Recipe, id: Id, kink: boolean): Recipe {
+export function setKink(recipe: FreeRecipe, id: Id, kink: boolean): FreeRecipe {
   const index = fitIndex(recipe, id);
   if (recipe.kind === 'fit') {
     const ends = [0, recipe.points.length - 1];
@@ -89,7 +90,7 @@ export function setKink(recipe: Recipe, id: Id, kink: boolean): Recipe {
 }
 
 /** The recipe with other constraints at a fit point; undefined frees one. */
-export function withConstraints<Any extends Recipe>(
+export function withConstraints<Any extends FreeRecipe>(
   recipe: Any,
   id: Id,
   constraints: { readonly [Name in keyof Omit<FitRecipe['points'][number], 'id' | 'at'>]?: unknown },
@@ -111,7 +112,7 @@ export function fitOf(recipe: ControlRecipe): FixedFit {
 }
 
 export function fitIndex(recipe: Recipe, id: Id): number {
-  const points: readonly { readonly id: Id }[] = recipe.kind === 'fit' ? recipe.points : fitOf(recipe).points;
+  const points: readonly { readonly id: Id }[] = recipe.kind === 'control' ? fitOf(recipe).points : fitPointsOf(recipe);
   const index = points.findIndex((point) => point.id === id);
   if (index < 0) throw new CommandError(`There is no fit point '${id}' in this curve`);
   return index;

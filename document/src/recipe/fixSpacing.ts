@@ -1,6 +1,6 @@
 import { type Curve, domainOf } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
-import type { ControlPoint, ControlRecipe, FitRecipe, FixedFitPoint, Id, Recipe } from '../project/project';
+import type { ControlPoint, ControlRecipe, FitRecipe, FixedFitPoint, FreeRecipe, Id, Recipe } from '../project/project';
 import { type ResolvedCurve, resolveRecipe } from './resolve';
 
 /** The curve of a recipe that is known to be right. */
@@ -12,10 +12,11 @@ export function curveOf(recipe: Recipe): ResolvedCurve {
 
 /**
  * The same curve with its spacing fixed: parameters and knots are fixed from now on, and control points can be moved
- * as well as fit points. A recipe of control points is returned as it is.
+ * as well as fit points. A recipe of control points is returned as it is; an exact shape becomes one, with the same curve.
  */
 export function fixSpacing(recipe: Recipe): ControlRecipe {
   if (recipe.kind === 'control') return recipe;
+  if (recipe.kind === 'primitive') return controlRecipe(curveOf(recipe).curve, numberedControl);
   const resolved = curveOf(recipe);
   const { curve, sites } = resolved;
   const { parameterisation, ends } = recipe;
@@ -46,6 +47,12 @@ export function freePrefix(taken: readonly Id[]): string {
     if (!taken.some((id) => begun.test(id))) return prefix;
   }
 }
+
+/** 'c1', 'c2', … */
+export const numberedControl = (index: number): Id => `c${index + 1}`;
+
+/** A recipe as it is edited point by point: of an exact shape its control points, which give the same curve. */
+export const asFree = (recipe: Recipe): FreeRecipe => (recipe.kind === 'primitive' ? fixSpacing(recipe) : recipe);
 
 /** A recipe that writes a curve down by its control points. */
 export function controlRecipe(curve: Curve, idOf: (index: number) => Id): ControlRecipe {

@@ -1,6 +1,6 @@
 import { evaluate, MAX_DEGREE } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
-import type { ControlRecipe, FitPoint, FitRecipe, Recipe } from '../project/project';
+import type { Axis, ControlRecipe, FitPoint, FitRecipe, Id, Recipe } from '../project/project';
 import { curveOf } from './fixSpacing';
 
 /** The largest degree of a curve through points. */
@@ -9,8 +9,8 @@ export const MOST_THROUGH_POINTS = 9;
 /** The curve through the fit points as they are now, with live spacing: in general another curve. */
 export function makeLive(recipe: Recipe, degree?: number): FitRecipe {
   if (recipe.kind === 'fit') return degree === undefined ? recipe : { ...recipe, degree };
-  const { fit } = recipe;
-  if (!fit) throw new CommandError('This curve has no fit points to be laid through');
+  const fit = recipe.kind === 'control' ? recipe.fit : undefined;
+  if (recipe.kind !== 'control' || !fit) throw new CommandError('This curve has no fit points to be laid through');
   return {
     kind: 'fit',
     degree: degree ?? Math.min(MOST_THROUGH_POINTS, recipe.degree),
@@ -26,8 +26,12 @@ export function makeLive(recipe: Recipe, degree?: number): FitRecipe {
 /** The fit points of any recipe with their places: those of the curve at their parameters where the spacing is fixed. */
 export function fitPointsOf(recipe: Recipe): readonly FitPoint[] {
   if (recipe.kind === 'fit') return recipe.points;
-  return recipe.fit ? places(recipe) : [];
+  return recipe.kind === 'control' && recipe.fit ? places(recipe) : [];
 }
+
+/** Fit and control points as they are written down, with what is pinned at them; an exact shape has none. */
+export const pointsWritten = (recipe: Recipe): readonly { readonly id: Id; readonly pinned?: readonly Axis[] }[] =>
+  recipe.kind === 'primitive' ? [] : [...recipe.points, ...fitPointsOf(recipe)];
 
 const known = new WeakMap<ControlRecipe, readonly FitPoint[]>();
 

@@ -37,7 +37,7 @@ describe('moving points', () => {
       for (let turn = 0; turn < 200; turn++) {
         const by: Vector3 = [below(9) - 4, below(9) - 4, below(3) - 1];
         const onFit = turn % 2 === 0;
-        const point = oneOf(onFit ? [...kept.keys()] : controlIds(now));
+        const point: string = oneOf(onFit ? [...kept.keys()] : controlIds(now));
         const [fitBefore, controlsBefore] = [placesOf(now), controlsOf(now)];
         const from = (onFit ? fitBefore.get(point) : controlsBefore.get(point)) as Vector3;
         const to: Vector3 = [from[0] + by[0], from[1] + by[1], from[2] + by[2]];

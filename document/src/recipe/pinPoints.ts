@@ -1,9 +1,9 @@
 import { CommandError } from '../commandError';
-import type { Axis, Id, Recipe } from '../project/project';
+import type { Axis, FreeRecipe, Id } from '../project/project';
 import { fixSpacing } from './fixSpacing';
 
 /** Lets moves leave a coordinate of some points as it is, or frees it. Control points can be pinned once the spacing is fixed. */
-export function pinPoints(recipe: Recipe, ids: readonly Id[], axis: Axis, pinned: boolean): Recipe {
+export function pinPoints(recipe: FreeRecipe, ids: readonly Id[], axis: Axis, pinned: boolean): FreeRecipe {
   const known: readonly { readonly id: Id }[] =
     recipe.kind === 'fit' ? recipe.points : [...recipe.points, ...(recipe.fit?.points ?? [])];
   const missing = ids.find((id) => !known.some((point) => point.id === id));

@@ -1,5 +1,12 @@
 import { type Curve, domainOf, evaluate, homogeneous, makeCurve, uniformKnots, type Vector3 } from '@pencil-bend/core';
-import { type ControlRecipe, type FitPoint, type FitRecipe, fitRecipe, type Recipe } from '../project/project';
+import {
+  type ControlRecipe,
+  type FitPoint,
+  type FitRecipe,
+  fitRecipe,
+  type FreeRecipe,
+  type Recipe,
+} from '../project/project';
 import { controlRecipe, curveOf } from './fixSpacing';
 import { isClosed } from './editEnds';
 
@@ -39,7 +46,7 @@ export function cornered(recipe: FitRecipe, index: number): FitRecipe {
 export const pulled = (weights: readonly number[] = [1, 1, 1, 1, 1, 1, 1], degree = 3): ControlRecipe =>
   controlRecipe(makeCurve(degree, uniformKnots(degree, 7), homogeneous(PLACES.flat(), weights)), (i) => `c${i + 1}`);
 
-export const RECIPES: readonly (readonly [string, Recipe])[] = [
+export const RECIPES: readonly (readonly [string, FreeRecipe])[] = [
   ['through points', fit()],
   ['through points, closed', fit({ closed: true })],
   ['of degree 4', fit({ degree: 4 })],

@@ -1,5 +1,5 @@
 import { CommandError } from '../commandError';
-import type { Id, Recipe } from '../project/project';
+import type { FreeRecipe, Id } from '../project/project';
 import { removeControlPoint } from './editControlPoints';
 import { removeFitPoint } from './editFitPoints';
 import { removeKnot } from './editKnots';
@@ -10,12 +10,12 @@ import { fitPointsOf } from './makeLive';
  * The recipe without some of its points and knots, one after the other: fit points first, then control points, then
  * knots by their parameter. Throws a `CommandError` where one of them cannot be taken out, or is not there.
  */
-export function removeHandles(recipe: Recipe, points: readonly Id[], knots: readonly number[]): Recipe {
+export function removeHandles(recipe: FreeRecipe, points: readonly Id[], knots: readonly number[]): FreeRecipe {
   if (points.length + knots.length === 0) throw new CommandError('Nothing is selected that can be taken out');
   const isFit = new Set(fitPointsOf(recipe).map(({ id }) => id));
   const fit = points.filter((id) => isFit.has(id));
   const control = points.filter((id) => !isFit.has(id));
-  let left: Recipe = recipe;
+  let left: FreeRecipe = recipe;
   for (const id of fit) left = removeFitPoint(left, id);
   // A control point goes by the name it has while the spacing is fixed.
   if (control.length > 0) left = fixSpacing(left);

@@ -17,7 +17,9 @@ import {
   throughPoints,
 } from '@pencil-bend/core';
 import { type Problem, pointer } from '../problem';
-import type { ControlRecipe, FitPoint, FitRecipe, Recipe } from '../project/project';
+import { CommandError } from '../commandError';
+import type { ControlRecipe, FitPoint, FitRecipe, PrimitiveRecipe, Recipe } from '../project/project';
+import { curveOfPrimitive } from './primitives/table';
 import { SIDES, heldTangent } from './tangentSides';
 
 /** A curve made from its recipe. */
@@ -43,10 +45,30 @@ const known = new WeakMap<Recipe, Resolved>();
 export function resolveRecipe(recipe: Recipe): Resolved {
   let resolved = known.get(recipe);
   if (!resolved) {
-    resolved = recipe.kind === 'fit' ? resolveFit(recipe) : resolveControl(recipe);
+    resolved = resolvedAnew(recipe);
     known.set(recipe, resolved);
   }
   return resolved;
+}
+
+function resolvedAnew(recipe: Recipe): Resolved {
+  switch (recipe.kind) {
+    case 'fit':
+      return resolveFit(recipe);
+    case 'control':
+      return resolveControl(recipe);
+    case 'primitive':
+      return resolvePrimitive(recipe);
+  }
+}
+
+function resolvePrimitive(recipe: PrimitiveRecipe): Resolved {
+  try {
+    return success({ curve: curveOfPrimitive(recipe), fitParameters: new Float64Array(), sites: null });
+  } catch (error) {
+    if (!(error instanceof CommandError || error instanceof RangeError)) throw error;
+    return failed({ path: pointer('shape'), message: error.message });
+  }
 }
 
 function resolveFit({ points, closed, parameterisation, degree, ends }: FitRecipe): Resolved {

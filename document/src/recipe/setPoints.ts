@@ -2,7 +2,7 @@ import { domainOf, uniformKnots } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
 import type { row } from '../schema/curveArgs';
 import type { Value } from '../schema/kit';
-import type { ControlPoint, ControlRecipe, Id, Recipe } from '../project/project';
+import type { ControlPoint, ControlRecipe, FreeRecipe, Id } from '../project/project';
 import { curveOf, fixSpacing } from './fixSpacing';
 import { fitPointsOf, makeLive } from './makeLive';
 import { movePoints } from './movePoints';
@@ -16,7 +16,7 @@ export type Row = Value<typeof row>;
  * rows as there were move the points; with another count, a curve through points is laid through the new ones, and one
  * by control points gets evenly spaced knots.
  */
-export function setPoints(recipe: Recipe, which: 'fit' | 'control', rows: readonly Row[]): Recipe {
+export function setPoints(recipe: FreeRecipe, which: 'fit' | 'control', rows: readonly Row[]): FreeRecipe {
   if (which === 'fit') {
     const old = fitPointsOf(recipe);
     if (old.length === 0) throw new CommandError('This curve has no fit points');
@@ -53,5 +53,5 @@ function spacedOut(fixed: ControlRecipe, points: ControlPoint[]): ControlRecipe 
   return { kind: 'control', closing, degree, knots, points };
 }
 
-const freshFor = (recipe: Recipe): (() => Id) =>
+const freshFor = (recipe: FreeRecipe): (() => Id) =>
   freshIds([...recipe.points, ...(recipe.kind === 'control' ? (recipe.fit?.points ?? []) : [])].map(({ id }) => id));

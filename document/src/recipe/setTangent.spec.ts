@@ -1,5 +1,5 @@
 import { curvatureAt, domainOf, evaluate, length, scale, subtract, type Vector3 } from '@pencil-bend/core';
-import type { Recipe } from '../project/project';
+import type { FreeRecipe } from '../project/project';
 import { curveOf, fixSpacing } from './fixSpacing';
 import { reverseCurve } from './editEnds';
 import { setKink } from './editFitPoints';
@@ -20,7 +20,7 @@ describe('holding a tangent', () => {
     ['live, degree 4, closed', fit({ degree: 4, closed: true })],
     ['held', fixSpacing(fit())],
     ['held, closed', fixSpacing(fit({ closed: true }))],
-  ] as [string, Recipe][])('turns the curve at any point and goes through all of them: %s', (_name, recipe) => {
+  ] as [string, FreeRecipe][])('turns the curve at any point and goes through all of them: %s', (_name, recipe) => {
     const places = new Map(fitPointsOf(recipe).map(({ id, at }) => [id, at]));
     for (const { id } of fitPointsOf(recipe)) {
       const turned = setTangent(recipe, id, { direction: UP });
@@ -57,7 +57,7 @@ describe('holding a tangent', () => {
       ['held', fixSpacing(kinked(false, 3)), 'p4'],
       ['held, closed', fixSpacing(kinked(true, 4)), 'p5'],
       ['held, closed, where it begins', fixSpacing(kinked(true, 0)), 'p1'],
-    ] as [string, Recipe, string][])('is one for each side, and all points stay: %s', (_name, recipe, id) => {
+    ] as [string, FreeRecipe, string][])('is one for each side, and all points stay: %s', (_name, recipe, id) => {
       const both = setTangent(setTangent(recipe, id, before, 'before'), id, after, 'after');
       const { curve, fitParameters } = curveOf(both);
       const index = fitPointsOf(both).findIndex((point) => point.id === id);

@@ -10,7 +10,7 @@ import {
   type Vector3,
 } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
-import type { ControlRecipe, Id, Recipe } from '../project/project';
+import type { ControlRecipe, FreeRecipe, Id, Recipe } from '../project/project';
 import { fitIndex, fitOf, withConstraints } from './editFitPoints';
 import { isClosed } from './editEnds';
 import { curveOf, parameterOnCurve } from './fixSpacing';
@@ -68,14 +68,14 @@ function isKink(recipe: Recipe, index: number): boolean {
  * Constrains the tangent at a fit point, its direction alone or with its strength; null frees it. At a kink on one side,
  * or on both alike. Throws a `CommandError` for a side of a point that is none.
  */
-export function setTangent(recipe: Recipe, id: Id, tangent: TangentConstraint | null, side?: Side): Recipe {
+export function setTangent(recipe: FreeRecipe, id: Id, tangent: TangentConstraint | null, side?: Side): FreeRecipe {
   if (tangent && !(length(tangent.direction) > 0)) throw new CommandError('A direction is needed, not 0, 0, 0');
   const index = fitIndex(recipe, id);
   const kink = isKink(recipe, index);
   if (side && !kink) throw new CommandError('The curve is smooth there: it has one tangent, not one for each side');
   if (recipe.kind === 'control') {
     return kink && !side
-      ? SIDES.reduce<Recipe>((now, each) => setFixedTangent(now as ControlRecipe, index, tangent, each), recipe)
+      ? SIDES.reduce<FreeRecipe>((now, each) => setFixedTangent(now as ControlRecipe, index, tangent, each), recipe)
       : setFixedTangent(recipe, index, tangent, side);
   }
   const constraints = side
@@ -119,7 +119,7 @@ function setFixedTangent(
 }
 
 /** Constrains the radius of curvature at a fit point in mm; null frees it. */
-export function setRadius(recipe: Recipe, id: Id, radius: number | null): Recipe {
+export function setRadius(recipe: FreeRecipe, id: Id, radius: number | null): FreeRecipe {
   fitIndex(recipe, id);
   if (recipe.kind === 'control') {
     throw new CommandError('A radius is held with live spacing: make the spacing live first');

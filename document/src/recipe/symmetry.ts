@@ -1,6 +1,6 @@
 import { along, distance, dot, negate, scale, subtract, type TangentConstraint, type Vector3 } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
-import type { FitPoint, FitRecipe, Id, MirrorPlane, Recipe } from '../project/project';
+import type { FitPoint, FitRecipe, FreeRecipe, Id, MirrorPlane, Recipe } from '../project/project';
 import { heldTangent, mapTurnedTangents } from './tangentSides';
 import { freshIds } from './withCurve';
 import { placed, reflection } from './transformed';
@@ -84,6 +84,8 @@ function inPlane(point: FitPoint, about: MirrorPlane, was?: FitPoint): FitPoint 
 }
 
 /** What an edit of a symmetric curve does on one side, done on the other too. Throws a `CommandError`. */
+export function keepSymmetry(before: FreeRecipe, after: FreeRecipe): FreeRecipe;
+export function keepSymmetry(before: Recipe, after: Recipe): Recipe;
 export function keepSymmetry(before: Recipe, after: Recipe): Recipe {
   const about = before.kind === 'fit' && before.symmetry;
   if (!about || before === after) return after;

@@ -1,6 +1,6 @@
 import { cross, dot, length, type TangentConstraint } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
-import type { Id, Recipe } from '../project/project';
+import type { FreeRecipe, Id, Recipe } from '../project/project';
 import { withConstraints } from './editFitPoints';
 import { chordAt, tangentAt } from './setTangent';
 import { mapTangents, type Side, SIDES } from './tangentSides';
@@ -12,9 +12,11 @@ const SAME = 1e-7;
  * The recipe with constrained tangents written down as they are now. With fixed spacing, moving a control point, knot or
  * weight turns the curve at a fit point all the same; what is said to be constrained there must be what is there.
  */
+export function tangentsAsTheyAre(recipe: FreeRecipe): FreeRecipe;
+export function tangentsAsTheyAre(recipe: Recipe): Recipe;
 export function tangentsAsTheyAre(recipe: Recipe): Recipe {
-  if (recipe.kind === 'fit') return recipe;
-  return (recipe.fit?.points ?? []).reduce<Recipe>((now, point, index) => {
+  if (recipe.kind !== 'control') return recipe;
+  return (recipe.fit?.points ?? []).reduce<FreeRecipe>((now, point, index) => {
     const found = mapTangents(point, (tangent, side) => asItIs(now, point.id, index, tangent, side) ?? tangent);
     const { tangent, tangents } = found;
     const isSame = tangent === point.tangent && SIDES.every((side) => tangents?.[side] === point.tangents?.[side]);

@@ -5,12 +5,14 @@ import {
   dot,
   length,
   scale,
+  subtract,
   type TangentConstraint,
   unit,
   type Vector3,
 } from '@pencil-bend/core';
-import type { FixedFit, PointConstraints, MirrorPlane, Recipe } from '../project/project';
+import type { FixedFit, PointConstraints, MirrorPlane, PrimitiveRecipe, Recipe } from '../project/project';
 import { fixSpacing } from './fixSpacing';
+import { mapPrimitive } from './primitives/table';
 import { mapTangents } from './tangentSides';
 
 /**
@@ -20,6 +22,9 @@ import { mapTangents } from './tangentSides';
 export function transformed(recipe: Recipe, map: Affine): Recipe {
   const factor = similarityOf(map);
   const from = factor === null ? fixSpacing(recipe) : recipe;
+  if (from.kind === 'primitive') {
+    return mapPrimitive(from, axesMapped(from, map), (at) => placed(map, at), factor ?? 1);
+  }
   if (from.kind === 'fit') {
     const { symmetry } = from;
     const points = from.points.map((point) => ({
@@ -102,6 +107,13 @@ function fitMapped(fit: FixedFit, map: Affine, factor: number | null): FixedFit 
     return { ...rest, ...constraintsMapped(point, map, factor) };
   });
   return { ...fit, points };
+}
+
+/** Unit vectors at right angles under a similarity, and so again. */
+function axesMapped({ x, y }: PrimitiveRecipe, map: Affine): Pick<PrimitiveRecipe, 'x' | 'y'> {
+  const along = unit(directed(map, x));
+  const across = directed(map, y);
+  return { x: along, y: unit(subtract(across, scale(along, dot(along, across)))) };
 }
 
 function planeMapped({ at, across }: MirrorPlane, map: Affine): MirrorPlane {

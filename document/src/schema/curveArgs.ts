@@ -67,6 +67,12 @@ export const curveArgs = {
   }),
 
   fixSpacing: ofCurve,
+  setFigure: object({
+    item: id,
+    figure: Type.String({ pattern: '^[A-Za-z]{1,20}$' }),
+    value: Type.Number({ minimum: -1e9, maximum: 1e9 }),
+  }),
+  giveBy: object({ item: id, kind: oneOfWords(['circle', 'circle-across', 'circle-through', 'arc', 'arc-about']) }),
   makeLive: ofCurve,
   raiseDegree: ofCurve,
   lowerDegree: ofCurve,

@@ -1,5 +1,5 @@
 import { Type } from '@sinclair/typebox';
-import { described, id, object, oneOf, oneOfKinds, oneOfWords, size, vector } from './kit';
+import { coordinate, described, direction, id, object, oneOf, oneOfKinds, oneOfWords, size, vector } from './kit';
 
 /** How a curve is made, in the designer's own terms, with every default that was in force written down. */
 
@@ -126,7 +126,60 @@ export const controlRecipe = object(
   { $id: 'controlRecipe', description: 'A curve pulled by control points.' },
 );
 
-/** Of a curve that stands for itself. */
-export const recipe = oneOfKinds([fitRecipe, controlRecipe], { $id: 'recipe' });
+/** What an exact shape is given by; whatever else is known of it follows. */
+export const primitive = oneOfKinds(
+  [
+    object({ kind: Type.Literal('circle'), centre: vector, radius: size }),
+    object({ kind: Type.Literal('circle-across'), from: vector, to: vector }, { description: 'By a diameter.' }),
+    object({ kind: Type.Literal('circle-through'), a: vector, b: vector, c: vector }),
+    object({ kind: Type.Literal('arc'), start: vector, through: vector, end: vector }),
+    object(
+      {
+        kind: Type.Literal('arc-about'),
+        centre: vector,
+        radius: size,
+        sweep: Type.Number({ exclusiveMinimum: 0, maximum: 360 }),
+      },
+      { description: 'From x, over so many degrees towards y.' },
+    ),
+    object({ kind: Type.Literal('ellipse'), centre: vector, alongX: size, alongY: size }),
+    object({ kind: Type.Literal('rectangle'), corner: vector, width: size, height: size }),
+    object({
+      kind: Type.Literal('polygon'),
+      centre: vector,
+      sides: Type.Integer({ minimum: 3, maximum: 200 }),
+      radius: size,
+      reaches: oneOfWords(['corners', 'sides'], { description: 'What lies so far from the centre.' }),
+    }),
+    object({
+      kind: Type.Literal('conic'),
+      start: vector,
+      apex: vector,
+      end: vector,
+      fullness: Type.Number({ exclusiveMinimum: 0, exclusiveMaximum: 1 }),
+    }),
+    object(
+      { kind: Type.Literal('parabola'), vertex: vector, focalLength: size, from: coordinate, to: coordinate },
+      { description: 'Over x; its axis is y.' },
+    ),
+  ],
+  { $id: 'primitive' },
+);
 
-export const curveRecipe = oneOfKinds([fitRecipe, controlRecipe, mirrorRecipe], { $id: 'curveRecipe' });
+export const primitiveRecipe = object(
+  {
+    kind: Type.Literal('primitive'),
+    x: direction,
+    y: described(vector, 'Unit vector at a right angle to x.'),
+    reversed: Type.Optional(Type.Literal(true, { description: 'It is run through backwards.' })),
+    shape: primitive,
+  },
+  { $id: 'primitiveRecipe', description: 'An exact shape, by what it is given by; x and y are its own axes.' },
+);
+
+/** Of a curve that stands for itself. */
+export const recipe = oneOfKinds([fitRecipe, controlRecipe, primitiveRecipe], { $id: 'recipe' });
+
+export const curveRecipe = oneOfKinds([fitRecipe, controlRecipe, primitiveRecipe, mirrorRecipe], {
+  $id: 'curveRecipe',
+});

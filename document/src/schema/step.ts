@@ -9,9 +9,10 @@ export const namedItems = object(
   { $id: 'namedItems' },
 );
 
-/** One point of a curve by its number, counted from 1; or how many they were. */
+/** One point of a curve by its number, counted from 1; or how many they were; or what an exact shape is given by. */
 export const namedPoints = Type.Union([
   object({ kind: oneOfWords(['fit', 'control']), number: Type.Integer({ minimum: 1 }) }),
+  object({ kind: Type.Literal('given'), name }),
   object({ kind: Type.Literal('several'), count: Type.Integer({ minimum: 0 }) }),
 ]);
 

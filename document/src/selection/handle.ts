@@ -3,12 +3,16 @@ import { controlIds } from '../command/items';
 import type { Id, Recipe } from '../project/project';
 import { isClosed } from '../recipe/editEnds';
 import { fitPointsOf } from '../recipe/makeLive';
+import type { GivenHandle } from '../recipe/primitives/primitiveKind';
+import { givensOf } from '../recipe/primitives/table';
 import { resolveRecipe } from '../recipe/resolve';
 
 /** What can be taken hold of on a curve, by what it is in the curve's own terms. */
 export type Handle =
   | { readonly kind: 'fit'; readonly id: Id }
   | { readonly kind: 'control'; readonly id: Id }
+  /** A place that an exact shape is given by. */
+  | { readonly kind: 'given'; readonly id: Id }
   /** The end of a tangent's stem, along the curve or against it. */
   | { readonly kind: 'tangent'; readonly id: Id; readonly side: 1 | -1 }
   | { readonly kind: 'weight'; readonly id: Id }
@@ -26,6 +30,7 @@ export function keyOf(handle: Handle): string {
   switch (handle.kind) {
     case 'fit':
     case 'control':
+    case 'given':
     case 'weight':
       return `${handle.kind}:${handle.id}`;
     case 'tangent':
@@ -46,13 +51,15 @@ export const sameHandle = (a: Handle, b: Handle): boolean => keyOf(a) === keyOf(
 
 /** A handle's own point, where it is one that can be put somewhere. */
 export const pointOf = (handle: Handle): Id | null =>
-  handle.kind === 'fit' || handle.kind === 'control' ? handle.id : null;
+  handle.kind === 'fit' || handle.kind === 'control' || handle.kind === 'given' ? handle.id : null;
 
 /** Points of a curve as handles, with their places. */
 export interface CurvePoints {
   readonly curve: Curve;
   readonly fit: readonly { readonly id: Id; readonly at: Vector3 }[];
   readonly control: readonly { readonly id: Id; readonly at: Vector3; readonly weight: number }[];
+  /** What an exact shape is given by; it is not edited by its control points. */
+  readonly given: readonly GivenHandle[];
   readonly places: ReadonlyMap<Id, Vector3>;
 }
 
@@ -66,13 +73,16 @@ export function pointsOf(recipe: Recipe): CurvePoints | null {
   if (!resolved.ok) return null;
   const { curve } = resolved.value;
   const fit = fitPointsOf(recipe);
+  const given = recipe.kind === 'primitive' ? givensOf(recipe) : [];
   const euclidean = controlPointsOf(curve);
-  const control = controlIds(recipe).map((id, i) => ({
+  const ids = recipe.kind === 'primitive' ? [] : controlIds(recipe);
+  const control = ids.map((id, i) => ({
     id,
     at: vectorAt(euclidean, i),
     weight: curve.points[4 * i + 3],
   }));
-  const points = { curve, fit, control, places: new Map([...control, ...fit].map(({ id, at }) => [id, at])) };
+  const places = new Map([...control, ...fit, ...given].map(({ id, at }) => [id, at]));
+  const points = { curve, fit, control, given, places };
   known.set(recipe, points);
   return points;
 }
@@ -85,17 +95,19 @@ export function hasHandle(recipe: Recipe, handle: Handle): boolean {
     case 'fit':
     case 'tangent':
       return points.fit.some(({ id }) => id === handle.id);
+    case 'given':
+      return points.given.some(({ id }) => id === handle.id);
     case 'control':
     case 'weight':
       return points.control.some(({ id }) => id === handle.id);
     case 'on':
     case 'on-tangent':
     case 'knot':
-      return breaksOf(points.curve).some(({ u }) => u === handle.u);
+      return recipe.kind !== 'primitive' && breaksOf(points.curve).some(({ u }) => u === handle.u);
     case 'leg':
       return handle.index < legsOf(points);
     case 'seam':
-      return isClosed(recipe);
+      return recipe.kind !== 'primitive' && isClosed(recipe);
   }
 }
 

@@ -7,6 +7,7 @@ import {
   type Id,
   pointOf,
   pointsOf,
+  pointsWritten,
   type Side,
   sideAt,
   tangentAt,
@@ -44,7 +45,7 @@ const selectedPoints = ({ editing }: Workbench) =>
 function arePinned(bench: Workbench, axis: Axis): boolean {
   const recipe = recipeOf(bench);
   if (!recipe) return false;
-  const all = [...recipe.points, ...fitPointsOf(recipe)];
+  const all = pointsWritten(recipe);
   return selectedPoints(bench).every((id) => all.find((point) => point.id === id)?.pinned?.includes(axis));
 }
 

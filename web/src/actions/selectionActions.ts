@@ -1,4 +1,5 @@
 import {
+  asFree,
   fitPointsOf,
   fitRecipe,
   type Id,
@@ -74,7 +75,7 @@ function ofOne(project: Project, item: Id): SelectionAction[] {
   if (it.kind !== 'curve') return [];
   const recipe = plainRecipe(project, it);
   const resolved = resolveRecipe(recipe);
-  const isPolyline = resolved.ok && resolved.value.curve.degree === 1 && recipe.points.length > 2;
+  const isPolyline = resolved.ok && resolved.value.curve.degree === 1 && resolved.value.curve.points.length > 8;
   const isMirror = it.recipe.kind === 'mirror' || (recipe.kind === 'fit' && recipe.symmetry !== undefined);
   return [
     ...(isMirror
@@ -111,7 +112,7 @@ function compared(project: Project, id: Id): SelectionAction[] {
   const recipe = plainRecipe(project, item);
   const fit = fitPointsOf(recipe);
   const closed = isClosed(recipe);
-  const places = (fit.length > 0 ? fit : recipe.points).map(({ at }) => at);
+  const places = (fit.length > 0 ? fit : asFree(recipe).points).map(({ at }) => at);
   if (places.length < 3) return [];
   const other: NewItem =
     fit.length > 0

@@ -30,6 +30,7 @@ import {
   type CurvePoints,
   type Handle,
   keyOf,
+  linesOf,
   pointsOf,
   type Selection,
   tangentOn,
@@ -62,6 +63,8 @@ interface Dot {
 /** Every handle of one curve. */
 export interface Handles {
   readonly fit: readonly HandleMark[];
+  /** What an exact shape is given by. */
+  readonly given: readonly HandleMark[];
   /** Fit points that are kinks. */
   readonly kinks: readonly HandleMark[];
   readonly control: readonly HandleMark[];
@@ -116,6 +119,7 @@ export function handlesOf(
     // The border thickens with the weight.
     (i) => ({ size: Math.min(3.5, Math.max(0.8, 1.4 * Math.sqrt(points.control[i].weight))) }),
   );
+  const isExact = recipe.kind === 'primitive';
   const breaks = breaksOf(curve);
   const periodic = curve.closing === 'periodic';
   const inner = periodic ? breaks.slice(0, -1) : breaks.slice(1, -1);
@@ -124,8 +128,8 @@ export function handlesOf(
     inner.map(({ u }) => u),
   );
   const onCurve = inner.map(({ u, multiplicity }, i) => ({ u, multiplicity, at: vectorAt(places, i) }));
-  const bends = points.fit.length > 0 ? [] : onCurve;
-  const ticks = periodic ? onCurve.slice(1) : onCurve;
+  const bends = points.fit.length > 0 || isExact ? [] : onCurve;
+  const ticks = isExact ? [] : periodic ? onCurve.slice(1) : onCurve;
   const turnAt = (u: number): number => {
     const d = derivatives(curve, u, 1);
     return degrees(builder.pixel([d[0], d[1], d[2]]), builder.pixel([d[0] + d[3], d[1] + d[4], d[2] + d[5]]));
@@ -143,6 +147,7 @@ export function handlesOf(
   const [first] = domainOf(curve);
   return {
     fit,
+    given: points.given.map(({ id, at, label }) => builder.mark({ kind: 'given', id }, at, label)),
     kinks: constrained.some(({ kink }) => kink) ? kinkMarks(points, constrained, builder) : [],
     control,
     weights: weightMarks(points, control, viewport, builder),
@@ -154,11 +159,15 @@ export function handlesOf(
       (i) => `Curve at knot ${i + 1}`,
     ),
     knots,
-    start: builder.mark({ kind: 'seam' }, evaluate(curve, first), 'Start', { turn: turnAt(first) }),
+    start: isExact ? null : builder.mark({ kind: 'seam' }, evaluate(curve, first), 'Start', { turn: turnAt(first) }),
     // The arrow stands in the middle of the middle span, clear of the points at its ends.
     direction: { ...builder.pixel(evaluate(curve, middleU)), turn: turnAt(middleU) },
-    polygon: pathOf(points.control.map(({ at }) => builder.pixel(at))) + (periodic ? 'Z' : ''),
-    legs: legs(points, curve),
+    polygon: isExact
+      ? linesOf(recipe)
+          .map((ends) => pathOf(ends.map((id) => builder.pixel(points.places.get(id) ?? [0, 0, 0]))))
+          .join('')
+      : pathOf(points.control.map(({ at }) => builder.pixel(at))) + (periodic ? 'Z' : ''),
+    legs: isExact ? [] : legs(points, curve),
     straight: straightPath(curve, viewport),
   };
 }
@@ -245,10 +254,14 @@ export function chosenMarks(
     if (!item || !points) return [];
     const builder = new MarkBuilder(viewport, new Set(handles.map(keyOf)), NONE);
     return handles.flatMap((handle): ChosenMark[] => {
-      if (handle.kind !== 'fit' && handle.kind !== 'control') return [];
+      if (handle.kind !== 'fit' && handle.kind !== 'control' && handle.kind !== 'given') return [];
       const index = points[handle.kind].findIndex((each) => each.id === handle.id);
       if (index < 0) return [];
-      const label = `${handle.kind === 'fit' ? 'Point' : 'Control point'} ${index + 1} of ${item.name}`;
+      const what =
+        handle.kind === 'given'
+          ? points.given[index].label
+          : `${handle.kind === 'fit' ? 'Point' : 'Control point'} ${index + 1}`;
+      const label = `${what} of ${item.name}`;
       return [{ ...builder.mark(handle, points[handle.kind][index].at, label), item: id }];
     });
   });

@@ -10,6 +10,7 @@ import { type ChosenMark, inKeyOrder, type Handles, type HandleMark } from './ha
 /** Which kind of handle is taken first where several lie equally near to the pointer. */
 const FIRST: readonly Handle['kind'][] = [
   'fit',
+  'given',
   'control',
   'tangent',
   'on-tangent',

@@ -14,6 +14,8 @@ import { ReadingSection } from './readingSection';
 import { RefitSection } from './refitSection';
 import { SelectionSection } from './selectionSection';
 
+const ALL = Object.entries(SECTIONS).map(([name, label]) => ({ name: name as Section, label }));
+
 /**
  * The card of a curve, in sections. Nothing that a drag moves is read here, but in the parts: a check of an accordion
  * costs more than a curve.
@@ -44,7 +46,12 @@ export class CurveSections {
   private readonly editing = inject(Editing);
   private readonly shown = inject(ShownItems);
   protected readonly sections = inject(OpenSections);
-  protected readonly all = Object.entries(SECTIONS).map(([name, label]) => ({ name: name as Section, label }));
+  private readonly isExact = computed(() => {
+    const item = this.shown.selected()?.item;
+    return item?.kind === 'curve' && item.recipe.kind === 'primitive';
+  });
+  /** An exact shape has its places above, and no points of its own. */
+  protected readonly all = computed(() => (this.isExact() ? ALL.filter(({ name }) => name !== 'points') : ALL));
   protected readonly hasHandles = computed(() => this.editing.selection().handles.length > 0);
 
   /** How many points of the selected curve have something held, for one glance. */

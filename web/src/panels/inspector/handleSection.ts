@@ -17,6 +17,7 @@ import {
   type Axis,
   chordAt,
   fitPointsOf,
+  pointsWritten,
   type Id,
   legTo,
   heldTangent,
@@ -109,6 +110,8 @@ export class HandleSection {
       };
     }
     const control = points.control.findIndex(({ id }) => id === handle.id);
+    // What an exact shape is given by stands above.
+    if (control < 0) return null;
     const { at, weight } = points.control[control];
     const own = recipe.kind === 'control' ? recipe.points[control] : null;
     return {
@@ -245,7 +248,7 @@ export class HandleSection {
   protected areAllPinned(axis: number): boolean {
     const recipe = this.selectedCurve()?.recipe;
     if (!recipe) return false;
-    const points = new Map([...recipe.points, ...fitPointsOf(recipe)].map((each) => [each.id, each]));
+    const points = new Map(pointsWritten(recipe).map((each) => [each.id, each]));
     return this.selectedPoints().every((id) => points.get(id)?.pinned?.includes(axis as Axis));
   }
 

@@ -1,11 +1,11 @@
-import { fitPointsOf, type Id, type Recipe } from '@pencil-bend/document';
+import { fitPointsOf, type Id, pointsWritten, type Recipe } from '@pencil-bend/document';
 
 const AXES = ['x', 'y', 'z'] as const;
 
 /** What is held at each point of a curve, in words, as 'x and direction'; points where nothing is are left out. */
 export function heldPoints(recipe: Recipe): ReadonlyMap<Id, string> {
   const held = new Map<Id, string>();
-  for (const { id, pinned = [] } of recipe.points)
+  for (const { id, pinned = [] } of pointsWritten(recipe))
     note(
       held,
       id,

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { type Vector3, withCoordinate } from '@pencil-bend/core';
-import { fitPointsOf, handlesByItem, type Id, isClosed, type Project } from '@pencil-bend/document';
+import { describe, fitPointsOf, handlesByItem, type Id, isClosed, type Project } from '@pencil-bend/document';
 import { Editing, LossyPreview, ShownItems } from '../../session';
 import { counted } from '../../ui/labels';
 import { NumberField } from '../../ui/numberField';
@@ -8,6 +8,7 @@ import { PriceBox } from '../price/priceBox';
 import { CurveSections } from './curveSections';
 import { DragConstraints } from './dragConstraints';
 import { GuideSection } from './guideSection';
+import { GivensSection } from './givensSection';
 import { HandleSection } from './handleSection';
 import { KeyFigures } from './keyFigures';
 import { NoteField } from './noteField';
@@ -19,6 +20,7 @@ import { SelectionSection } from './selectionSection';
   imports: [
     CurveSections,
     DragConstraints,
+    GivensSection,
     GuideSection,
     HandleSection,
     KeyFigures,
@@ -55,6 +57,11 @@ export class SelectionCard {
   protected readonly name = computed(() => this.shown.selected()?.item.name ?? null);
   /** A curve's card has sections; while its points lie on each other it has nothing to say. */
   protected readonly isCurve = computed(() => (this.shown.selected()?.curve ?? null) !== null);
+  /** An exact shape, in what it is given by. */
+  protected readonly isExact = computed(() => {
+    const item = this.shown.selected()?.item;
+    return item?.kind === 'curve' && item.recipe.kind === 'primitive';
+  });
   protected readonly isGuide = computed(() => this.shown.selected()?.item.kind === 'guide');
   protected readonly hasHandles = computed(() => this.editing.selection().handles.length > 0);
 
@@ -67,7 +74,12 @@ export class SelectionCard {
           ? 'Symmetry line'
           : 'Construction line';
     if (item?.kind !== 'curve') return 'A point of its own';
-    const drawn = fitPointsOf(item.recipe).length > 0 ? 'Through points' : 'By control points';
+    const drawn =
+      item.recipe.kind === 'primitive'
+        ? describe(item.recipe.shape)
+        : fitPointsOf(item.recipe).length > 0
+          ? 'Through points'
+          : 'By control points';
     const symmetric = item.recipe.kind === 'fit' && item.recipe.symmetry ? ', its own mirror' : '';
     const original = originalName(this.editing.project(), this.editing.selection().items[0]);
     return `${original ? `Mirror of ${original}: ` : ''}${drawn}, ${isClosed(item.recipe) ? 'closed' : 'open'}${symmetric}`;

@@ -1,4 +1,4 @@
-import { type CurveItem, type Id, type Item, itemsOf, type Layer, type Project } from '@pencil-bend/document';
+import { type CurveItem, type Id, type Item, itemsOf, type Layer, type Project, wordOf } from '@pencil-bend/document';
 import type { TreeNode } from 'primeng/api';
 
 /** What a row of the list is about. */
@@ -67,6 +67,7 @@ function kindOf(item: Item): string {
 
 function kindOfRecipe(recipe: CurveItem['recipe']): string {
   if (recipe.kind === 'mirror') return 'mirror';
+  if (recipe.kind === 'primitive') return wordOf(recipe.shape);
   const count = recipe.kind === 'control' && recipe.fit ? recipe.fit.points.length : recipe.points.length;
   return recipe.kind === 'fit' && recipe.symmetry ? `${count} sym` : `${count} pts`;
 }

@@ -1,22 +1,20 @@
 import {
+  along,
   distance,
   fromPlane,
   inPlane,
   type Leg,
   type LegFailure,
   lineBetween,
+  middle,
   planeTowards,
-  polygonOnEdge,
   polyline,
-  rectangle,
-  regularPolygon,
   scale,
   subtract,
   type Vector3,
-  vectorIn,
 } from '@pencil-bend/core';
 import { placingTool, type Made, type Place } from './placingTool';
-import { exact, planeOf } from './geometry';
+import { drawnAs, exact, planeOf } from './geometry';
 
 /** Lines, chains of legs, rectangles and regular polygons. */
 
@@ -133,7 +131,7 @@ export const lines = {
       const low: Vector3 = [Math.min(other[0], q[0]), Math.min(other[1], q[1]), p[2]];
       const [width, height] = [Math.abs(q[0] - other[0]), Math.abs(q[1] - other[1])];
       if (!(width > 0 && height > 0)) return { why: 'A rectangle needs a width and a height' };
-      return { shape: 'rectangle', items: [exact(rectangle(plane, fromPlane(plane, low), width, height))] };
+      return drawnAs('rectangle', { kind: 'rectangle', corner: fromPlane(plane, low), width, height }, plane);
     },
   }),
 
@@ -169,19 +167,18 @@ export const lines = {
       const size = distance(a.at, b.at);
       if (!(size > 0)) return { why: 'A polygon needs a size' };
       const plane = planeOf(context);
-      if (options['by'] === 'edge')
-        return { shape: 'polygon', items: [exact(polygonOnEdge(plane, a.at, b.at, sides))] };
-      const towards = planeTowards(plane, a.at, b.at);
-      if (options['by'] === 'corners')
-        return { shape: 'polygon', items: [exact(regularPolygon(towards, a.at, sides, size))] };
-      const half = Math.PI / sides;
-      const [c, s] = [Math.cos(half), Math.sin(half)];
-      const turned = {
-        origin: a.at,
-        x: vectorIn(towards, c, s),
-        y: vectorIn(towards, -s, c),
-      };
-      return { shape: 'polygon', items: [exact(regularPolygon(turned, a.at, sides, size, 'sides'))] };
+      if (options['by'] === 'edge') {
+        const half = Math.PI / sides;
+        // To the left of the edge; its first corner is the start of it.
+        const inner = size / (2 * Math.tan(half));
+        const centre = along(middle(a.at, b.at), planeTowards(plane, a.at, b.at).y, inner);
+        const radius = size / (2 * Math.sin(half));
+        const shape = { kind: 'polygon', centre, sides, radius, reaches: 'corners' } as const;
+        return drawnAs('polygon', shape, planeTowards(plane, centre, a.at));
+      }
+      const reaches = options['by'] === 'corners' ? 'corners' : 'sides';
+      const shape = { kind: 'polygon', centre: a.at, sides, radius: size, reaches } as const;
+      return drawnAs('polygon', shape, planeTowards(plane, a.at, b.at));
     },
   }),
 } as const;

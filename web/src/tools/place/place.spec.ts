@@ -1,6 +1,6 @@
 import type { PlacingState } from './place';
 import fc from 'fast-check';
-import { selectionOf } from '@pencil-bend/document';
+import { asFree, selectionOf } from '@pencil-bend/document';
 import { key, play, pointer, toolContext, preview, prompt, started } from '../toolFixture';
 import { takeUp } from '../hand';
 import type { ToolState } from '../contract';
@@ -13,7 +13,7 @@ const THREE = clicks([0, 0], [10, 5], [20, 0]);
 const placesOf = (calls: ReturnType<typeof play>['calls']) =>
   calls.flatMap((call) =>
     call.command === 'drawItems'
-      ? call.args.items.flatMap((item) => ('recipe' in item ? item.recipe.points.map(({ at }) => at) : 'at' in item ? [item.at] : [])) // prettier-ignore
+      ? call.args.items.flatMap((item) => ('recipe' in item ? asFree(item.recipe).points.map(({ at }) => at) : 'at' in item ? [item.at] : [])) // prettier-ignore
       : [],
   );
 const placed = (state: ToolState) => (state as Partial<PlacingState>).places ?? [];

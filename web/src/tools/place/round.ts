@@ -5,15 +5,13 @@ import {
   arcCentre,
   type ArcFailure,
   arcOfRadius,
-  arcThrough,
-  circle,
-  circleThrough,
-  conic,
+  cross,
   type Curve,
   directionTo,
   distance,
+  domainOf,
   dot,
-  ellipticArc,
+  evaluate,
   leftOf,
   leftOfLine,
   lerp,
@@ -28,41 +26,38 @@ import {
   subtract,
   type Vector3,
 } from '@pencil-bend/core';
+import { arcInWords } from '@pencil-bend/document';
 import { type Given, placingTool, type Made } from './placingTool';
-import { exact, planeOf } from './geometry';
+import { drawnAs, planeOf } from './geometry';
 
 /** Circles, arcs, ellipses, conics and parabolas, all exact. */
 
-export function arcInWords(failure: ArcFailure): string {
-  switch (failure.kind) {
-    case 'coincident-points':
-      return 'Two of the places are one';
-    case 'straight':
-      return 'The places lie in line: no arc goes through them';
-    case 'radius-too-small':
-      return `The radius must be at least half the chord, ${Number(failure.least.toPrecision(4))} mm`;
-  }
+/** The arc between the ends of another one, given by a place in its middle. */
+function asArc(made: Result<Curve, ArcFailure>, plane: Plane): Made {
+  if (!made.ok) return { why: arcInWords(made.failure) };
+  const [first, last] = domainOf(made.value);
+  const [start, through, end] = [first, (first + last) / 2, last].map((u) => evaluate(made.value, u));
+  return drawnAs('arc', { kind: 'arc', start, through, end }, plane);
 }
 
-const asArc = (made: Result<Curve, ArcFailure>): Made =>
-  made.ok ? { shape: 'arc', items: [exact(made.value)] } : { why: arcInWords(made.failure) };
+/** An arc about a centre from one direction to another, whose turn is told by the normal. */
+function arcAboutCentre(centre: Vector3, start: Vector3, end: Vector3, normal: Vector3): Made {
+  const made = arcAbout(centre, start, end, normal);
+  if (!made.ok) return { why: arcInWords(made.failure) };
+  const radius = distance(centre, start);
+  const x = scale(subtract(start, centre), 1 / radius);
+  const y = cross(normal, x);
+  const way = subtract(end, centre);
+  const angle = (Math.atan2(dot(way, y), dot(way, x)) * 180) / Math.PI;
+  return drawnAs('arc', { kind: 'arc-about', centre, radius, sweep: angle > 0 ? angle : angle + 360 }, { x, y });
+}
 
 const inMm = (mm: number): string => String(Number(mm.toFixed(3)));
 
-/** A circle anticlockwise from the place that was given. */
-function circleFrom(plane: Plane, centre: Vector3, radius: number, from: Vector3): Made {
-  if (!(radius > 0)) return { why: 'A circle needs a radius' };
-  const towards = planeTowards(plane, centre, from);
-  return { shape: 'circle', items: [exact(circle(towards, centre, radius))], note: `Radius ${inMm(radius)} mm.` };
-}
-
-/** The circle through three places, with its radius as a note. */
-function circleOf(plane: Plane, a: Vector3, b: Vector3, c: Vector3): Made {
-  const made = circleThrough(plane, a, b, c);
-  if (!made.ok) return { why: arcInWords(made.failure) };
-  const radius = distance(arcCentre(made.value) ?? a, a);
-  return { shape: 'circle', items: [exact(made.value)], note: `Radius ${inMm(radius)} mm.` };
-}
+const radiusOf = (curve: Curve): string => {
+  const centre = arcCentre(curve);
+  return `Radius ${inMm(centre ? distance(centre, evaluate(curve, domainOf(curve)[0])) : NaN)} mm.`;
+};
 
 const choice = (name: string, label: string, ...choices: readonly (readonly [string, string])[]) =>
   ({
@@ -92,21 +87,20 @@ function arcOf({ places, options }: Given, plane: Plane): Made {
   const [a, b, c] = places.map(({ at }) => at);
   switch (options['by']) {
     case 'centre': {
-      const about = arcAbout(a, b, c, scale(normalOf(plane), options['turn'] === 'right' ? -1 : 1));
-      return asArc(about);
+      return arcAboutCentre(a, b, c, scale(normalOf(plane), options['turn'] === 'right' ? -1 : 1));
     }
     case 'three':
-      return asArc(arcThrough(a, b, c));
+      return drawnAs('arc', { kind: 'arc', start: a, through: b, end: c }, plane);
     case 'radius': {
       const side = leftOfLine(plane, a, b, c);
       const radius = places[2].value ?? Math.max(distance(middle(a, b), c), distance(a, b) / 2);
       // To the left it bulges when it runs clockwise: from the other end.
       const [from, to] = side > 0 ? [b, a] : [a, b];
-      return asArc(arcOfRadius(plane, from, to, radius, options['long'] === true));
+      return asArc(arcOfRadius(plane, from, to, radius, options['long'] === true), plane);
     }
     default: {
       const tangent = places[0].caught?.ahead ?? (c && directionTo(a, c));
-      return tangent ? asArc(arcAlong(a, tangent, b)) : { why: 'The arc has no direction to set out to' };
+      return tangent ? asArc(arcAlong(a, tangent, b), plane) : { why: 'The arc has no direction to set out to' };
     }
   }
 }
@@ -127,9 +121,16 @@ export const round = {
     make: ({ places, options }, context) => {
       const [a, b, c] = places.map(({ at }) => at);
       const plane = planeOf(context);
-      if (options['by'] === 'three') return c ? circleOf(plane, a, b, c) : { why: 'Click the third place' };
-      const centre = options['by'] === 'diameter' ? middle(a, b) : a;
-      return circleFrom(plane, centre, distance(centre, b), b);
+      if (options['by'] === 'three') {
+        if (!c) return { why: 'Click the third place' };
+        return drawnAs('circle', { kind: 'circle-through', a, b, c }, plane, radiusOf);
+      }
+      const radius = distance(a, b);
+      if (!(radius > 0)) return { why: 'A circle needs a radius' };
+      if (options['by'] === 'diameter')
+        return drawnAs('circle', { kind: 'circle-across', from: a, to: b }, plane, radiusOf);
+      // Anticlockwise from the place that was given.
+      return drawnAs('circle', { kind: 'circle', centre: a, radius }, planeTowards(plane, a, b), radiusOf);
     },
   }),
 
@@ -192,10 +193,7 @@ export const round = {
       const towards = planeTowards(planeOf(context), centre, end);
       const [x, y] = [distance(centre, end), Math.abs(dot(subtract(beside, centre), towards.y))];
       if (!(y > 0)) return { why: 'An ellipse needs a width' };
-      return {
-        shape: 'ellipse',
-        items: [exact(ellipticArc({ centre, x: scale(towards.x, x), y: scale(towards.y, y) }))],
-      };
+      return drawnAs('ellipse', { kind: 'ellipse', centre, alongX: x, alongY: y }, towards);
     },
   }),
 
@@ -225,11 +223,8 @@ export const round = {
         return { why: `A fullness lies between 0 and 1, not at ${value}` };
       const rho = value ?? (at ? rhoNear(start, apex, end, at) : 0.5);
       const kind = Math.abs(rho - 0.5) < 5e-4 ? 'a parabola' : rho < 0.5 ? 'an ellipse' : 'a hyperbola';
-      return {
-        shape: 'conic',
-        items: [exact(conic(start, apex, end, rho))],
-        note: `Fullness ${rho.toFixed(3)}: part of ${kind}.`,
-      };
+      const note = () => `Fullness ${rho.toFixed(3)}: part of ${kind}.`;
+      return drawnAs('conic', { kind: 'conic', start, apex, end, fullness: rho }, planeOf(context), note);
     },
   }),
 
@@ -247,7 +242,9 @@ export const round = {
       const axis = options['axis'] === 'level' ? 'x' : 'y';
       const made = parabolaThrough(planeOf(context), vertex.at, end.at, { axis, half: options['half'] === true });
       if (!made) return { why: 'The end must lie beside the vertex and away from it' };
-      return { shape: 'parabola', items: [exact(made.curve)], note: `Focal length ${inMm(made.focalLength)} mm.` };
+      const { focalLength, from, to, axes } = made;
+      const note = () => `Focal length ${inMm(focalLength)} mm.`;
+      return drawnAs('parabola', { kind: 'parabola', vertex: vertex.at, focalLength, from, to }, axes, note);
     },
   }),
 } as const;

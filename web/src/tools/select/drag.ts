@@ -32,6 +32,7 @@ import {
   type Handle,
   pointOf,
   pointsOf,
+  pointsWritten,
 } from '@pencil-bend/document';
 import { type ItemPoints, together } from './together';
 import { directionsOf, kept, legOf, onOneAxis } from './dragConstraint';
@@ -90,6 +91,7 @@ function ordered(drag: Drag, { along, soft }: DragSettings, recipeOf: RecipeOf, 
   switch (handle.kind) {
     case 'fit':
     case 'control':
+    case 'given':
       return pointsMoved(drag, kept(straight(drag, along), directions), recipeOf, soft);
     case 'leg':
       return legMoved(drag, handle.index, along, recipe, kept(straight(drag, along), directions));
@@ -159,7 +161,7 @@ function movesOf(ids: readonly Id[], drag: Drag, by: Vector3, recipe: Recipe | n
       if (!shares.has(id) && share > 0) shares.set(id, share);
     }
   }
-  const pins = new Map([...recipe.points, ...fitPointsOf(recipe)].map((point) => [point.id, point]));
+  const pins = new Map(pointsWritten(recipe).map((point) => [point.id, point]));
   return [...shares].flatMap(([id, share]) => {
     const at = points.places.get(id);
     if (!at) return [];

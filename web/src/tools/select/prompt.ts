@@ -17,6 +17,7 @@ const ALONG: Readonly<Record<DragConstraint, string>> = {
 /** What a drag of each kind of handle does. */
 const DOES: Readonly<Record<Handle['kind'], string>> = {
   fit: 'Drag the point to bend the curve, click to select it.',
+  given: 'Drag it: the shape stays what it is. Click to select it.',
   control: 'Drag the control point to pull the curve, click to select it.',
   tangent: 'Drag to turn the tangent and give it strength; with Shift its direction alone.',
   'on-tangent': 'Drag to turn the curve here and give it strength; with Shift its direction alone.',
@@ -30,6 +31,7 @@ const DOES: Readonly<Record<Handle['kind'], string>> = {
 /** What is selected, in words, and the keys that do something to it. */
 const SELECTED: Readonly<Record<Handle['kind'], string>> = {
   fit: 'Drag a point to bend the curve, or type its place on the card.',
+  given: 'Drag it, or type its place, and sizes, on the card.',
   control: 'Drag the control point, or type its place and weight on the card.',
   tangent: 'Drag the tangent, or type it on the card.',
   'on-tangent': 'Drag the tangent, or type it on the card.',
