@@ -157,6 +157,13 @@ export class BenchUser {
     await this.page.keyboard.press('h');
   }
 
+  /** Types a number into a field of the card. */
+  async give(label: string, value: string): Promise<void> {
+    const field = this.card.getByLabel(label, { exact: true });
+    await field.fill(value);
+    await field.press('Enter');
+  }
+
   /** Chooses what the deviation is read from; the list is gone before anything else is done, as it would be for people. */
   async compareWith(name: string | RegExp): Promise<void> {
     await this.page.getByRole('combobox', { name: 'Compared with' }).click();

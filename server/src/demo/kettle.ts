@@ -40,6 +40,7 @@ interface Sketch {
   readonly points: readonly Pair[];
   readonly closed?: boolean;
   readonly colour?: string;
+  readonly note?: string;
 }
 
 const THROUGH_POINTS: readonly Sketch[] = [
@@ -60,6 +61,7 @@ const THROUGH_POINTS: readonly Sketch[] = [
     id: 'lid',
     name: 'Lid',
     layer: 'body',
+    note: 'A fault left in on purpose: it tightens over each shoulder and relaxes again.',
     points: [
       [-33, 126],
       [-19, 131.2],
@@ -103,6 +105,7 @@ const THROUGH_POINTS: readonly Sketch[] = [
     id: 'spout',
     name: 'Spout centre line',
     layer: 'spout',
+    note: 'Never tighter than R 14 at the top: the gauge circle shows it. Its lump is a fault left in on purpose.',
     points: [
       [60.5, 22],
       [76, 26.5],
@@ -119,6 +122,7 @@ const THROUGH_POINTS: readonly Sketch[] = [
     id: 'grip-outer',
     name: 'Grip, outer',
     layer: 'handle',
+    note: 'A fault left in on purpose: the back of the hand feels where it relaxes.',
     colour: UMBER,
     points: [
       [-44.5, 96],
@@ -150,7 +154,7 @@ const THROUGH_POINTS: readonly Sketch[] = [
 /** The demo project: a gooseneck pour-over kettle seen from the front. All of it is invented. */
 export function kettle(): Project {
   const items: Record<Id, Item> = {};
-  for (const { id, name, layer, points, closed = false, colour = GRAPHITE } of THROUGH_POINTS) {
+  for (const { id, name, layer, points, closed = false, colour = GRAPHITE, note } of THROUGH_POINTS) {
     const recipe = fitRecipe(placed(points, id), closed);
     const symmetry = SYMMETRIC.includes(id) ? { symmetry: MIRROR } : {};
     items[id] = {
@@ -160,6 +164,7 @@ export function kettle(): Project {
       visible: true,
       layer,
       plane: FRONT_ID,
+      ...(note !== undefined && { note }),
       recipe: { ...recipe, ...symmetry },
     };
     if (id === 'wall-right') {

@@ -1,18 +1,11 @@
 import {
-  arcThrough,
-  circle,
-  conic,
   type Curve,
-  ellipse,
   freehand,
   FRONT,
   homogeneous,
   lineBetween,
   makeCurve,
-  parabola,
   polyline,
-  rectangle,
-  regularPolygon,
   type Result,
   type Vector3,
 } from '@pencil-bend/core';
@@ -23,6 +16,7 @@ import {
   GRAPHITE,
   type Id,
   type Item,
+  type Primitive,
   pulledBy,
   type Recipe,
 } from '@pencil-bend/document';
@@ -44,6 +38,8 @@ const exact = (name: string, made: Curve, colour?: string): Item =>
     controlRecipe(made, (i) => `c${i + 1}`),
     colour,
   );
+const shaped = (name: string, shape: Primitive, colour?: string): Item =>
+  curve(name, 'details', { kind: 'primitive', x: FRONT.x, y: FRONT.y, shape }, colour);
 const through = (name: string, layer: Id, places: readonly Vector3[], colour?: string): Item =>
   curve(
     name,
@@ -63,9 +59,9 @@ function made(result: Result<Curve, unknown>): Curve {
 /** Every other kind of curve where a kettle has it: round parts, straight ones, guides, studies, measured points. */
 export function details(): Record<Id, Item> {
   const items: Record<Id, Item> = {
-    'rivet-upper': { ...exact('Rivet, upper', circle(FRONT, [-52, 99, 0], 2)), group: 'rivets' },
-    'rivet-lower': { ...exact('Rivet, lower', circle(FRONT, [-92, 36, 0], 2)), group: 'rivets' },
-    collar: exact('Spout collar', made(arcThrough([61.2, 14, 0], [65, 22, 0], [60, 31, 0]))),
+    'rivet-upper': { ...shaped('Rivet, upper', { kind: 'circle', centre: [-52, 99, 0], radius: 2 }), group: 'rivets' },
+    'rivet-lower': { ...shaped('Rivet, lower', { kind: 'circle', centre: [-92, 36, 0], radius: 2 }), group: 'rivets' },
+    collar: shaped('Spout collar', { kind: 'arc', start: [61.2, 14, 0], through: [65, 22, 0], end: [60, 31, 0] }),
     brim: exact('Water mark', lineBetween([-40, 104, 0], [-30, 104, 0]), BLUE),
     seal: exact(
       'Seal',
@@ -81,11 +77,17 @@ export function details(): Record<Id, Item> {
         ),
       ),
     ),
-    plate: exact('Name plate', rectangle(FRONT, [-13, 84, 0], 26, 9), SLATE),
-    nut: exact('Nut', regularPolygon(FRONT, [0, 140, 0], 6, 3.5), SLATE),
-    section: exact('Section', ellipse(FRONT, [-102, 84, 0], 4.2, 2.8), UMBER),
-    shoulder: exact('Shoulder', conic([134, 108.5, 0], [139, 107.5, 0], [140.5, 112, 0], 0.42)),
-    dish: exact('Dished bottom', parabola(FRONT, [0, 4, 0], 60, -36, 36)),
+    plate: shaped('Name plate', { kind: 'rectangle', corner: [-13, 84, 0], width: 26, height: 9 }, SLATE),
+    nut: shaped('Nut', { kind: 'polygon', centre: [0, 140, 0], sides: 6, radius: 3.5, reaches: 'corners' }, SLATE),
+    section: shaped('Section', { kind: 'ellipse', centre: [-102, 84, 0], alongX: 4.2, alongY: 2.8 }, UMBER),
+    shoulder: shaped('Shoulder', {
+      kind: 'conic',
+      start: [134, 108.5, 0],
+      apex: [139, 107.5, 0],
+      end: [140.5, 112, 0],
+      fullness: 0.42,
+    }),
+    dish: shaped('Dished bottom', { kind: 'parabola', vertex: [0, 4, 0], focalLength: 60, from: -36, to: 36 }),
     thumb: exact(
       'Thumb rest',
       makeCurve(

@@ -53,6 +53,16 @@ describe('the handles of a curve', () => {
     expect(of(ARCH).weights).toHaveLength(0);
   });
 
+  it('of an exact shape are what it is given by, with lines between them, and nothing of its control points', () => {
+    const circle: Recipe = { kind: 'primitive', x: [1, 0, 0], y: [0, 1, 0], shape: { kind: 'circle', centre: [50, 0, 0], radius: 20 } }; // prettier-ignore
+    const handles = of(circle);
+    const all = inKeyOrder(handles, true);
+    expect(all.map(({ label, at }) => [label, at])).toEqual([['Centre', [50, 0, 0]], ['Rim', [70, 0, 0]]]); // prettier-ignore
+    expect(all.every(({ handle }) => hasHandle(circle, handle))).toBe(true);
+    expect(handles.polygon).toMatch(/^M[\d. ]+L[\d. ]+$/);
+    expect([handles.legs, handles.control, handles.knots]).toEqual([[], [], []]);
+  });
+
   it('of a closed curve are its start, and knots without one at the seam', () => {
     const ring = of({ ...ARCH, closed: true });
     expect(inKeyOrder(ring, true).at(-1)?.handle).toEqual({ kind: 'seam' });

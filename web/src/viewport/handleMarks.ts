@@ -274,9 +274,18 @@ const degrees = (from: Dot, to: Dot): number => (Math.atan2(to.y - from.y, to.x 
 
 /** All that can be taken hold of, in the order in which keys go through it. */
 export const inKeyOrder = (
-  { fit, control, tangents, weights, on, knots, start }: Handles,
+  { fit, given, control, tangents, weights, on, knots, start }: Handles,
   closed: boolean,
-): HandleMark[] => [...fit, ...control, ...tangents, ...weights, ...on, ...knots, ...(closed && start ? [start] : [])];
+): HandleMark[] => [
+  ...fit,
+  ...given,
+  ...control,
+  ...tangents,
+  ...weights,
+  ...on,
+  ...knots,
+  ...(closed && start ? [start] : []),
+];
 
 const kinkMarks = (
   { fit }: CurvePoints,

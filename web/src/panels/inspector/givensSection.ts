@@ -16,11 +16,11 @@ import { Choice, type ChoiceOption } from '../../ui/choice';
 import { NumberField } from '../../ui/numberField';
 
 const WAYS: Readonly<Record<GivenBy, ChoiceOption<GivenBy>>> = {
-  circle: { value: 'circle', label: 'radius', tip: 'By centre and radius' },
+  circle: { value: 'circle', label: 'centre', tip: 'By centre and radius' },
   'circle-across': { value: 'circle-across', label: 'diameter', tip: 'By the ends of a diameter' },
-  'circle-through': { value: 'circle-through', label: '3 places', tip: 'Through three places' },
-  arc: { value: 'arc', label: '3 places', tip: 'From a place through another to a third' },
-  'arc-about': { value: 'arc-about', label: 'centre', tip: 'About a centre' },
+  'circle-through': { value: 'circle-through', label: 'three places', tip: 'Through three places' },
+  arc: { value: 'arc', label: 'three places', tip: 'From a place through another to a third' },
+  'arc-about': { value: 'arc-about', label: 'about a centre', tip: 'By its centre, radius and angles' },
 };
 
 /** As smooth as a shape gets: one piece of this degree where it is open, so many pieces where it is closed. */
@@ -32,10 +32,7 @@ const SMOOTH = { open: { count: 8, degree: 7 }, closed: { count: 8, degree: 5 } 
   imports: [Choice, FramedButton, NumberField, Tooltip],
   template: `
     @if (ways(); as ways) {
-      <dl class="ways">
-        <dt>Given by</dt>
-        <dd><pb-choice label="Given by" [options]="ways" [value]="kind()" (chosen)="giveBy($event)" /></dd>
-      </dl>
+      <pb-choice class="ways" label="Given by" [options]="ways" [value]="kind()" (chosen)="giveBy($event)" />
     }
     <dl>
       @for (figure of figures(); track figure.name) {

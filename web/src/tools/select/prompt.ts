@@ -1,4 +1,4 @@
-import type { Handle } from '@pencil-bend/document';
+import type { Handle, Id, Project } from '@pencil-bend/document';
 import type { DragConstraint, Prompt, ToolContext } from '../contract';
 import { lockOf } from './lock';
 import { hoverOf, type SelectState } from './state';
@@ -50,6 +50,11 @@ const REMOVES: Partial<Record<Handle['kind'], string>> = {
   tangent: 'frees it',
   weight: 'makes it 1 again',
 };
+
+function isExact(project: Project | null, id: Id): boolean {
+  const item = project?.items[id];
+  return item?.kind === 'curve' && item.recipe.kind === 'primitive';
+}
 
 export function prompt(state: SelectState, { selection, project }: ToolContext): Prompt {
   const { drag, area, along, soft, taking, slide, framing } = state;
@@ -109,6 +114,12 @@ export function prompt(state: SelectState, { selection, project }: ToolContext):
     const delete_ = { key: 'Del', does: 'deletes the curve' };
     if (hover?.kind === 'curve' && hover.item === selection.items[0]) {
       return { text: 'Drag to move the curve, double-click to add a point here.', keys: [delete_] };
+    }
+    if (isExact(project, selection.items[0])) {
+      return {
+        text: 'Drag a handle to size or place the shape; its numbers are on the card.',
+        keys: [delete_, LET_GO],
+      };
     }
     return {
       text: 'Drag a handle to bend the curve, or drag a box around points.',
