@@ -1,7 +1,9 @@
 // What a project is and everything that can be done to it.
 export { controlIds } from './command/items';
 export type { Pasted, TransformKind } from './command/transformCommands';
-export { edgeOf, edgeOfGuide, type ToReach } from './command/lengths';
+export type { ToReach } from './command/lengths';
+export type { ItemShape } from './items/itemKind';
+export { anchorOf, edgeOf, itemDescription, itemExtent, itemShape, itemWord, labelOf } from './items/table';
 export type { NewItem } from './command/sheetCommands';
 export { addsHandles, type CommandCall, commands, type CommandName, isLossy } from './command/registry';
 export { type Attempt, attempt, type Attempted, preview } from './command/attempt';
@@ -20,7 +22,6 @@ export { LARGEST_PICTURE, pictureSizeProblem } from './pictureSize';
 export { withPlaces } from './placeInWords';
 export type { Appended, HistoryPart, KeptContent, ListedProject, OpenedProject, ProblemBody, Stage } from './wire';
 export { inWords, pointer, type Problem } from './problem';
-export { anchorOf } from './project/anchor';
 export { checkProject } from './project/check';
 export { migrate } from './project/migrate';
 export {
@@ -76,7 +77,7 @@ export { type Row } from './recipe/setPoints';
 export { arcInWords } from './recipe/primitives/arcs';
 export { type GivenBy, waysToGive } from './recipe/primitives/givenBy';
 export type { Figure, GivenHandle } from './recipe/primitives/primitiveKind';
-export { describe, figuresOf, givensOf, linesOf, wordOf } from './recipe/primitives/table';
+export { figuresOf, givensOf, linesOf, wordOf } from './recipe/primitives/table';
 export { CommandError } from './commandError';
 export { APART, type Resolved, type ResolvedCurve, resolveRecipe } from './recipe/resolve';
 export { mirroredPlace } from './recipe/symmetry';

@@ -1,6 +1,7 @@
 import type { Draft } from 'immer';
 import { CommandError } from '../commandError';
 import { type CurveItem, GRAPHITE, type Id, type Item, type Project, type Recipe } from '../project/project';
+import { labelOf } from '../items/table';
 import { plainRecipe } from '../project/mirrors';
 import { namesIn } from './freeNames';
 import { fitPointsOf } from '../recipe/makeLive';
@@ -28,11 +29,9 @@ export function openItemOf(project: Project | Draft<Project>, id: Id): Item | Dr
   return project.items[id];
 }
 
-const KINDS = { curve: 'a curve', point: 'a point', guide: 'a guide' } as const;
-
 export function curveItemOf(project: Project, id: Id): CurveItem {
   const item = itemOf(project, id);
-  if (item.kind !== 'curve') throw new CommandError(`${item.name} is ${KINDS[item.kind]}, not a curve`);
+  if (item.kind !== 'curve') throw new CommandError(`${item.name} is ${labelOf(item)}, not a curve`);
   return item;
 }
 
@@ -98,6 +97,6 @@ export function newItem(project: Project | Draft<Project>, name: string, layer: 
 /** Gives a curve another recipe; only what differs is written, so that the log holds no more. */
 export function setRecipe(draft: Draft<Project>, id: Id, recipe: Recipe): void {
   const item = draft.items[id];
-  if (item.kind !== 'curve') throw new CommandError(`${item.name} is ${KINDS[item.kind]}, not a curve`);
+  if (item.kind !== 'curve') throw new CommandError(`${item.name} is ${labelOf(item)}, not a curve`);
   become(item, { ...item, recipe: withoutMinusZero(recipe) });
 }

@@ -1,14 +1,11 @@
 import {
-  along,
   arcLength,
-  circle,
   type Continuation,
   crossings,
   type Curve,
   domainOf,
   extend,
   type ExtendFailure,
-  lineBetween,
   parameterAt,
   split,
   subCurve,
@@ -17,41 +14,14 @@ import {
 import { CommandError } from '../commandError';
 import type { reach } from '../schema/cutArgs';
 import type { Value } from '../schema/kit';
-import { type GuideItem, type Id, isShown, type Project } from '../project/project';
-import { plainItem } from '../project/mirrors';
-import { curveOf } from '../recipe/fixSpacing';
+import { edgeOf } from '../items/table';
+import { type Id, isShown, type Project } from '../project/project';
 
 /** How far a curve is made longer: by mm, to the place of its continuation nearest to a point, or to another item. */
 export type ToReach = Value<typeof reach>;
 
 /** A continuation is followed so many lengths of the curve, in search of what it is to meet. */
 const FARTHEST = 64;
-/** A guide line is looked at so many mm to both sides. */
-const GUIDE_REACH = 1e5;
-
-/** What a curve can be cut by, or led to: another curve, or a guide. Null for a point. */
-export function edgeOf(project: Project, id: Id): Curve | null {
-  const item = plainItem(project, project.items[id]);
-  if (item.kind === 'curve') return curveOf(item.recipe).curve;
-  return item.kind === 'guide' ? edgeOfGuide(item, project) : null;
-}
-
-const edges = new WeakMap<GuideItem, Curve>();
-
-/** A guide as a curve; a line is long enough for any sheet. */
-export function edgeOfGuide(item: GuideItem, { planes }: Pick<Project, 'planes'>): Curve {
-  let edge = edges.get(item);
-  if (!edge) {
-    const { guide, plane } = item;
-    if (guide.kind === 'circle') edge = circle(planes[plane], guide.centre, guide.radius);
-    else {
-      const end = (reach: number): Vector3 => along(guide.at, guide.direction, reach);
-      edge = lineBetween(end(-GUIDE_REACH), end(GUIDE_REACH));
-    }
-    edges.set(item, edge);
-  }
-  return edge;
-}
 
 /** All shown curves and guides but one. */
 const others = (project: Project, but: Id, ids: readonly Id[] | null): Curve[] =>

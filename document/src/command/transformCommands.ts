@@ -1,11 +1,11 @@
-import { type Affine, length, unit, type Vector3 } from '@pencil-bend/core';
+import { unit } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
-import type { Guide, Id, Item } from '../project/project';
-import { type PlainItem, plainRecipe } from '../project/mirrors';
+import type { Id, Item } from '../project/project';
+import { plainRecipe } from '../project/mirrors';
 import { renamed } from '../links/taken';
 import { followsOneOf } from '../links/order';
-import { alone, linkKindOf, linksOf } from '../links/table';
-import { directed, placed, similarityOf, transformed } from '../recipe/transformed';
+import { movedBy } from '../items/table';
+import { alone } from '../links/table';
 import type { Value } from '../schema/kit';
 import type { pasted, transformArgs } from '../schema/transformArgs';
 import type { Commands } from './command';
@@ -128,37 +128,6 @@ const numbered = (id: Id, items: readonly Item[]): Record<Id, Item> =>
 
 /** An item of a clipboard, with the id that mirrors among the others know it by. */
 export type Pasted = Value<typeof pasted>;
-
-/** An item as a map takes it, and all that it is made from, elsewhere. Throws a `CommandError` for a gauge circle that would be none any more. */
-function movedBy<Moved extends Item>(item: Moved, map: Affine): Moved;
-function movedBy(item: Item, map: Affine): Item {
-  const kind = linkKindOf(item);
-  if (kind) return linksOf(kind).moved(item, map);
-  const single = item as PlainItem;
-  switch (single.kind) {
-    case 'curve':
-      return { ...single, recipe: transformed(single.recipe, map) };
-    case 'point':
-      return { ...single, at: placed(map, single.at) };
-    case 'guide':
-      return { ...single, guide: guideMovedBy(single.guide, map, single.name) };
-  }
-}
-
-function guideMovedBy(guide: Guide, map: Affine, name: string): Guide {
-  if (guide.kind === 'line') {
-    return { ...guide, at: placed(map, guide.at), direction: turned(map, guide.direction) };
-  }
-  const factor = similarityOf(map);
-  if (factor === null) throw new CommandError(`${name} would be a circle no longer`);
-  return { ...guide, centre: placed(map, guide.centre), radius: guide.radius * factor };
-}
-
-function turned(map: Affine, direction: Vector3): Vector3 {
-  const image = directed(map, direction);
-  if (!(length(image) > 0)) throw new CommandError('A direction of no length leads nowhere');
-  return unit(image);
-}
 
 /** 'Wall' of 'Wall 2'. */
 const wordOf = (name: string): string => name.replace(/ \d+$/, '') || name;

@@ -3,6 +3,7 @@ import { resolveRecipe } from '../recipe/resolve';
 import { schemaProblems } from '../schemaProblems';
 import { CommandError } from '../commandError';
 import type { CurveItem, Id, Project, Recipe, WorkPlane } from './project';
+import { itemProblems } from '../items/table';
 import { dependencyOrder, graphOf } from '../links/order';
 import { linkKindOf, linksOf } from '../links/table';
 import { plainRecipe } from './mirrors';
@@ -53,9 +54,7 @@ function contentProblems(project: Project): Problem[] {
     if (item.group !== undefined && !Object.hasOwn(project.groups, item.group)) {
       problems.push({ path: pointer('items', id, 'group'), message: `There is no group '${item.group}'` });
     }
-    if (item.kind === 'guide' && item.guide.kind === 'line' && !isUnit(item.guide.direction)) {
-      problems.push({ path: pointer('items', id, 'guide', 'direction'), message: 'A direction is a unit vector' });
-    }
+    problems.push(...itemProblems(item).map(({ path, message }) => ({ path: pointer('items', id) + path, message })));
     if (item.kind !== 'curve') continue;
     problems.push(...planeProblems(id, item));
     // A mirror may go wrong without a change of its own.

@@ -13,7 +13,7 @@ describe('the demo project', () => {
     const items = Object.values(project.items);
     const recipes = items.flatMap((item) => (item.kind === 'curve' ? [item.recipe] : []));
     expect(new Set(items.map(({ kind }) => kind))).toEqual(new Set(['curve', 'point', 'guide']));
-    expect(new Set(recipes.map(({ kind }) => kind))).toEqual(new Set(['fit', 'control', 'mirror']));
+    expect(new Set(recipes.map(({ kind }) => kind))).toEqual(new Set(['fit', 'control', 'primitive', 'mirror']));
     const closings = recipes.map((recipe) => (recipe.kind === 'control' ? recipe.closing : recipe.kind === 'fit' && recipe.closed)); // prettier-ignore
     expect(new Set(closings)).toEqual(new Set([false, true, 'open', 'clamped-closed']));
     expect(recipes.some((recipe) => recipe.kind === 'fit' && recipe.symmetry)).toBe(true);

@@ -8,7 +8,7 @@ import {
   type Plane,
   type Vector3,
 } from '@pencil-bend/core';
-import { fitPointsOf, type Id } from '@pencil-bend/document';
+import { fitPointsOf, givensOf, type Id, type Recipe } from '@pencil-bend/document';
 import type { ShownItem } from '../view/shownItem';
 
 /** A place of the drawing that can be caught wherever the pointer comes near it. */
@@ -45,7 +45,7 @@ export function snapPointsOf(items: readonly ShownItem[]): SnapPoints {
 
 const ofOne = new WeakMap<ShownItem['item'], readonly SnapPoint[]>();
 
-function snapPointsOfOne({ id, item, curve, at }: ShownItem): readonly SnapPoint[] {
+function snapPointsOfOne({ id, item, curve, at, centre: own }: ShownItem): readonly SnapPoint[] {
   const before = ofOne.get(item);
   if (before) return before;
   const { name } = item;
@@ -63,12 +63,16 @@ function snapPointsOfOne({ id, item, curve, at }: ShownItem): readonly SnapPoint
     for (const end of ['start', 'end'] as const)
       found.push(mark('end', endOf(curve, end), directionBeyond(curve, end)));
   }
-  if (item.kind === 'curve') for (const point of fitPointsOf(item.recipe)) found.push(mark('point', point.at));
-  const centre = item.kind === 'guide' && item.guide.kind === 'circle' ? item.guide.centre : curve && arcCentre(curve);
+  if (item.kind === 'curve') for (const point of placesOf(item.recipe)) found.push(mark('point', point.at));
+  const centre = own ?? (curve && arcCentre(curve));
   if (centre) found.push(mark('centre', centre));
   ofOne.set(item, found);
   return found;
 }
+
+/** Places that a curve is drawn with: fit points, or what an exact shape is given by besides its centre. */
+const placesOf = (recipe: Recipe): readonly { readonly at: Vector3 }[] =>
+  recipe.kind === 'primitive' ? givensOf(recipe).filter(({ id }) => id !== 'centre') : fitPointsOf(recipe);
 
 const knownMiddles = new WeakMap<Curve, readonly Vector3[]>();
 

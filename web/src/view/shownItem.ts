@@ -1,16 +1,11 @@
-import { type Curve, displayPolyline, type Polyline, type Vector3 } from '@pencil-bend/core';
-import { edgeOfGuide, type Id, type PlainItem, type Project, resolveRecipe } from '@pencil-bend/document';
+import { type Curve, displayPolyline, type Polyline } from '@pencil-bend/core';
+import { type Id, itemShape, type ItemShape, type PlainItem, type Project } from '@pencil-bend/document';
 
 /** One item as the sheet shows it now, a drag included. */
-export interface ShownItem {
+export interface ShownItem extends ItemShape {
   readonly id: Id;
   /** A mirror with the recipe that its shape comes from. */
   readonly item: PlainItem;
-  /** Null for what is no curve, and for a curve that cannot be made. */
-  readonly curve: Curve | null;
-  readonly at: Vector3 | null;
-  /** What a guide is drawn as and caught by; a line is long enough for any sheet. */
-  readonly edge: Curve | null;
   /** It lies on a layer of references. */
   readonly faint: boolean;
   /** It can be caught, but not taken into hand on the sheet. */
@@ -29,11 +24,7 @@ export const edgeShown = ({ curve, edge }: ShownItem): Curve | null => curve ?? 
 
 export function shownItem(id: Id, item: PlainItem, project: Project, made = false): ShownItem {
   const { locked, reference } = project.layers[item.layer];
-  const base = { id, item, curve: null, at: null, edge: null, faint: reference, fixed: locked || reference, made };
-  if (item.kind === 'point') return { ...base, at: item.at };
-  if (item.kind === 'guide') return { ...base, edge: edgeOfGuide(item, project) };
-  const resolved = resolveRecipe(item.recipe);
-  return { ...base, curve: resolved.ok ? resolved.value.curve : null };
+  return { ...itemShape(item, project), id, item, faint: reference, fixed: locked || reference, made };
 }
 
 interface Flattened {

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { type Vector3, withCoordinate } from '@pencil-bend/core';
-import { describe, fitPointsOf, handlesByItem, type Id, isClosed, type Project } from '@pencil-bend/document';
+import { handlesByItem, type Id, itemDescription, type Project } from '@pencil-bend/document';
 import { Editing, LossyPreview, ShownItems } from '../../session';
 import { counted } from '../../ui/labels';
 import { NumberField } from '../../ui/numberField';
@@ -67,22 +67,9 @@ export class SelectionCard {
 
   protected readonly kind = computed(() => {
     const item = this.shown.selected()?.item;
-    if (item?.kind === 'guide')
-      return item.guide.kind === 'circle'
-        ? 'Gauge circle'
-        : item.guide.symmetry
-          ? 'Symmetry line'
-          : 'Construction line';
-    if (item?.kind !== 'curve') return 'A point of its own';
-    const drawn =
-      item.recipe.kind === 'primitive'
-        ? describe(item.recipe.shape)
-        : fitPointsOf(item.recipe).length > 0
-          ? 'Through points'
-          : 'By control points';
-    const symmetric = item.recipe.kind === 'fit' && item.recipe.symmetry ? ', its own mirror' : '';
+    if (!item) return '';
     const original = originalName(this.editing.project(), this.editing.selection().items[0]);
-    return `${original ? `Mirror of ${original}: ` : ''}${drawn}, ${isClosed(item.recipe) ? 'closed' : 'open'}${symmetric}`;
+    return (original ? `Mirror of ${original}: ` : '') + itemDescription(item);
   });
 
   /** The selected point of its own. */

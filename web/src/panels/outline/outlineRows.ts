@@ -1,4 +1,4 @@
-import { type CurveItem, type Id, type Item, itemsOf, type Layer, type Project, wordOf } from '@pencil-bend/document';
+import { type Id, type Item, itemsOf, itemWord, type Layer, type Project } from '@pencil-bend/document';
 import type { TreeNode } from 'primeng/api';
 
 /** What a row of the list is about. */
@@ -22,7 +22,7 @@ export function outlineRows(project: Project, collapsed: ReadonlySet<string>): O
   const byLayer = new Map<Id, OutlineNode[]>(project.layerOrder.map((id) => [id, []]));
   for (const [id, item] of itemsOf(project)) {
     const hidden = !item.visible || !project.layers[item.layer].visible;
-    const data = { kind: 'item', id, layer: item.layer, item, hidden, told: kindOf(item) } as const;
+    const data = { kind: 'item', id, layer: item.layer, item, hidden, told: itemWord(item) } as const;
     byLayer.get(item.layer)?.push({ key: `item-${id}`, label: item.name, leaf: true, data });
   }
   const layers = project.layerOrder.map((id): OutlineNode => {
@@ -57,17 +57,3 @@ const opening = (node: OutlineNode, collapsed: ReadonlySet<string>): OutlineNode
   leaf: node.children?.length === 0,
   expanded: !collapsed.has(node.key ?? ''),
 });
-
-/** What an item is told by in the list: the points that a curve is drawn with. */
-function kindOf(item: Item): string {
-  if (item.kind === 'point') return 'point';
-  if (item.kind === 'guide') return item.guide.kind === 'circle' ? 'gauge' : item.guide.symmetry ? 'symmetry' : 'guide';
-  return kindOfRecipe(item.recipe);
-}
-
-function kindOfRecipe(recipe: CurveItem['recipe']): string {
-  if (recipe.kind === 'mirror') return 'mirror';
-  if (recipe.kind === 'primitive') return wordOf(recipe.shape);
-  const count = recipe.kind === 'control' && recipe.fit ? recipe.fit.points.length : recipe.points.length;
-  return recipe.kind === 'fit' && recipe.symmetry ? `${count} sym` : `${count} pts`;
-}

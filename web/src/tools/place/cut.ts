@@ -12,19 +12,15 @@ import {
   normalOf,
   type Vector3,
 } from '@pencil-bend/core';
-import { type Id, plainItem, resolveRecipe } from '@pencil-bend/document';
+import { type Id, itemShape, plainItem } from '@pencil-bend/document';
 import type { ToolContext } from '../contract';
 import { placingTool, type Made, type Place } from './placingTool';
 import { planeOf } from './geometry';
 
 /** Cutting curves, joining them, and making curves from one or two of them. */
 
-function curveOf({ project }: ToolContext, id: Id): Curve | null {
-  const item = project?.items[id];
-  const plain = project && item ? plainItem(project, item) : null;
-  const resolved = plain?.kind === 'curve' ? resolveRecipe(plain.recipe) : null;
-  return resolved?.ok ? resolved.value.curve : null;
-}
+const curveOf = ({ project }: ToolContext, id: Id): Curve | null =>
+  project && Object.hasOwn(project.items, id) ? itemShape(plainItem(project, project.items[id]), project).curve : null;
 
 const NOTHING_THERE: Made = { why: 'There is no curve under that place' };
 const number = (name: string, label: string, value: number, most = 1e6) =>

@@ -1,5 +1,5 @@
 import { arcLength, closestPoint, type Curve, distance, lengthAt } from '@pencil-bend/core';
-import { edgeOfGuide, type Id, plainItem, resolveRecipe } from '@pencil-bend/document';
+import { edgeOf, type Id } from '@pencil-bend/document';
 import type { MeasuredPlace, MeasurementKind } from '../../api/savedView';
 import type { ToolContext } from '../contract';
 import { type Made, type Place, placingTool } from './placingTool';
@@ -8,13 +8,8 @@ import { type Made, type Place, placingTool } from './placingTool';
 const ON = 1e-6;
 
 /** A curve of the drawing, or what a guide is drawn as. */
-function edgeOf({ project }: ToolContext, id: Id): Curve | null {
-  const item = project && Object.hasOwn(project.items, id) ? plainItem(project, project.items[id]) : null;
-  if (!project || !item || item.kind === 'point') return null;
-  if (item.kind === 'guide') return edgeOfGuide(item, project);
-  const resolved = resolveRecipe(item.recipe);
-  return resolved.ok ? resolved.value.curve : null;
-}
+const edgeIn = ({ project }: ToolContext, id: Id): Curve | null =>
+  project && Object.hasOwn(project.items, id) ? edgeOf(project, id) : null;
 
 /** The item that a place was given on; null for a place of its own. */
 const itemAt = ({ on, caught }: Place): Id | null => caught?.item ?? on?.item ?? null;
@@ -23,7 +18,7 @@ const itemAt = ({ on, caught }: Place): Id | null => caught?.item ?? on?.item ??
 function followed(place: Place, context: ToolContext): MeasuredPlace {
   const item = itemAt(place);
   if (item === null) return { at: place.at };
-  const curve = edgeOf(context, item);
+  const curve = edgeIn(context, item);
   if (!curve) return { item };
   const near = closestPoint(curve, place.at);
   // A centre or the like is caught by a curve, and lies beside it.
@@ -117,7 +112,7 @@ export const measure = {
     picks: () => true,
     make: ({ places: [place] }, context) => {
       const item = place.on?.item;
-      const curve = item === undefined ? null : edgeOf(context, item);
+      const curve = item === undefined ? null : edgeIn(context, item);
       if (item === undefined || !curve) return NO_CURVE;
       return curve.closing === 'open'
         ? { why: 'This curve is open: only a closed one encloses an area' }

@@ -1,6 +1,5 @@
 import { type Plane, isInPolygon, inPlane, fromPlane, type Vector3 } from '@pencil-bend/core';
-import { type Handle, type Id, isShown, pointsOf, type Project, type Recipe } from '@pencil-bend/document';
-import { placesIn } from './frame';
+import { type Handle, type Id, isShown, itemExtent, pointsOf, type Project, type Recipe } from '@pencil-bend/document';
 
 /** An outline on the sheet, drawn to select what lies in it: two corners of a box, or a lasso. */
 export interface Area {
@@ -46,7 +45,7 @@ export function itemsIn(area: Area, project: Project | null, plane: Plane): read
     const item = project.items[id];
     const layer = project.layers[item.layer];
     if (!isShown(project, item) || layer.locked || layer.reference) return false;
-    const places = placesIn(project, id);
+    const places = itemExtent(project, id);
     return places.length > 0 && places.every((at) => isInPolygon(plane, at, outline));
   });
 }

@@ -2,7 +2,6 @@ import {
   add,
   type Affine,
   angleIn,
-  controlPointsOf,
   dot,
   type Plane,
   normalOf,
@@ -14,14 +13,12 @@ import {
   subtract,
   translation,
   type Vector3,
-  vectorAt,
 } from '@pencil-bend/core';
 import {
   type Id,
   type CommandCall,
-  plainItem,
+  itemExtent,
   type Project,
-  resolveRecipe,
   type Selection,
   placed,
   type TransformKind,
@@ -62,7 +59,7 @@ export function frameAroundItems(project: Project | null, items: readonly Id[], 
   return (
     project &&
     frameAround(
-      items.flatMap((id) => placesIn(project, id)),
+      items.flatMap((id) => itemExtent(project, id)),
       plane,
     )
   );
@@ -80,21 +77,6 @@ function frameAround(places: readonly Vector3[], plane: Plane): Frame | null {
     }
   }
   return { plane, low, high };
-}
-
-/** Places that an item reaches to: of a curve its control points. */
-export function placesIn(project: Project, id: Id): Vector3[] {
-  const item = plainItem(project, project.items[id]);
-  if (item.kind === 'point') return [item.at];
-  if (item.kind === 'guide') {
-    if (item.guide.kind === 'line') return [item.guide.at];
-    const { centre, radius } = item.guide;
-    return [-radius, radius].map((r) => [centre[0] + r, centre[1] + r, centre[2]]);
-  }
-  const resolved = resolveRecipe(item.recipe);
-  if (!resolved.ok) return [];
-  const points = controlPointsOf(resolved.value.curve);
-  return Array.from({ length: points.length / 3 }, (_, i) => vectorAt(points, i));
 }
 
 export const cornersOf = ({ plane, low: [x, y, z], high: [X, Y] }: Frame): readonly Vector3[] => {

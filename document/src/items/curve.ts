@@ -1,0 +1,47 @@
+import { controlPointsOf, type Vector3, vectorAt } from '@pencil-bend/core';
+import type { PlainCurve } from '../project/mirrors';
+import type { Recipe } from '../project/project';
+import { isClosed } from '../recipe/editEnds';
+import { fitPointsOf } from '../recipe/makeLive';
+import { describe, givensOf, wordOf } from '../recipe/primitives/table';
+import { resolveRecipe } from '../recipe/resolve';
+import { transformed } from '../recipe/transformed';
+import { type ItemKind, NO_SHAPE } from './itemKind';
+
+export const curveKind: ItemKind<PlainCurve> = {
+  label: 'a curve',
+  word: ({ recipe }) => {
+    if (recipe.kind === 'primitive') return wordOf(recipe.shape);
+    const count = fitPointsOf(recipe).length || recipe.points.length;
+    return recipe.kind === 'fit' && recipe.symmetry ? `${count} sym` : `${count} pts`;
+  },
+  description: ({ recipe }) => {
+    const symmetric = recipe.kind === 'fit' && recipe.symmetry ? ', its own mirror' : '';
+    return `${madeBy(recipe)}, ${isClosed(recipe) ? 'closed' : 'open'}${symmetric}`;
+  },
+  shape: ({ recipe }) => {
+    const resolved = resolveRecipe(recipe);
+    if (!resolved.ok) return NO_SHAPE;
+    const { curve } = resolved.value;
+    return { ...NO_SHAPE, curve, centre: centreOf(recipe) };
+  },
+  extent: ({ recipe }) => {
+    const resolved = resolveRecipe(recipe);
+    if (!resolved.ok) return [];
+    const points = controlPointsOf(resolved.value.curve);
+    return Array.from({ length: points.length / 3 }, (_, i) => vectorAt(points, i));
+  },
+  anchor: () => null,
+  moved: (item, map) => ({ ...item, recipe: transformed(item.recipe, map) }),
+  // Whether its recipe gives a curve is asked of curves that stand for themselves and of mirrors alike.
+  problems: () => [],
+};
+
+/** The centre that a shape is given by. */
+const centreOf = (recipe: Recipe): Vector3 | null =>
+  (recipe.kind === 'primitive' && givensOf(recipe).find(({ id }) => id === 'centre')?.at) || null;
+
+function madeBy(recipe: Recipe): string {
+  if (recipe.kind === 'primitive') return describe(recipe.shape);
+  return fitPointsOf(recipe).length > 0 ? 'Through points' : 'By control points';
+}
