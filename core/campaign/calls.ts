@@ -135,6 +135,7 @@ export function callsOn({ curve, other, ring, loop }: Subjects): Readonly<Record
     join: () => [curve, other, mm(100)],
     moveOnCurve: () => [curve, at(0.35), place(A)],
     turnOnCurve: () => [curve, at(0.35), place(A)],
+    keptPoints: () => [curve.points, other.points],
     split: () => [curve, at(0.35)],
     subCurve: () => [curve, at(0.15), at(0.7)],
     mirror: () => [curve, FRONT],

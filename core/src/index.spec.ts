@@ -327,6 +327,16 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
     [() => core.transform(CURVE, { ...core.scaling(1), x: NAN }), 'x: three finite'],
     [() => core.transform(CURVE, core.scaling(1e15)), 'points[1].x: at most'],
   ],
+  keptPoints: [
+    [
+      () => core.keptPoints(new Float64Array(3), new Float64Array(4)),
+      'before: 4 numbers for each are needed, not 3 in all',
+    ],
+    [
+      () => core.keptPoints(new Float64Array(4), Float64Array.of(0, NaN, 0, 1)),
+      'after[0]: finite numbers are needed, not NaN',
+    ],
+  ],
   withWeights: [
     [() => core.withWeights(CURVE, [1, 1, NaN, 1, 1]), 'weights[2]: a weight above 0 is needed, not NaN'],
     [() => core.withWeights(CURVE, []), '5 weights are needed, not 0'],

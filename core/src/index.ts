@@ -128,6 +128,7 @@ export { endOf, join, type JoinFailure } from './edit/join';
 export { bendThrough } from './shape/bendThrough';
 export { type AllFixed, moveOnCurve } from './shape/moveOnCurve';
 export { turnOnCurve } from './shape/turnOnCurve';
+export { keptPoints } from './edit/keptPoints';
 export { reverse } from './edit/reverse';
 export { type NothingToCut, split, subCurve } from './edit/split';
 export { type Affine, mirror, mirroring, rotation, scaling, transform, translation } from './edit/transform';

@@ -89,6 +89,7 @@ const USES: Record<string, (curve: Curve) => unknown> = {
   'extend to a point': (c) => core.extend(c, 'end', 'own', { point: [50, 60, 0] }),
   endOf: (c) => core.endOf(c, 'end'),
   join: (c) => core.join(c, core.lineBetween([0, 0, 0], [1, 2, 3]), Infinity),
+  keptPoints: (c) => core.keptPoints(c.points, core.reverse(c).points),
   reverse: core.reverse,
   split: (c) => core.split(c, middleOf(c)),
   subCurve: (c) => core.subCurve(c, core.domainOf(c)[0], middleOf(c)),

@@ -1,4 +1,4 @@
-import { type Curve, domainOf } from '@pencil-bend/core';
+import { type Curve, domainOf, homogeneous, keptPoints } from '@pencil-bend/core';
 import type { ControlPoint, ControlRecipe, FixedFit, Id } from '../project/project';
 import { controlPoints, controlRecipe, freePrefix } from './fixSpacing';
 
@@ -7,26 +7,27 @@ import { controlPoints, controlRecipe, freePrefix } from './fixSpacing';
  * moved take over what is left of the old ids, in order; more of them get fresh ones.
  */
 export function withCurve(recipe: ControlRecipe, curve: Curve, fit: FixedFit | undefined = recipe.fit): ControlRecipe {
-  const staying = new Map<string, ControlPoint[]>();
-  for (const point of recipe.points) {
-    const key = keyOf(point);
-    staying.set(key, [...(staying.get(key) ?? []), point]);
-  }
   const made = controlPoints(curve, () => '');
-  const kept = made.map((point) => staying.get(keyOf(point))?.shift() ?? null);
+  const before = homogeneous(
+    recipe.points.flatMap(({ at }) => at),
+    recipe.points.map(({ weight }) => weight),
+  );
+  const kept = [...keptPoints(before, curve.points.subarray(0, 4 * made.length))].map((index) =>
+    index < 0 ? null : recipe.points[index],
+  );
   const taken = new Set(kept.map((point) => point?.id));
   const left = recipe.points.filter(({ id }) => !taken.has(id));
   const fresh = freshIds([...recipe.points.map(({ id }) => id), ...(fit?.points ?? []).map(({ id }) => id)]);
   const points = made.map((point, i): ControlPoint => {
-    const old = kept[i] ?? left.shift();
+    const stays = kept[i];
+    if (stays) return stays;
+    const old = left.shift();
     return old ? { ...old, at: point.at, weight: point.weight } : { ...point, id: fresh() };
   });
   const { fit: _fit, ...whole } = recipe;
   const { degree, closing, knots } = controlRecipe(curve, () => '');
   return { ...whole, degree, closing, knots, points, ...(fit && { fit: within(fit, curve) }) };
 }
-
-const keyOf = ({ at, weight }: ControlPoint): string => [...at, weight].join();
 
 /** Ids that nothing has: counted on from the largest number there. */
 export function freshIds(taken: readonly Id[]): () => Id {
