@@ -80,7 +80,7 @@ export type { Figure, GivenHandle } from './recipe/primitives/primitiveKind';
 export { figuresOf, givensOf, linesOf, wordOf } from './recipe/primitives/table';
 export { CommandError } from './commandError';
 export { APART, type Resolved, type ResolvedCurve, resolveRecipe } from './recipe/resolve';
-export { mirroredPlace } from './recipe/symmetry';
+export { mirroredPlace } from './recipe/mirroredPlace';
 export { placed, reflection, transformed } from './recipe/transformed';
 export { canCheck, schemaProblems } from './schemaProblems';
 export {

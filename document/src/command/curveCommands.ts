@@ -58,7 +58,9 @@ function reshape<Args extends Together<OfCurve>>(
   change: Edit<Args, Recipe>,
   { facts, turns, ...more }: Options<Args> = {},
 ): Command<Args> {
-  const symmetric: Edit<Args, Recipe> = (recipe, args, project) => keepSymmetry(recipe, change(recipe, args, project));
+  const symmetric: Edit<Args, Recipe> = (recipe, args, project) => {
+    return keepSymmetry(recipe, (so) => change(so, args, project));
+  };
   return {
     facts: (project, args) => {
       const all = withOthers(args).map((each) => {

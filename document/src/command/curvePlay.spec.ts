@@ -15,7 +15,7 @@ import { checkProject } from '../project/check';
 import { type Axis, emptyProject, fitRecipe, type Project, type Recipe } from '../project/project';
 import { controlRecipe, curveOf } from '../recipe/fixSpacing';
 import { fitPointsOf } from '../recipe/makeLive';
-import { mirroredPlace } from '../recipe/symmetry';
+import { mirroredPlace } from '../recipe/mirroredPlace';
 import { schemaProblems } from '../schemaProblems';
 import { controlIds } from './items';
 import { perform, undo } from './perform';
@@ -43,10 +43,10 @@ function calls(seed: number) {
     const knot = oneOf(breaksOf(curve)).u;
     const u = below(3) === 0 ? knot : first + (last - first) * (below(1000) / 999);
     const item = 'curve';
-    if (recipe.kind === 'fit' && recipe.symmetry && below(20) === 0)
-      return { command: 'releaseMirror', args: { item } };
+    const isOwnMirror = recipe.kind !== 'primitive' && recipe.symmetry !== undefined;
+    if (isOwnMirror && below(20) === 0) return { command: 'releaseMirror', args: { item } };
     // A curve that is its own mirror takes fewer of them, so that it stays one for a while.
-    const command = recipe.kind === 'fit' && recipe.symmetry && below(3) > 0 ? oneOf(ON_BOTH_SIDES) : oneOf(NAMES);
+    const command = isOwnMirror && below(3) > 0 ? oneOf(ON_BOTH_SIDES) : oneOf(NAMES);
     const args: Record<string, unknown> = {
       movePoints: { moves: [{ point: any, to: place() }] },
       bendAt: { u, to: place() },
@@ -80,7 +80,7 @@ function calls(seed: number) {
   };
 }
 
-const ON_BOTH_SIDES = ['movePoints', 'insertFitPoint', 'removeFitPoint', 'setKink', 'setTangent', 'setRadius', 'reverseCurve'] as const; // prettier-ignore
+const ON_BOTH_SIDES = ['movePoints', 'insertFitPoint', 'removeFitPoint', 'setKink', 'setTangent', 'setRadius', 'reverseCurve', 'fixSpacing', 'setWeights', 'insertKnot', 'makeLive'] as const; // prettier-ignore
 
 /** A curve pulled by the points. */
 const plain = (rows: readonly { at: Vector3 }[]) =>
@@ -97,13 +97,17 @@ const recipeOf = (project: Project): Recipe => {
 
 /** Points of a curve that is its own mirror whose images are no points of it. */
 function withoutImage(recipe: Recipe): Vector3[] {
-  const about = recipe.kind === 'fit' ? recipe.symmetry : undefined;
-  if (!about) return [];
-  const places = fitPointsOf(recipe).map(({ at }) => at);
+  const about = recipe.kind === 'primitive' ? undefined : recipe.symmetry;
+  if (!about || recipe.kind === 'primitive') return [];
+  const places = recipe.points.map(({ at }) => at);
   return places.filter((at) => !places.some((other) => distance(other, mirroredPlace(about, at)) < 1e-6));
 }
 
 const SEED = Number(process.env['LAW_SEED'] ?? 2026);
+
+const told = { heldMirrors: 0 };
+// Among all seeds, steps that leave a curve of held spacing that is its own mirror.
+afterAll(() => expect(told.heldMirrors).toBeGreaterThan(3));
 
 describe('random play with one curve', () => {
   it.each([0, 1, 2, 3].map((i) => SEED + i))('seed %i: every command is done right or refused in words', (seed) => {
@@ -118,6 +122,7 @@ describe('random play with one curve', () => {
     const log: Step[] = [];
     const done = new Map<string, number>();
     const refusals = new Set<string>();
+    let heldMirrors = 0;
     for (let turn = 0; turn < 500; turn++) {
       const recipe = recipeOf(project);
       // A curve that was raised and cut again and again says little more; it begins anew.
@@ -149,12 +154,15 @@ describe('random play with one curve', () => {
       if (EXACT.includes(call.command) && call.command !== 'reverseCurve') {
         expect([call, deviation(old, made).max]).toEqual([call, expect.closeTo(0, 6)]);
       }
+      const now = recipeOf(after);
+      if (now.kind === 'control' && now.symmetry) heldMirrors++;
       project = after;
       if (step.patch.length > 0) {
         log.push(step);
         stacks = stacksOf([step], stacks);
       }
     }
+    told.heldMirrors += heldMirrors;
     expect(done.size).toBeGreaterThan(18);
     expect(refusals.size).toBeGreaterThan(8);
     while (stacks.undo.length > 0) {

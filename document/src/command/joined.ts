@@ -26,7 +26,8 @@ export function joined(
   }
   if (first === second) return closed(first, firstEnd !== secondEnd, tolerance, names[0]);
   // The first goes on to the second: each is turned round where its other end would meet.
-  const a = fixSpacing(firstEnd === 'end' ? first : reverseCurve(first));
+  // Of one that is its own mirror, and another, no such curve comes.
+  const { symmetry: _symmetry, ...a } = fixSpacing(firstEnd === 'end' ? first : reverseCurve(first));
   const b = fixSpacing(secondEnd === 'start' ? second : reverseCurve(second));
   const [ca, cb] = [curveOf(a).curve, curveOf(b).curve];
   const whole = join(ca, cb, tolerance);

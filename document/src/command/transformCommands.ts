@@ -1,6 +1,6 @@
 import { unit } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
-import type { Id, Item } from '../project/project';
+import type { Id, Item, Recipe } from '../project/project';
 import { plainRecipe } from '../project/mirrors';
 import { renamed } from '../links/taken';
 import { followsOneOf } from '../links/order';
@@ -91,11 +91,11 @@ export const transformCommands: Commands<typeof transformArgs> = {
         openItemOf(project, id);
         const item = curveItemOf(project, id);
         const recipe = plainRecipe(project, item);
-        if (recipe === item.recipe && !(recipe.kind === 'fit' && recipe.symmetry)) {
+        const isOwnMirror = recipe.kind !== 'primitive' && recipe.symmetry !== undefined;
+        if (recipe === item.recipe && !isOwnMirror) {
           throw new CommandError(`${item.name} is a curve of its own already`);
         }
-        const { symmetry: _symmetry, ...free } = recipe.kind === 'fit' ? recipe : { ...recipe, symmetry: undefined };
-        return { changed: { [id]: { ...item, recipe: free } } };
+        return { changed: { [id]: { ...item, recipe: withoutSymmetry(recipe) } } };
       },
     },
   },
@@ -121,6 +121,12 @@ export const transformCommands: Commands<typeof transformArgs> = {
     },
   },
 };
+
+function withoutSymmetry(recipe: Recipe): Recipe {
+  if (recipe.kind === 'primitive') return recipe;
+  const { symmetry: _symmetry, ...free } = recipe;
+  return free;
+}
 
 /** New items with ids that begin alike. */
 const numbered = (id: Id, items: readonly Item[]): Record<Id, Item> =>

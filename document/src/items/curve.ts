@@ -13,10 +13,10 @@ export const curveKind: ItemKind<PlainCurve> = {
   word: ({ recipe }) => {
     if (recipe.kind === 'primitive') return wordOf(recipe.shape);
     const count = fitPointsOf(recipe).length || recipe.points.length;
-    return recipe.kind === 'fit' && recipe.symmetry ? `${count} sym` : `${count} pts`;
+    return recipe.symmetry ? `${count} sym` : `${count} pts`;
   },
   description: ({ recipe }) => {
-    const symmetric = recipe.kind === 'fit' && recipe.symmetry ? ', its own mirror' : '';
+    const symmetric = recipe.kind !== 'primitive' && recipe.symmetry ? ', its own mirror' : '';
     return `${madeBy(recipe)}, ${isClosed(recipe) ? 'closed' : 'open'}${symmetric}`;
   },
   shape: ({ recipe }) => {

@@ -96,7 +96,7 @@ function planeProblems(id: Id, { recipe, name }: CurveItem): Problem[] {
     return [{ path: pointer('items', id, 'recipe'), message: `${name}: x and y must be unit vectors at right angles` }];
   }
   const mirrors =
-    recipe.kind === 'mirror' ? [recipe.about] : recipe.kind === 'fit' && recipe.symmetry ? [recipe.symmetry] : [];
+    recipe.kind === 'mirror' ? [recipe.about] : recipe.kind !== 'primitive' && recipe.symmetry ? [recipe.symmetry] : [];
   if (mirrors.every(({ across }) => isUnit(across))) return [];
   return [{ path: pointer('items', id, 'recipe'), message: `${name}: a mirror's plane needs a unit vector across` }];
 }

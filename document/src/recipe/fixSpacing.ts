@@ -28,7 +28,9 @@ export function fixSpacing(recipe: Recipe): ControlRecipe {
     order: sites?.orders[i] ?? 0,
     left: sites?.left[i] === 1,
   })).filter(({ order }) => order > 0);
-  return { ...controlRecipe(curve, controlIdsOf(recipe)), fit: { parameterisation, ends, points, rows } };
+  const { symmetry } = recipe;
+  const fit = { parameterisation, ends, points, rows };
+  return { ...controlRecipe(curve, controlIdsOf(recipe)), fit, ...(symmetry && { symmetry }) };
 }
 
 /**

@@ -20,6 +20,7 @@ export function makeLive(recipe: Recipe, degree?: number): FitRecipe {
     knots: 'at-points',
     ends: fit.ends,
     points: fitPointsOf(recipe),
+    ...(recipe.symmetry && { symmetry: recipe.symmetry }),
   };
 }
 

@@ -1,6 +1,6 @@
 import { curvatureAt, domainOf, evaluate, length, scale, subtract, type Vector3 } from '@pencil-bend/core';
 import type { FreeRecipe } from '../project/project';
-import { curveOf, fixSpacing } from './fixSpacing';
+import { asFree, curveOf, fixSpacing } from './fixSpacing';
 import { reverseCurve } from './editEnds';
 import { setKink } from './editFitPoints';
 import { chordAt, setRadius, setTangent, sideAt, tangentAt } from './setTangent';
@@ -134,15 +134,15 @@ describe('holding a tangent', () => {
       expect(tangentAt(turned, 'p4', 'before').direction).toEqual(near(scale([-0.2, 1, 0], 1 / Math.hypot(1, 0.2))));
       const about = { at: [0, 0, 0], across: [1, 0, 0] } as const;
       const tip = constrained(fit({}, [[-40, 0, 0], [-20, 15, 0], [0, 40, 0], [20, 15, 0], [40, 0, 0]]), 2, { kink: true }); // prettier-ignore
-      const whole = keepSymmetry(makeSymmetric(tip, about), setTangent(makeSymmetric(tip, about), 'p3', { direction: [1, 3, 0] }, 'before')); // prettier-ignore
+      const whole = keepSymmetry(makeSymmetric(tip, about), (it) => setTangent(asFree(it), 'p3', { direction: [1, 3, 0] }, 'before')); // prettier-ignore
       const [x, y] = tangentAt(whole, 'p3', 'after').direction;
       expect([x, y]).toEqual(near(scale([1, -3, 0], 1 / Math.hypot(1, 3)).slice(0, 2)));
       expect(moved(whole, transformed(reverseCurve(whole), { ...reflection(about) }))).toBeLessThan(1e-9);
       // Whichever side is turned, or freed, the other goes along.
-      const other = keepSymmetry(whole, setTangent(whole, 'p3', { direction: [1, -1, 0] }, 'after'));
+      const other = keepSymmetry(whole, (it) => setTangent(asFree(it), 'p3', { direction: [1, -1, 0] }, 'after'));
       expect(tangentAt(other, 'p3', 'before').direction).toEqual(near(scale([1, 1, 0], Math.SQRT1_2)));
       for (const side of SIDES) {
-        const freed = keepSymmetry(whole, setTangent(whole, 'p3', null, side));
+        const freed = keepSymmetry(whole, (it) => setTangent(asFree(it), 'p3', null, side));
         expect(fitPointsOf(freed)[2]).not.toHaveProperty('tangents');
       }
     });

@@ -1,15 +1,15 @@
 import { along, distance, dot, negate, scale, subtract, type TangentConstraint, type Vector3 } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
-import type { FitPoint, FitRecipe, FreeRecipe, Id, MirrorPlane, Recipe } from '../project/project';
+import type { ControlRecipe, FitPoint, FitRecipe, Id, MirrorPlane, Recipe } from '../project/project';
 import { heldTangent, mapTurnedTangents } from './tangentSides';
 import { freshIds } from './withCurve';
-import { placed, reflection } from './transformed';
+import { averaged, evened, isOwnMirror, isSameCurve, otherHalf, partnersOf } from './fixedSymmetry';
+import { fixSpacing } from './fixSpacing';
+import { mirroredPlace } from './mirroredPlace';
+import { placed } from './transformed';
 
 /** Points within this many mm of their images are pairs; of the mirror's plane, in it. */
 const SAME = 1e-6;
-
-/** The image of a place in a mirror's plane. */
-export const mirroredPlace = (about: MirrorPlane, at: Vector3): Vector3 => placed(reflection(about), at);
 
 const awayFrom = ({ at, across }: MirrorPlane, place: Vector3): number => dot(subtract(place, at), across);
 
@@ -83,19 +83,59 @@ function inPlane(point: FitPoint, about: MirrorPlane, was?: FitPoint): FitPoint 
   return { ...point, at, ...(tangent && { tangent: { ...tangent, direction: scale(about.across, side) } }) };
 }
 
-/** What an edit of a symmetric curve does on one side, done on the other too. Throws a `CommandError`. */
-export function keepSymmetry(before: FreeRecipe, after: FreeRecipe): FreeRecipe;
-export function keepSymmetry(before: Recipe, after: Recipe): Recipe;
-export function keepSymmetry(before: Recipe, after: Recipe): Recipe {
-  const about = before.kind === 'fit' && before.symmetry;
-  if (!about || before === after) return after;
-  if (after.kind !== 'fit') {
+/** What an edit of a symmetric curve does on one side, done on the other too. Throws a `CommandError` where it cannot be. */
+export function keepSymmetry(before: Recipe, edit: (recipe: Recipe) => Recipe): Recipe {
+  const after = edit(before);
+  const about = before.kind === 'primitive' ? undefined : before.symmetry;
+  if (!about || before.kind === 'primitive' || after.kind === 'primitive' || before === after) return after;
+  if (after.symmetry !== about) return after;
+  if (after.kind === 'control') return keepFixedSymmetry(fixSpacing(before), after, about, edit);
+  return before.kind === 'fit' ? keepLiveSymmetry(before, after, about) : wholeOf(after, about);
+}
+
+/** With fixed spacing an edit is done to the image as well, whose points have the names of their partners. */
+function keepFixedSymmetry(
+  before: ControlRecipe,
+  after: ControlRecipe,
+  about: MirrorPlane,
+  edit: (recipe: Recipe) => Recipe,
+): ControlRecipe {
+  if (!isOwnMirror(before, about)) {
     throw new CommandError(
-      'The curve is its own mirror, for which its spacing stays live: let go of its symmetry first',
+      'The curve is its own mirror, but begins beside the mirror: its spacing stays live, unless its seam lies in the mirror',
     );
   }
-  // Another mirror, or none.
-  if (after.symmetry !== about) return after;
+  if (isOwnMirror(after, about)) return evened(after, about);
+  const partners = partnersOf(before, about);
+  const onOther = (recipe: ControlRecipe): ControlRecipe | null => {
+    const other = edit(otherHalf(recipe, about, partners));
+    return other.kind === 'control' && other.symmetry ? otherHalf(other, about, partners) : null;
+  };
+  let now = after;
+  for (let round = 0; round < ROUNDS; round++) {
+    const whole = onOther(now);
+    if (!whole) break;
+    if (isOwnMirror(whole, about, DONE)) return evened(whole, about);
+    const again = edit(whole);
+    // What brings points or knots is done once to each half.
+    if (again.kind !== 'control' || again.points.length !== whole.points.length) break;
+    // Both halves are as the edit wants them, and differ in what it leaves open: the middle of the two has both.
+    if (isSameCurve(again, whole, DONE)) return evened(averaged(whole, about), about);
+    now = again;
+  }
+  throw new CommandError('This cannot be done to both sides of the curve: let go of its symmetry first');
+}
+
+/** An edit that moves a little of the other half too comes closer to being done to both each time it is done to one. */
+const ROUNDS = 60;
+/** It is done to both when once more moves nothing farther than this share of its distance from the origin, in mm near it. */
+const DONE = 1e-10;
+
+/** Points that may have lost their partners: the half on the side of the start gives the other anew. */
+const wholeOf = (recipe: FitRecipe, about: MirrorPlane): FitRecipe =>
+  pairsOf(recipe.points, about).size === recipe.points.length ? recipe : makeSymmetric(recipe, about);
+
+function keepLiveSymmetry(before: FitRecipe, after: FitRecipe, about: MirrorPlane): FitRecipe {
   const partner = pairsOf(before.points, about);
   const was = new Map(before.points.map((point) => [point.id, point]));
   const added = after.points.filter(({ id }) => !was.has(id));
@@ -108,9 +148,8 @@ export function keepSymmetry(before: Recipe, after: Recipe): Recipe {
   if (points.length < (after.closed ? 3 : 2)) {
     throw new CommandError('A point goes with its image, and the curve needs its last ones; delete the curve instead');
   }
-  const whole = { ...after, points };
-  // For instance where points fell onto images of others: the half on the side of the start gives the other anew.
-  return pairsOf(points, about).size === points.length ? whole : makeSymmetric(whole, about);
+  // Points may have fallen onto images of others.
+  return wholeOf({ ...after, points }, about);
 }
 
 /** Each point's partner is its image; a point in the plane is its own. */

@@ -34,11 +34,12 @@ export function transformed(recipe: Recipe, map: Affine): Recipe {
     }));
     return { ...from, points, ...(symmetry && { symmetry: planeMapped(symmetry, map) }) };
   }
-  const { fit } = from;
+  const { fit, symmetry } = from;
   return {
     ...from,
     points: from.points.map((point) => ({ ...point, at: placed(map, point.at) })),
     ...(fit && { fit: fitMapped(fit, map, factor) }),
+    ...(symmetry && { symmetry: planeMapped(symmetry, map) }),
   };
 }
 

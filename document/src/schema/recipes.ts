@@ -122,8 +122,9 @@ export const controlRecipe = object(
     knots: Type.Array(Type.Number(), { minItems: 4 }),
     points: Type.Array(controlPoint, { minItems: 2 }),
     fit: Type.Optional(fixedFit),
+    symmetry: Type.Optional(mirrorPlane),
   },
-  { $id: 'controlRecipe', description: 'A curve pulled by control points.' },
+  { $id: 'controlRecipe', description: 'A curve pulled by control points. With a symmetry it stays its own mirror.' },
 );
 
 /** What an exact shape is given by; whatever else is known of it follows. */
