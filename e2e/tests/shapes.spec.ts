@@ -112,3 +112,22 @@ test('a note is written on the card, kept, and taken away; one that is too long 
   await user.focusSheet();
   await user.lastStepIs('Remove the note on Knob');
 });
+
+test('a curve that is its own mirror takes held spacing, and both halves still go along', async ({ page }) => {
+  const user = new BenchUser(page);
+  await user.openKettle();
+  await user.curve('Base').click();
+  await user.card.getByRole('button', { name: 'held', exact: true }).click();
+  await user.lastStepIs('Hold the spacing of Base');
+  await expect(user.card).toContainText('Through points, open, its own mirror');
+  await user.card.getByRole('button', { name: 'control', exact: true }).click();
+  const field = (point: number) => user.card.getByRole('textbox', { name: `Control point ${point} y`, exact: true });
+  const [second, last] = [field(2), field(6)];
+  const before = await valueOf(last);
+  await second.fill('-3');
+  await second.press('Enter');
+  await expect.poll(() => valueOf(last)).toBe('-3.000');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Control+z');
+  await expect.poll(() => valueOf(last)).toBe(before);
+});
