@@ -43,6 +43,7 @@ export {
   type FixedFit,
   type PointConstraints,
   type Id,
+  isFree,
   isShown,
   type Item,
   itemsOf,
@@ -76,12 +77,14 @@ export { moveKnot } from './recipe/editKnots';
 export { type Row } from './recipe/setPoints';
 export { arcInWords } from './recipe/primitives/arcs';
 export { type GivenBy, waysToGive } from './recipe/primitives/givenBy';
-export type { Figure, GivenHandle } from './recipe/primitives/primitiveKind';
-export { figuresOf, givensOf, linesOf, wordOf } from './recipe/primitives/table';
+export { type GivenHandle, givensOf, linesOf, wordOf } from './recipe/givenRecipes';
+export type { Figure } from './recipe/primitives/primitiveKind';
+export { figuresOf } from './recipe/primitives/table';
 export { CommandError } from './commandError';
 export { APART, type Resolved, type ResolvedCurve, resolveRecipe } from './recipe/resolve';
 export { mirroredPlace } from './recipe/mirroredPlace';
-export { placed, reflection, transformed } from './recipe/transformed';
+export { placed, reflection } from './recipe/affine';
+export { transformed } from './recipe/transformed';
 export { canCheck, schemaProblems } from './schemaProblems';
 export {
   type CurvePoints,

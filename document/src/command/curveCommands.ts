@@ -1,5 +1,13 @@
 import { CommandError } from '../commandError';
-import type { CurveItem, FreeRecipe, Id, PrimitiveRecipe, Project, Recipe } from '../project/project';
+import {
+  type CurveItem,
+  type FreeRecipe,
+  type Id,
+  isFree,
+  type PrimitiveRecipe,
+  type Project,
+  type Recipe,
+} from '../project/project';
 import { originalOf, type PlainCurve } from '../project/mirrors';
 import { insertControlPoint, removeControlPoint, setWeights, straighten } from '../recipe/editControlPoints';
 import { fitDegree, lowerDegree, raiseDegree } from '../recipe/editDegree';
@@ -12,14 +20,16 @@ import { setRadius, setTangent } from '../recipe/setTangent';
 import { makeLive } from '../recipe/makeLive';
 import { bendAt, movePoints } from '../recipe/movePoints';
 import { givenBy } from '../recipe/primitives/givenBy';
-import { describe, figuresOf, setFigure } from '../recipe/primitives/table';
+import { describe } from '../recipe/givenRecipes';
+import { figuresOf, setFigure } from '../recipe/primitives/table';
 import { pinPoints } from '../recipe/pinPoints';
 import { setPoints } from '../recipe/setPoints';
 import { corners, pulledByCorners, throughCorners } from '../recipe/corners';
 import { keepSymmetry, makeSymmetric } from '../recipe/symmetry';
 import { turnAt } from '../recipe/turnAt';
 import { tangentsAsTheyAre } from '../recipe/tangentsAsTheyAre';
-import { reflection, transformed } from '../recipe/transformed';
+import { reflection } from '../recipe/affine';
+import { transformed } from '../recipe/transformed';
 import type { StepFacts } from '../history/stepTitle';
 import type { Fates } from '../links/settle';
 import type { curveArgs } from '../schema/curveArgs';
@@ -251,7 +261,7 @@ export const curveCommands: Commands<typeof curveArgs> = {
   fixSpacing: reshape(
     ({ how, items }) => (how === 'free' ? `Make ${items} a free curve` : `Hold the spacing of ${items}`),
     (recipe) => fixSpacing(recipe),
-    { facts: (_args, { recipe }) => (recipe.kind === 'primitive' ? { how: 'free' } : {}) },
+    { facts: (_args, { recipe }) => (isFree(recipe) ? {} : { how: 'free' }) },
   ),
   setFigure: reshape(
     ({ items, to, numbers: [value] }) => `Set the ${lower(to)} of ${items} to ${Number(value.toPrecision(6))}`,
@@ -266,7 +276,7 @@ export const curveCommands: Commands<typeof curveArgs> = {
   giveBy: reshape(
     ({ items, to }) => `Give ${items} as ${lower(to)}`,
     (recipe, { kind }) => givenBy(primitiveOf(recipe), kind),
-    { facts: ({ kind }, { recipe }) => ({ to: describe(givenBy(primitiveOf(recipe), kind).shape) }) },
+    { facts: ({ kind }, { recipe }) => ({ to: describe(givenBy(primitiveOf(recipe), kind)) }) },
   ),
   makeLive: edit(
     ({ items }) => `Make the spacing of ${items} live`,

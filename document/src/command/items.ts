@@ -1,11 +1,11 @@
 import type { Draft } from 'immer';
 import { CommandError } from '../commandError';
-import { type CurveItem, GRAPHITE, type Id, type Item, type Project, type Recipe } from '../project/project';
+import { isFree, type CurveItem, GRAPHITE, type Id, type Item, type Project, type Recipe } from '../project/project';
 import { labelOf } from '../items/table';
 import { plainRecipe } from '../project/mirrors';
 import { namesIn } from './freeNames';
 import { fitPointsOf } from '../recipe/makeLive';
-import { givensOf } from '../recipe/primitives/table';
+import { givensOf } from '../recipe/givenRecipes';
 import { controlIdsOf, curveOf, numberedControl } from '../recipe/fixSpacing';
 import type { NamedItems, NamedPoints } from '../history/stepTitle';
 import { become } from './become';
@@ -44,7 +44,7 @@ export function openCurveOf(project: Project, id: Id): CurveItem & { readonly re
 
 /** A point of a curve by its number, for the title of a step. Throws a `CommandError` where there is none. */
 export function namedPoint(name: string, recipe: Recipe, point: Id): NamedPoints {
-  const given = recipe.kind === 'primitive' && givensOf(recipe).find(({ id }) => id === point);
+  const given = !isFree(recipe) && givensOf(recipe).find(({ id }) => id === point);
   if (given) return { kind: 'given', name: given.label };
   const fit = fitPointsOf(recipe).findIndex(({ id }) => id === point);
   if (fit >= 0) return { kind: 'fit', number: fit + 1 };

@@ -7,7 +7,8 @@ import { emptyProject, type Primitive, type Project, type Recipe } from '../proj
 import { schemaProblems } from '../schemaProblems';
 import { curveOf } from '../recipe/fixSpacing';
 import { waysToGive } from '../recipe/primitives/givenBy';
-import { figuresOf, givensOf } from '../recipe/primitives/table';
+import { givensOf } from '../recipe/givenRecipes';
+import { figuresOf } from '../recipe/primitives/table';
 import { perform, undo } from './perform';
 import type { CommandCall } from './registry';
 

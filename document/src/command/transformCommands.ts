@@ -1,6 +1,6 @@
 import { unit } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
-import type { Id, Item, Recipe } from '../project/project';
+import { type Id, isFree, type Item, type Recipe } from '../project/project';
 import { plainRecipe } from '../project/mirrors';
 import { renamed } from '../links/taken';
 import { followsOneOf } from '../links/order';
@@ -91,7 +91,7 @@ export const transformCommands: Commands<typeof transformArgs> = {
         openItemOf(project, id);
         const item = curveItemOf(project, id);
         const recipe = plainRecipe(project, item);
-        const isOwnMirror = recipe.kind !== 'primitive' && recipe.symmetry !== undefined;
+        const isOwnMirror = isFree(recipe) && recipe.symmetry !== undefined;
         if (recipe === item.recipe && !isOwnMirror) {
           throw new CommandError(`${item.name} is a curve of its own already`);
         }
@@ -123,7 +123,7 @@ export const transformCommands: Commands<typeof transformArgs> = {
 };
 
 function withoutSymmetry(recipe: Recipe): Recipe {
-  if (recipe.kind === 'primitive') return recipe;
+  if (!isFree(recipe)) return recipe;
   const { symmetry: _symmetry, ...free } = recipe;
   return free;
 }

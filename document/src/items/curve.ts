@@ -1,9 +1,9 @@
 import { controlPointsOf, type Vector3, vectorAt } from '@pencil-bend/core';
 import type { PlainCurve } from '../project/mirrors';
-import type { Recipe } from '../project/project';
+import { isFree, type Recipe } from '../project/project';
 import { isClosed } from '../recipe/editEnds';
 import { fitPointsOf } from '../recipe/makeLive';
-import { describe, givensOf, wordOf } from '../recipe/primitives/table';
+import { describe, givensOf, wordOf } from '../recipe/givenRecipes';
 import { resolveRecipe } from '../recipe/resolve';
 import { transformed } from '../recipe/transformed';
 import { type ItemKind, NO_SHAPE } from './itemKind';
@@ -11,12 +11,12 @@ import { type ItemKind, NO_SHAPE } from './itemKind';
 export const curveKind: ItemKind<PlainCurve> = {
   label: 'a curve',
   word: ({ recipe }) => {
-    if (recipe.kind === 'primitive') return wordOf(recipe.shape);
+    if (!isFree(recipe)) return wordOf(recipe);
     const count = fitPointsOf(recipe).length || recipe.points.length;
     return recipe.symmetry ? `${count} sym` : `${count} pts`;
   },
   description: ({ recipe }) => {
-    const symmetric = recipe.kind !== 'primitive' && recipe.symmetry ? ', its own mirror' : '';
+    const symmetric = isFree(recipe) && recipe.symmetry ? ', its own mirror' : '';
     return `${madeBy(recipe)}, ${isClosed(recipe) ? 'closed' : 'open'}${symmetric}`;
   },
   shape: ({ recipe }) => {
@@ -39,9 +39,9 @@ export const curveKind: ItemKind<PlainCurve> = {
 
 /** The centre that a shape is given by. */
 const centreOf = (recipe: Recipe): Vector3 | null =>
-  (recipe.kind === 'primitive' && givensOf(recipe).find(({ id }) => id === 'centre')?.at) || null;
+  (!isFree(recipe) && givensOf(recipe).find(({ id }) => id === 'centre')?.at) || null;
 
 function madeBy(recipe: Recipe): string {
-  if (recipe.kind === 'primitive') return describe(recipe.shape);
+  if (!isFree(recipe)) return describe(recipe);
   return fitPointsOf(recipe).length > 0 ? 'Through points' : 'By control points';
 }

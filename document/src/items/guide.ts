@@ -2,7 +2,7 @@ import { type Affine, along, circle, type Curve, length, lineBetween, unit, type
 import { CommandError } from '../commandError';
 import { pointer } from '../problem';
 import type { GuideItem, Project } from '../project/project';
-import { directed, placed, similarityOf } from '../recipe/transformed';
+import { directed, placed, similarityOf } from '../recipe/affine';
 import { type ItemKind, NO_SHAPE } from './itemKind';
 
 export const guideKind: ItemKind<GuideItem> = {

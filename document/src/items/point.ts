@@ -1,5 +1,5 @@
 import type { PointItem } from '../project/project';
-import { placed } from '../recipe/transformed';
+import { placed } from '../recipe/affine';
 import { type ItemKind, NO_SHAPE } from './itemKind';
 
 export const pointKind: ItemKind<PointItem> = {

@@ -1,7 +1,7 @@
 import { type Affine, unit } from '@pencil-bend/core';
 import { plainItem } from '../project/mirrors';
 import type { CurveItem, Item, MirrorRecipe, Project } from '../project/project';
-import { directed, placed } from '../recipe/transformed';
+import { directed, placed } from '../recipe/affine';
 import type { Reference } from './reference';
 
 /** How one kind of item depends on others. */

@@ -2,7 +2,9 @@ import { type Problem, pointer } from '../problem';
 import { resolveRecipe } from '../recipe/resolve';
 import { schemaProblems } from '../schemaProblems';
 import { CommandError } from '../commandError';
-import type { CurveItem, Id, Project, Recipe, WorkPlane } from './project';
+import { givenProblem } from '../recipe/givenRecipes';
+import { areAxes } from '../recipe/primitives/table';
+import { type CurveItem, type Id, isFree, type Project, type Recipe } from './project';
 import { itemProblems } from '../items/table';
 import { dependencyOrder, graphOf } from '../links/order';
 import { linkKindOf, linksOf } from '../links/table';
@@ -88,15 +90,11 @@ function linkProblems(project: Project): Problem[] {
 
 const isUnit = ([x, y, z]: readonly [number, number, number]): boolean => Math.abs(x * x + y * y + z * z - 1) <= 1e-9;
 
-const areAxes = ({ x, y }: Pick<WorkPlane, 'x' | 'y'>): boolean =>
-  isUnit(x) && isUnit(y) && Math.abs(x[0] * y[0] + x[1] * y[1] + x[2] * y[2]) <= 1e-9;
-
 function planeProblems(id: Id, { recipe, name }: CurveItem): Problem[] {
-  if (recipe.kind === 'primitive' && !areAxes(recipe)) {
-    return [{ path: pointer('items', id, 'recipe'), message: `${name}: x and y must be unit vectors at right angles` }];
-  }
+  const problem = recipe.kind === 'mirror' || isFree(recipe) ? null : givenProblem(recipe);
+  if (problem !== null) return [{ path: pointer('items', id, 'recipe'), message: `${name}: ${problem}` }];
   const mirrors =
-    recipe.kind === 'mirror' ? [recipe.about] : recipe.kind !== 'primitive' && recipe.symmetry ? [recipe.symmetry] : [];
+    recipe.kind === 'mirror' ? [recipe.about] : isFree(recipe) && recipe.symmetry ? [recipe.symmetry] : [];
   if (mirrors.every(({ across }) => isUnit(across))) return [];
   return [{ path: pointer('items', id, 'recipe'), message: `${name}: a mirror's plane needs a unit vector across` }];
 }
@@ -129,7 +127,7 @@ function orderProblems(name: string, order: readonly Id[], recordName: string, r
 
 /** A point's id stands once in a curve, also among its fit points and control points together. */
 function twiceNamed(item: Id, recipe: Recipe): Problem[] {
-  if (recipe.kind === 'primitive') return [];
+  if (!isFree(recipe)) return [];
   const seen = new Set<Id>();
   const fit = recipe.kind === 'control' ? (recipe.fit?.points ?? []) : [];
   const named = (points: readonly { readonly id: Id }[], ...path: string[]) =>

@@ -1,5 +1,6 @@
 import { CommandError } from '../commandError';
-import { reflection, transformed } from '../recipe/transformed';
+import { reflection } from '../recipe/affine';
+import { transformed } from '../recipe/transformed';
 import type { CurveItem, Id, Item, MirrorRecipe, Project, Recipe } from './project';
 
 /** A curve with the recipe that its shape comes from. */

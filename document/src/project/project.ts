@@ -38,9 +38,11 @@ export type GuideItem = Value<typeof guideItem>;
 export type Guide = Value<typeof guide>;
 
 /** How a curve is made, in the designer's own terms; mirrors left out. */
-export type Recipe = FreeRecipe | PrimitiveRecipe;
+export type Recipe = FreeRecipe | GivenRecipe;
 /** A curve that is edited point by point. */
 export type FreeRecipe = FitRecipe | ControlRecipe;
+/** A curve that is edited by what it is given by; `recipe/givenRecipes.ts` has the table of its kinds. */
+export type GivenRecipe = PrimitiveRecipe;
 /** A curve through points with live spacing: its parameters follow from its points. */
 export type FitRecipe = Value<typeof fitRecipeSchema>;
 export type FitPoint = Value<typeof fitPoint>;
@@ -105,6 +107,8 @@ export function fitRecipe(points: readonly FitPoint[], closed: boolean): FitReci
     points,
   };
 }
+
+export const isFree = (recipe: Recipe): recipe is FreeRecipe => recipe.kind === 'fit' || recipe.kind === 'control';
 
 /** Items in the order in which people see them. */
 export const itemsOf = (project: Project): (readonly [Id, Item])[] =>

@@ -1,6 +1,15 @@
 import { close, domainOf, moveSeam as seamAt, negate, open, reverse as reversed, toPeriodic } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
-import type { ControlRecipe, FixedFit, FreeRecipe, Id, PointConstraints, Recipe } from '../project/project';
+import {
+  isFree,
+  type ControlRecipe,
+  type FixedFit,
+  type FreeRecipe,
+  type Id,
+  type PointConstraints,
+  type Recipe,
+} from '../project/project';
+import { reverseGiven } from './givenRecipes';
 import { mapped } from './editKnots';
 import { curveOf, fixSpacing } from './fixSpacing';
 import { inDomain } from './movePoints';
@@ -51,10 +60,7 @@ export function openCurve(recipe: Recipe, id: Id): ControlRecipe {
 export function reverseCurve(recipe: FreeRecipe): FreeRecipe;
 export function reverseCurve(recipe: Recipe): Recipe;
 export function reverseCurve(recipe: Recipe): Recipe {
-  if (recipe.kind === 'primitive') {
-    const { reversed: was, ...shape } = recipe;
-    return was ? shape : { ...shape, reversed: true };
-  }
+  if (!isFree(recipe)) return reverseGiven(recipe);
   if (recipe.kind === 'fit') {
     const [first, ...rest] = recipe.points;
     // A closed curve begins where it began.

@@ -1,6 +1,15 @@
 import { type Curve, domainOf } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
-import type { ControlPoint, ControlRecipe, FitRecipe, FixedFitPoint, FreeRecipe, Id, Recipe } from '../project/project';
+import {
+  isFree,
+  type ControlPoint,
+  type ControlRecipe,
+  type FitRecipe,
+  type FixedFitPoint,
+  type FreeRecipe,
+  type Id,
+  type Recipe,
+} from '../project/project';
 import { type ResolvedCurve, resolveRecipe } from './resolve';
 
 /** The curve of a recipe that is known to be right. */
@@ -16,7 +25,7 @@ export function curveOf(recipe: Recipe): ResolvedCurve {
  */
 export function fixSpacing(recipe: Recipe): ControlRecipe {
   if (recipe.kind === 'control') return recipe;
-  if (recipe.kind === 'primitive') return controlRecipe(curveOf(recipe).curve, numberedControl);
+  if (!isFree(recipe)) return controlRecipe(curveOf(recipe).curve, numberedControl);
   const resolved = curveOf(recipe);
   const { curve, sites } = resolved;
   const { parameterisation, ends } = recipe;
@@ -54,7 +63,7 @@ export function freePrefix(taken: readonly Id[]): string {
 export const numberedControl = (index: number): Id => `c${index + 1}`;
 
 /** A recipe as it is edited point by point: of an exact shape its control points, which give the same curve. */
-export const asFree = (recipe: Recipe): FreeRecipe => (recipe.kind === 'primitive' ? fixSpacing(recipe) : recipe);
+export const asFree = (recipe: Recipe): FreeRecipe => (isFree(recipe) ? recipe : fixSpacing(recipe));
 
 /** A recipe that writes a curve down by its control points. */
 export function controlRecipe(curve: Curve, idOf: (index: number) => Id): ControlRecipe {

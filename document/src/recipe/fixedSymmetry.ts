@@ -2,7 +2,8 @@ import { distance, middle, type Vector3 } from '@pencil-bend/core';
 import type { ControlRecipe, FixedFit, Id, MirrorPlane } from '../project/project';
 import { reverseCurve } from './editEnds';
 import { mirroredPlace } from './mirroredPlace';
-import { reflection, transformed } from './transformed';
+import { reflection } from './affine';
+import { transformed } from './transformed';
 
 /** Points within this share of their distance from the origin, in mm near it, are images of each other. */
 const SAME = 1e-6;

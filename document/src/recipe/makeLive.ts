@@ -1,6 +1,14 @@
 import { evaluate, MAX_DEGREE } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
-import type { Axis, ControlRecipe, FitPoint, FitRecipe, Id, Recipe } from '../project/project';
+import {
+  isFree,
+  type Axis,
+  type ControlRecipe,
+  type FitPoint,
+  type FitRecipe,
+  type Id,
+  type Recipe,
+} from '../project/project';
 import { curveOf } from './fixSpacing';
 
 /** The largest degree of a curve through points. */
@@ -32,7 +40,7 @@ export function fitPointsOf(recipe: Recipe): readonly FitPoint[] {
 
 /** Fit and control points as they are written down, with what is pinned at them; an exact shape has none. */
 export const pointsWritten = (recipe: Recipe): readonly { readonly id: Id; readonly pinned?: readonly Axis[] }[] =>
-  recipe.kind === 'primitive' ? [] : [...recipe.points, ...fitPointsOf(recipe)];
+  isFree(recipe) ? [...recipe.points, ...fitPointsOf(recipe)] : [];
 
 const known = new WeakMap<ControlRecipe, readonly FitPoint[]>();
 

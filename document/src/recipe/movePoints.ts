@@ -11,9 +11,16 @@ import {
 import { CommandError } from '../commandError';
 import type { move } from '../schema/curveArgs';
 import type { Value } from '../schema/kit';
-import type { Axis, ControlRecipe, FreeRecipe, Recipe } from '../project/project';
+import {
+  isFree,
+  type Axis,
+  type ControlRecipe,
+  type FreeRecipe,
+  type Recipe,
+  type GivenRecipe,
+} from '../project/project';
+import { givensOf, moveGiven } from './givenRecipes';
 import { curveOf, fixSpacing } from './fixSpacing';
-import { givensOf, moveGiven } from './primitives/table';
 import type { Side } from './tangentSides';
 import { withCurve } from './withCurve';
 
@@ -29,11 +36,11 @@ export type Move = Value<typeof move>;
 export function movePoints(recipe: FreeRecipe, moves: readonly Move[]): FreeRecipe;
 export function movePoints(recipe: Recipe, moves: readonly Move[]): Recipe;
 export function movePoints(recipe: Recipe, moves: readonly Move[]): Recipe {
-  if (recipe.kind === 'primitive') {
+  if (!isFree(recipe)) {
     const givens = new Set(givensOf(recipe).map(({ id }) => id));
     // Places that it is given by make the shape another of its kind; its control points make a free curve of it.
     if (!moves.every(({ point }) => givens.has(point))) return movePoints(fixSpacing(recipe), moves);
-    return moves.reduce((now, { point, to }) => moveGiven(now, point, to), recipe);
+    return moves.reduce<GivenRecipe>((now, { point, to }) => moveGiven(now, point, to), recipe);
   }
   const targets = new Map(moves.map(({ point, to }) => [point, to]));
   if (recipe.kind === 'fit' && moves.every(({ point }) => recipe.points.some(({ id }) => id === point))) {

@@ -18,8 +18,8 @@ import {
 } from '@pencil-bend/core';
 import { type Problem, pointer } from '../problem';
 import { CommandError } from '../commandError';
-import type { ControlRecipe, FitPoint, FitRecipe, PrimitiveRecipe, Recipe } from '../project/project';
-import { curveOfPrimitive } from './primitives/table';
+import type { ControlRecipe, FitPoint, FitRecipe, GivenRecipe, Recipe } from '../project/project';
+import { curveOfGiven } from './givenRecipes';
 import { SIDES, heldTangent } from './tangentSides';
 
 /** A curve made from its recipe. */
@@ -57,17 +57,17 @@ function resolvedAnew(recipe: Recipe): Resolved {
       return resolveFit(recipe);
     case 'control':
       return resolveControl(recipe);
-    case 'primitive':
-      return resolvePrimitive(recipe);
+    default:
+      return resolveGiven(recipe);
   }
 }
 
-function resolvePrimitive(recipe: PrimitiveRecipe): Resolved {
+function resolveGiven(recipe: GivenRecipe): Resolved {
   try {
-    return success({ curve: curveOfPrimitive(recipe), fitParameters: new Float64Array(), sites: null });
+    return success({ curve: curveOfGiven(recipe), fitParameters: new Float64Array(), sites: null });
   } catch (error) {
     if (!(error instanceof CommandError || error instanceof RangeError)) throw error;
-    return failed({ path: pointer('shape'), message: error.message });
+    return failed({ path: '', message: error.message });
   }
 }
 

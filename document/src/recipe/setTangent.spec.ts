@@ -6,7 +6,8 @@ import { setKink } from './editFitPoints';
 import { chordAt, setRadius, setTangent, sideAt, tangentAt } from './setTangent';
 import { keepSymmetry, makeSymmetric } from './symmetry';
 import { heldTangent, SIDES } from './tangentSides';
-import { reflection, transformed } from './transformed';
+import { reflection } from './affine';
+import { transformed } from './transformed';
 import { fitPointsOf } from './makeLive';
 import { constrained, cornered, fit, moved } from './recipes.fixture';
 

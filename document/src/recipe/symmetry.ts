@@ -1,12 +1,20 @@
 import { along, distance, dot, negate, scale, subtract, type TangentConstraint, type Vector3 } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
-import type { ControlRecipe, FitPoint, FitRecipe, Id, MirrorPlane, Recipe } from '../project/project';
+import {
+  isFree,
+  type ControlRecipe,
+  type FitPoint,
+  type FitRecipe,
+  type Id,
+  type MirrorPlane,
+  type Recipe,
+} from '../project/project';
 import { heldTangent, mapTurnedTangents } from './tangentSides';
 import { freshIds } from './withCurve';
 import { averaged, evened, isOwnMirror, isSameCurve, otherHalf, partnersOf } from './fixedSymmetry';
 import { fixSpacing } from './fixSpacing';
 import { mirroredPlace } from './mirroredPlace';
-import { placed } from './transformed';
+import { placed } from './affine';
 
 /** Points within this many mm of their images are pairs; of the mirror's plane, in it. */
 const SAME = 1e-6;
@@ -86,8 +94,9 @@ function inPlane(point: FitPoint, about: MirrorPlane, was?: FitPoint): FitPoint 
 /** What an edit of a symmetric curve does on one side, done on the other too. Throws a `CommandError` where it cannot be. */
 export function keepSymmetry(before: Recipe, edit: (recipe: Recipe) => Recipe): Recipe {
   const after = edit(before);
-  const about = before.kind === 'primitive' ? undefined : before.symmetry;
-  if (!about || before.kind === 'primitive' || after.kind === 'primitive' || before === after) return after;
+  if (!isFree(before) || !isFree(after) || before === after) return after;
+  const about = before.symmetry;
+  if (!about) return after;
   if (after.symmetry !== about) return after;
   if (after.kind === 'control') return keepFixedSymmetry(fixSpacing(before), after, about, edit);
   return before.kind === 'fit' ? keepLiveSymmetry(before, after, about) : wholeOf(after, about);

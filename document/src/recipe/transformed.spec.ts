@@ -3,7 +3,8 @@ import type { Recipe } from '../project/project';
 import { curveOf, fixSpacing } from './fixSpacing';
 import { fitPointsOf } from './makeLive';
 import { apart, RECIPES } from './recipes.fixture';
-import { placed, reflection, similarityOf, transformed } from './transformed';
+import { placed, reflection, similarityOf } from './affine';
+import { transformed } from './transformed';
 
 const TURN = rotation([1, 2, 2], 0.7, [4, 5, 6]);
 

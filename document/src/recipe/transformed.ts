@@ -1,18 +1,8 @@
-import {
-  add,
-  type Affine,
-  along,
-  dot,
-  length,
-  scale,
-  subtract,
-  type TangentConstraint,
-  unit,
-  type Vector3,
-} from '@pencil-bend/core';
-import type { FixedFit, PointConstraints, MirrorPlane, PrimitiveRecipe, Recipe } from '../project/project';
-import { fixSpacing } from './fixSpacing';
-import { mapPrimitive } from './primitives/table';
+import { type Affine, length, type TangentConstraint, unit } from '@pencil-bend/core';
+import { type FixedFit, isFree, type PointConstraints, type MirrorPlane, type Recipe } from '../project/project';
+import { directed, placed, similarityOf } from './affine';
+import { asFree, fixSpacing } from './fixSpacing';
+import { mapGiven } from './givenRecipes';
 import { mapTangents } from './tangentSides';
 
 /**
@@ -21,10 +11,8 @@ import { mapTangents } from './tangentSides';
  */
 export function transformed(recipe: Recipe, map: Affine): Recipe {
   const factor = similarityOf(map);
-  const from = factor === null ? fixSpacing(recipe) : recipe;
-  if (from.kind === 'primitive') {
-    return mapPrimitive(from, axesMapped(from, map), (at) => placed(map, at), factor ?? 1);
-  }
+  if (!isFree(recipe) && factor !== null) return mapGiven(recipe, map, factor);
+  const from = factor === null ? fixSpacing(recipe) : asFree(recipe);
   if (from.kind === 'fit') {
     const { symmetry } = from;
     const points = from.points.map((point) => ({
@@ -42,43 +30,6 @@ export function transformed(recipe: Recipe, map: Affine): Recipe {
     ...(symmetry && { symmetry: planeMapped(symmetry, map) }),
   };
 }
-
-/** The image of a place. */
-export const placed = ({ x, y, z, origin }: Affine, point: Vector3): Vector3 => {
-  const [a, b, c] = add(directed({ x, y, z }, point), origin);
-  return [tidy(a), tidy(b), tidy(c)];
-};
-
-/** The image of a direction, of the length it comes to. */
-export const directed = ({ x, y, z }: Omit<Affine, 'origin'>, [a, b, c]: Vector3): Vector3 =>
-  along(along(scale(x, a), y, b), z, c);
-
-/** The mirror image of space in a plane, as a map. */
-export function reflection({ at, across }: MirrorPlane): Affine {
-  const image = (v: Vector3): Vector3 => along(v, across, -2 * dot(across, v));
-  return {
-    x: image([1, 0, 0]),
-    y: image([0, 1, 0]),
-    z: image([0, 0, 1]),
-    origin: scale(across, 2 * dot(across, at)),
-  };
-}
-
-/** How much a map scales all lengths; null where it is no similarity. */
-export function similarityOf({ x, y, z }: Affine): number | null {
-  const factor = length(x);
-  const skew = [
-    Math.abs(length(y) - factor),
-    Math.abs(length(z) - factor),
-    Math.abs(dot(x, y)) / factor,
-    Math.abs(dot(x, z)) / factor,
-    Math.abs(dot(y, z)) / factor,
-  ];
-  return Math.max(...skew) <= 1e-9 * factor ? factor : null;
-}
-
-/** Places that a map rounds to nearly nothing, beside the micrometres anybody could mean, are where they were meant. */
-const tidy = (value: number): number => (Math.abs(value) < 1e-13 ? 0 : value);
 
 function constraintsMapped(
   { radius, pinned, ...tangents }: PointConstraints,
@@ -108,13 +59,6 @@ function fitMapped(fit: FixedFit, map: Affine, factor: number | null): FixedFit 
     return { ...rest, ...constraintsMapped(point, map, factor) };
   });
   return { ...fit, points };
-}
-
-/** Unit vectors at right angles under a similarity, and so again. */
-function axesMapped({ x, y }: PrimitiveRecipe, map: Affine): Pick<PrimitiveRecipe, 'x' | 'y'> {
-  const along = unit(directed(map, x));
-  const across = directed(map, y);
-  return { x: along, y: unit(subtract(across, scale(along, dot(along, across)))) };
 }
 
 function planeMapped({ at, across }: MirrorPlane, map: Affine): MirrorPlane {

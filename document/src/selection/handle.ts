@@ -1,10 +1,9 @@
 import { breaksOf, controlPointsOf, type Curve, type Vector3, vectorAt } from '@pencil-bend/core';
 import { controlIds } from '../command/items';
-import type { Id, Recipe } from '../project/project';
+import { type Id, isFree, type Recipe } from '../project/project';
 import { isClosed } from '../recipe/editEnds';
 import { fitPointsOf } from '../recipe/makeLive';
-import type { GivenHandle } from '../recipe/primitives/primitiveKind';
-import { givensOf } from '../recipe/primitives/table';
+import { type GivenHandle, givensOf } from '../recipe/givenRecipes';
 import { resolveRecipe } from '../recipe/resolve';
 
 /** What can be taken hold of on a curve, by what it is in the curve's own terms. */
@@ -73,9 +72,9 @@ export function pointsOf(recipe: Recipe): CurvePoints | null {
   if (!resolved.ok) return null;
   const { curve } = resolved.value;
   const fit = fitPointsOf(recipe);
-  const given = recipe.kind === 'primitive' ? givensOf(recipe) : [];
+  const given = isFree(recipe) ? [] : givensOf(recipe);
   const euclidean = controlPointsOf(curve);
-  const ids = recipe.kind === 'primitive' ? [] : controlIds(recipe);
+  const ids = isFree(recipe) ? controlIds(recipe) : [];
   const control = ids.map((id, i) => ({
     id,
     at: vectorAt(euclidean, i),
@@ -103,11 +102,11 @@ export function hasHandle(recipe: Recipe, handle: Handle): boolean {
     case 'on':
     case 'on-tangent':
     case 'knot':
-      return recipe.kind !== 'primitive' && breaksOf(points.curve).some(({ u }) => u === handle.u);
+      return isFree(recipe) && breaksOf(points.curve).some(({ u }) => u === handle.u);
     case 'leg':
       return handle.index < legsOf(points);
     case 'seam':
-      return recipe.kind !== 'primitive' && isClosed(recipe);
+      return isFree(recipe) && isClosed(recipe);
   }
 }
 

@@ -1,7 +1,15 @@
 import { effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { distance, domainOf, evaluate } from '@pencil-bend/core';
-import { type CommandCall, plainRecipe, pointsOf, type Project, type Recipe, wordOf } from '@pencil-bend/document';
+import {
+  type CommandCall,
+  isFree,
+  plainRecipe,
+  pointsOf,
+  type Project,
+  type Recipe,
+  wordOf,
+} from '@pencil-bend/document';
 import { drawingActions } from '../state/actions';
 import type { BenchState } from '../state/reducers';
 import { selectNotice } from '../state/selectors';
@@ -70,13 +78,8 @@ function besides(call: CommandCall, before: Project, after: Project): string | n
   if (old.kind === 'fit' && now.kind === 'control' && call.command !== 'fixSpacing') {
     return `The spacing of ${name} is held from now on: V makes it live again`;
   }
-  if (
-    old.kind === 'primitive' &&
-    now.kind !== 'primitive' &&
-    call.command !== 'fixSpacing' &&
-    call.command !== 'refit'
-  ) {
-    return `${name} is a free curve from now on: undo makes it ${withArticle(wordOf(old.shape))} again`;
+  if (!isFree(old) && isFree(now) && call.command !== 'fixSpacing' && call.command !== 'refit') {
+    return `${name} is a free curve from now on: undo makes it ${withArticle(wordOf(old))} again`;
   }
   if (call.command === 'closeCurve' && old.kind === 'control' && !endsMeet(old, before.tolerance)) {
     const smooth = old.fit ? ': where its spacing is live it closes smoothly' : '';

@@ -8,7 +8,7 @@ import {
   type Plane,
   type Vector3,
 } from '@pencil-bend/core';
-import { fitPointsOf, givensOf, type Id, type Recipe } from '@pencil-bend/document';
+import { fitPointsOf, givensOf, type Id, isFree, type Recipe } from '@pencil-bend/document';
 import type { ShownItem } from '../view/shownItem';
 
 /** A place of the drawing that can be caught wherever the pointer comes near it. */
@@ -72,7 +72,7 @@ function snapPointsOfOne({ id, item, curve, at, centre: own }: ShownItem): reado
 
 /** Places that a curve is drawn with: fit points, or what an exact shape is given by besides its centre. */
 const placesOf = (recipe: Recipe): readonly { readonly at: Vector3 }[] =>
-  recipe.kind === 'primitive' ? givensOf(recipe).filter(({ id }) => id !== 'centre') : fitPointsOf(recipe);
+  isFree(recipe) ? fitPointsOf(recipe) : givensOf(recipe).filter(({ id }) => id !== 'centre');
 
 const knownMiddles = new WeakMap<Curve, readonly Vector3[]>();
 

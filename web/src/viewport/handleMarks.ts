@@ -24,6 +24,7 @@ import {
   handlesByItem,
   type Id,
   isClosed,
+  isFree,
   type Recipe,
   CommandError,
   tangentAt,
@@ -119,7 +120,7 @@ export function handlesOf(
     // The border thickens with the weight.
     (i) => ({ size: Math.min(3.5, Math.max(0.8, 1.4 * Math.sqrt(points.control[i].weight))) }),
   );
-  const isExact = recipe.kind === 'primitive';
+  const isGiven = !isFree(recipe);
   const breaks = breaksOf(curve);
   const periodic = curve.closing === 'periodic';
   const inner = periodic ? breaks.slice(0, -1) : breaks.slice(1, -1);
@@ -128,8 +129,8 @@ export function handlesOf(
     inner.map(({ u }) => u),
   );
   const onCurve = inner.map(({ u, multiplicity }, i) => ({ u, multiplicity, at: vectorAt(places, i) }));
-  const bends = points.fit.length > 0 || isExact ? [] : onCurve;
-  const ticks = isExact ? [] : periodic ? onCurve.slice(1) : onCurve;
+  const bends = points.fit.length > 0 || isGiven ? [] : onCurve;
+  const ticks = isGiven ? [] : periodic ? onCurve.slice(1) : onCurve;
   const turnAt = (u: number): number => {
     const d = derivatives(curve, u, 1);
     return degrees(builder.pixel([d[0], d[1], d[2]]), builder.pixel([d[0] + d[3], d[1] + d[4], d[2] + d[5]]));
@@ -159,15 +160,15 @@ export function handlesOf(
       (i) => `Curve at knot ${i + 1}`,
     ),
     knots,
-    start: isExact ? null : builder.mark({ kind: 'seam' }, evaluate(curve, first), 'Start', { turn: turnAt(first) }),
+    start: isGiven ? null : builder.mark({ kind: 'seam' }, evaluate(curve, first), 'Start', { turn: turnAt(first) }),
     // The arrow stands in the middle of the middle span, clear of the points at its ends.
     direction: { ...builder.pixel(evaluate(curve, middleU)), turn: turnAt(middleU) },
-    polygon: isExact
+    polygon: !isFree(recipe)
       ? linesOf(recipe)
           .map((ends) => pathOf(ends.map((id) => builder.pixel(points.places.get(id) ?? [0, 0, 0]))))
           .join('')
       : pathOf(points.control.map(({ at }) => builder.pixel(at))) + (periodic ? 'Z' : ''),
-    legs: isExact ? [] : legs(points, curve),
+    legs: isGiven ? [] : legs(points, curve),
     straight: straightPath(curve, viewport),
   };
 }

@@ -1,6 +1,7 @@
 import { along, angleBetween, cross, type Curve, dot, length, scale, unit, type Vector3 } from '@pencil-bend/core';
 import { CommandError } from '../../commandError';
 import type { Id, Primitive } from '../../project/project';
+import type { GivenHandle } from '../givenRecipes';
 
 /** The axes of a shape: unit vectors at right angles. */
 export interface Axes {
@@ -12,14 +13,6 @@ export interface Axes {
 export interface Placed<Shape extends Primitive = Primitive> {
   readonly shape: Shape;
   readonly axes: Axes;
-}
-
-/** A handle of a shape: one of the places it is given by, or one from which a size is taken. */
-export interface GivenHandle {
-  readonly id: Id;
-  /** 'Centre' */
-  readonly label: string;
-  readonly at: Vector3;
 }
 
 /** A value of a shape that can be typed. */

@@ -28,7 +28,8 @@ import { movePoints } from '../movePoints';
 import { resolveRecipe } from '../resolve';
 import { transformed } from '../transformed';
 import { givenBy, waysToGive } from './givenBy';
-import { describe as described, figuresOf, givensOf, linesOf, setFigure, wordOf } from './table';
+import { describe as described, givensOf, linesOf, wordOf } from '../givenRecipes';
+import { figuresOf, setFigure } from './table';
 
 /** On a plane that lies askew, so that nothing holds for the sheet alone. */
 const [c, s] = [Math.cos(0.4), Math.sin(0.4)];
@@ -61,8 +62,8 @@ const figure = (recipe: PrimitiveRecipe, name: string): number => figuresOf(reci
 
 describe.each(SHAPES)('%s', (_name, recipe) => {
   it('has words, handles and lines between them', () => {
-    expect(wordOf(recipe.shape)).toMatch(/^[a-z]+$/);
-    expect(described(recipe.shape)).toMatch(/^[A-Z]/);
+    expect(wordOf(recipe)).toMatch(/^[a-z]+$/);
+    expect(described(recipe)).toMatch(/^[A-Z]/);
     const ids = givensOf(recipe).map(({ id }) => id);
     expect(new Set(ids).size).toBe(ids.length);
     for (const ends of linesOf(recipe)) expect(ids).toEqual(expect.arrayContaining([...ends]));

@@ -1,12 +1,14 @@
-import { type Curve, reverse, type Vector3 } from '@pencil-bend/core';
+import { type Affine, type Curve, dot, reverse, scale, subtract, unit } from '@pencil-bend/core';
 import { CommandError } from '../../commandError';
-import type { Id, Primitive, PrimitiveRecipe } from '../../project/project';
+import type { Primitive, PrimitiveRecipe } from '../../project/project';
 import { arcAboutCentre, arcThroughThree } from './arcs';
 import { circleAbout, circleAcross, circleThroughThree } from './circles';
 import { conic, parabola } from './conics';
 import { ellipse } from './ellipse';
 import { polygon, rectangle } from './polygons';
-import type { Axes, Figure, GivenHandle, Placed, PrimitiveKind } from './primitiveKind';
+import { directed, placed } from '../affine';
+import type { GivenKind } from '../givenRecipes';
+import type { Axes, Figure, Placed, PrimitiveKind } from './primitiveKind';
 
 /** Every kind of exact shape. */
 const KINDS: { readonly [Kind in Primitive['kind']]: PrimitiveKind<Extract<Primitive, { readonly kind: Kind }>> } = {
@@ -36,27 +38,33 @@ export function curveOfPrimitive(recipe: PrimitiveRecipe): Curve {
   return recipe.reversed ? reverse(curve) : curve;
 }
 
-export const wordOf = (shape: Primitive): string => kindOf(shape).word;
-export const describe = (shape: Primitive): string => kindOf(shape).description(shape);
+/** What an exact shape is to whatever asks curves that are edited by what they are given by. */
+export const primitiveKind: GivenKind<PrimitiveRecipe> = {
+  word: ({ shape }) => kindOf(shape).word,
+  description: ({ shape }) => kindOf(shape).description(shape),
+  curve: curveOfPrimitive,
+  handles: (recipe) => kindOf(recipe.shape).handles(recipe.shape, axesOf(recipe)),
+  lines: ({ shape }) => kindOf(shape).lines,
+  moved: (recipe, handle, to) =>
+    withPlaced(recipe, kindOf(recipe.shape).moved({ shape: recipe.shape, axes: axesOf(recipe) }, handle, to)),
+  reversed: ({ reversed: was, ...shape }) => (was ? shape : { ...shape, reversed: true }),
+  mapped: (recipe, map, factor) => {
+    const shape = kindOf(recipe.shape).mapped(recipe.shape, (at) => placed(map, at), factor);
+    return withPlaced(recipe, { shape, axes: axesMapped(recipe, map) });
+  },
+  problem: ({ x, y }) => (areAxes({ x, y }) ? null : 'x and y must be unit vectors at right angles'),
+};
 
-const known = new WeakMap<PrimitiveRecipe, readonly GivenHandle[]>();
-
-/** The handles of a shape, computed once for each recipe; none where it gives no curve. */
-export function givensOf(recipe: PrimitiveRecipe): readonly GivenHandle[] {
-  let handles = known.get(recipe);
-  if (!handles) {
-    handles = kindOf(recipe.shape).handles(recipe.shape, axesOf(recipe));
-    known.set(recipe, handles);
-  }
-  return handles;
+/** Unit vectors at right angles under a similarity, and so again. */
+function axesMapped({ x, y }: PrimitiveRecipe, map: Affine): Axes {
+  const along = unit(directed(map, x));
+  const across = directed(map, y);
+  return { x: along, y: unit(subtract(across, scale(along, dot(along, across)))) };
 }
 
-/** Lines that show what the handles of a shape mean, between those of these ids. */
-export const linesOf = ({ shape }: PrimitiveRecipe): readonly (readonly [Id, Id])[] => kindOf(shape).lines;
-
-/** The shape with a handle elsewhere. Throws a `CommandError`. */
-export const moveGiven = (recipe: PrimitiveRecipe, handle: Id, to: Vector3): PrimitiveRecipe =>
-  withPlaced(recipe, kindOf(recipe.shape).moved({ shape: recipe.shape, axes: axesOf(recipe) }, handle, to));
+/** Unit vectors at right angles, to 1e-9. */
+export const areAxes = ({ x, y }: Axes): boolean =>
+  [dot(x, x) - 1, dot(y, y) - 1, dot(x, y)].every((off) => Math.abs(off) <= 1e-9);
 
 /** The values of a shape that can be typed. */
 export const figuresOf = (recipe: PrimitiveRecipe): readonly Figure[] =>
@@ -74,11 +82,3 @@ export function setFigure(recipe: PrimitiveRecipe, figure: string, value: number
   }
   return made;
 }
-
-/** The shape under a similarity, with its axes turned to these. */
-export const mapPrimitive = (
-  recipe: PrimitiveRecipe,
-  axes: Axes,
-  image: (at: Vector3) => Vector3,
-  factor: number,
-): PrimitiveRecipe => withPlaced(recipe, { shape: kindOf(recipe.shape).mapped(recipe.shape, image, factor), axes });

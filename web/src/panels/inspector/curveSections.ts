@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Accordion, AccordionContent, AccordionHeader, AccordionPanel } from 'primeng/accordion';
+import { isFree } from '@pencil-bend/document';
 import { Editing, ShownItems } from '../../session';
 import { Icon } from '../../ui/icon';
 import { CombControls } from './combControls';
@@ -46,12 +47,12 @@ export class CurveSections {
   private readonly editing = inject(Editing);
   private readonly shown = inject(ShownItems);
   protected readonly sections = inject(OpenSections);
-  private readonly isExact = computed(() => {
+  private readonly isGiven = computed(() => {
     const item = this.shown.selected()?.item;
-    return item?.kind === 'curve' && item.recipe.kind === 'primitive';
+    return item?.kind === 'curve' && !isFree(item.recipe);
   });
   /** An exact shape has its places above, and no points of its own. */
-  protected readonly all = computed(() => (this.isExact() ? ALL.filter(({ name }) => name !== 'points') : ALL));
+  protected readonly all = computed(() => (this.isGiven() ? ALL.filter(({ name }) => name !== 'points') : ALL));
   protected readonly hasHandles = computed(() => this.editing.selection().handles.length > 0);
 
   /** How many points of the selected curve have something held, for one glance. */

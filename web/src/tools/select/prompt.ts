@@ -1,4 +1,4 @@
-import type { Handle, Id, Project } from '@pencil-bend/document';
+import { type Handle, type Id, isFree, type Project } from '@pencil-bend/document';
 import type { DragConstraint, Prompt, ToolContext } from '../contract';
 import { lockOf } from './lock';
 import { hoverOf, type SelectState } from './state';
@@ -51,9 +51,9 @@ const REMOVES: Partial<Record<Handle['kind'], string>> = {
   weight: 'makes it 1 again',
 };
 
-function isExact(project: Project | null, id: Id): boolean {
+function isGiven(project: Project | null, id: Id): boolean {
   const item = project?.items[id];
-  return item?.kind === 'curve' && item.recipe.kind === 'primitive';
+  return item?.kind === 'curve' && item.recipe.kind !== 'mirror' && !isFree(item.recipe);
 }
 
 export function prompt(state: SelectState, { selection, project }: ToolContext): Prompt {
@@ -115,7 +115,7 @@ export function prompt(state: SelectState, { selection, project }: ToolContext):
     if (hover?.kind === 'curve' && hover.item === selection.items[0]) {
       return { text: 'Drag to move the curve, double-click to add a point here.', keys: [delete_] };
     }
-    if (isExact(project, selection.items[0])) {
+    if (isGiven(project, selection.items[0])) {
       return {
         text: 'Drag a handle to size or place the shape; its numbers are on the card.',
         keys: [delete_, LET_GO],
