@@ -65,6 +65,7 @@ await check('Format', script('format:check'));
 await check('Layers', script('layers'));
 await check('Licences', script('licences'));
 await check('The kernel alone', script('core:alone'));
+await check('The store over another database', script('contract'));
 
 console.log('\n== Jest');
 const jest = join(reports, 'jest.json');

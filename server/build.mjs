@@ -1,9 +1,12 @@
 // Bundles the server with the layers below it; packages from the registry stay outside.
+import process from 'node:process';
 import { build } from 'esbuild';
 
 const own = '@pencil-bend/';
 await build({
-  entryPoints: ['src/main.ts', 'src/checkDatabase.ts'],
+  // Another one may be named.
+  entryPoints: process.argv[2] ? [process.argv[2]] : ['src/main.ts', 'src/checkDatabase.ts'],
+  entryNames: '[name]',
   outdir: 'dist',
   bundle: true,
   platform: 'node',

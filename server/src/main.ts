@@ -7,9 +7,7 @@ import { openDatabase } from './database/dataSource';
 import { DatabaseLock } from './database/databaseLock';
 import { kettle } from './demo/kettle';
 import { makeApp } from './http/app';
-import { Pictures } from './projects/pictures';
-import { Stages } from './projects/stages';
-import { ProjectStore } from './projects/store';
+import { storeOver } from './projects/storeOver';
 import { settingsFrom } from './settings';
 
 /** The repository's folder, from the server's bundle in server/dist. */
@@ -29,18 +27,19 @@ async function main(): Promise<void> {
   const settings = settingsFrom(process.env, root);
   const log = pino({ level: settings.log, base: null });
   const database = await DatabaseLock.over(() => openDatabase(settings.data));
-  const store = new ProjectStore(database);
+  const store = storeOver(database);
+  const { projects } = store;
   // The first writing of all: a folder that can only be read shows here, with its name.
-  await store.emptyBin(new Date()).catch((error: Error) => {
+  await projects.emptyBin(new Date()).catch((error: Error) => {
     throw new Error(`${settings.data}: ${error.message}.`, { cause: error });
   });
-  setInterval(() => store.emptyBin(new Date()).catch((error: unknown) => log.error(error)), BIN_LOOKED_AT_MS).unref();
-  if (process.argv.includes('--demo') && (await store.list()).length === 0) await store.create(kettle());
+  setInterval(
+    () => projects.emptyBin(new Date()).catch((error: unknown) => log.error(error)),
+    BIN_LOOKED_AT_MS,
+  ).unref();
+  if (process.argv.includes('--demo') && (await projects.list()).length === 0) await projects.create(kettle());
 
-  const server = createServer(
-    { keepAliveTimeout: KEEP_OPEN_MS },
-    makeApp({ store, stages: new Stages(database), pictures: new Pictures(database), settings, log }),
-  );
+  const server = createServer({ keepAliveTimeout: KEEP_OPEN_MS }, makeApp({ ...store, settings, log }));
   server.on('error', (error: NodeJS.ErrnoException) => {
     const taken = error.code === 'EADDRINUSE';
     console.error(

@@ -1,7 +1,6 @@
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { fitRecipe, type CommandCall, perform, type Project, type Step } from '@pencil-bend/document';
 import type { Express } from 'express';
 import pino from 'pino';
 import supertest from 'supertest';
@@ -11,16 +10,15 @@ import { openDatabase } from './database/dataSource';
 import { failingDriver, type Faults } from './database/failingDriver.fixture';
 import { DatabaseLock } from './database/databaseLock';
 import { makeApp, type Parts } from './http/app';
-import { Pictures } from './projects/pictures';
-import { Stages } from './projects/stages';
-import { ProjectStore } from './projects/store';
+import type { KeptProjects } from './projects/contract';
+import { storeOver } from './projects/storeOver';
 
 const OWN: Parts['settings'] = { address: '127.0.0.1', hosts: [], token: null, web: '' };
 
 /** The whole server without a port, on a data folder of its own that is gone at the end. */
 export class TestServer {
   source!: DataSource;
-  store!: ProjectStore;
+  store!: KeptProjects;
   /** What goes wrong in SQLite; takes effect with the next start. */
   faults?: Faults;
   app!: Express;
@@ -43,12 +41,11 @@ export class TestServer {
     const database = await DatabaseLock.over(
       async () => (this.source = await openDatabase(this.folder, this.faults && failingDriver(this.faults))),
     );
-    this.store = new ProjectStore(database);
+    const store = storeOver(database);
+    this.store = store.projects;
     const settings = { ...OWN, web: this.folder, ...this.settings };
     this.app = makeApp({
-      store: this.store,
-      stages: new Stages(database),
-      pictures: new Pictures(database),
+      ...store,
       settings,
       log: this.log,
     });
@@ -84,32 +81,4 @@ export class TestServer {
   }
 }
 
-let serial = 0;
-export const stamp = () => ({ id: `step-${String(++serial).padStart(6, '0')}`, time: new Date().toISOString() });
-
-export function done(project: Project, call: CommandCall): { project: Project; step: Step } {
-  const outcome = perform(project, call, stamp());
-  if (!outcome.ok) throw new Error(outcome.failure);
-  return outcome.value;
-}
-
-export const draw = (id: string, y = 7): CommandCall => ({
-  command: 'drawItems',
-  args: {
-    layer: 'sheet',
-    plane: 'front',
-    shape: 'curve',
-    items: [
-      {
-        id,
-        recipe: fitRecipe(
-          [
-            { id: 'a', at: [0, 0, 0] },
-            { id: 'b', at: [0.1 + 0.2, y, 0] },
-          ],
-          false,
-        ),
-      },
-    ],
-  },
-});
+export { done, draw, stamp } from './steps.fixture';

@@ -1,7 +1,7 @@
 import { closeSync, existsSync, fsyncSync, mkdirSync, openSync, renameSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { DataSource, type DataSourceOptions } from 'typeorm';
-import { PictureEntity, ProjectEntity, SnapshotEntity, StageEntity, StepEntity } from './entities';
+import { entitiesWith } from './entities';
 import { TracedPictures } from './tracedPictures.migration';
 import { FirstTables } from './firstTables.migration';
 import { DrawingsOfFormat3 } from './drawingsOfFormat3.migration';
@@ -69,9 +69,19 @@ export function openToRead(folder: string): Promise<DataSource> {
   });
 }
 
-/** Whether SQLite has a transaction open on this connection. */
-export const isInTransaction = ({ driver }: DataSource): boolean =>
-  (driver as unknown as { databaseConnection: { inTransaction: boolean } }).databaseConnection.inTransaction;
+/** What of transactions is a database's own. */
+export interface Dialect {
+  readonly begin: string;
+  /** Whether a transaction is open on this connection: asked of the database, never counted. */
+  readonly isInTransaction: (source: DataSource) => boolean | Promise<boolean>;
+}
+
+export const SQLITE: Dialect = {
+  // Nobody else writes from its first statement on.
+  begin: 'BEGIN IMMEDIATE',
+  isInTransaction: ({ driver }) =>
+    (driver as unknown as { databaseConnection: { inTransaction: boolean } }).databaseConnection.inTransaction,
+};
 
 /** Makes an empty database whole before it gets its name: so a file of 0 bytes of that name is never ours. */
 async function makeDatabase(folder: string, options: Options): Promise<void> {
@@ -97,7 +107,7 @@ async function opened(database: string, options: Options): Promise<DataSource> {
   const source = new DataSource({
     type: 'better-sqlite3',
     database,
-    entities: [ProjectEntity, StepEntity, SnapshotEntity, StageEntity, PictureEntity],
+    entities: entitiesWith('blob'),
     synchronize: false,
     timeout: BUSY_MS,
     ...options,

@@ -1,6 +1,6 @@
 import { Mutex } from 'async-mutex';
 import type { DataSource, EntityManager } from 'typeorm';
-import { isInTransaction } from './dataSource';
+import { type Dialect, SQLITE } from './dataSource';
 import { failureOfSqlite } from './sqliteErrors';
 
 /**
@@ -18,10 +18,11 @@ export class DatabaseLock {
     private readonly open: () => Promise<DataSource>,
     /** Null after a connection was given up: the next one who needs it opens another. */
     private connection: DataSource | null,
+    private readonly dialect: Dialect,
   ) {}
 
-  static async over(open: () => Promise<DataSource>): Promise<DatabaseLock> {
-    return new DatabaseLock(open, await open());
+  static async over(open: () => Promise<DataSource>, dialect: Dialect = SQLITE): Promise<DatabaseLock> {
+    return new DatabaseLock(open, await open(), dialect);
   }
 
   read<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
@@ -31,7 +32,7 @@ export class DatabaseLock {
   /** In a transaction: `work` is done as a whole or not at all, and on the disk when this resolves. */
   write<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
     return this.take(async (source) => {
-      await source.query('BEGIN IMMEDIATE');
+      await source.query(this.dialect.begin);
       const result = await work(source.manager);
       // Fails where an error that `work` survived has ended the transaction.
       await source.query('COMMIT');
@@ -50,7 +51,7 @@ export class DatabaseLock {
         const source = (this.connection ??= await this.open());
         try {
           const result = await work(source);
-          if (isInTransaction(source)) throw new Error('The work left its transaction open');
+          if (await this.dialect.isInTransaction(source)) throw new Error('The work left its transaction open');
           return result;
         } catch (error) {
           await this.leaveTransaction(source);
@@ -64,9 +65,9 @@ export class DatabaseLock {
 
   /** After a failure: outside of any transaction, for certain, or with another connection. */
   private async leaveTransaction(source: DataSource): Promise<void> {
-    if (!isInTransaction(source)) return;
+    if (!(await this.dialect.isInTransaction(source))) return;
     await source.query('ROLLBACK').catch(() => undefined);
-    if (!isInTransaction(source)) return;
+    if (!(await this.dialect.isInTransaction(source))) return;
     this.connection = null;
     // Closing rolls back too; what cannot even be closed is not used again.
     await source.destroy().catch(() => undefined);

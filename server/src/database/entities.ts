@@ -116,13 +116,25 @@ export const StageEntity = new EntitySchema<StageRow & { within: ProjectRow }>({
   relations: { within: ofProject },
 });
 
-export const PictureEntity = new EntitySchema<PictureRow & { seenIn: ProjectRow }>({
-  name: 'picture',
-  columns: {
-    projectId: { type: 'text', primary: true },
-    id: { type: 'text', primary: true },
-    type: { type: 'text' },
-    bytes: { type: 'blob' },
-  },
-  relations: { seenIn: ofProject },
-});
+const picturesWith = (bytes: 'blob' | 'bytea') =>
+  new EntitySchema<PictureRow & { seenIn: ProjectRow }>({
+    name: 'picture',
+    columns: {
+      projectId: { type: 'text', primary: true },
+      id: { type: 'text', primary: true },
+      type: { type: 'text' },
+      bytes: { type: bytes },
+    },
+    relations: { seenIn: ofProject },
+  });
+
+export const PictureEntity = picturesWith('blob');
+
+/** All tables, of a database that has this type for bytes. */
+export const entitiesWith = (bytes: 'blob' | 'bytea') => [
+  ProjectEntity,
+  StepEntity,
+  SnapshotEntity,
+  StageEntity,
+  picturesWith(bytes),
+];

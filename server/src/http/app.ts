@@ -2,9 +2,7 @@ import compression from 'compression';
 import express, { type Express } from 'express';
 import type { Logger } from 'pino';
 import { Failure } from '../projects/failure';
-import type { Pictures } from '../projects/pictures';
-import type { Stages } from '../projects/stages';
-import type { ProjectStore } from '../projects/store';
+import type { Store } from '../projects/contract';
 import { Uploads } from '../projects/uploads';
 import type { Settings } from '../settings';
 import { fromOwnPages, fromOwnPagesOrByLink, knownByItsName } from './guard';
@@ -18,16 +16,13 @@ import { withToken } from './token';
 import { uploadRoutes } from './uploadRoutes';
 import { secured, webBuild } from './webBuild';
 
-export interface Parts {
-  readonly store: ProjectStore;
-  readonly stages: Stages;
-  readonly pictures: Pictures;
+export interface Parts extends Store {
   readonly settings: Pick<Settings, 'address' | 'hosts' | 'token' | 'web'>;
   readonly log: Logger;
 }
 
 /** The whole HTTP side: REST under /api, the web application elsewhere. */
-export function makeApp({ store, stages, pictures, settings, log }: Parts): Express {
+export function makeApp({ projects, stages, pictures, settings, log }: Parts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.enable('case sensitive routing');
@@ -44,7 +39,7 @@ export function makeApp({ store, stages, pictures, settings, log }: Parts): Expr
   app.use('/api/projects/:project/pictures', pictureRoutes(pictures));
   app.use('/api/projects', ...jsonBody);
   const uploads = new Uploads();
-  app.use('/api/projects', projectRoutes(store, uploads));
+  app.use('/api/projects', projectRoutes(projects, uploads));
   app.use('/api/projects/:project/stages', stageRoutes(stages));
   app.use('/api/projects/:project/uploads', uploadRoutes(uploads));
   app.use('/api', (request) => {

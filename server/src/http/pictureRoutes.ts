@@ -1,14 +1,14 @@
 import { LARGEST_PICTURE } from '@pencil-bend/document';
 import { raw, Router } from 'express';
 import { Failure } from '../projects/failure';
-import type { Pictures } from '../projects/pictures';
+import type { KeptPictures } from '../projects/contract';
 
 interface Of {
   readonly project: string;
 }
 
 /** REST under /api/projects/:project/pictures. */
-export function pictureRoutes(pictures: Pictures): Router {
+export function pictureRoutes(pictures: KeptPictures): Router {
   const routes = Router({ mergeParams: true });
 
   /** The bytes of a PNG or JPEG file. */

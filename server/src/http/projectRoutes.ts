@@ -3,7 +3,7 @@ import { picture, projectFileName, readProject, writeProjectFile } from '@pencil
 import { Router } from 'express';
 import { kettle } from '../demo/kettle';
 import { Failure } from '../projects/failure';
-import type { ProjectStore } from '../projects/store';
+import type { KeptProjects } from '../projects/contract';
 import type { Uploads } from '../projects/uploads';
 import { countFrom, isRecord, matchFrom, nameFrom, stepsFrom } from './input';
 
@@ -12,7 +12,7 @@ const STEPS_OF_A_COPY = 20_000;
 const LARGEST_VIEW = 20_000;
 
 /** REST under /api/projects. */
-export function projectRoutes(store: ProjectStore, uploads: Uploads): Router {
+export function projectRoutes(store: KeptProjects, uploads: Uploads): Router {
   const routes = Router();
 
   routes.get('/', async (request, response) => {

@@ -1,7 +1,7 @@
 import { picture } from '@pencil-bend/exchange';
 import { Router } from 'express';
 import { Failure } from '../projects/failure';
-import type { Stages } from '../projects/stages';
+import type { KeptStages } from '../projects/contract';
 import { countFrom, isRecord, nameFrom } from './input';
 
 interface Of {
@@ -9,7 +9,7 @@ interface Of {
 }
 
 /** REST under /api/projects/:project/stages. */
-export function stageRoutes(stages: Stages): Router {
+export function stageRoutes(stages: KeptStages): Router {
   const routes = Router({ mergeParams: true });
 
   routes.get<'/', Of>('/', async (request, response) => {

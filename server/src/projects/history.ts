@@ -1,5 +1,5 @@
 import { type HistoryPart, type Stacks, stacksOf, type Step } from '@pencil-bend/document';
-import { type EntityManager, In } from 'typeorm';
+import { type EntityManager, In, LessThanOrEqual } from 'typeorm';
 import { StepEntity, type StepRow } from '../database/entities';
 import { stepOfRow } from '../database/stepRow';
 
@@ -18,10 +18,11 @@ export async function historyAt(
   below: Partial<Record<keyof Stacks, number>> = {},
 ): Promise<HistoryPart> {
   // The whole log without its patches: the stacks follow from the kinds alone.
-  const entries: Entry[] = await manager.query(
-    `SELECT "revision", "kind" FROM "step" WHERE "projectId" = ? AND "revision" <= ? ORDER BY "revision"`,
-    [projectId, revision],
-  );
+  const entries = (await manager.find(StepEntity, {
+    where: { projectId, revision: LessThanOrEqual(revision) },
+    select: { revision: true, kind: true },
+    order: { revision: 'ASC' },
+  })) as Entry[];
   const { undo, redo } = stacksOf(entries);
   return {
     undo: await part(manager, projectId, undo, below.undo),

@@ -3,17 +3,16 @@ import { pictureSizeProblem } from '@pencil-bend/document';
 import { disableTypes, imageSize, types } from 'image-size';
 import { PictureEntity, type PictureRow } from '../database/entities';
 import type { DatabaseLock } from '../database/databaseLock';
+import type { KeptPictures } from './contract';
 import { Failure } from './failure';
 import { rowOf } from './rows';
 
 export type Picture = Pick<PictureRow, 'type' | 'bytes'>;
 
-/** Pictures to trace over: kept with a project under a name made from their content, apart from its log. */
-export class Pictures {
+export class Pictures implements KeptPictures {
   constructor(private readonly database: DatabaseLock) {}
 
-  /** The same picture given again is the same one. */
-  add(projectId: string, bytes: Uint8Array): Promise<{ readonly id: string }> {
+  async add(projectId: string, bytes: Uint8Array): Promise<{ readonly id: string }> {
     const type = typeOf(bytes);
     const id = createHash('sha256').update(bytes).digest('hex').slice(0, 32);
     return this.database.write(async (manager) => {

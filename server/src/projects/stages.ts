@@ -3,6 +3,7 @@ import type { Project, Stage } from '@pencil-bend/document';
 import type { EntityManager } from 'typeorm';
 import { StageEntity, type StageRow } from '../database/entities';
 import type { DatabaseLock } from '../database/databaseLock';
+import type { KeptStages } from './contract';
 import { Failure } from './failure';
 import { drawingAt } from './headCache';
 import { rowOf } from './rows';
@@ -10,11 +11,9 @@ import { takeSnapshot } from './snapshots';
 
 const stageOf = ({ id, name, revision, time }: StageRow): Stage => ({ id, name, revision, time });
 
-/** Named revisions of projects. Naming one keeps its drawing; the log is not touched. */
-export class Stages {
+export class Stages implements KeptStages {
   constructor(private readonly database: DatabaseLock) {}
 
-  /** The newest first. */
   list(projectId: string): Promise<Stage[]> {
     return this.database.read(async (manager) => {
       await rowOf(manager, projectId);
@@ -43,7 +42,6 @@ export class Stages {
     });
   }
 
-  /** Only the name goes: the steps that led there stay in the log. */
   remove(projectId: string, id: string): Promise<void> {
     return this.database.write(async (manager) => {
       await this.stage(manager, projectId, id);

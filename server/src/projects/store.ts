@@ -21,6 +21,7 @@ import { Between, type EntityManager, In, IsNull, LessThan, Not } from 'typeorm'
 import { ProjectEntity, type ProjectRow, StepEntity } from '../database/entities';
 import type { DatabaseLock } from '../database/databaseLock';
 import { rowOfStep } from '../database/stepRow';
+import type { KeptProjects } from './contract';
 import { Failure } from './failure';
 import { drawingAt, type Head, HeadCache } from './headCache';
 import { historyAt } from './history';
@@ -34,13 +35,12 @@ export const BIN_DAYS = 30;
 /** Steps told to a window whose change came too late. */
 const TITLES_TOLD = 5;
 
-/** Keeps projects. Every answer is given after the commit; every drawing it holds has passed `checkProject`. */
-export class ProjectStore {
+/** Keeps projects in a database that TypeORM speaks to. */
+export class ProjectStore implements KeptProjects {
   private readonly heads = new HeadCache();
 
   constructor(private readonly database: DatabaseLock) {}
 
-  /** All projects, or what lies in the bin; the one changed last first. */
   list(bin = false): Promise<ListedProject[]> {
     return this.database.read(async (manager) => {
       const where = { deletedAt: bin ? Not(IsNull()) : IsNull() };
@@ -48,7 +48,6 @@ export class ProjectStore {
     });
   }
 
-  /** Takes a checked project in as a new one. */
   create(project: Project): Promise<ListedProject> {
     return this.database.write(async (manager) => {
       const row = newRow(project, 0);
@@ -71,7 +70,6 @@ export class ProjectStore {
     return this.database.read(async (manager) => (await this.heads.now(manager, await rowOf(manager, id))).project);
   }
 
-  /** The part of the stacks below what is known already. */
   history(id: string, ...rest: [revision: number, below: { undo?: number; redo?: number }]): Promise<HistoryPart> {
     return this.database.read(async (manager) => {
       await rowOf(manager, id);
@@ -79,14 +77,6 @@ export class ProjectStore {
     });
   }
 
-  /**
-   * Appends steps that were made on `base`, all or none of them, and answers the revision they lead to. Steps that
-   * are kept already are passed over, so a sender that never saw the answer can send them again.
-   *
-   * Throws a `Failure`: 404 without such a project, 412 when others changed it since `base`, 409 when a step has the
-   * id of an earlier one, 422 when it does not fit the drawing, cannot be taken back as it says, or leads to a drawing
-   * that is not valid.
-   */
   async append(id: string, base: number, steps: readonly Step[]): Promise<number> {
     const head = await this.database.write(async (manager) => {
       const row = await rowOf(manager, id);
@@ -110,7 +100,6 @@ export class ProjectStore {
     return revision;
   }
 
-  /** Does a command to the project as it is now: one more step of its log. */
   async perform(id: string, call: CommandCall): Promise<ListedProject> {
     const [head, row] = await this.database.write(async (manager) => {
       const before = await rowOf(manager, id);
@@ -125,10 +114,6 @@ export class ProjectStore {
     return listed(row);
   }
 
-  /**
-   * A new project that goes on from an older one at `revision` (default: now) with steps of its own: it has the whole
-   * log up to there, its view and its stages. The last step of its log gives it a name of its own.
-   */
   copy(id: string, revision: number | null = null, steps: readonly Step[] = []): Promise<ListedProject> {
     return this.database.write(async (manager) => {
       const original = await rowOf(manager, id);
@@ -143,8 +128,9 @@ export class ProjectStore {
         const names = columns.map((name) => `"${name}"`).join();
         // What has no revision belongs to the project as a whole.
         const upTo = columns.some((name) => name === 'revision') ? ` AND "revision" <= ${from}` : '';
+        const [to, of] = [0, 1].map((i) => manager.connection.driver.createParameter('id', i));
         await manager.query(
-          `INSERT INTO "${table}" ("projectId", ${names}) SELECT ?, ${names} FROM "${table}" WHERE "projectId" = ?${upTo}`,
+          `INSERT INTO "${table}" ("projectId", ${names}) SELECT ${to}, ${names} FROM "${table}" WHERE "projectId" = ${of}${upTo}`,
           [row.id, id],
         );
       }
@@ -160,7 +146,6 @@ export class ProjectStore {
     });
   }
 
-  /** Into the bin, or out of it. Windows that have the project open can go on: nothing of theirs is lost. */
   bin(id: string, deleted: boolean): Promise<ListedProject> {
     return this.database.write(async (manager) => {
       const row = await rowOf(manager, id);
@@ -170,7 +155,6 @@ export class ProjectStore {
     });
   }
 
-  /** Deletes for good what lies in the bin. */
   destroy(id: string): Promise<void> {
     return this.database.write(async (manager) => {
       const { deletedAt } = await rowOf(manager, id);
@@ -179,7 +163,6 @@ export class ProjectStore {
     });
   }
 
-  /** Deletes for good what has been in the bin for `BIN_DAYS`. */
   emptyBin(now: Date): Promise<number> {
     const before = new Date(now.getTime() - BIN_DAYS * 24 * 3600 * 1000).toISOString();
     return this.database.write(
@@ -187,7 +170,6 @@ export class ProjectStore {
     );
   }
 
-  /** View settings are kept beside the drawing: no step, no revision. */
   keepView(id: string, view: unknown): Promise<void> {
     return this.database.write(async (manager) => {
       await rowOf(manager, id);
