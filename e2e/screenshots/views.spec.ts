@@ -132,7 +132,7 @@ test('drawing: palette, a caught place, freehand, symmetry, layers, a traced pic
 });
 
 // Last, since it leaves more projects behind.
-test('bending: a price, knot line, table', async ({ page }) => {
+test('bending: a price, knot line, an exact shape', async ({ page }) => {
   const user = new BenchUser(page);
   await user.openKettle();
   await user.curve('Spout centre line').click();
@@ -150,13 +150,11 @@ test('bending: a price, knot line, table', async ({ page }) => {
   await page.waitForTimeout(SETTLED_MS);
   await page.screenshot(into('knot-line'));
 
-  await user.curve('Lip').click();
+  await user.curve('Shoulder').click();
   await user.strip('Curvature');
-  const weight = user.card.getByRole('textbox', { name: 'Control point 3 weight' });
-  await weight.fill('2 1/2');
-  await weight.press('Enter');
+  await user.curve('Shoulder').dblclick();
   await page.waitForTimeout(SETTLED_MS);
-  await page.screenshot(into('table'));
+  await page.screenshot(into('shape'));
 });
 
 test('reading: the worst lump, how curves meet, combs of a layer, then and now, measurements', async ({ page }) => {
