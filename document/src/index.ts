@@ -31,7 +31,6 @@ export {
   type CurveItem,
   emptyProject,
   type FitPoint,
-  type FreeRecipe,
   fitRecipe,
   type FitRecipe,
   FORMAT,
@@ -60,10 +59,8 @@ export {
   type WorkPlane,
 } from './project/project';
 export { resolve } from './project/resolve';
-export { originalOf, type PlainCurve, plainItem, type PlainItem, plainRecipe } from './project/mirrors';
+export { type PlainCurve, plainItem, type PlainItem, plainRecipe } from './project/mirrors';
 export { takenWith } from './links/taken';
-export { dependentsOf, withFollowers } from './links/order';
-export { sourcesOf } from './links/table';
 export { pulledBy } from './recipe/corners';
 export { legTo, setWeights } from './recipe/editControlPoints';
 export { isClosed } from './recipe/editEnds';
@@ -82,7 +79,6 @@ export type { Figure } from './recipe/primitives/primitiveKind';
 export { figuresOf } from './recipe/primitives/table';
 export { CommandError } from './commandError';
 export { APART, type Resolved, type ResolvedCurve, resolveRecipe } from './recipe/resolve';
-export { mirroredPlace } from './recipe/mirroredPlace';
 export { placed, reflection } from './recipe/affine';
 export { transformed } from './recipe/transformed';
 export { canCheck, schemaProblems } from './schemaProblems';
