@@ -120,14 +120,15 @@ test('a curve that is its own mirror takes held spacing, and both halves still g
   await user.card.getByRole('button', { name: 'held', exact: true }).click();
   await user.lastStepIs('Hold the spacing of Base');
   await expect(user.card).toContainText('Through points, open, its own mirror');
-  await user.card.getByRole('button', { name: 'control', exact: true }).click();
-  const field = (point: number) => user.card.getByRole('textbox', { name: `Control point ${point} y`, exact: true });
+  await user.card.getByRole('button', { name: 'Control points' }).click();
+  const table = user.card.locator('pb-points-table');
+  const field = (point: number) => table.getByRole('textbox', { name: `Control point ${point} y`, exact: true });
   const [second, last] = [field(2), field(6)];
   const before = await valueOf(last);
   await second.fill('-3');
   await second.press('Enter');
   await expect.poll(() => valueOf(last)).toBe('-3.000');
-  await page.keyboard.press('Escape');
+  await user.focusSheet();
   await page.keyboard.press('Control+z');
   await expect.poll(() => valueOf(last)).toBe(before);
 });
