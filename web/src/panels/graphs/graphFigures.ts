@@ -8,18 +8,20 @@ import { lengthInWords } from '../../ui/length';
 @Component({
   selector: 'pb-graph-figures',
   template: `
-    @if (inflections(); as inflections) {
-      @if (atCursor(); as at) {
-        <span class="number" data-testid="reading">
-          <b>{{ at.length }}</b> κ {{ at.curvature }} {{ at.radius }}
-        </span>
-      }
+    @if (atCursor(); as at) {
+      <span class="number" data-testid="reading">
+        <b>{{ at.length }}</b> κ {{ at.curvature }} {{ at.radius }}
+      </span>
+    } @else if (inflections(); as inflections) {
       <span class="number quiet">{{ inflections }}</span>
     }
   `,
   styles: `
     :host {
-      display: contents;
+      min-width: 0;
+      overflow: hidden;
+      text-overflow: ellipsis;
+      white-space: nowrap;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
