@@ -121,4 +121,14 @@ describe('a command done on the side', () => {
     const gone = attempted(project, { command: 'deleteItem', args: { item: 'new' } });
     expect([gone.changed, gone.items]).toEqual([['new'], {}]);
   });
+
+  it('of a drag costs what it changes: the whole project is put together only when it is asked for', () => {
+    const moved = attempt(archProject(), {
+      command: 'movePoints',
+      args: { item: 'arch', moves: [{ point: 'p2', to: [31, 22, 0] }] },
+    });
+    if (!moved.ok) throw new Error(moved.failure);
+    expect(Object.getOwnPropertyDescriptor(moved.value, 'project')?.get).toBeDefined();
+    expect(moved.value.project.items['arch']).toBe(moved.value.items['arch']);
+  });
 });

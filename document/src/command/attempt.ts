@@ -70,10 +70,12 @@ function tried(project: Project, call: CommandCall, change: Change<unknown>): At
   try {
     const title = { command, ...facts(project, args) };
     const fate = fates?.(args) ?? {};
-    const { freed, ...changes } =
+    // Taken as it is: spread out, it would put the whole project together, which is done when it is asked for.
+    const changes =
       typeof change === 'function'
         ? drafted(project, (draft) => change(draft, args), fate)
         : withItems(project, change.items(project, args), fate);
+    const { freed } = changes;
     const told = freed.length > 0 && !tellsOfLinks && { freed: named(project, freed) };
     return success(Object.assign(changes, { title: { ...title, ...told } }));
   } catch (error) {
