@@ -1,4 +1,13 @@
-import { arcLength, type Curve, directionBeyond, domainOf, evaluate, lengthAt, parameterAt, type Vector3 } from '@pencil-bend/core'; // prettier-ignore
+import {
+  arcLength,
+  type Curve,
+  directionBeyond,
+  domainOf,
+  evaluate,
+  lengthAt,
+  parameterAt,
+  type Vector3,
+} from '@pencil-bend/core';
 import type { Value } from '../schema/kit';
 import type { reference } from '../schema/references';
 

@@ -45,7 +45,10 @@ export function partnersOf(recipe: ControlRecipe, about: MirrorPlane): ReadonlyM
 
 /** The image of a curve with its points called by the names of their partners, so that the other half is named as this one was. */
 export function otherHalf(recipe: ControlRecipe, about: MirrorPlane, partners: ReadonlyMap<Id, Id>): ControlRecipe {
-  const named = <Point extends { readonly id: Id }>(point: Point): Point => ({ ...point, id: partners.get(point.id) ?? point.id }); // prettier-ignore
+  const named = <Point extends { readonly id: Id }>(point: Point): Point => ({
+    ...point,
+    id: partners.get(point.id) ?? point.id,
+  });
   const { fit, ...other } = image(recipe, about);
   return {
     ...other,

@@ -18,10 +18,19 @@ import {
   type Vector3,
 } from '@pencil-bend/core';
 import { CommandError } from '../../commandError';
-import type { Primitive } from '../../project/project';
-import { ANGLE, type Axes, axesTowards, type Figure, noFigure, noHandle, type Placed, type PrimitiveKind, sizeFrom, turnedTo } from './primitiveKind'; // prettier-ignore
-
-type Of<Kind extends Primitive['kind']> = Extract<Primitive, { readonly kind: Kind }>;
+import {
+  ANGLE,
+  type Axes,
+  axesTowards,
+  type Figure,
+  noFigure,
+  noHandle,
+  type Placed,
+  type Of,
+  type PrimitiveKind,
+  sizeFrom,
+  turnedTo,
+} from './primitiveKind';
 
 const DEGREE = Math.PI / 180;
 

@@ -1,11 +1,29 @@
-import { arcCentre, circle, circleThrough, type Curve, distance, middle, subtract, type Vector3 } from '@pencil-bend/core'; // prettier-ignore
-import { along, planeTowards } from '@pencil-bend/core';
+import {
+  along,
+  arcCentre,
+  circle,
+  circleThrough,
+  type Curve,
+  distance,
+  middle,
+  planeTowards,
+  subtract,
+  type Vector3,
+} from '@pencil-bend/core';
 import { CommandError } from '../../commandError';
 import { arcInWords } from './arcs';
-import type { Id, Primitive } from '../../project/project';
-import { type Axes, axesTowards, type Figure, noFigure, noHandle, type Placed, type PrimitiveKind, sizeFrom } from './primitiveKind'; // prettier-ignore
-
-type Of<Kind extends Primitive['kind']> = Extract<Primitive, { readonly kind: Kind }>;
+import type { Id } from '../../project/project';
+import {
+  type Axes,
+  axesTowards,
+  type Figure,
+  noFigure,
+  noHandle,
+  type Placed,
+  type Of,
+  type PrimitiveKind,
+  sizeFrom,
+} from './primitiveKind';
 
 const sizes = (radius: number): Figure[] => [
   { name: 'radius', label: 'Radius', unit: 'mm', value: radius },

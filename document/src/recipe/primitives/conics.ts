@@ -1,9 +1,17 @@
-import { add, conic as conicCurve, dot, lerp, middle, parabola as parabolaCurve, rhoNear, subtract, type Vector3, vectorIn } from '@pencil-bend/core'; // prettier-ignore
+import {
+  add,
+  conic as conicCurve,
+  dot,
+  lerp,
+  middle,
+  parabola as parabolaCurve,
+  rhoNear,
+  subtract,
+  type Vector3,
+  vectorIn,
+} from '@pencil-bend/core';
 import { CommandError } from '../../commandError';
-import type { Primitive } from '../../project/project';
-import { ANGLE, type Axes, noFigure, noHandle, type PrimitiveKind, sizeFrom, turnedTo } from './primitiveKind';
-
-type Of<Kind extends Primitive['kind']> = Extract<Primitive, { readonly kind: Kind }>;
+import { ANGLE, type Axes, noFigure, noHandle, type Of, type PrimitiveKind, sizeFrom, turnedTo } from './primitiveKind';
 
 /** Fullness this near to 1/2 is that of a parabola. */
 const PARABOLA = 5e-4;

@@ -1,4 +1,15 @@
-import { along, arcCentre, arcLength, distance, evaluate, parameterAt, subtract, unit, cross, type Vector3 } from '@pencil-bend/core'; // prettier-ignore
+import {
+  along,
+  arcCentre,
+  arcLength,
+  distance,
+  evaluate,
+  parameterAt,
+  subtract,
+  unit,
+  cross,
+  type Vector3,
+} from '@pencil-bend/core';
 import { CommandError } from '../../commandError';
 import type { Primitive, PrimitiveRecipe } from '../../project/project';
 import { curveOfPrimitive } from './table';

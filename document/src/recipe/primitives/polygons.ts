@@ -1,9 +1,25 @@
-import { along, distance, dot, rectangle as rectangleCurve, regularPolygon, subtract, type Vector3, vectorIn } from '@pencil-bend/core'; // prettier-ignore
+import {
+  along,
+  distance,
+  dot,
+  rectangle as rectangleCurve,
+  regularPolygon,
+  subtract,
+  type Vector3,
+  vectorIn,
+} from '@pencil-bend/core';
 import { CommandError } from '../../commandError';
-import type { Primitive } from '../../project/project';
-import { ANGLE, type Axes, axesTowards, noFigure, noHandle, type PrimitiveKind, sizeFrom, turnedTo } from './primitiveKind'; // prettier-ignore
-
-type Of<Kind extends Primitive['kind']> = Extract<Primitive, { readonly kind: Kind }>;
+import {
+  ANGLE,
+  type Axes,
+  axesTowards,
+  noFigure,
+  noHandle,
+  type Of,
+  type PrimitiveKind,
+  sizeFrom,
+  turnedTo,
+} from './primitiveKind';
 
 /** Corners anticlockwise from the lower left one: how much of width and height lies before them. */
 const CORNERS = { low: [0, 0], right: [1, 0], high: [1, 1], left: [0, 1] } as const;

@@ -3,6 +3,9 @@ import { CommandError } from '../../commandError';
 import type { Id, Primitive } from '../../project/project';
 import type { GivenHandle } from '../givenRecipes';
 
+/** The shape of one kind. */
+export type Of<Kind extends Primitive['kind']> = Extract<Primitive, { readonly kind: Kind }>;
+
 /** The axes of a shape: unit vectors at right angles. */
 export interface Axes {
   readonly x: Vector3;

@@ -116,7 +116,9 @@ export class GivensSection {
   protected readonly kinks = computed(() => {
     const curve = this.shown.selected()?.curve;
     if (!curve || curve.degree < 2) return false;
-    return breaksOf(curve).slice(1, -1).some(({ multiplicity }) => multiplicity >= curve.degree); // prettier-ignore
+    return breaksOf(curve)
+      .slice(1, -1)
+      .some(({ multiplicity }) => multiplicity >= curve.degree);
   });
 
   protected set(figure: Figure, value: number): void {
