@@ -54,7 +54,7 @@ export const WORDS: Readonly<Record<string, Words>> = {
   minProperties: tooFew,
   maxItems: tooMany,
   maxProperties: tooMany,
-  uniqueItems: ({ i }) => `number ${i + 1} is there twice`,
+  uniqueItems: ({ i, j }) => `number ${Math.max(i, j) + 1} is there twice`,
   required: ({ missingProperty }) => `the member '${missingProperty}' is missing`,
   additionalProperties: ({ additionalProperty }) => `there is no member '${additionalProperty}' in this format`,
   const: ({ allowedValue }) => `must be ${JSON.stringify(allowedValue)}`,

@@ -1,5 +1,5 @@
 import { type TProperties, Type } from '@sinclair/typebox';
-import { id, object, oneOfWords, orNull, size, vector } from './kit';
+import { id, ids, object, oneOfWords, orNull, size, vector } from './kit';
 import { axis, controlRecipe, mirrorPlane, tangent, weight } from './recipes';
 
 const MOST_CURVES = 20_000;
@@ -40,7 +40,7 @@ export const curveArgs = {
   insertFitPoint: object({ item: id, u, id }),
   removeFitPoint: object({ item: id, point: id }),
   removeHandles: together({
-    points: Type.Array(id, { $id: 'pointIds', maxItems: 20_000, uniqueItems: true }),
+    points: ids({ $id: 'pointIds', maxItems: 20_000 }),
     knots: Type.Array(u, { $id: 'parameters', maxItems: 20_000 }),
   }),
   setKink: object({ item: id, point: id, kink: Type.Boolean() }),

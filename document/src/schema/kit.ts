@@ -54,8 +54,9 @@ export const record = <Schema extends TSchema>(schema: Schema, options: Options 
     ...options,
   });
 
-/** Ids, each once. */
-export const ids = (options: Options = {}) => Type.Array(id, { uniqueItems: true, ...options });
+/** Ids, each once. That they are texts is said here too: Ajv would compare each with each where it does not see that. */
+export const ids = (options: Options = {}) =>
+  Type.Array(Type.Unsafe<string>({ type: 'string', allOf: [id] }), { uniqueItems: true, ...options });
 
 /** At least one character that can be seen, and none that controls, turns or breaks the text around it. */
 export const WORDS =
