@@ -4,7 +4,7 @@ import type { CommandCall } from './command/registry';
 import type { Shape } from './command/shapes';
 import type { NewItem } from './command/sheetCommands';
 import type { Step } from './history/history';
-import { emptyProject, type FitPoint, fitRecipe, type Project } from './project/project';
+import { emptyProject, type FitPoint, fitRecipe, type PointSet, type Project } from './project/project';
 
 /** Small projects for the specs. */
 
@@ -33,6 +33,15 @@ export const drawArch: CommandCall = drawing('curve', {
   id: 'arch',
   recipe: fitRecipe(points([0, 0, 0], [30, 20, 0], [60, 0, 0]), false),
 });
+
+/** Measured points that lie nowhere: what the drawing knows of them. */
+export const measured: PointSet = {
+  content: '0123456789abcdef0123456789abcdef',
+  count: 1234,
+  box: { least: [0, 0, 0], largest: [40, 20, 2] },
+  map: { x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1], origin: [0, 0, 0] },
+  thinning: 1,
+};
 
 /** A sheet with one curve through three points. */
 export const archProject = (): Project => performed(emptyProject('Test'), drawArch).project;

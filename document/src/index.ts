@@ -15,10 +15,11 @@ export { NO_STACKS, type Stacks, stacksOf, type Step } from './history/history';
 export { stepProblems } from './history/stepProblems';
 export { LARGEST_STEP } from './history/stepSize';
 export { applyPatch, type Operation, type Patch } from './history/patch';
-export { LONGEST_NAME, LONGEST_NOTE } from './project/format';
+export { LONGEST_NAME, LONGEST_NOTE, MOST_THINNING } from './project/format';
 export { nameProblem, shortened, withCleanNames } from './name';
 export { plainJsonProblem } from './plainJson';
 export { LARGEST_PICTURE, pictureSizeProblem } from './pictureSize';
+export { LARGEST_POINT_SET, pointSetBytes, pointSetProblem, pointsOfBytes, tooManyPoints } from './pointSet';
 export { withPlaces } from './placeInWords';
 export type { Appended, HistoryPart, KeptContent, ListedProject, OpenedProject, ProblemBody, Stage } from './wire';
 export { inWords, pointer, type Problem } from './problem';
@@ -51,6 +52,8 @@ export {
   type MirrorRecipe,
   newLayer,
   type PointItem,
+  type PointSet,
+  type PointSetItem,
   type Primitive,
   type PrimitiveRecipe,
   type Project,
@@ -79,7 +82,7 @@ export type { Figure } from './recipe/primitives/primitiveKind';
 export { figuresOf } from './recipe/primitives/table';
 export { CommandError } from './commandError';
 export { APART, type Resolved, type ResolvedCurve, resolveRecipe } from './recipe/resolve';
-export { placed, reflection } from './recipe/affine';
+export { directed, placed, reflection } from './recipe/affine';
 export { transformed } from './recipe/transformed';
 export { canCheck, schemaProblems } from './schemaProblems';
 export {

@@ -19,11 +19,14 @@ const ONE_OF: Readonly<Record<string, string>> = {
   layerOrder: 'order of the layers, entry',
 };
 
+/** What kinds of items are called where they are not called by their name. */
+const CALLED: Readonly<Record<string, string>> = { pointSet: 'measured set' };
+
 /** Members that say nothing to people beside what stands in them. */
-const SILENT = new Set(['at', 'to', 'recipe', 'args', 'drawing', 'guide']);
+const SILENT = new Set(['at', 'to', 'recipe', 'args', 'drawing', 'guide', 'pointSet']);
 
 /** Arrays that are places or directions. */
-const VECTORS = new Set(['at', 'to', 'origin', 'direction', 'across', 'centre', 'x', 'y', 'z']);
+const VECTORS = new Set(['at', 'to', 'origin', 'direction', 'across', 'centre', 'x', 'y', 'z', 'least', 'largest']);
 const AXES = ['x', 'y', 'z'];
 
 /**
@@ -41,7 +44,8 @@ export function placeInWords(path: string, value: unknown): string {
     const counted = next !== undefined && ONE_OF[part];
     if (named) {
       const one = memberOf(child, next);
-      words.push(`the ${textOf(one, 'kind') ?? named} ${textOf(one, 'name') ?? next}`);
+      const kind = textOf(one, 'kind') ?? named;
+      words.push(`the ${CALLED[kind] ?? kind} ${textOf(one, 'name') ?? next}`);
     } else if (counted) {
       const pulls = part === 'points' && textOf(within, 'kind') === 'control';
       words.push(`${pulls ? 'control ' : ''}${counted} ${Number(next) + 1}`);

@@ -1,5 +1,5 @@
 import { deviation, rotation, scaling, translation, type Vector3 } from '@pencil-bend/core';
-import { drawing, performed, randomly, stamp } from '../fixture';
+import { drawing, measured, performed, randomly, stamp } from '../fixture';
 import { NO_STACKS, type Stacks, stacksOf } from '../history/history';
 import { checkProject } from '../project/check';
 import { plainRecipe } from '../project/mirrors';
@@ -50,6 +50,17 @@ function calls(seed: number) {
     const draw = (): CommandCall =>
       drawing('circle', { id: fresh(), recipe: { kind: 'primitive', x: [1, 0, 0], y: [0, 1, 0], shape: oneOf(SHAPES) } }); // prettier-ignore
     if (ids.length < 6 || below(12) === 0) return ids.length < 14 ? draw() : { command: 'deleteItem', args: { item } };
+    if (project.items[item].kind === 'pointSet') {
+      return oneOf<CommandCall>([
+        { command: 'thinPointSet', args: { item, thinning: 1 + below(40) } },
+        { command: 'transformItems', args: { items: [item], how: 'rotate', map: rotation([0, 0, 1], below(628) / 100, place()) } }, // prettier-ignore
+        { command: 'copyItems', args: { items: [item], how: 'mirror', id: fresh(), maps: [scaling([-1, 1, 1], place())] } }, // prettier-ignore
+        { command: 'mirrorItems', args: { items: [item], id: fresh(), about: { at: place(), across: [1, 0, 0] } } },
+        { command: 'thinPointSet', args: { item: oneOf(ids), thinning: 2 } },
+        { command: 'deleteItem', args: { item } },
+      ]);
+    }
+    if (below(30) === 0) return drawing('measured-set', { id: fresh(), pointSet: measured });
     if (recipe?.kind !== 'primitive') return below(2) ? { command: 'deleteItem', args: { item } } : draw();
     const figure = oneOf(figuresOf(recipe));
     const ways = waysToGive(recipe.shape);
@@ -84,7 +95,7 @@ function calls(seed: number) {
 
 const SEED = Number(process.env['LAW_SEED'] ?? 2026);
 
-describe('random play with exact shapes', () => {
+describe('random play with exact shapes, their mirrors, notes and measured sets', () => {
   it.each([SEED, SEED + 1])(
     'seed %i: shapes stay what they are, or say what becomes of them; and all is undone',
     (seed) => {

@@ -20,6 +20,7 @@ export const FIRST_NAMES = {
   'line-guide': 'Line guide',
   'symmetry-line': 'Symmetry line',
   'gauge-circle': 'Gauge circle',
+  'measured-set': 'Measured set',
 } as const;
 
 /** What was drawn. */

@@ -36,7 +36,8 @@ export const sheetCommands: Commands<typeof sheetArgs> = {
           };
           if ('recipe' in made) return [id, { kind: 'curve', ...base, recipe: made.recipe }];
           if ('at' in made) return [id, { kind: 'point', ...base, at: made.at }];
-          return [id, { kind: 'guide', ...base, guide: made.guide }];
+          if ('guide' in made) return [id, { kind: 'guide', ...base, guide: made.guide }];
+          return [id, { kind: 'pointSet', ...base, pointSet: made.pointSet }];
         });
         return { added: withFreeIds(drawn) };
       },
@@ -63,6 +64,20 @@ export const sheetCommands: Commands<typeof sheetArgs> = {
         const it = openItemOf(project, item);
         if (it.kind !== 'guide') throw new CommandError(`${it.name} is no guide`);
         return { changed: { [item]: { ...it, guide } } };
+      },
+    },
+  },
+
+  /** Of so many points in a row one is shown. */
+  thinPointSet: {
+    facts: (project, { item, thinning }) => ({ items: named(project, [item]), numbers: [thinning] }),
+    title: ({ items, numbers: [thinning = 1] }) =>
+      thinning === 1 ? `Show all points of ${items}` : `Show one of ${thinning} points of ${items}`,
+    change: {
+      items: (project, { item, thinning }) => {
+        const it = openItemOf(project, item);
+        if (it.kind !== 'pointSet') throw new CommandError(`${it.name} is no measured set`);
+        return { changed: { [item]: { ...it, pointSet: { ...it.pointSet, thinning } } } };
       },
     },
   },

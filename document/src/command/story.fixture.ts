@@ -1,6 +1,7 @@
 import { circle, FRONT, lineBetween, translation, type Vector3 } from '@pencil-bend/core';
 import { controlRecipe } from '../recipe/fixSpacing';
 import { fitRecipe } from '../project/project';
+import { measured } from '../fixture';
 import type { CommandCall } from './registry';
 
 const line = (from: Vector3, to: Vector3) => controlRecipe(lineBetween(from, to), (i) => `c${i + 1}`);
@@ -75,6 +76,8 @@ export const STORY_OF_ITEMS: readonly (readonly [CommandCall, string])[] = [
   [{ command: 'movePoints', args: { item: 'hub', moves: [{ point: 'rim', to: [0, 110, 0] }] } }, 'Move the rim of Circle 1'],
   [{ command: 'giveBy', args: { item: 'hub', kind: 'circle-through' } }, 'Give Circle 1 as circle through three places'],
   [{ command: 'fixSpacing', args: { item: 'hub' } }, 'Make Circle 1 a free curve'],
+  [{ command: 'drawItems', args: { ...sheet, shape: 'measured-set', items: [{ id: 'scan', pointSet: measured }] } }, 'Draw Measured set 1'],
+  [{ command: 'thinPointSet', args: { item: 'scan', thinning: 5 } }, 'Show one of 5 points of Measured set 1'],
   [{ command: 'groupItems', args: { items: ['far', 'steep'], id: 'pair', name: 'Pair' } }, 'Group Line 3 and Line 2 as Pair'],
   [{ command: 'renameGroup', args: { group: 'pair', name: 'Walls' } }, 'Rename the group Pair to Walls'],
   [{ command: 'ungroup', args: { group: 'pair' } }, 'Ungroup Walls'],

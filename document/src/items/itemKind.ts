@@ -1,6 +1,6 @@
 import type { Affine, Curve, Vector3 } from '@pencil-bend/core';
 import type { PlainItem } from '../project/mirrors';
-import type { Project } from '../project/project';
+import type { PointSet, Project } from '../project/project';
 import type { Problem } from '../problem';
 
 /** What an item is on the sheet: a curve of the drawing, a line to work to, or a place. */
@@ -12,9 +12,11 @@ export interface ItemShape {
   readonly at: Vector3 | null;
   /** The centre that it is given by. */
   readonly centre: Vector3 | null;
+  /** Points that lie beside the drawing. */
+  readonly pointSet: PointSet | null;
 }
 
-export const NO_SHAPE: ItemShape = { curve: null, edge: null, at: null, centre: null };
+export const NO_SHAPE: ItemShape = { curve: null, edge: null, at: null, centre: null, pointSet: null };
 
 type Setting = Pick<Project, 'planes'>;
 

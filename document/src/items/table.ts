@@ -7,12 +7,14 @@ import { curveKind } from './curve';
 import { guideKind } from './guide';
 import type { ItemKind, ItemShape } from './itemKind';
 import { pointKind } from './point';
+import { pointSetKind } from './pointSet';
 
 /** Every kind of item. */
 const KINDS: { readonly [Kind in PlainItem['kind']]: ItemKind<Extract<PlainItem, { readonly kind: Kind }>> } = {
   curve: curveKind,
   point: pointKind,
   guide: guideKind,
+  pointSet: pointSetKind,
 };
 
 const kindOf = ({ kind }: Pick<PlainItem, 'kind'>) => KINDS[kind] as unknown as ItemKind<PlainItem>;

@@ -1,6 +1,8 @@
 export const FORMAT = 'pencil-bend-project';
-export const VERSION = 5;
+export const VERSION = 6;
 
 /** Characters of a name; a pair of surrogates is one. */
 export const LONGEST_NAME = 120;
 export const LONGEST_NOTE = 500;
+/** Of so many points of a set one is shown at the least. */
+export const MOST_THINNING = 1000;

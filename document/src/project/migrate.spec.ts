@@ -13,6 +13,7 @@ describe('migrate', () => {
     ['second', second],
     ['third', third],
     ['fourth', { ...third, version: 4 }],
+    ['fifth', { ...third, version: 5 }],
   ])('makes the %s version one of today, with all that was in it', (_which, old) => {
     const project = migrate(old);
     expect(checkProject(project)).toEqual([]);

@@ -21,6 +21,8 @@ const TO_NEXT: Readonly<Record<number, (project: Members) => Members>> = {
   3: (project) => project,
   // Items may have a note.
   4: (project) => project,
+  // There are sets of points.
+  5: (project) => project,
 };
 
 /** A project of an older version of the format as one of this version; whatever else comes is given back as it is. */

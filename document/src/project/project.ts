@@ -1,5 +1,5 @@
 import type { Value } from '../schema/kit';
-import type { curveItem, guide, guideItem, item, pointItem } from '../schema/items';
+import type { curveItem, guide, guideItem, item, pointItem, pointSet, pointSetItem } from '../schema/items';
 import type { group, layer, project, workPlane } from '../schema/project';
 import type {
   axis,
@@ -36,6 +36,8 @@ export type CurveItem = Value<typeof curveItem>;
 export type PointItem = Value<typeof pointItem>;
 export type GuideItem = Value<typeof guideItem>;
 export type Guide = Value<typeof guide>;
+export type PointSetItem = Value<typeof pointSetItem>;
+export type PointSet = Value<typeof pointSet>;
 
 /** How a curve is made, in the designer's own terms; mirrors left out. */
 export type Recipe = FreeRecipe | GivenRecipe;

@@ -11,6 +11,14 @@ export const placed = ({ x, y, z, origin }: Affine, point: Vector3): Vector3 => 
 export const directed = ({ x, y, z }: Omit<Affine, 'origin'>, [a, b, c]: Vector3): Vector3 =>
   along(along(scale(x, a), y, b), z, c);
 
+/** One map after another. */
+export const composed = (after: Affine, before: Affine): Affine => ({
+  x: directed(after, before.x),
+  y: directed(after, before.y),
+  z: directed(after, before.z),
+  origin: placed(after, before.origin),
+});
+
 /** The mirror image of space in a plane, as a map. */
 export function reflection({ at, across }: MirrorPlane): Affine {
   const image = (v: Vector3): Vector3 => along(v, across, -2 * dot(across, v));

@@ -1,6 +1,7 @@
 import { Type } from '@sinclair/typebox';
-import { colour, described, direction, id, LINES, name, object, oneOfKinds, size, vector } from './kit';
-import { LONGEST_NOTE } from '../project/format';
+import { affine, colour, described, direction, id, LINES, name, object, oneOfKinds, size, vector } from './kit';
+import { LONGEST_NOTE, MOST_THINNING } from '../project/format';
+import { LARGEST_POINT_SET } from '../pointSet';
 import { curveRecipe } from './recipes';
 
 export const note = Type.String({
@@ -42,4 +43,25 @@ export const guide = oneOfKinds(
 
 export const guideItem = object({ kind: Type.Literal('guide'), ...base, guide }, { $id: 'guideItem' });
 
-export const item = oneOfKinds([curveItem, pointItem, guideItem], { $id: 'item' });
+/** Points that were measured, in hundreds or hundreds of thousands. */
+export const pointSet = object(
+  {
+    content: Type.String({
+      description: 'The name of the points, made from what they are: they lie beside the drawing.',
+      pattern: '^[0-9a-f]{32}$',
+    }),
+    count: Type.Integer({ minimum: 1, maximum: LARGEST_POINT_SET.count }),
+    box: object({ least: vector, largest: vector }, { description: 'Of the points as they are kept.' }),
+    map: described(affine, 'From the points as they are kept to where they lie.'),
+    thinning: Type.Integer({
+      minimum: 1,
+      maximum: MOST_THINNING,
+      description: 'Of so many points in a row one is shown and caught; all of them are measured.',
+    }),
+  },
+  { $id: 'pointSet' },
+);
+
+export const pointSetItem = object({ kind: Type.Literal('pointSet'), ...base, pointSet }, { $id: 'pointSetItem' });
+
+export const item = oneOfKinds([curveItem, pointItem, guideItem, pointSetItem], { $id: 'item' });

@@ -85,6 +85,11 @@ export const vector = Type.Unsafe<[number, number, number]>({
   maxItems: 3,
 });
 
+export const affine = object(
+  { x: vector, y: vector, z: vector, origin: vector },
+  { $id: 'affine', description: 'An affine map: the images of the axes, and of the origin.' },
+);
+
 export const direction = described(vector, 'Unit vector.');
 
 export const size = Type.Number({ $id: 'size', exclusiveMinimum: 0, maximum: 1e9 });

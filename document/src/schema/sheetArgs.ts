@@ -1,5 +1,5 @@
 import { Type } from '@sinclair/typebox';
-import { guide, note } from './items';
+import { guide, note, pointSet } from './items';
 import { colour, id, ids, name, object, oneOf, oneOfWords, orNull, vector } from './kit';
 import { grid, project, units } from './project';
 import { recipe } from './recipes';
@@ -11,6 +11,7 @@ export const newItem = oneOf(
     object({ id, colour: Type.Optional(colour), recipe }),
     object({ id, colour: Type.Optional(colour), at: vector }),
     object({ id, colour: Type.Optional(colour), guide }),
+    object({ id, colour: Type.Optional(colour), pointSet }),
   ],
   { $id: 'newItem' },
 );
@@ -25,6 +26,7 @@ export const sheetArgs = {
   }),
   placePoint: object({ item: id, to: vector }),
   setGuide: object({ item: id, guide }),
+  thinPointSet: object({ item: id, thinning: pointSet.properties.thinning }),
   renameItem: object({ item: id, name }),
   colourItem: object({ item: id, colour }),
   noteItem: object({ item: id, note: orNull(note) }),

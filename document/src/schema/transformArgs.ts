@@ -1,9 +1,7 @@
 import { Type } from '@sinclair/typebox';
 import { item } from './items';
-import { id, ids, object, oneOfWords, shortId, vector } from './kit';
+import { affine, id, ids, object, oneOfWords, shortId } from './kit';
 import { mirrorPlane } from './recipes';
-
-const affine = object({ x: vector, y: vector, z: vector, origin: vector }, { $id: 'affine' });
 
 /** An item of a clipboard, with the id that mirrors among the others know it by. */
 export const pasted = object({ from: id, item });
