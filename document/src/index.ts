@@ -27,6 +27,7 @@ export { checkProject } from './project/check';
 export { migrate } from './project/migrate';
 export {
   type Axis,
+  contentsOf,
   type ControlPoint,
   type ControlRecipe,
   type CurveItem,

@@ -1,2 +1,9 @@
 export { picture } from './picture';
-export { PROJECT_FILE_EXTENSION, projectFileName, readProject, readProjectFile, writeProjectFile } from './projectFile';
+export {
+  PROJECT_FILE_EXTENSION,
+  type ProjectFile,
+  projectFileName,
+  readProject,
+  readProjectFile,
+  writeProjectFile,
+} from './projectFile';

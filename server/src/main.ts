@@ -37,7 +37,10 @@ async function main(): Promise<void> {
     () => projects.emptyBin(new Date()).catch((error: unknown) => log.error(error)),
     BIN_LOOKED_AT_MS,
   ).unref();
-  if (process.argv.includes('--demo') && (await projects.list()).length === 0) await projects.create(kettle());
+  if (process.argv.includes('--demo') && (await projects.list()).length === 0) {
+    const { project, pointSets } = kettle();
+    await projects.create(project, [...pointSets.values()]);
+  }
 
   const server = createServer({ keepAliveTimeout: KEEP_OPEN_MS }, makeApp({ ...store, settings, log }));
   server.on('error', (error: NodeJS.ErrnoException) => {

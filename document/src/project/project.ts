@@ -116,5 +116,9 @@ export const isFree = (recipe: Recipe): recipe is FreeRecipe => recipe.kind === 
 export const itemsOf = (project: Project): (readonly [Id, Item])[] =>
   project.itemOrder.map((id) => [id, project.items[id]]);
 
+/** The names of the points that its measured sets refer to. */
+export const contentsOf = (project: Project): ReadonlySet<string> =>
+  new Set(Object.values(project.items).flatMap((item) => (item.kind === 'pointSet' ? [item.pointSet.content] : [])));
+
 /** An item people can see: neither it nor its layer is hidden. */
 export const isShown = (project: Project, item: Item): boolean => item.visible && project.layers[item.layer].visible;

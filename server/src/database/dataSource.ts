@@ -8,6 +8,7 @@ import { DrawingsOfFormat3 } from './drawingsOfFormat3.migration';
 import { NamesAndTimes } from './namesAndTimes.migration';
 import { DrawingsOfFormat4 } from './drawingsOfFormat4.migration';
 import { DrawingsOfFormat5 } from './drawingsOfFormat5.migration';
+import { PointSets } from './pointSets.migration';
 import { BinAndStages } from './binAndStages.migration';
 import { sqliteErrorInWords } from './sqliteErrors';
 import { DrawingsOfFormat2 } from './drawingsOfFormat2.migration';
@@ -30,6 +31,7 @@ const WRITING: Options = {
     NamesAndTimes,
     DrawingsOfFormat4,
     DrawingsOfFormat5,
+    PointSets,
   ],
   migrationsRun: true,
   prepareDatabase: (database: { pragma(statement: string): unknown }) => {

@@ -48,8 +48,8 @@ export interface SnapshotRow {
   project: string;
 }
 
-/** A picture to trace over; its id is made from its content. */
-export interface PictureRow {
+/** Bytes beside the log; their id is made from what they are. */
+export interface ContentRow {
   projectId: string;
   id: string;
   type: string;
@@ -116,19 +116,22 @@ export const StageEntity = new EntitySchema<StageRow & { within: ProjectRow }>({
   relations: { within: ofProject },
 });
 
-const picturesWith = (bytes: 'blob' | 'bytea') =>
-  new EntitySchema<PictureRow & { seenIn: ProjectRow }>({
-    name: 'picture',
+const contentsWith = (name: string, bytes: 'blob' | 'bytea') =>
+  new EntitySchema<ContentRow & { keptIn: ProjectRow }>({
+    name,
     columns: {
       projectId: { type: 'text', primary: true },
       id: { type: 'text', primary: true },
       type: { type: 'text' },
       bytes: { type: bytes },
     },
-    relations: { seenIn: ofProject },
+    relations: { keptIn: ofProject },
   });
 
-export const PictureEntity = picturesWith('blob');
+const CONTENTS = ['picture', 'point_set'] as const;
+
+/** Pictures to trace over, and sets of points that were measured. */
+export const [PictureEntity, PointSetEntity] = CONTENTS.map((name) => contentsWith(name, 'blob'));
 
 /** All tables, of a database that has this type for bytes. */
 export const entitiesWith = (bytes: 'blob' | 'bytea') => [
@@ -136,5 +139,5 @@ export const entitiesWith = (bytes: 'blob' | 'bytea') => [
   StepEntity,
   SnapshotEntity,
   StageEntity,
-  picturesWith(bytes),
+  ...CONTENTS.map((name) => contentsWith(name, bytes)),
 ];

@@ -1,18 +1,37 @@
-import { checkProject, resolve } from '@pencil-bend/document';
+import { pointsDeviation } from '@pencil-bend/core';
+import { checkProject, contentsOf, pointsOfBytes, resolve } from '@pencil-bend/document';
 import { kettle } from './kettle';
 
 describe('the demo project', () => {
-  const project = kettle();
+  const { project, pointSets } = kettle();
 
   it('is a valid project whose curves all resolve', () => {
     expect(checkProject(project)).toEqual([]);
     expect([...resolve(project).values()].every(({ ok }) => ok)).toBe(true);
   });
 
+  it('has the points of its measured set, near its grip', () => {
+    expect([...pointSets.keys()]).toEqual([...contentsOf(project)]);
+    const [bytes] = pointSets.values();
+    const points = pointsOfBytes(bytes);
+    const set = project.items['grip-measured'];
+    const grip = resolve(project).get('grip-outer');
+    if (set.kind !== 'pointSet' || !grip?.ok) throw new Error('they are not there');
+    expect(set.pointSet.count).toBe(points.length / 3);
+    const { max } = pointsDeviation(points.subarray(0, points.length / 2), grip.value.curve);
+    expect(max).toBeGreaterThan(0.2);
+    expect(max).toBeLessThan(0.5);
+    for (let c = 0; c < 3; c++) {
+      const values = [...points].filter((_, i) => i % 3 === c);
+      expect(set.pointSet.box.least[c]).toBe(Math.min(...values));
+      expect(set.pointSet.box.largest[c]).toBe(Math.max(...values));
+    }
+  });
+
   it('has every kind of item, recipe and closing, a mirror, a curve that is its own, a group, locked and reference layers', () => {
     const items = Object.values(project.items);
     const recipes = items.flatMap((item) => (item.kind === 'curve' ? [item.recipe] : []));
-    expect(new Set(items.map(({ kind }) => kind))).toEqual(new Set(['curve', 'point', 'guide']));
+    expect(new Set(items.map(({ kind }) => kind))).toEqual(new Set(['curve', 'point', 'guide', 'pointSet']));
     expect(new Set(recipes.map(({ kind }) => kind))).toEqual(new Set(['fit', 'control', 'primitive', 'mirror']));
     const closings = recipes.map((recipe) => (recipe.kind === 'control' ? recipe.closing : recipe.kind === 'fit' && recipe.closed)); // prettier-ignore
     expect(new Set(closings)).toEqual(new Set([false, true, 'open', 'clamped-closed']));

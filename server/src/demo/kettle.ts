@@ -10,7 +10,10 @@ import {
   newLayer,
   type Project,
 } from '@pencil-bend/document';
+import type { ProjectFile } from '@pencil-bend/exchange';
+import { contentName } from '../projects/contents';
 import { details } from './kettleDetails';
+import { measuredAlong } from './measuredGrip';
 
 type Pair = readonly [x: number, y: number];
 
@@ -152,7 +155,7 @@ const THROUGH_POINTS: readonly Sketch[] = [
 ];
 
 /** The demo project: a gooseneck pour-over kettle seen from the front. All of it is invented. */
-export function kettle(): Project {
+export function kettle(): ProjectFile {
   const items: Record<Id, Item> = {};
   for (const { id, name, layer, points, closed = false, colour = GRAPHITE, note } of THROUGH_POINTS) {
     const recipe = fitRecipe(placed(points, id), closed);
@@ -195,7 +198,12 @@ export function kettle(): Project {
     },
   };
   Object.assign(items, details());
-  return {
+  const grips = [items['grip-outer'], items['grip-inner']].flatMap((item) =>
+    item.kind === 'curve' && item.recipe.kind !== 'mirror' ? [item.recipe] : [],
+  );
+  const { item, bytes } = measuredAlong(grips);
+  items['grip-measured'] = item;
+  const project: Project = {
     ...emptyProject('Gooseneck kettle'),
     layers: {
       body: newLayer('Body'),
@@ -205,10 +213,12 @@ export function kettle(): Project {
       studies: newLayer('Studies'),
       setup: { ...newLayer('Set up'), locked: true },
       before: { ...newLayer('Last version'), reference: true },
+      sample: { ...newLayer('Sample part'), reference: true },
     },
-    layerOrder: ['body', 'spout', 'handle', 'details', 'studies', 'setup', 'before'],
+    layerOrder: ['body', 'spout', 'handle', 'details', 'studies', 'setup', 'before', 'sample'],
     items,
     itemOrder: Object.keys(items),
     groups: { rivets: { name: 'Rivets' } },
   };
+  return { project, pointSets: new Map([[contentName(bytes), bytes]]) };
 }

@@ -1,4 +1,5 @@
 import { emptyProject, stacksOf, undo } from '@pencil-bend/document';
+import { readProjectFile, writeProjectFile } from '@pencil-bend/exchange';
 import { kettle } from '../demo/kettle';
 import { done, draw, stamp, TestServer } from '../testServer.fixture';
 
@@ -11,16 +12,16 @@ afterEach(() => server.end());
 
 describe('projects', () => {
   it('are made, listed and opened', async () => {
-    const id = await server.create(kettle());
+    const id = await server.create(JSON.parse(writeProjectFile(kettle())));
     const [listed] = (await server.request.get('/api/projects').expect(200)).body;
-    expect(listed).toMatchObject({ id, name: 'Gooseneck kettle', revision: 0, items: 33 });
+    expect(listed).toMatchObject({ id, name: 'Gooseneck kettle', revision: 0, items: 34 });
     const opened = await server.request.get(`/api/projects/${id}`).expect(200).expect('ETag', '"0"');
-    expect(opened.body.project).toEqual(kettle());
+    expect(opened.body.project).toEqual(kettle().project);
     const svg = await server.request.get(`/api/projects/${id}/picture.svg`).expect(200).expect('Content-Type', /svg/);
     expect(String(svg.body)).toContain('<polyline');
     const file = await server.request.get(`/api/projects/${id}/file`).expect(200);
     expect(file.headers['content-disposition']).toContain('Gooseneck kettle.pencilbend.json');
-    expect(JSON.parse(file.text)).toEqual(kettle());
+    expect(readProjectFile(file.text)).toEqual({ ok: true, value: kettle() });
   });
 
   it('keep steps, undo included, through a restart, to the last bit', async () => {
@@ -158,13 +159,13 @@ describe('bad input', () => {
     expect((await server.request.post('/api/projects').type('json').send(large).expect(413)).body.title).toContain(
       '64 MB',
     );
-    const { lid } = kettle().items;
-    const far = JSON.parse(JSON.stringify({ ...kettle(), items: { ...kettle().items, lid } }).replace(/("lid":.*?"at":\[)[^,]+/, '$11e12')); // prettier-ignore
+    const { lid } = kettle().project.items;
+    const far = JSON.parse(JSON.stringify({ ...kettle().project, items: { ...kettle().project.items, lid } }).replace(/("lid":.*?"at":\[)[^,]+/, '$11e12')); // prettier-ignore
     const lidFar = (await server.request.post('/api/projects').send(far).expect(422)).body;
     expect(lidFar.detail).toBe(
       'The project file cannot be taken in: the curve Lid, point 1, x: 1e12 mm is more than 1,000,000 m',
     );
-    const broken = { ...kettle(), units: 'furlong' };
+    const broken = { ...kettle().project, units: 'furlong' };
     const { body } = await server.request.post('/api/projects').send(broken).expect(422);
     expect(body.problems[0]).toMatchObject({ path: '/units', message: expect.stringContaining('must be one of') });
     await server.request

@@ -7,7 +7,7 @@ import { Uploads } from '../projects/uploads';
 import type { Settings } from '../settings';
 import { fromOwnPages, fromOwnPagesOrByLink, knownByItsName } from './guard';
 import { jsonBody } from './jsonBody';
-import { pictureRoutes } from './pictureRoutes';
+import { contentRoutes, PICTURE, POINTS } from './contentRoutes';
 import { problems } from './problems';
 import { projectRoutes } from './projectRoutes';
 import { requestLog } from './requestLog';
@@ -22,7 +22,7 @@ export interface Parts extends Store {
 }
 
 /** The whole HTTP side: REST under /api, the web application elsewhere. */
-export function makeApp({ projects, stages, pictures, settings, log }: Parts): Express {
+export function makeApp({ projects, stages, pictures, pointSets, settings, log }: Parts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.enable('case sensitive routing');
@@ -36,10 +36,11 @@ export function makeApp({ projects, stages, pictures, settings, log }: Parts): E
     response.json({ status: 'ok' });
   });
   // Answers of the API are not packed: on loopback that costs more time than it saves.
-  app.use('/api/projects/:project/pictures', pictureRoutes(pictures));
+  app.use('/api/projects/:project/pictures', contentRoutes(pictures, PICTURE));
+  app.use('/api/projects/:project/pointSets', contentRoutes(pointSets, POINTS));
   app.use('/api/projects', ...jsonBody);
   const uploads = new Uploads();
-  app.use('/api/projects', projectRoutes(projects, uploads));
+  app.use('/api/projects', projectRoutes(projects, pointSets, uploads));
   app.use('/api/projects/:project/stages', stageRoutes(stages));
   app.use('/api/projects/:project/uploads', uploadRoutes(uploads));
   app.use('/api', (request) => {

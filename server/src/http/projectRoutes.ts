@@ -1,9 +1,10 @@
-import { emptyProject, type Project } from '@pencil-bend/document';
-import { picture, projectFileName, readProject, writeProjectFile } from '@pencil-bend/exchange';
+import { contentsOf, emptyProject, pointer, type Project } from '@pencil-bend/document';
+import { picture, type ProjectFile, projectFileName, readProject, writeProjectFile } from '@pencil-bend/exchange';
 import { Router } from 'express';
 import { kettle } from '../demo/kettle';
 import { Failure } from '../projects/failure';
-import type { KeptProjects } from '../projects/contract';
+import type { KeptContents, KeptProjects } from '../projects/contract';
+import { contentName } from '../projects/contents';
 import type { Uploads } from '../projects/uploads';
 import { countFrom, isRecord, matchFrom, nameFrom, stepsFrom } from './input';
 
@@ -12,7 +13,7 @@ const STEPS_OF_A_COPY = 20_000;
 const LARGEST_VIEW = 20_000;
 
 /** REST under /api/projects. */
-export function projectRoutes(store: KeptProjects, uploads: Uploads): Router {
+export function projectRoutes(store: KeptProjects, pointSets: KeptContents, uploads: Uploads): Router {
   const routes = Router();
 
   routes.get('/', async (request, response) => {
@@ -21,7 +22,8 @@ export function projectRoutes(store: KeptProjects, uploads: Uploads): Router {
 
   /** A new project: an empty one from { "name": … }, the demo from { "demo": true }, or a project file as it is. */
   routes.post('/', async (request, response) => {
-    const created = await store.create(projectFrom(request.body));
+    const { project, pointSets: brought } = fileFrom(request.body);
+    const created = await store.create(project, [...brought.values()]);
     response.status(201).location(`/api/projects/${created.id}`).json(created);
   });
 
@@ -91,7 +93,7 @@ export function projectRoutes(store: KeptProjects, uploads: Uploads): Router {
   routes.get('/:id/file', async (request, response) => {
     const project = await store.drawing(request.params.id);
     response.attachment(projectFileName(project.name)).type('application/json');
-    response.send(writeProjectFile(project));
+    response.send(writeProjectFile({ project, pointSets: await keptOf(pointSets, request.params.id, project) }));
   });
 
   routes.get('/:id/picture.svg', async (request, response) => {
@@ -103,11 +105,30 @@ export function projectRoutes(store: KeptProjects, uploads: Uploads): Router {
   return routes;
 }
 
-function projectFrom(body: unknown): Project {
+function fileFrom(body: unknown): ProjectFile {
   const members = isRecord(body) ? Object.keys(body).join() : '';
-  if (members === 'name') return emptyProject(nameFrom(body));
+  if (members === 'name') return { project: emptyProject(nameFrom(body)), pointSets: new Map() };
   if (members === 'demo') return kettle();
   const read = readProject(body);
   if (!read.ok) throw new Failure(422, 'The project file cannot be taken in', read.failure);
+  for (const [name, bytes] of read.value.pointSets) {
+    if (contentName(bytes) === name) continue;
+    const message = 'The measured points are others than those of this name';
+    throw new Failure(422, 'The project file cannot be taken in', [{ path: pointer('pointSets', name), message }]);
+  }
   return read.value;
+}
+
+/** The points of a drawing's measured sets, as far as they are kept. */
+async function keptOf(pointSets: KeptContents, id: string, project: Project): Promise<Map<string, Uint8Array>> {
+  const kept = new Map<string, Uint8Array>();
+  for (const name of contentsOf(project)) {
+    try {
+      kept.set(name, (await pointSets.of(id, name)).bytes);
+    } catch (error) {
+      // A set may have been brought without its points: the rest is handed out all the same.
+      if (!(error instanceof Failure && error.status === 404)) throw error;
+    }
+  }
+  return kept;
 }

@@ -23,14 +23,17 @@ import type {
 export interface Store {
   readonly projects: KeptProjects;
   readonly stages: KeptStages;
-  readonly pictures: KeptPictures;
+  /** Pictures to trace over. */
+  readonly pictures: KeptContents;
+  /** Points that were measured, packed x y z (`pointSetBytes`). */
+  readonly pointSets: KeptContents;
 }
 
 export interface KeptProjects {
   /** All projects, or what lies in the bin; the one changed last first. */
   list(bin?: boolean): Promise<ListedProject[]>;
-  /** Takes a checked project in as a new one. */
-  create(project: Project): Promise<ListedProject>;
+  /** Takes a checked project in as a new one, with points that its measured sets refer to. */
+  create(project: Project, pointSets?: readonly Uint8Array[]): Promise<ListedProject>;
   /** 404 without such a project, here and below. */
   open(id: string): Promise<OpenedProject>;
   drawing(id: string): Promise<Project>;
@@ -48,7 +51,7 @@ export interface KeptProjects {
   perform(id: string, call: CommandCall): Promise<ListedProject>;
   /**
    * A new project that goes on from an older one at `revision` (default: now) with steps of its own: it has the whole log
-   * up to there, its view, its pictures and its stages. The last step of its log gives it a name of its own.
+   * up to there, its view, its pictures, its measured points and its stages. The last step of its log gives it a name of its own.
    */
   copy(id: string, revision?: number | null, steps?: readonly Step[]): Promise<ListedProject>;
   /** Into the bin, or out of it. Windows that have the project open can go on: nothing of theirs is lost. */
@@ -73,9 +76,9 @@ export interface KeptStages {
   drawing(project: string, id: string): Promise<Project>;
 }
 
-/** Pictures to trace over: kept with a project under a name made from their content, apart from its log. */
-export interface KeptPictures {
-  /** The same picture given again is the same one; 415 for what is none. */
+/** Bytes of one kind: kept with a project under a name made from what they are, apart from its log. */
+export interface KeptContents {
+  /** The same bytes given again are the same content; 413, 415 or 422 for what is none of its kind. */
   add(project: string, bytes: Uint8Array): Promise<{ readonly id: string }>;
   of(project: string, id: string): Promise<{ readonly type: string; readonly bytes: Uint8Array }>;
 }

@@ -1,5 +1,5 @@
 import assert from 'node:assert/strict';
-import { checkProject, emptyProject, stacksOf, undo } from '@pencil-bend/document';
+import { checkProject, emptyProject, pointSetBytes, stacksOf, undo } from '@pencil-bend/document';
 import { done, draw, stamp } from '../steps.fixture';
 import type { Store } from './contract';
 import { Failure } from './failure';
@@ -20,6 +20,8 @@ const refusal = async (work: Promise<unknown>): Promise<Failure> => {
   assert(failure instanceof Failure, `it was not refused in words: ${String(failure)}`);
   return failure;
 };
+
+const POINTS = pointSetBytes(Float64Array.of(1, 2, 3, 4, 5, 6));
 
 /** Draws curves one after the other on an empty sheet. */
 function story(count: number) {
@@ -104,18 +106,21 @@ export const PROMISES: readonly Promised[] = [
     },
   },
   {
-    name: 'a copy has the log, view, stages and pictures of its original up to its revision, and a name of its own',
-    holds: async ({ projects, stages, pictures }) => {
-      const { id } = await projects.create(emptyProject('Kettle'));
+    name: 'a copy has the log, view, stages, pictures and measured points of its original up to its revision, and a name of its own',
+    holds: async ({ projects, stages, pictures, pointSets }) => {
+      const { id } = await projects.create(emptyProject('Kettle'), [POINTS]);
       const { drawings, steps } = story(3);
       await projects.append(id, 0, steps);
       await stages.make(id, 'Two', 2);
       const picture = await pictures.add(id, PNG);
+      const points = await pointSets.add(id, POINTS);
       const copy = await projects.copy(id);
       assert.deepEqual([copy.name, copy.revision, copy.items], ['Kettle copy', 4, 3]);
       const [stage] = await stages.list(copy.id);
       assert.deepEqual(await stages.drawing(copy.id, stage.id), drawings[2]);
       assert.equal((await pictures.of(copy.id, picture.id)).type, 'image/png');
+      assert.deepEqual(Buffer.from((await pointSets.of(copy.id, points.id)).bytes), Buffer.from(POINTS));
+      assert.equal((await refusal(pointSets.of(copy.id, picture.id))).status, 404);
       const early = await projects.copy(id, 1, [{ ...steps[1], id: 'step-of-the-copy' }]);
       assert.equal((await projects.open(early.id)).history.undo.steps.length, 3);
       assert.deepEqual(await stages.list(early.id), []);
@@ -150,7 +155,7 @@ export const PROMISES: readonly Promised[] = [
   },
   {
     name: 'stages are named, renamed and removed, and the log stays; a picture given twice is one',
-    holds: async ({ projects, stages, pictures }, again) => {
+    holds: async ({ projects, stages, pictures, pointSets }, again) => {
       const { id } = await projects.create(emptyProject('Kettle'));
       const { drawings, steps } = story(2);
       await projects.append(id, 0, steps);
@@ -163,6 +168,7 @@ export const PROMISES: readonly Promised[] = [
       const { bytes } = await (await again()).pictures.of(id, first.id);
       assert.deepEqual(Buffer.from(bytes), PNG);
       assert.equal((await refusal(pictures.add(id, Buffer.from('no picture')))).status, 415);
+      assert.equal((await refusal(pointSets.add(id, Buffer.from('no points')))).status, 422);
       await stages.remove(id, stage.id);
       assert.deepEqual(await stages.list(id), []);
       assert.equal((await projects.open(id)).revision, 2);

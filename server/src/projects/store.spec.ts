@@ -106,14 +106,14 @@ describe('a copy', () => {
 
 describe('the bin', () => {
   it('keeps what was deleted until it is restored, or deleted for good', async () => {
-    const id = await server.create(kettle());
+    const id = await server.create(kettle().project);
     await server.request.delete(`/api/projects/${id}?forever`).expect(409);
     await server.request.delete(`/api/projects/${id}`).expect(200);
     expect(await list()).toEqual([]);
     expect(await list('?bin')).toMatchObject([{ id, name: 'Gooseneck kettle', deletedAt: expect.any(String) }]);
     await post(`${id}/restore`).expect(200);
     expect(await list()).toMatchObject([{ id, deletedAt: null }]);
-    expect((await server.opened(id)).project).toEqual(kettle());
+    expect((await server.opened(id)).project).toEqual(kettle().project);
     await server.request.delete(`/api/projects/${id}`).expect(200);
     await server.request.delete(`/api/projects/${id}?forever`).expect(204);
     expect(await list('?bin')).toEqual([]);
@@ -154,7 +154,7 @@ describe('a project', () => {
 
   it('can be the demo', async () => {
     const id = await server.create({ demo: true });
-    expect((await server.opened(id)).project).toEqual(kettle());
+    expect((await server.opened(id)).project).toEqual(kettle().project);
   });
 
   it('loses nothing to eight writers who each follow the newest revision', async () => {

@@ -22,6 +22,7 @@ import { ProjectEntity, type ProjectRow, StepEntity } from '../database/entities
 import type { DatabaseLock } from '../database/databaseLock';
 import { rowOfStep } from '../database/stepRow';
 import type { KeptProjects } from './contract';
+import { adding, POINT_SETS } from './contents';
 import { Failure } from './failure';
 import { drawingAt, type Head, HeadCache } from './headCache';
 import { historyAt } from './history';
@@ -48,11 +49,13 @@ export class ProjectStore implements KeptProjects {
     });
   }
 
-  create(project: Project): Promise<ListedProject> {
+  async create(project: Project, pointSets: readonly Uint8Array[] = []): Promise<ListedProject> {
+    const additions = pointSets.map((bytes) => adding(POINT_SETS, bytes));
     return this.database.write(async (manager) => {
       const row = newRow(project, 0);
       await manager.insert(ProjectEntity, row);
       await takeSnapshot(manager, row.id, 0, project);
+      for (const add of additions) await add(manager, row.id);
       return listed(row);
     });
   }
@@ -270,6 +273,7 @@ const COPIED = [
   ['snapshot', ['revision', 'project']],
   ['stage', ['revision', 'id', 'name', 'time']],
   ['picture', ['id', 'type', 'bytes']],
+  ['point_set', ['id', 'type', 'bytes']],
 ] as const;
 
 const newStamp = () => ({ id: randomUUID(), time: new Date().toISOString() });

@@ -1,6 +1,6 @@
 import type { DatabaseLock } from '../database/databaseLock';
 import type { Store } from './contract';
-import { Pictures } from './pictures';
+import { Contents, PICTURES, POINT_SETS } from './contents';
 import { Stages } from './stages';
 import { ProjectStore } from './store';
 
@@ -8,5 +8,6 @@ import { ProjectStore } from './store';
 export const storeOver = (database: DatabaseLock): Store => ({
   projects: new ProjectStore(database),
   stages: new Stages(database),
-  pictures: new Pictures(database),
+  pictures: new Contents(database, PICTURES),
+  pointSets: new Contents(database, POINT_SETS),
 });

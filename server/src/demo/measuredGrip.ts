@@ -1,0 +1,59 @@
+import { along, cross, derivatives, evaluate, packVectors, unit, type Vector3, vectorAt } from '@pencil-bend/core';
+import { FRONT_ID, type Item, pointSetBytes, type Recipe, resolveRecipe } from '@pencil-bend/document';
+import { contentName } from '../projects/contents';
+
+/** So many points a curve: a probe that is drawn along by hand gives some hundred a second. */
+const POINTS = 1200;
+/** How far the sample part is off, in mm: it warped a little when it dried, and the probe has noise. */
+const WARPED = 0.35;
+const NOISE = 0.06;
+
+/** A measured set of a sample part that was made after these curves; its points, and the item that refers to them. */
+export function measuredAlong(recipes: readonly Recipe[]): { readonly item: Item; readonly bytes: Uint8Array } {
+  const noise = noiseOf(7);
+  const points = recipes.flatMap((recipe) => {
+    const resolved = resolveRecipe(recipe);
+    if (!resolved.ok) throw new Error(`the demo cannot be drawn: ${resolved.failure.message}`);
+    const { curve } = resolved.value;
+    const [from, to] = [curve.knots[curve.degree], curve.knots[curve.knots.length - curve.degree - 1]];
+    return Array.from({ length: POINTS }, (_, i): Vector3 => {
+      const share = (i + 0.5) / POINTS;
+      const u = from + share * (to - from);
+      const across = unit(cross([0, 0, 1], vectorAt(derivatives(curve, u, 1), 1)));
+      return along(evaluate(curve, u), across, WARPED * Math.sin(5 * share) ** 3 + NOISE * noise());
+    });
+  });
+  // As a probe writes them: to a micrometre.
+  const packed = packVectors(points).map((value) => Math.round(value * 1000) / 1000 + 0);
+  const bytes = pointSetBytes(packed);
+  const box = (choose: (...values: number[]) => number): Vector3 => {
+    const [x, y, z] = [0, 1, 2].map((c) => choose(...packed.filter((_, i) => i % 3 === c)));
+    return [x, y, z];
+  };
+  const item: Item = {
+    kind: 'pointSet',
+    name: 'Grip, measured',
+    note: 'From a sample of the last grip: compare the two grip curves with it.',
+    colour: '#2e7d6b',
+    visible: true,
+    layer: 'sample',
+    plane: FRONT_ID,
+    pointSet: {
+      content: contentName(bytes),
+      count: points.length,
+      box: { least: box(Math.min), largest: box(Math.max) },
+      map: { x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1], origin: [0, 0, 0] },
+      thinning: 1,
+    },
+  };
+  return { item, bytes };
+}
+
+/** Even chance between -1 and 1, always the same (Lehmer's generator with the constants of Park and Miller, 1988). */
+function noiseOf(seed: number): () => number {
+  let state = seed;
+  return () => {
+    state = (state * 48_271) % 2_147_483_647;
+    return (2 * state) / 2_147_483_647 - 1;
+  };
+}
