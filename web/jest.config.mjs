@@ -4,6 +4,8 @@ const esModules = [
   'primeng',
   '@primeuix',
   'three',
+  'flatbush',
+  'flatqueue',
   'rxjs',
   '@tabler',
   'idb',

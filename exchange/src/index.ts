@@ -1,4 +1,6 @@
+export { decoded } from './decoded';
 export { picture } from './picture';
+export { type PointTable, readPointTable } from './pointTable';
 export {
   PROJECT_FILE_EXTENSION,
   type ProjectFile,

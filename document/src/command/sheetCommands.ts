@@ -7,10 +7,14 @@ import type { newItem, sheetArgs } from '../schema/sheetArgs';
 import type { Commands } from './command';
 import { FreeNames } from './freeNames';
 import { itemOf, named, namedAs, newItem as withDefaults, openItemOf } from './items';
-import { FIRST_NAMES } from './shapes';
+import { FIRST_NAMES, type Shape } from './shapes';
 
 /** A curve, point or guide that is drawn: with its own colour, or that of its layer. */
 export type NewItem = Value<typeof newItem>;
+
+/** What is drawn is called, before its number. */
+const firstName = (shape: Shape, made: NewItem): string =>
+  ('name' in made ? made.name : undefined) ?? FIRST_NAMES[shape];
 
 /** What can be done to a project and its items as a whole. */
 export const sheetCommands: Commands<typeof sheetArgs> = {
@@ -20,7 +24,7 @@ export const sheetCommands: Commands<typeof sheetArgs> = {
       const names = new FreeNames(project);
       return {
         items: namedAs(
-          items.slice(0, 2).map(() => names.next(FIRST_NAMES[shape])),
+          items.slice(0, 2).map((made) => names.next(firstName(shape, made))),
           items.length,
         ),
       };
@@ -29,9 +33,10 @@ export const sheetCommands: Commands<typeof sheetArgs> = {
     change: {
       items: (project, { layer, plane, shape, items }) => {
         const names = new FreeNames(project);
-        const drawn = items.map(({ id, colour, ...made }): [Id, Item] => {
+        const drawn = items.map((made): [Id, Item] => {
+          const { id, colour } = made;
           const base = {
-            ...withDefaults(project, names.next(FIRST_NAMES[shape]), layer, plane),
+            ...withDefaults(project, names.next(firstName(shape, made)), layer, plane),
             ...(colour !== undefined && { colour }),
           };
           if ('recipe' in made) return [id, { kind: 'curve', ...base, recipe: made.recipe }];

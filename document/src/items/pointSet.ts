@@ -21,7 +21,7 @@ export const pointSetKind: ItemKind<PointSetItem> = {
 const counted = (count: number): string => count.toLocaleString('en');
 
 /** The corners of the box around the points, where it lies. */
-function cornersOf({ box: { least, largest }, map }: PointSet): Vector3[] {
+export function cornersOf({ box: { least, largest }, map }: PointSet): Vector3[] {
   const side = (c: number, corner: number): number => ((corner >> c) & 1 ? largest : least)[c];
   return Array.from({ length: 8 }, (_, corner) => placed(map, [side(0, corner), side(1, corner), side(2, corner)]));
 }

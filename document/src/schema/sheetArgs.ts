@@ -11,7 +11,7 @@ export const newItem = oneOf(
     object({ id, colour: Type.Optional(colour), recipe }),
     object({ id, colour: Type.Optional(colour), at: vector }),
     object({ id, colour: Type.Optional(colour), guide }),
-    object({ id, colour: Type.Optional(colour), pointSet }),
+    object({ id, colour: Type.Optional(colour), name: Type.Optional(name), pointSet }),
   ],
   { $id: 'newItem' },
 );

@@ -14,11 +14,11 @@ describe('the demo project', () => {
     expect([...pointSets.keys()]).toEqual([...contentsOf(project)]);
     const [bytes] = pointSets.values();
     const points = pointsOfBytes(bytes);
-    const set = project.items['grip-measured'];
+    const set = project.items['grip-outer-measured'];
     const grip = resolve(project).get('grip-outer');
     if (set.kind !== 'pointSet' || !grip?.ok) throw new Error('they are not there');
     expect(set.pointSet.count).toBe(points.length / 3);
-    const { max } = pointsDeviation(points.subarray(0, points.length / 2), grip.value.curve);
+    const { max } = pointsDeviation(points, grip.value.curve);
     expect(max).toBeGreaterThan(0.2);
     expect(max).toBeLessThan(0.5);
     for (let c = 0; c < 3; c++) {

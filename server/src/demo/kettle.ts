@@ -198,11 +198,14 @@ export function kettle(): ProjectFile {
     },
   };
   Object.assign(items, details());
-  const grips = [items['grip-outer'], items['grip-inner']].flatMap((item) =>
-    item.kind === 'curve' && item.recipe.kind !== 'mirror' ? [item.recipe] : [],
-  );
-  const { item, bytes } = measuredAlong(grips);
-  items['grip-measured'] = item;
+  const pointSets = new Map<string, Uint8Array>();
+  for (const [i, id] of (['grip-outer', 'grip-inner'] as const).entries()) {
+    const grip = items[id];
+    if (grip.kind !== 'curve' || grip.recipe.kind === 'mirror') throw new Error(`the demo has no curve ${id}`);
+    const { item, bytes } = measuredAlong(grip.recipe, `${grip.name}, measured`, 7 + i);
+    items[`${id}-measured`] = item;
+    pointSets.set(contentName(bytes), bytes);
+  }
   const project: Project = {
     ...emptyProject('Gooseneck kettle'),
     layers: {
@@ -220,5 +223,5 @@ export function kettle(): ProjectFile {
     itemOrder: Object.keys(items),
     groups: { rivets: { name: 'Rivets' } },
   };
-  return { project, pointSets: new Map([[contentName(bytes), bytes]]) };
+  return { project, pointSets };
 }

@@ -8,20 +8,22 @@ const POINTS = 1200;
 const WARPED = 0.35;
 const NOISE = 0.06;
 
-/** A measured set of a sample part that was made after these curves; its points, and the item that refers to them. */
-export function measuredAlong(recipes: readonly Recipe[]): { readonly item: Item; readonly bytes: Uint8Array } {
-  const noise = noiseOf(7);
-  const points = recipes.flatMap((recipe) => {
-    const resolved = resolveRecipe(recipe);
-    if (!resolved.ok) throw new Error(`the demo cannot be drawn: ${resolved.failure.message}`);
-    const { curve } = resolved.value;
-    const [from, to] = [curve.knots[curve.degree], curve.knots[curve.knots.length - curve.degree - 1]];
-    return Array.from({ length: POINTS }, (_, i): Vector3 => {
-      const share = (i + 0.5) / POINTS;
-      const u = from + share * (to - from);
-      const across = unit(cross([0, 0, 1], vectorAt(derivatives(curve, u, 1), 1)));
-      return along(evaluate(curve, u), across, WARPED * Math.sin(5 * share) ** 3 + NOISE * noise());
-    });
+/** A measured set of a sample part that was made after a curve: its points, and the item that refers to them. */
+export function measuredAlong(
+  recipe: Recipe,
+  name: string,
+  seed: number,
+): { readonly item: Item; readonly bytes: Uint8Array } {
+  const noise = noiseOf(seed);
+  const resolved = resolveRecipe(recipe);
+  if (!resolved.ok) throw new Error(`the demo cannot be drawn: ${resolved.failure.message}`);
+  const { curve } = resolved.value;
+  const [from, to] = [curve.knots[curve.degree], curve.knots[curve.knots.length - curve.degree - 1]];
+  const points = Array.from({ length: POINTS }, (_, i): Vector3 => {
+    const share = (i + 0.5) / POINTS;
+    const u = from + share * (to - from);
+    const across = unit(cross([0, 0, 1], vectorAt(derivatives(curve, u, 1), 1)));
+    return along(evaluate(curve, u), across, WARPED * Math.sin(5 * share) ** 3 + NOISE * noise());
   });
   // As a probe writes them: to a micrometre.
   const packed = packVectors(points).map((value) => Math.round(value * 1000) / 1000 + 0);
@@ -32,8 +34,8 @@ export function measuredAlong(recipes: readonly Recipe[]): { readonly item: Item
   };
   const item: Item = {
     kind: 'pointSet',
-    name: 'Grip, measured',
-    note: 'From a sample of the last grip: compare the two grip curves with it.',
+    name,
+    note: 'From a sample of the last grip: select it with its curve and read the deviation.',
     colour: '#2e7d6b',
     visible: true,
     layer: 'sample',

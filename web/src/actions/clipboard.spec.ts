@@ -1,6 +1,6 @@
-import { circle, FRONT } from '@pencil-bend/core';
+import { circle, FRONT, translation } from '@pencil-bend/core';
 import { controlRecipe, emptyProject, fitRecipe, perform, plainItem, type CommandCall, type Project } from '@pencil-bend/document'; // prettier-ignore
-import { copied, pasted } from './clipboard';
+import { copied, holdsItems, holdsPoints, pasted } from './clipboard';
 
 let serial = 0;
 const newId = () => `id${++serial}`;
@@ -29,9 +29,9 @@ const project = [
 
 const into = { source: 'other', layer: 'sheet', plane: 'front', aside: [10, -10, 0] as const };
 const paste = (text: string, to: Project, more: Partial<typeof into> = {}): Project => {
-  const call = pasted(text, { ...into, ...more }, newId);
-  if (!call || 'why' in call) throw new Error(call ? call.why : 'nothing of ours');
-  return done(to, call);
+  const paste = pasted(text, { ...into, ...more }, newId);
+  if (!paste || 'why' in paste) throw new Error(paste ? paste.why : 'nothing of ours');
+  return done(to, paste.call);
 };
 
 describe('the clipboard', () => {
@@ -56,6 +56,33 @@ describe('the clipboard', () => {
     const [item] = Object.values(alone.items);
     expect(item).toMatchObject({ recipe: { kind: 'fit' } });
     expect(plainItem(alone, item)).toMatchObject({ recipe: { points: [{ at: [-5, 0, 0] }, {}, {}] } });
+  });
+
+  it('tells which measured points its items refer to, and where those are kept', () => {
+    const set = { content: '0123456789abcdef0123456789abcdef', count: 3, box: { least: [0, 0, 0], largest: [1, 1, 0] }, map: translation([0, 0, 0]), thinning: 1 } as const; // prettier-ignore
+    const args = {
+      layer: 'sheet',
+      plane: 'front',
+      shape: 'measured-set',
+      items: [{ id: 's', pointSet: set }],
+    } as const;
+    const withSet = done(project, { command: 'drawItems', args });
+    expect(pasted(copied(withSet, ['arch', 's'], 'here'), into, newId)).toMatchObject({ source: 'here', contents: [set.content] }); // prettier-ignore
+    expect(pasted(copied(project, ['arch'], 'here'), into, newId)).toMatchObject({ contents: [] });
+  });
+
+  it.each([
+    ['1 2 3\n4 5 6', true],
+    ['x [mm];y [mm]\n1,5;2', true],
+    ['-1.5,\u22122\n\n.5,3', true],
+    ['Dear all,\n1 2 3', false],
+    ['1 2 3', false],
+    ['12.5', false],
+    ['see x and y\nbelow', false],
+    [copied(project, ['arch'], 'here'), false],
+  ])('%j is a table of points: %s', (text, isTable) => {
+    expect(holdsPoints(text)).toBe(isTable);
+    if (isTable) expect(holdsItems(text)).toBe(false);
   });
 
   it('leaves other texts alone, and says what is broken', () => {

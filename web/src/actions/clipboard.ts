@@ -14,12 +14,29 @@ export function copied(project: Project, ids: readonly Id[], source: string): st
 /** Whether a clipboard's text holds items of ours. */
 export const holdsItems = (text: string): boolean => parsed(text) !== null;
 
+/** A command that pastes, the project that its items come from, and the measured points that they refer to. */
+export interface Paste {
+  readonly call: CommandCall;
+  readonly source: string;
+  readonly contents: readonly string[];
+}
+
+/** Whether a clipboard's text looks like a table of points: rows that begin with two numbers, or with a heading of x and y. */
+export function holdsPoints(text: string): boolean {
+  const [first = '', second = ''] = text
+    .slice(0, 1000)
+    .split(/[\r\n]+/)
+    .filter((line) => line.trim() !== '');
+  const isRow = (line: string) => /^\s*[-+\u2212]?[\d.]\S*[\s;,]+[-+\u2212]?[\d.]/.test(line);
+  return isRow(second) && (isRow(first) || /\bx\b.*\by\b/i.test(first));
+}
+
 /** What a clipboard's text means for a project; null where it holds no items of ours. */
 export function pasted(
   text: string,
   into: { readonly source: string; readonly layer: Id; readonly plane: Id; readonly aside: Vector3 },
   newId: () => Id,
-): CommandCall | { readonly why: string } | null {
+): Paste | { readonly why: string } | null {
   const read = parsed(text);
   if (!read) return null;
   const id = newId();
@@ -28,7 +45,8 @@ export function pasted(
   const args = { id, layer: into.layer, plane: into.plane, map: translation(by), items: read.items as Pasted[] };
   const problems = schemaProblems('paste', args);
   if (problems.length > 0) return { why: 'The clipboard holds curves of another version, or broken ones' };
-  return { command: 'paste', args };
+  const contents = args.items.flatMap(({ item }) => (item.kind === 'pointSet' ? [item.pointSet.content] : []));
+  return { call: { command: 'paste', args }, source: read.source, contents };
 }
 
 function parsed(text: string): { readonly source: string; readonly items: unknown } | null {

@@ -6,6 +6,8 @@ import {
   type Appended,
   type HistoryPart,
   inWords,
+  pointSetBytes,
+  pointsOfBytes,
   type KeptContent,
   type ListedProject,
   type OpenedProject as Opened,
@@ -14,7 +16,7 @@ import {
   type Stage,
   type Step,
 } from '@pencil-bend/document';
-import { concatMap, last, type Observable, range, switchMap } from 'rxjs';
+import { concatMap, last, map, type Observable, range, switchMap } from 'rxjs';
 import { charactersOf, MOST_CHARACTERS } from './batch';
 
 /** A project with what this program kept of its own about it. */
@@ -143,6 +145,19 @@ export class ProjectsApi {
   }
 
   pictureBytes = (id: string, picture: string): string => `${this.root}/${id}/pictures/${picture}`;
+
+  /** Keeps measured points with a project, beside its log. */
+  savePointSet(id: string, points: Float64Array): Observable<KeptContent> {
+    const body = new Blob([pointSetBytes(points)], { type: 'application/octet-stream' });
+    return this.http.post<KeptContent>(`${this.root}/${id}/pointSets`, body);
+  }
+
+  pointSet(id: string, content: string): Observable<Float64Array> {
+    const address = `${this.root}/${id}/pointSets/${content}`;
+    return this.http
+      .get(address, { responseType: 'arraybuffer' })
+      .pipe(map((bytes) => pointsOfBytes(new Uint8Array(bytes))));
+  }
 
   fileOf = (id: string): string => `${this.root}/${id}/file`;
 

@@ -3,8 +3,9 @@ import {
   Editing,
   LossyPreview,
   LumpTour,
-  Opening,
   MirrorCheck,
+  Opening,
+  PointImport,
   Readings,
   Remarks,
   ShownItems,
@@ -41,7 +42,7 @@ import { selectionOf, type Step, titleOf } from '@pencil-bend/document';
 import { Splitter } from 'primeng/splitter';
 import { Tooltip } from 'primeng/tooltip';
 import type { BenchAction, Workbench } from '../actions/workbench';
-import { copied, holdsItems, pasted } from '../actions/clipboard';
+import { copied, holdsItems, holdsPoints, pasted } from '../actions/clipboard';
 import { actionFor } from '../actions/shortcuts';
 import { Graphs } from '../panels/graphs/graphs';
 import { HistoryPanel } from '../panels/history/historyPanel';
@@ -115,6 +116,7 @@ export class BenchPage implements Workbench {
   readonly readings = inject(Readings);
   private readonly remarks = inject(Remarks);
   private readonly check = inject(StepCheck);
+  private readonly pointImport = inject(PointImport);
   readonly snaps = inject(Snaps);
   readonly shown = inject(ShownItems);
   readonly stages = inject(StageView);
@@ -227,23 +229,26 @@ export class BenchPage implements Workbench {
 
   protected paste(event: ClipboardEvent): void {
     if (isField(event.target)) return;
-    const picture = [...(event.clipboardData?.files ?? [])].find(({ type }) => type.startsWith('image/'));
-    if (picture) return this.pane()?.bring(picture);
+    const [file] = event.clipboardData?.files ?? [];
+    if (file) return this.pane()?.bring(file);
     const text = event.clipboardData?.getData('text/plain') ?? '';
-    if (!holdsItems(text)) return;
+    if (holdsPoints(text)) void this.pointImport.bring(new File([text], 'Pasted points'));
+    else if (holdsItems(text)) this.check.whenReady(() => void this.pasteItems(text));
+    else return;
     event.preventDefault();
-    this.check.whenReady(() => this.pasteItems(text));
   }
 
-  private pasteItems(text: string): void {
+  private async pasteItems(text: string): Promise<void> {
     const { layer, planeId, plane, grid } = this.target;
     const aside = scale(subtract(plane().x, plane().y), 2 * grid());
     const into = { source: this.id(), layer: layer(), plane: planeId(), aside };
-    const call = pasted(text, into, newId);
-    if (!call) return;
-    if ('why' in call) return this.editing.notify(call.why);
+    const paste = pasted(text, into, newId);
+    if (!paste) return;
+    if ('why' in paste) return this.editing.notify(paste.why);
+    // What measured sets refer to comes first, so that nothing is ever missing.
+    if (paste.contents.length > 0) await this.pointImport.adopt(paste.source, paste.contents);
     const before = new Set(this.editing.project()?.itemOrder);
-    this.editing.do(call);
+    this.editing.do(paste.call);
     this.editing.select(selectionOf((this.editing.project()?.itemOrder ?? []).filter((id) => !before.has(id))));
   }
 

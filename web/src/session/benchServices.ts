@@ -11,6 +11,8 @@ import { Meetings } from './meetings';
 import { MirrorCheck } from './mirrorCheck';
 import { Opening } from './opening';
 import { ReadingKernel } from './readingKernel';
+import { PointImport } from './pointImport';
+import { PointSets } from './pointSets';
 import { Readings } from './readings';
 import { Remarks } from './remarks';
 import { SelfCrossings } from './selfCrossings';
@@ -43,6 +45,8 @@ export const BENCH_SERVICES = [
   Meetings,
   MirrorCheck,
   Opening,
+  PointImport,
+  PointSets,
   ReadingKernel,
   Readings,
   Remarks,

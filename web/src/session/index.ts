@@ -15,6 +15,8 @@ export { Measurements } from './measurements';
 export { Meetings } from './meetings';
 export { MirrorCheck } from './mirrorCheck';
 export { Opening } from './opening';
+export { PointImport } from './pointImport';
+export { PointSets } from './pointSets';
 export { ReadingKernel } from './readingKernel';
 export { type CursorReading, Readings } from './readings';
 export { Remarks } from './remarks';

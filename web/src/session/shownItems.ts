@@ -4,6 +4,7 @@ import type { Curve } from '@pencil-bend/core';
 import { type Id, isShown, type Item, plainItem, preview, type Project } from '@pencil-bend/document';
 import { type ShownItem, shownItem } from '../view/shownItem';
 import { Editing } from './editing';
+import { PointSets } from './pointSets';
 
 const NONE: readonly Id[] = [];
 
@@ -12,6 +13,7 @@ const NONE: readonly Id[] = [];
 export class ShownItems {
   private readonly editing = inject(Editing);
   private readonly toolView = inject(ToolView);
+  private readonly pointSets = inject(PointSets);
 
   /** Out of sight for a while, so that the rest can be looked at; what is drawn meanwhile is seen. */
   private readonly aside = signal<ReadonlySet<Id>>(new Set());
@@ -22,9 +24,9 @@ export class ShownItems {
     const project = this.editing.project();
     if (!project) return [];
     const aside = this.aside();
-    if (aside.size === 0) return project.itemOrder.flatMap((id) => shownIn(project, id));
+    if (aside.size === 0) return project.itemOrder.flatMap((id) => this.shownIn(project, id));
     const { items } = this.editing.selection();
-    return project.itemOrder.flatMap((id) => (aside.has(id) && !items.includes(id) ? [] : shownIn(project, id)));
+    return project.itemOrder.flatMap((id) => (aside.has(id) && !items.includes(id) ? [] : this.shownIn(project, id)));
   });
 
   /** What the tool would do now, done on the side; null for nothing. */
@@ -69,7 +71,7 @@ export class ShownItems {
     return changed.flatMap((id) => {
       // What goes along with the item in hand stays out of sight with the others.
       if (aside.has(id) && !this.editing.selection().items.includes(id)) return [];
-      const [shown] = shownIn(now, id, !Object.hasOwn(project.items, id));
+      const [shown] = this.shownIn(now, id, !Object.hasOwn(project.items, id));
       if (!shown) return [];
       // While a dragged point lies on its neighbour there is no curve through them: the last one stays.
       if (shown.item.kind !== 'curve' || shown.curve) return [shown];
@@ -98,14 +100,15 @@ export class ShownItems {
     return first === undefined ? null : (this.all().find(({ id }) => id === first) ?? null);
   });
 
+  private shownIn(project: Project, id: Id, made = false): ShownItem[] {
+    if (!Object.hasOwn(project.items, id)) return [];
+    const item = project.items[id];
+    if (!isShown(project, item)) return [];
+    return [shownItem(id, plainItem(project, item), project, { made, pointsOf: this.pointSets.of })];
+  }
+
   /** The first curve that would come of the tool. */
   readonly drawing = computed((): Curve | null => this.inHand().find(({ curve }) => curve)?.curve ?? null);
-}
-
-function shownIn(project: Project, id: Id, made = false): ShownItem[] {
-  if (!Object.hasOwn(project.items, id)) return [];
-  const item = project.items[id];
-  return isShown(project, item) ? [shownItem(id, plainItem(project, item), project, made)] : [];
 }
 
 const itemIn = (items: Project['items'], id: Id): Item | undefined =>

@@ -1,7 +1,7 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { FRONT, type Vector3 } from '@pencil-bend/core';
-import { FRONT_ID } from '@pencil-bend/document';
+import { cornersOf, FRONT_ID } from '@pencil-bend/document';
 import type { Camera } from '../api/savedView';
 import { viewActions } from '../state/actions';
 import type { BenchState } from '../state/reducers';
@@ -65,7 +65,9 @@ export class Viewports {
 
   /** Shows all of some items, with a margin. */
   bringIntoView(items: readonly ShownItem[]): void {
-    const points = items.flatMap(({ curve, at }) => (curve ? [...flattened(curve, 1).points] : (at ?? [])));
+    const points = items.flatMap(({ curve, at, pointSet }) =>
+      curve ? [...flattened(curve, 1).points] : pointSet ? cornersOf(pointSet).flat() : (at ?? []),
+    );
     this.look(fitted(this.viewport(), Float64Array.from(points)));
   }
 

@@ -2,6 +2,7 @@ import type { SnapKind } from '../api/savedView';
 import { SNAPS } from './snapKinds';
 import { circle, FRONT, lineBetween, polyline, rectangle, type Curve, type Vector3 } from '@pencil-bend/core';
 import { controlRecipe, emptyProject, fitRecipe, GRAPHITE, type Guide, type PlainItem } from '@pencil-bend/document';
+import { shownSet } from '../view/pointSets.fixture';
 import { type ShownItem, shownItem } from '../view/shownItem';
 import { alongDirection, catchAt, type Snapping } from './catchAt';
 
@@ -125,4 +126,20 @@ it('keeps to one of eight directions from the last place', () => {
     ['upright', 0, -9],
     ['45°', -6.5, 6.5],
   ]);
+});
+
+describe('measured points', () => {
+  const set = shownSet(Float64Array.of(12, 1, 0, 1, 1, 0, 300, 300, 9));
+  const items = [...SCENE, set];
+
+  it('are caught after other single places and before curves, while points are', () => {
+    expect(caught(12, 0.4, { items })).toEqual(['point of Scan', 12, 1]);
+    // The end is a little farther off, and no measured point would ever let it be caught.
+    expect(caught(0.9, 0.9, { items })).toEqual(['end of Base', 0, 0]);
+    expect(caught(12, 0.4, { items, ...without('point') })).toEqual(['on Base', 12, 0]);
+  });
+
+  it('are caught only where they are near in space too', () => {
+    expect(caught(299, 299, { items, ...without('grid') })).toBeNull();
+  });
 });

@@ -28,6 +28,7 @@ import type { Caught } from './caught';
 import { centroidOf, snapPointsOf, middlesOf } from './snapPoints';
 
 import { boxesOf, isWithin } from '../view/boxes';
+import { pointNear } from '../view/pointSets';
 import { gridPointNear } from '../view/grid';
 
 /** What snaps know of the sheet and of the drawing at hand. */
@@ -55,13 +56,14 @@ const MOST_CROSSING = 3;
 const LEVEL = 0.6;
 
 /**
- * The place that is caught near the pointer, by what lies there: single places before curves, curves before what is
+ * The place that is caught near the pointer, by what lies there: single places before measured points, those before curves, curves before what is
  * level, that before the grid; of several the nearest, in one place the first of the kinds. Null where nothing is.
  */
 export function catchAt(at: Vector3, snapping: Snapping): Caught | null {
   const near = curvesNear(at, snapping);
   return (
     nearestPlace(at, [...marked(at, snapping), ...alongCurves(at, near, snapping)], snapping) ??
+    nearestPlace(at, measured(at, snapping), snapping) ??
     onCurve(near, snapping) ??
     levelWith(at, snapping) ??
     onGrid(at, snapping)
@@ -127,6 +129,15 @@ function marked(at: Vector3, { items, reach, on }: Snapping): Caught[] {
   }
   return found;
 }
+
+/** Of each measured set the nearest point: there are so many that no other place would be caught beside them. */
+const measured = (at: Vector3, { items, on, plane, reach }: Snapping): Caught[] =>
+  on.has('point')
+    ? items.flatMap((each) => {
+        const place = each.points && pointNear(each, plane, at, reach, { deep: true });
+        return place ? [caught('point', each.item.name, place, each.id)] : [];
+      })
+    : [];
 
 /** Single places that are looked for on the curves under the pointer alone. */
 function alongCurves(at: Vector3, near: readonly Near[], snapping: Snapping): Caught[] {

@@ -12,7 +12,7 @@ interface SnapText {
 /** Every kind of snap as people read it; `label` begins what is said of a place it caught. */
 export const SNAPS: readonly SnapText[] = [
   { kind: 'end', label: 'end', chip: 'end', does: 'Ends of curves' },
-  { kind: 'point', label: 'point', chip: 'point', does: 'Points, and points of curves' },
+  { kind: 'point', label: 'point', chip: 'point', does: 'Points, points of curves, measured points' },
   { kind: 'intersection', label: 'intersection', chip: 'intersection', does: 'Where curves cross' },
   { kind: 'middle', label: 'middle', chip: 'middle', does: 'Half the length of a curve or leg' },
   { kind: 'centre', label: 'centre', chip: 'centre', does: 'Centres of arcs and closed curves' },

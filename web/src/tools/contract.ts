@@ -18,6 +18,7 @@ export type Hit =
   | { readonly kind: 'point'; readonly item: Id; readonly at: Vector3 }
   /** A guide: a line or a gauge circle. */
   | { readonly kind: 'guide'; readonly item: Id; readonly at: Vector3 }
+  | { readonly kind: 'pointSet'; readonly item: Id; readonly at: Vector3 }
   /** A handle of the selected curve. */
   | { readonly kind: 'handle'; readonly item: Id; readonly located: LocatedHandle }
   /** A place on a curve, with its parameter. */

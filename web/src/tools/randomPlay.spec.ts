@@ -107,7 +107,7 @@ function inputs(seed: number) {
     const item = id ? project.items[id] : null;
     if (!id || !item || below(4) === 0) return [];
     if (item.kind === 'point') return [{ kind: 'point', item: id, at: item.at }];
-    if (item.kind === 'guide') return [{ kind: 'guide', item: id, at: place() }];
+    if (item.kind === 'guide' || item.kind === 'pointSet') return [{ kind: item.kind, item: id, at: place() }];
     const points = pointsOf(plainRecipe(project, item));
     if (!points) return [];
     const [first, last] = domainOf(points.curve);

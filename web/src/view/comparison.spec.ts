@@ -1,5 +1,5 @@
 import { circle, FRONT, lineBetween, packVectors, type Vector3 } from '@pencil-bend/core';
-import { comparedWithCurve, comparedWithPoints } from './comparison';
+import { comparedWithCurve, comparedWithPoints, farthest } from './comparison';
 
 const level = lineBetween([-50, 0, 0], [250, 0, 0]);
 const slanted = lineBetween([0, -3, 0], [200, 1, 0]);
@@ -40,4 +40,14 @@ describe('a curve compared', () => {
     expect([found.most.distance, found.mean, found.within, found.widest]).toEqual([0, 0, 1, 0]);
     expect(found.beyond).toEqual([]);
   });
+});
+
+it('of many points the farthest of each run are drawn, so that none that stands out is left out', () => {
+  const points = Float64Array.from({ length: 3000 }, (_, i) => [i / 30, 0.5, 0][i % 3]);
+  points[3 * 617 + 1] = 9;
+  const figures = comparedWithPoints(lineBetween([0, 0, 0], [100, 0, 0]), points, 1);
+  const drawn = farthest(figures, 50);
+  expect(drawn).toHaveLength(50);
+  expect(drawn.map((i) => figures.away[i])).toContain(9);
+  expect(farthest(figures, 5000)).toHaveLength(1000);
 });

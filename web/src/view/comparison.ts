@@ -1,4 +1,13 @@
-import { arcLength, type Curve, evaluate, lengthAt, pointsDeviation, type Vector3, vectorAt } from '@pencil-bend/core';
+import {
+  arcLength,
+  type Curve,
+  evaluate,
+  lengthAt,
+  packVectors,
+  pointsDeviation,
+  type Vector3,
+  vectorAt,
+} from '@pencil-bend/core';
 import { type CurveStretch, deviationProfile, deviationStretches, shareWithin } from '@pencil-bend/core/reading';
 
 /** How far a curve lies from what it is compared with, as read at many places. */
@@ -59,10 +68,10 @@ export function comparedWithCurve(
 export function comparedWithPoints(curve: Curve, points: Float64Array, tolerance: number): ComparisonFigures {
   const found = pointsDeviation(points, curve);
   const measured = arcLength(curve);
-  const inOrder = [...found.parameters.keys()].sort((a, b) => found.parameters[a] - found.parameters[b]);
+  const inOrder = Uint32Array.from(found.parameters.keys()).sort((a, b) => found.parameters[a] - found.parameters[b]);
   const s = Float64Array.from(inOrder, (i) => lengthAt(measured, found.parameters[i]));
   const away = Float64Array.from(inOrder, (i) => found.distances[i]);
-  const feet = Float64Array.from(inOrder.flatMap((i) => vectorAt(points, i)));
+  const feet = packVectors([...inOrder].map((i) => vectorAt(points, i)));
   const widest = roundUp(found.max);
   const bins = Array.from({ length: BINS }, () => 0);
   for (const distance of away) {
@@ -73,7 +82,7 @@ export function comparedWithPoints(curve: Curve, points: Float64Array, tolerance
     s,
     away,
     feet,
-    nearest: Float64Array.from(inOrder.flatMap((i) => evaluate(curve, found.parameters[i]))),
+    nearest: packVectors([...inOrder].map((i) => evaluate(curve, found.parameters[i]))),
     most: placeOfMost(s, away, feet),
     mean: found.mean,
     within: away.filter((distance) => distance <= tolerance).length / away.length,
@@ -81,6 +90,18 @@ export function comparedWithPoints(curve: Curve, points: Float64Array, tolerance
     bins,
     widest,
   };
+}
+
+/** Of each run of points along the curve the farthest, so that no more are drawn than can be told apart. */
+export function farthest(figures: ComparisonFigures, most: number): readonly number[] {
+  const { away } = figures;
+  if (away.length <= most) return [...away.keys()];
+  return Array.from({ length: most }, (_, run) => {
+    const [from, to] = [run, run + 1].map((each) => Math.floor((each * away.length) / most));
+    let best = from;
+    for (let i = from; i < to; i++) if (Math.abs(away[i]) > Math.abs(away[best])) best = i;
+    return best;
+  });
 }
 
 function placeOfMost(s: Float64Array, away: Float64Array, feet: Float64Array): ComparisonFigures['most'] {

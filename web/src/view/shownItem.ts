@@ -12,6 +12,8 @@ export interface ShownItem extends ItemShape {
   readonly fixed: boolean;
   /** It is being made: the project has it not yet. */
   readonly made: boolean;
+  /** The points of a measured set as they are kept, packed x y z; null where they are not here. */
+  readonly points: Float64Array | null;
 }
 
 /** A shown item that is a curve. */
@@ -22,9 +24,21 @@ export const isCurve = (item: ShownItem): item is ShownCurve => item.curve !== n
 /** A curve, or what a guide is drawn as; null of a point. */
 export const edgeShown = ({ curve, edge }: ShownItem): Curve | null => curve ?? edge;
 
-export function shownItem(id: Id, item: PlainItem, project: Project, made = false): ShownItem {
+/** The points of a content, packed x y z; null where they are not here. */
+type PointsOf = (content: string) => Float64Array | null;
+
+const NOWHERE: PointsOf = () => null;
+
+export function shownItem(
+  id: Id,
+  item: PlainItem,
+  project: Project,
+  { made = false, pointsOf = NOWHERE }: { readonly made?: boolean; readonly pointsOf?: PointsOf } = {},
+): ShownItem {
   const { locked, reference } = project.layers[item.layer];
-  return { ...itemShape(item, project), id, item, faint: reference, fixed: locked || reference, made };
+  const shape = itemShape(item, project);
+  const points = shape.pointSet && pointsOf(shape.pointSet.content);
+  return { ...shape, id, item, faint: reference, fixed: locked || reference, made, points };
 }
 
 interface Flattened {

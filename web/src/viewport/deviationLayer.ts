@@ -2,12 +2,15 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { lerp, type Vector3, vectorAt } from '@pencil-bend/core';
 import { DeviationShown, Editing } from '../session';
 import { lengthInWords } from '../ui/length';
+import { farthest } from '../view/comparison';
 import { toPixel, type Viewport } from '../view/viewport';
 import { curvePath, pathOf } from './handleMarks';
 import { stretchPath } from './markOverlay';
 
 /** More lines beside a curve would be an area. */
 const MOST_LINES = 70;
+/** Points are told apart by their lines as long as they are no more. */
+const MOST_POINTS = 400;
 
 /** Where the read curve lies off from what it is compared with: lines to it, drawn longer than they are. */
 @Component({
@@ -95,14 +98,16 @@ export class DeviationLayer {
       return { x, y };
     };
     const every = figures.isOfPoints ? 1 : Math.ceil(figures.away.length / MOST_LINES);
+    const places = figures.isOfPoints ? farthest(figures, MOST_POINTS) : figures.away.keys();
     const parts = { within: '', beyond: '' };
     const tips: { x: number; y: number }[] = [];
-    figures.away.forEach((away, i) => {
+    for (const i of places) {
+      const away = figures.away[i];
       const foot = vectorAt(figures.feet, i);
       const [from, tip] = [pixel(foot), pixel(lerp(foot, vectorAt(figures.nearest, i), scale))];
       if (i % every === 0) parts[Math.abs(away) > tolerance ? 'beyond' : 'within'] += pathOf([from, tip]);
       tips.push(tip);
-    });
+    }
     const text = lengthInWords(figures.most.distance, this.editing.project()?.units ?? 'mm', 0);
     return { ...parts, tips: figures.isOfPoints ? '' : pathOf(tips), most: { ...pixel(figures.most.at), text } };
   });

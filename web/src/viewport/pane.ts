@@ -8,6 +8,7 @@ import {
   Meetings,
   MirrorCheck,
   Opening,
+  PointImport,
   Readings,
   ShownItems,
   Snaps,
@@ -45,7 +46,7 @@ import { readingTag } from './readingTag';
 import { Scene } from './scene';
 import { MeasurementLayer } from './measurementLayer';
 import { overlayOf } from './overlay';
-import { liveStrokes, restingStrokes } from './strokes';
+import { liveStrokes, pointsShown, restingStrokes } from './strokes';
 import { PaneKeys } from './paneKeys';
 import { rayThrough, closestUnder, awayFromRay, rayUnder } from '../view/sight';
 
@@ -79,6 +80,7 @@ export class Pane {
   private readonly mirrorCheck = inject(MirrorCheck);
   private readonly snaps = inject(Snaps);
   private readonly tracing = inject(Tracing);
+  private readonly pointImport = inject(PointImport);
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   private readonly overlay = viewChild.required<ElementRef<SVGSVGElement>>('overlay');
   private readonly scene = signal<Scene | null>(null);
@@ -141,6 +143,9 @@ export class Pane {
   private readonly breaks = computed(() =>
     combBreaks([...this.combs.restingCombs(), ...this.combs.movingCombs()], this.meetings.all()),
   );
+  private readonly pointSets = computed(() => pointsShown(this.shown.all(), this.marked(), this.hovered()), {
+    equal: (a, b) => a.length === 0 && b.length === 0,
+  });
   private readonly live = computed(() => {
     const selection = this.marked();
     const selected = this.shown.resting().filter(({ id }) => selection.items.includes(id));
@@ -200,6 +205,7 @@ export class Pane {
       this.scene()?.draw({
         viewport,
         grid: linesShown(this.editing.project(), viewport),
+        points: this.pointSets(),
         resting,
         live,
         combs: this.combs.restingCombs(),
@@ -232,8 +238,9 @@ export class Pane {
     }),
   );
 
-  /** Takes a picture file in, where it was dropped or in the middle. */
+  /** Takes a file in: a picture to trace over, where it was dropped or in the middle, or a table of measured points. */
   bring(file: File, at: Pixel | null = null): void {
+    if (!file.type.startsWith('image/')) return void this.pointImport.bring(file);
     const viewport = this.viewport();
     const middle = at ? coordinatesOf(viewport, at) : ([viewport.x, viewport.y] as const);
     void this.tracing.bring(file, middle, viewport.width * viewport.scale);

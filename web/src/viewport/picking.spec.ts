@@ -12,6 +12,7 @@ import {
   handlesOn,
 } from '@pencil-bend/document';
 import type { Hit } from '../tools/contract';
+import { shownSet } from '../view/pointSets.fixture';
 import { shownItem, type ShownItem } from '../view/shownItem';
 import { chosenMarks, handlesOf } from './handleMarks';
 import { pick } from './picking';
@@ -167,5 +168,24 @@ describe('what lies under the pointer', () => {
       const place = (hit: Hit) => (hit.kind === 'handle' ? hit.located.at : hit.at);
       there.forEach((hit, i) => expect(distance(place(hit), turned(place(here[i])))).toBeLessThan(1e-9));
     }
+  });
+});
+
+describe('a measured set', () => {
+  const points = Float64Array.of(20, 1, 50, 50, 42, 0, 70, -20, 0);
+  const set = shownSet(points);
+
+  it('is taken by any of its points, however deep it lies, where no curve, point or guide is', () => {
+    expect(hits([69, -19, 0], [...scene, set])).toEqual([{ kind: 'pointSet', item: 'scan', at: [70, -20, 0] }]);
+    expect(hits([20, 1, 0], [...scene, set]).map(({ kind }) => kind)).toEqual(['curve', 'pointSet']);
+    expect(hits([50, 41, 0], [...scene, set]).map(({ kind }) => kind)).toEqual(['point', 'pointSet']);
+    expect(hits([69, -10, 0], [...scene, set])).toEqual([]);
+  });
+
+  it('of a layer of references is taken only where it is selected, and one without its points nowhere', () => {
+    const fixed = { ...set, fixed: true };
+    expect(hits([70, -20, 0], [fixed])).toEqual([]);
+    expect(hits([70, -20, 0], [fixed], selectionOf(['scan']))).toHaveLength(1);
+    expect(hits([70, -20, 0], [shownSet(null)])).toEqual([]);
   });
 });

@@ -4,6 +4,7 @@ import type { Hit } from '../tools/contract';
 import { boxesOn, isWithin } from '../view/boxes';
 import { awayFromRay, closestUnder, footOn, imageOn, type Ray } from '../view/sight';
 import type { Viewport } from '../view/viewport';
+import { pointNear } from '../view/pointSets';
 import { type ShownItem, flattened } from '../view/shownItem';
 import { type ChosenMark, inKeyOrder, type Handles, type HandleMark } from './handleMarks';
 
@@ -29,7 +30,7 @@ const NARROW = 0.6;
 
 /**
  * All that lies within `reach` mm of a line of sight, the likeliest first: handles of the selected curve, the selected
- * points of several, points of their own, the selected curve itself, then the nearest other curve.
+ * points of several, points of their own, the selected curve itself, the nearest other curve, guides, then measured sets.
  */
 export function pick(
   ray: Ray,
@@ -56,6 +57,7 @@ export function pick(
     ...(leg && leg.away < away ? [...legHit, ...onSelected] : [...onSelected, ...legHit]),
     ...other,
     ...guidesNear(items, selected, at, plane, ray, reach),
+    ...setsNear(items, selected, at, plane, reach),
   ];
 }
 
@@ -111,6 +113,20 @@ function guidesNear(
     return awayFromRay(ray, at) <= reach ? [{ kind: 'guide', item: id, at }] : [];
   });
 }
+
+/** Measured sets under the pointer: points lie everywhere, so they are taken only where nothing else is. */
+const setsNear = (
+  items: readonly ShownItem[],
+  selected: ShownItem | undefined,
+  point: Vector3,
+  plane: Plane,
+  reach: number,
+): Hit[] =>
+  items.flatMap((each): Hit[] => {
+    if (!each.points || !isFree(each, selected)) return [];
+    const at = pointNear(each, plane, point, reach);
+    return at ? [{ kind: 'pointSet', item: each.id, at }] : [];
+  });
 
 /** What is locked or a reference is taken only where it is selected. */
 const isFree = (item: ShownItem, selected: ShownItem | undefined): boolean => !item.fixed || item === selected;

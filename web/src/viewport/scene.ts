@@ -3,6 +3,7 @@ import { OrthographicCamera, Scene as ThreeScene, WebGLRenderer } from 'three';
 import { LineMaterial } from 'three/addons/lines/LineMaterial.js';
 import type { Viewport } from '../view/viewport';
 import { CombDrawing, type CombShown } from './combDrawing';
+import { PointDrawing, type PointsShown } from './pointDrawing';
 import { flattened } from '../view/shownItem';
 import { type Segments, WideLine } from './wideLine';
 
@@ -17,6 +18,8 @@ export interface Picture {
   readonly viewport: Viewport;
   /** Distance of the grid's fine lines in mm. */
   readonly grid: number;
+  /** Measured sets, under the curves: as long as this is the same array they are not looked at anew. */
+  readonly points: readonly PointsShown[];
   /** Curves that rest: as long as this is the same array they are not written anew. */
   readonly resting: readonly Stroke[];
   /** Curves in hand, drawn on top. */
@@ -44,6 +47,8 @@ export class Scene {
   private readonly grid: readonly [fine: WideLine, strong: WideLine];
   private readonly combs: readonly [resting: CombDrawing, live: CombDrawing];
   private readonly breaks: WideLine;
+  private readonly points = new PointDrawing();
+  private pointsOf: readonly PointsShown[] | null = null;
   private resting: WideLine[] = [];
   private live: WideLine[] = [];
   private gridOf = '';
@@ -58,12 +63,13 @@ export class Scene {
     const combDrawing = () => new CombDrawing((colour, width, opacity) => this.material(colour, width, opacity));
     this.combs = [combDrawing(), combDrawing()];
     this.breaks = new WideLine(this.material(BREAK, 1.6));
-    this.scene.add(...this.grid, ...this.combs, this.breaks);
+    this.scene.add(...this.grid, this.points, ...this.combs, this.breaks);
   }
 
-  draw({ viewport, grid, resting, live, combs, liveCombs, breaks }: Picture): void {
+  draw({ viewport, grid, points, resting, live, combs, liveCombs, breaks }: Picture): void {
     this.look(viewport);
     this.writeGrid(viewport, grid);
+    if (points !== this.pointsOf) this.points.write((this.pointsOf = points));
     this.combs[0].write(combs);
     this.combs[1].write(liveCombs);
     this.writeBreaks(breaks);
@@ -74,6 +80,7 @@ export class Scene {
 
   dispose(): void {
     for (const line of [...this.grid, ...this.resting, ...this.live, ...this.combs, this.breaks]) line.dispose();
+    this.points.release();
     this.materials.forEach((material) => material.dispose());
     this.renderer.dispose();
   }

@@ -1,5 +1,6 @@
 import { GRAPHITE, type Id, type Selection } from '@pencil-bend/document';
 import type { ShownItem } from '../view/shownItem';
+import type { PointsShown } from './pointDrawing';
 import type { Stroke } from './scene';
 
 const VERMILION = '#c8431f';
@@ -28,6 +29,16 @@ export function liveStrokes(shown: readonly ShownItem[], { items }: Selection, i
       return curve ? [{ curve, colour: own ? item.colour : VERMILION, width: WIDE }] : [];
     }),
   ];
+}
+
+/** Measured sets, as large as they are to be seen: in vermilion where they are selected. */
+export function pointsShown(shown: readonly ShownItem[], { items }: Selection, hovered: Id | null): PointsShown[] {
+  return shown.flatMap(({ id, item, faint, made, pointSet, points }) => {
+    if (!pointSet || !points) return [];
+    const isMain = items.includes(id) || made;
+    const colour = isMain ? VERMILION : faint ? lighter(item.colour) : item.colour;
+    return [{ id, pointSet, points, colour, size: isMain || id === hovered ? 3.5 : 2.5 }];
+  });
 }
 
 /** A colour on its way to that of the sheet. */

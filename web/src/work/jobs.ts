@@ -27,6 +27,9 @@ import {
   continuityAmong,
   type CurveMeeting,
 } from '@pencil-bend/core/reading';
+import { decoded, type PointTable, readPointTable } from '@pencil-bend/exchange';
+import type { Project } from '@pencil-bend/document';
+import { comparedWithPoints, type ComparisonFigures } from '../view/comparison';
 import { crossingPlaces } from './crossingPlaces';
 import { type CurveFairness, curveFairness } from './curveFairness';
 import { type FreehandJob, freehandJob } from './freehandJob';
@@ -63,6 +66,11 @@ export interface Jobs extends FairJobs {
     };
     readonly answer: Result<Packed<Priced>, NotReached>;
   };
+  /** A table of points, as the bytes of its file. */
+  'read-points': {
+    readonly asked: { readonly bytes: Uint8Array; readonly units: Project['units'] };
+    readonly answer: Result<PointTable, string>;
+  };
   /** Where a curve crosses itself. */
   'self-crossings': { readonly asked: { readonly curve: Float64Array }; readonly answer: readonly Vector3[] };
   /** How fair curves are; for each its plane's normal. */
@@ -83,6 +91,11 @@ export interface Jobs extends FairJobs {
   deviation: {
     readonly asked: { readonly first: Float64Array; readonly second: Float64Array };
     readonly answer: Deviation;
+  };
+  /** How far points lie from a curve: each of them. */
+  'points-comparison': {
+    readonly asked: { readonly curve: Float64Array; readonly points: Float64Array; readonly tolerance: number };
+    readonly answer: ComparisonFigures;
   };
   /** The shortest way between two curves. */
   clearance: {
@@ -114,11 +127,13 @@ const work: Work = {
   lighten: ({ curve, tolerance, options }, progress) =>
     packed(lighten(unpackCurve(curve), tolerance, { ...options, progress })),
   relay: ({ curve, target, options }, progress) => packed(relay(unpackCurve(curve), target, { ...options, progress })),
+  'read-points': ({ bytes, units }) => readPointTable(decoded(bytes), units),
   'self-crossings': ({ curve }) => crossingPlaces(unpackCurve(curve)),
   fairness: ({ curves, normals, least }) =>
     curves.map((curve, i) => curveFairness(unpackCurve(curve), normals[i], least)),
   meetings: ({ curves, options }) => continuityAmong(curves.map(unpackCurve), options),
   deviation: ({ first, second }) => deviation(unpackCurve(first), unpackCurve(second)),
+  'points-comparison': ({ curve, points, tolerance }) => comparedWithPoints(unpackCurve(curve), points, tolerance),
   clearance: ({ first, second }) => clearance(unpackCurve(first), unpackCurve(second)),
   price: (asked) => {
     const [first, second] = [unpackCurve(asked.first), unpackCurve(asked.second)];

@@ -9,6 +9,7 @@ import { ProjectsApi } from '../../api/projectsApi';
 import { viewActions } from '../../state/actions';
 import { newStamp } from '../../state/ids';
 import { at, openBench, projectWith, through, until } from '../../session/bench.fixture';
+import { shownSet } from '../../view/pointSets.fixture';
 import { Comparison } from './comparison';
 import { DeviationShown } from '../../session/deviationShown';
 import { Readings } from '../../session/readings';
@@ -24,6 +25,15 @@ function withPoints(project: Project, ...places: [number, number][]): Project {
   const items: NewItem[] = places.map(([x, y], i) => ({ id: `dot${i}`, at: [x, y, 0] }) as unknown as NewItem);
   const call = { command: 'drawItems', args: { layer: 'sheet', plane: 'front', shape: 'point', items } } as const;
   const outcome = perform(project, call as never, newStamp());
+  if (!outcome.ok) throw new Error(outcome.failure);
+  return outcome.value.project;
+}
+
+/** A measured set with the points as they are kept. */
+function withSet(project: Project, count: number): Project {
+  const { pointSet } = shownSet(null, { count });
+  const args = { layer: 'sheet', plane: 'front', shape: 'measured-set', items: [{ id: 'scan', pointSet }] } as never;
+  const outcome = perform(project, { command: 'drawItems', args }, newStamp());
   if (!outcome.ok) throw new Error(outcome.failure);
   return outcome.value.project;
 }
@@ -110,6 +120,33 @@ describe('a comparison', () => {
     );
     expect(comparison.figures()?.within).toBeCloseTo(2 / 3, 9);
     expect(comparison.proven()).toBeNull();
+  });
+
+  it('with a measured set, at once with some of many points, then with all of them', async () => {
+    const points = Float64Array.from({ length: 3 * 5001 }, (_, i) => [(200 * Math.floor(i / 3)) / 5000, 1, 0][i % 3]);
+    // One of them lies off by far, and is not among the first that are looked at.
+    points[3 * 2501 + 1] = -7;
+    const pointSet = jest.fn(() => of(points));
+    TestBed.overrideProvider(ProjectsApi, { useValue: { pointSet } });
+    const { comparison, store } = opened(withSet(projectWith(LEVEL), 5001), ['a', 'scan']);
+    await until(() => comparison.figures() !== null);
+    expect(comparison.compared()).toMatchObject({ kind: 'points', name: 'Measured set 1' });
+    expect(comparison.figures()?.away).toHaveLength(2000);
+    expect(comparison.figures()?.most.distance).toBeCloseTo(1, 9);
+    await until(() => comparison.figures()?.away.length === 5001);
+    expect(comparison.figures()?.most).toMatchObject({ distance: expect.closeTo(7, 9), s: expect.closeTo(100.04, 6) });
+    expect(comparison.figures()?.mean).toBeCloseTo((5000 + 7) / 5001, 9);
+    store.dispatch(viewActions.comparisonSet({ settings: { reference: { kind: 'points', layer: 'sheet' }, tolerance: 2 } })); // prettier-ignore
+    await until(() => comparison.figures()?.away.length === 5001);
+    expect(comparison.figures()?.within).toBeCloseTo(5000 / 5001, 9);
+  });
+
+  it('with a measured set whose points are missing says so', async () => {
+    const pointSet = jest.fn(() => throwError(() => new HttpErrorResponse({ status: 404, error: { title: 'gone' } })));
+    TestBed.overrideProvider(ProjectsApi, { useValue: { pointSet } });
+    const { comparison } = opened(withSet(projectWith(LEVEL), 3), ['a', 'scan']);
+    expect(comparison.compared()).toEqual({ kind: 'nothing', why: 'The measured points are not here.' });
+    await until(() => pointSet.mock.calls.length > 0);
   });
 
   it('with a stage has the curve as it was then; one that cannot be had says why', async () => {

@@ -9,7 +9,8 @@ import type { BenchState } from '../../state/reducers';
 import { selectDrawing, selectReading } from '../../state/selectors';
 import type { ComparisonFigures } from '../../view/comparison';
 import { reversed } from '../../view/run';
-import { isCurve, shownItem } from '../../view/shownItem';
+import { placesOf } from '../../view/pointSets';
+import { isCurve, type ShownItem, shownItem } from '../../view/shownItem';
 import { ReadingWorkService } from '../../work/readingWorkService';
 import {
   type DeviationOnSheet,
@@ -34,6 +35,14 @@ interface Failed {
   readonly why: string;
 }
 
+/** How far each of many points lies off. */
+interface OfAll {
+  readonly curve: Curve;
+  readonly points: Float64Array;
+  readonly tolerance: number;
+  readonly figures: ComparisonFigures;
+}
+
 interface Proof {
   readonly curve: Curve;
   readonly reference: Curve;
@@ -42,8 +51,8 @@ interface Proof {
 
 /** The curve is read at so many places, with every move of a drag at fewer. */
 const INTERVALS = { resting: 200, moving: 60 } as const;
-/** With every move of a drag so many points are looked at. */
-const POINTS_MOVING = 100;
+/** So many points are looked at with every move of a drag, and at once where it rests; the worker looks at all. */
+const POINTS = { resting: 2000, moving: 100 } as const;
 /** The curve has come to rest when nothing has changed for so long. */
 const REST_MS = 200;
 
@@ -63,6 +72,7 @@ export class Comparison {
   private readonly drawing = this.store.selectSignal(selectDrawing);
   private readonly stages = signal<ReadonlyMap<string, Project | Failed>>(new Map());
   private readonly proof = signal<Proof | null>(null);
+  private readonly ofAll = signal<OfAll | null>(null);
 
   /** What counts as near enough, in mm. */
   readonly tolerance = computed(() => this.settings().tolerance ?? this.editing.project()?.tolerance ?? 0.01);
@@ -112,8 +122,11 @@ export class Comparison {
     if (!curve || !functions) return null;
     const state = this.isResting() ? 'resting' : 'moving';
     if (compared.kind === 'points') {
-      const points = state === 'moving' ? fewer(compared.points, POINTS_MOVING) : compared.points;
-      return functions.comparedWithPoints(curve, points, this.tolerance());
+      const whole = this.ofAll();
+      if (whole?.curve === curve && whole.points === compared.points && whole.tolerance === this.tolerance()) {
+        return whole.figures;
+      }
+      return functions.comparedWithPoints(curve, fewer(compared.points, POINTS[state]), this.tolerance());
     }
     const reference = this.reference();
     if (!reference) return null;
@@ -155,6 +168,13 @@ export class Comparison {
       const timer = setTimeout(() => void this.prove(curve, reference), REST_MS);
       onCleanup(() => clearTimeout(timer));
     });
+    effect((onCleanup) => {
+      const [curve, compared, tolerance] = [this.readings.curve(), this.compared(), this.tolerance()];
+      if (!curve || compared.kind !== 'points' || compared.points.length / 3 <= POINTS.resting || !this.isResting())
+        return;
+      const timer = setTimeout(() => void this.lookAtAll(curve, compared.points, tolerance), REST_MS);
+      onCleanup(() => clearTimeout(timer));
+    });
   }
 
   private found(): Compared {
@@ -166,19 +186,21 @@ export class Comparison {
     if (reference.kind === 'selected') {
       const other = items.filter(isCurve).find((each) => more.includes(each.id));
       if (other) return { kind: 'curve', name: other.item.name, curve: other.curve };
-      const points = items.flatMap((each) => (each.at && more.includes(each.id) ? [each.at] : []));
-      if (points.length === 0)
-        return nothing('Select a second curve, or points, with Shift; or choose what to compare with.');
-      return { kind: 'points', name: `${points.length} points`, points: packVectors(points) };
+      const chosen = items.filter((each) => more.includes(each.id));
+      const points = pointsOf(chosen);
+      if (points) return { kind: 'points', name: nameOf(chosen, points), points };
+      return chosen.some(({ pointSet }) => pointSet)
+        ? nothing('The measured points are not here.')
+        : nothing('Select a second curve, or points, with Shift; or choose what to compare with.');
     }
     if (reference.kind === 'mirror') {
       return { kind: 'curve', name: 'its mirror image', curve: this.mirrorCheck.ghostOf(own) };
     }
     if (reference.kind === 'points') {
       const layer = this.editing.project()?.layers[reference.layer]?.name ?? '';
-      const points = items.flatMap(({ at, item }) => (at && item.layer === reference.layer ? [at] : []));
-      if (points.length === 0) return nothing(`There are no points on the layer ${layer} now.`);
-      return { kind: 'points', name: `points of ${layer}`, points: packVectors(points) };
+      const points = pointsOf(items.filter(({ item }) => item.layer === reference.layer));
+      if (!points) return nothing(`There are no points on the layer ${layer} now.`);
+      return { kind: 'points', name: `points of ${layer}`, points };
     }
     if (reference.kind === 'item') {
       const other = items.filter(isCurve).find((each) => each.id === reference.item);
@@ -204,6 +226,20 @@ export class Comparison {
     }
   }
 
+  private async lookAtAll(curve: Curve, points: Float64Array, tolerance: number): Promise<void> {
+    const asked = () => ({ curve: packCurve(curve), points: points.slice(), tolerance });
+    const isWanted = () => {
+      const compared = this.compared();
+      return this.readings.curve() === curve && compared.kind === 'points' && compared.points === points;
+    };
+    try {
+      const outcome = await this.worker.ask('points-comparison', asked, { rank: 1, isWanted });
+      if (outcome.kind === 'answered') this.ofAll.set({ curve, points, tolerance, figures: outcome.answer });
+    } catch {
+      // The worker cannot be had: what was read of some of the points stands, and says so.
+    }
+  }
+
   private async prove(curve: Curve, reference: Curve): Promise<void> {
     const asked = () => ({ first: packCurve(curve), second: packCurve(reference) });
     const isWanted = () => this.readings.curve() === curve && this.reference() === reference;
@@ -214,6 +250,26 @@ export class Comparison {
       // The worker cannot be had: what was read at many places stands, without its proof.
     }
   }
+}
+
+/** All points that items are, packed x y z: points of their own, and those of measured sets. Null for none. */
+function pointsOf(items: readonly ShownItem[]): Float64Array | null {
+  const own = packVectors(items.flatMap(({ at }) => (at ? [at] : [])));
+  const sets = items.flatMap(({ pointSet, points }) => (pointSet && points ? [placesOf(pointSet, points)] : []));
+  // One set is not copied: what is known of its points goes by their array.
+  if (own.length === 0 && sets.length <= 1) return sets[0] ?? null;
+  const all = new Float64Array(own.length + sets.reduce((sum, { length }) => sum + length, 0));
+  let at = 0;
+  for (const each of [own, ...sets]) {
+    all.set(each, at);
+    at += each.length;
+  }
+  return all;
+}
+
+/** A set by its name, else points by their number. */
+function nameOf([first, ...more]: readonly ShownItem[], points: Float64Array): string {
+  return first.pointSet && more.length === 0 ? first.item.name : `${(points.length / 3).toLocaleString('en')} points`;
 }
 
 const nothing = (why: string): Compared => ({ kind: 'nothing', why });

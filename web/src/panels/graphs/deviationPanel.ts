@@ -16,6 +16,7 @@ import { UNIT } from '../../ui/length';
 import { NumberField } from '../../ui/numberField';
 import { Toggle } from '../../ui/toggle';
 import { curveChange, drawingChange } from '../../view/changes';
+import { farthest } from '../../view/comparison';
 import { comparisonInWords } from '../../view/comparisonWords';
 import { isCurve } from '../../view/shownItem';
 import { Comparison } from './comparison';
@@ -62,7 +63,7 @@ export class DeviationPanel {
     const project = this.editing.project();
     const [own] = this.editing.selection().items;
     const kept = this.shown.kept();
-    const layers = new Set(kept.flatMap(({ at, item }) => (at ? [item.layer] : [])));
+    const layers = new Set(kept.flatMap(({ at, pointSet, item }) => (at || pointSet ? [item.layer] : [])));
     const groups: { label: string; items: readonly Entry[] }[] = [
       {
         label: 'At hand',
@@ -99,7 +100,11 @@ export class DeviationPanel {
     const figures = this.comparison.figures();
     const curve = this.readings.curve();
     if (!figures || !curve) return [];
-    return comparisonInWords(figures, this.comparison.proven(), curve, this.comparison.tolerance(), this.units());
+    const said = comparisonInWords(figures, this.comparison.proven(), curve, this.comparison.tolerance(), this.units());
+    const compared = this.comparison.compared();
+    const all = compared.kind === 'points' ? compared.points.length / 3 : 0;
+    const read = figures.away.length;
+    return read < all ? [...said, `So far ${counted(read)} of ${counted(all)} points.`] : said;
   });
 
   /** What became of the curve, and of the drawing, since the stage. */
@@ -127,11 +132,12 @@ export class DeviationPanel {
     if (!figures) return null;
     const unit = UNIT[this.units()];
     const tolerance = this.comparison.tolerance() / unit;
-    const values = figures.away.map((away) => away / unit);
+    const places = figures.isOfPoints ? farthest(figures, MOST_DOTS) : [...figures.away.keys()];
+    const values = places.map((i) => figures.away[i] / unit);
     const isSigned = values.some((value) => value < 0);
     return {
       axis: this.strip.seenOfOwn(),
-      lines: [{ colour: '', isOwn: true, isDots: figures.isOfPoints, s: figures.s, values }],
+      lines: [{ colour: '', isOwn: true, isDots: figures.isOfPoints, s: places.map((i) => figures.s[i]), values }],
       levels: isSigned || figures.most.distance === 0 ? [tolerance, -tolerance] : [tolerance],
       stretches: figures.beyond,
       places: [],
@@ -187,3 +193,8 @@ export class DeviationPanel {
     this.store.dispatch(viewActions.comparisonSet({ settings }));
   }
 }
+
+/** More dots in a chart lie on each other. */
+const MOST_DOTS = 2000;
+
+const counted = (count: number): string => count.toLocaleString('en');

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { ButtonDirective } from 'primeng/button';
 import { Editing, Measurements, Opening, ShownItems, ToolInHand, ToolView } from '../../session';
 import { NotLoaded } from '../../ui/notLoaded';
+import { MeasuredPointsSection } from './measuredPointsSection';
 import { MeasuredSection } from './measuredSection';
 import { SelectionCard } from './selectionCard';
 import { SetUpSection } from './setUpSection';
@@ -11,7 +12,16 @@ import { TraceSection } from './traceSection';
 /** The panel beside the sheet: the tool in hand, what is selected, or with neither how the sheet is set up. */
 @Component({
   selector: 'pb-inspector',
-  imports: [ButtonDirective, MeasuredSection, NotLoaded, SelectionCard, SetUpSection, ToolCard, TraceSection],
+  imports: [
+    ButtonDirective,
+    MeasuredPointsSection,
+    MeasuredSection,
+    NotLoaded,
+    SelectionCard,
+    SetUpSection,
+    ToolCard,
+    TraceSection,
+  ],
   templateUrl: './inspector.html',
   styleUrl: './inspector.css',
   changeDetection: ChangeDetectionStrategy.OnPush,

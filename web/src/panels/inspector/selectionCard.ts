@@ -12,6 +12,7 @@ import { GivensSection } from './givensSection';
 import { HandleSection } from './handleSection';
 import { KeyFigures } from './keyFigures';
 import { NoteField } from './noteField';
+import { PointSetSection } from './pointSetSection';
 import { SelectionSection } from './selectionSection';
 
 /** The card of what is selected: a curve, a point, a guide, or several items. */
@@ -26,6 +27,7 @@ import { SelectionSection } from './selectionSection';
     KeyFigures,
     NoteField,
     NumberField,
+    PointSetSection,
     PriceBox,
     SelectionSection,
   ],
@@ -63,6 +65,7 @@ export class SelectionCard {
     return item?.kind === 'curve' && item.recipe.kind === 'primitive';
   });
   protected readonly isGuide = computed(() => this.shown.selected()?.item.kind === 'guide');
+  protected readonly isPointSet = computed(() => this.shown.selected()?.item.kind === 'pointSet');
   protected readonly hasHandles = computed(() => this.editing.selection().handles.length > 0);
 
   protected readonly kind = computed(() => {

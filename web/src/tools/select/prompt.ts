@@ -1,4 +1,4 @@
-import { type Handle, type Id, isFree, type Project } from '@pencil-bend/document';
+import { type Handle, type Id, isFree, type Item, type Project } from '@pencil-bend/document';
 import type { DragConstraint, Prompt, ToolContext } from '../contract';
 import { lockOf } from './lock';
 import { hoverOf, type SelectState } from './state';
@@ -51,6 +51,13 @@ const REMOVES: Partial<Record<Handle['kind'], string>> = {
   weight: 'makes it 1 again',
 };
 
+/** What can be done to what is no curve, where it is selected. */
+const ALONE: Readonly<Record<Exclude<Item['kind'], 'curve'>, string>> = {
+  point: 'Drag the point, or type its place on the card.',
+  guide: 'Drag the guide, or type its figures on the card.',
+  pointSet: 'Drag the set, or thin it on the card; with Shift click a curve to compare with it.',
+};
+
 function isGiven(project: Project | null, id: Id): boolean {
   const item = project?.items[id];
   return item?.kind === 'curve' && item.recipe.kind !== 'mirror' && !isFree(item.recipe);
@@ -95,6 +102,8 @@ export function prompt(state: SelectState, { selection, project }: ToolContext):
     return { text: DOES[hover.located.handle.kind], keys: [{ key: '.', does: 'takes the one below it' }] };
   }
   if (hover?.kind === 'point') return { text: 'Drag the point, click to select it.', keys: [] };
+  if (hover?.kind === 'pointSet')
+    return { text: 'Click to select the measured set; selected alone it can be dragged.', keys: [] };
   if (hover?.kind === 'guide') return { text: 'Drag the guide, click to select it.', keys: [] };
   if (selection.handles.length > 0) {
     const { kind } = selection.handles[0];
@@ -111,6 +120,8 @@ export function prompt(state: SelectState, { selection, project }: ToolContext):
     };
   }
   if (selection.items[0]) {
+    const kind = project?.items[selection.items[0]]?.kind;
+    if (kind && kind !== 'curve') return { text: ALONE[kind], keys: [{ key: 'Del', does: 'deletes it' }, LET_GO] };
     const delete_ = { key: 'Del', does: 'deletes the curve' };
     if (hover?.kind === 'curve' && hover.item === selection.items[0]) {
       return { text: 'Drag to move the curve, double-click to add a point here.', keys: [delete_] };

@@ -125,11 +125,11 @@ function press(
     return { state, select: toggled(context.project, context.selection, item) };
   }
   const isLocked = lockOf(context.project, item) !== null;
-  if (hit.kind === 'curve') {
+  if (hit.kind === 'curve' || hit.kind === 'pointSet') {
     const select = clicked(context.project, context.selection, item);
     const its =
       !isLocked && isAlone(item, context.selection) ? frameAroundItems(context.project, [item], context.view) : null;
-    // The selected curve is taken up where it was pressed, and moves as a whole.
+    // The selected curve or set is taken up where it was pressed, and moves as a whole.
     return its
       ? { state: { ...state, framing: { part: 'all' as const, frame: its, from: hit.at, to: hit.at } }, select }
       : { state, select };
