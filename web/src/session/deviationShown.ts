@@ -1,6 +1,6 @@
 import { computed, Injectable, signal } from '@angular/core';
 import type { Curve } from '@pencil-bend/core';
-import type { ComparisonFigures } from '../view/comparison';
+import type { ComparisonFigures } from '../work/comparison';
 
 /** How far the read curve lies from another, as the sheet shows it. */
 export interface DeviationOnSheet {

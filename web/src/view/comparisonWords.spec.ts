@@ -1,5 +1,5 @@
 import { deviation, lineBetween, packVectors, transform, translation } from '@pencil-bend/core';
-import { comparedWithCurve, comparedWithPoints } from './comparison';
+import { comparedWithCurve, comparedWithPoints } from '../work/comparison';
 import { comparisonInWords } from './comparisonWords';
 
 const line = lineBetween([0, 0, 0], [200, 0, 0]);

@@ -1,6 +1,6 @@
 import { arcLength, type Curve, type Deviation, lengthAt } from '@pencil-bend/core';
 import { lengthInWords, lengthShown, type Units } from '../ui/length';
-import type { ComparisonFigures } from './comparison';
+import type { ComparisonFigures } from '../work/comparison';
 
 /** The proof says more than what was read along the curve by this share: the other goes on alone somewhere. */
 const ALONE = 0.05;

@@ -7,6 +7,6 @@ export {
   lumps,
   runsAlike,
 } from '@pencil-bend/core/reading';
-export { comparedWithCurve, comparedWithPoints } from './comparison';
+export { comparedWithCurve, comparedWithPoints } from '../work/comparison';
 export { marksOf } from './curveMarks';
 export { measuredNow } from './measured';

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { lerp, type Vector3, vectorAt } from '@pencil-bend/core';
 import { DeviationShown, Editing } from '../session';
 import { lengthInWords } from '../ui/length';
-import { farthest } from '../view/comparison';
+import { farthest } from '../work/comparison';
 import { toPixel, type Viewport } from '../view/viewport';
 import { curvePath, pathOf } from './handleMarks';
 import { stretchPath } from './markOverlay';

@@ -29,7 +29,7 @@ import {
 } from '@pencil-bend/core/reading';
 import { decoded, type PointTable, readPointTable } from '@pencil-bend/exchange';
 import type { Project } from '@pencil-bend/document';
-import { comparedWithPoints, type ComparisonFigures } from '../view/comparison';
+import { comparedWithPoints, type ComparisonFigures } from './comparison';
 import { crossingPlaces } from './crossingPlaces';
 import { type CurveFairness, curveFairness } from './curveFairness';
 import { type FreehandJob, freehandJob } from './freehandJob';

@@ -7,7 +7,7 @@ import { explain, ProjectsApi } from '../../api/projectsApi';
 import type { Reference } from '../../api/savedView';
 import type { BenchState } from '../../state/reducers';
 import { selectDrawing, selectReading } from '../../state/selectors';
-import type { ComparisonFigures } from '../../view/comparison';
+import type { ComparisonFigures } from '../../work/comparison';
 import { reversed } from '../../view/run';
 import { placesOf } from '../../view/pointSets';
 import { isCurve, type ShownItem, shownItem } from '../../view/shownItem';

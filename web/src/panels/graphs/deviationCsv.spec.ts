@@ -1,6 +1,6 @@
 import { lineBetween } from '@pencil-bend/core';
 import { parse } from 'papaparse';
-import { comparedWithCurve } from '../../view/comparison';
+import { comparedWithCurve } from '../../work/comparison';
 import { deviationCsv } from './deviationCsv';
 
 it('has length, deviation with its side, and place, in the unit of the sheet', () => {

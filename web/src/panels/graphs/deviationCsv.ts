@@ -1,6 +1,6 @@
 import { unparse } from 'papaparse';
 import { UNIT, type Units } from '../../ui/length';
-import type { ComparisonFigures } from '../../view/comparison';
+import type { ComparisonFigures } from '../../work/comparison';
 
 /**
  * What a comparison read as comma-separated values (RFC 4180): a row for each place of the curve, or for each point, with

@@ -16,7 +16,7 @@ import { UNIT } from '../../ui/length';
 import { NumberField } from '../../ui/numberField';
 import { Toggle } from '../../ui/toggle';
 import { curveChange, drawingChange } from '../../view/changes';
-import { farthest } from '../../view/comparison';
+import { farthest } from '../../work/comparison';
 import { comparisonInWords } from '../../view/comparisonWords';
 import { isCurve } from '../../view/shownItem';
 import { Comparison } from './comparison';
