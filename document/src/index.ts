@@ -84,7 +84,7 @@ export type { Figure } from './recipe/primitives/primitiveKind';
 export { figuresOf } from './recipe/primitives/table';
 export { CommandError } from './commandError';
 export { APART, type Resolved, type ResolvedCurve, resolveRecipe } from './recipe/resolve';
-export { directed, placed, reflection } from './recipe/affine';
+export { placed, reflection } from './recipe/affine';
 export { transformed } from './recipe/transformed';
 export { canCheck, schemaProblems } from './schemaProblems';
 export {

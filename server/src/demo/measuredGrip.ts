@@ -36,7 +36,7 @@ export function measuredAlong(
     kind: 'pointSet',
     name,
     note: 'From a sample of the last grip: select it with its curve and read the deviation.',
-    colour: '#2e7d6b',
+    colour: '#6b7783',
     visible: true,
     layer: 'sample',
     plane: FRONT_ID,

@@ -1,18 +1,23 @@
 import { inject, Injectable } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { failed, type Result, type Vector3 } from '@pencil-bend/core';
-import { LARGEST_POINT_SET, type NewItem, nameProblem, type Project, selectionOf } from '@pencil-bend/document';
+import { cornersOf, LARGEST_POINT_SET, nameProblem, type Project, selectionOf } from '@pencil-bend/document';
 import type { PointTable } from '@pencil-bend/exchange';
 import { firstValueFrom } from 'rxjs';
 import { explain, ProjectsApi } from '../api/projectsApi';
 import { newId } from '../state/ids';
 import type { BenchState } from '../state/reducers';
 import { selectDrawing } from '../state/selectors';
+import { broughtIn } from '../view/viewport';
 import { ReadingWorkService } from '../work/readingWorkService';
 import { Editing } from './editing';
 import { PointSets } from './pointSets';
 import { Remarks } from './remarks';
 import { Target } from './target';
+import { Viewports } from './viewports';
+
+/** Lighter than curves, which are drawn over them: the palette's slate. */
+const SLATE = '#6b7783';
 
 /** The largest file that is read: of the most points there may be, each with every digit and more columns beside. */
 const LARGEST_FILE = 120 * LARGEST_POINT_SET.count;
@@ -27,6 +32,7 @@ export class PointImport {
   private readonly pointSets = inject(PointSets);
   private readonly remarks = inject(Remarks);
   private readonly target = inject(Target);
+  private readonly viewports = inject(Viewports);
   private readonly drawing = this.store.selectSignal(selectDrawing);
 
   /** Takes a table of points in as a measured set; what cannot be read or kept is said, and nothing changes. */
@@ -77,8 +83,11 @@ export class PointImport {
     const { points } = table;
     const id = newId();
     const name = fileName.replace(/\.[a-z0-9]{1,5}$/i, '');
-    const item: NewItem = {
+    const layer = this.target.layer();
+    const hasColour = this.editing.project()?.layers[layer].colour;
+    const item = {
       id,
+      ...(!hasColour && { colour: SLATE }),
       ...(nameProblem(name) === null && { name }),
       pointSet: {
         content,
@@ -87,15 +96,16 @@ export class PointImport {
         map: { x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1], origin: [0, 0, 0] },
         thinning: 1,
       },
-    };
+    } as const;
     const args = {
-      layer: this.target.layer(),
+      layer,
       plane: this.target.planeId(),
       shape: 'measured-set',
       items: [item],
     } as const;
     if (!this.editing.do({ command: 'drawItems', args })) return;
     this.editing.select(selectionOf([id]));
+    this.viewports.glide(broughtIn(this.viewports.viewport(), cornersOf(item.pointSet)));
     this.remarks.say(inWords(table));
   }
 }

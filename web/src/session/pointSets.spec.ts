@@ -10,8 +10,11 @@ import { PointImport } from './pointImport';
 import { PointSets } from './pointSets';
 import { Remarks } from './remarks';
 import { ShownItems } from './shownItems';
+import { Viewports } from './viewports';
 
 jest.mock('../work/browserWorker', () => ({ startBrowserWorker: () => null }));
+
+beforeAll(() => (window.matchMedia = () => ({ matches: true }) as MediaQueryList));
 
 const CONTENT = '0123456789abcdef0123456789abcdef';
 const OTHER = 'ffffffffffffffffffffffffffffffff';
@@ -31,6 +34,7 @@ function withSets(...contents: readonly string[]): Project {
 function openWith(project: Project, api: Partial<Record<'pointSet' | 'savePointSet', jest.Mock>>) {
   TestBed.overrideProvider(ProjectsApi, { useValue: api });
   const bench = openBench(project);
+  bench.inject(Viewports).resize(800, 500);
   return {
     ...bench,
     sets: bench.inject(PointSets),
@@ -82,6 +86,7 @@ describe('a table of points that is brought', () => {
     const [item] = Object.values(bench.editing.project()?.items ?? {});
     expect(item).toMatchObject({ kind: 'pointSet', name: 'Grip scan 1', pointSet: { content: CONTENT, count: 2, thinning: 1 } }); // prettier-ignore
     expect(bench.shown.selected()?.item).toBe(item);
+    expect(bench.inject(Viewports).viewport()).toMatchObject({ x: expect.any(Number), scale: expect.any(Number) });
     expect(bench.inject(Remarks).aside()).toBe("2 points taken in, read as in; 1 row was passed over: 3 'bad,row'");
     const [[project, points]] = kept.savePointSet.mock.calls as unknown as [[string, Float64Array]];
     expect([project, ...points.map((value) => Number(value.toFixed(9)))]).toEqual(['k', 25.4, 50.8, 0, 76.2, 101.6, 0]);

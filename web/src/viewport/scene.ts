@@ -48,7 +48,6 @@ export class Scene {
   private readonly combs: readonly [resting: CombDrawing, live: CombDrawing];
   private readonly breaks: WideLine;
   private readonly points = new PointDrawing();
-  private pointsOf: readonly PointsShown[] | null = null;
   private resting: WideLine[] = [];
   private live: WideLine[] = [];
   private gridOf = '';
@@ -69,7 +68,7 @@ export class Scene {
   draw({ viewport, grid, points, resting, live, combs, liveCombs, breaks }: Picture): void {
     this.look(viewport);
     this.writeGrid(viewport, grid);
-    if (points !== this.pointsOf) this.points.write((this.pointsOf = points));
+    this.points.write(points, viewport.scale);
     this.combs[0].write(combs);
     this.combs[1].write(liveCombs);
     this.writeBreaks(breaks);

@@ -78,6 +78,6 @@ export class PointSetSection {
     });
     // Flat ones have no third size.
     const told = sizes[2] === 0 ? sizes.slice(0, 2) : sizes;
-    return `${told.map((size) => lengthShown(size, units, 1)).join(' × ')} ${units}`;
+    return `${told.map((size) => lengthShown(size, units, 2)).join(' × ')} ${units}`;
   });
 }

@@ -102,8 +102,8 @@ export function prompt(state: SelectState, { selection, project }: ToolContext):
     return { text: DOES[hover.located.handle.kind], keys: [{ key: '.', does: 'takes the one below it' }] };
   }
   if (hover?.kind === 'point') return { text: 'Drag the point, click to select it.', keys: [] };
-  if (hover?.kind === 'pointSet')
-    return { text: 'Click to select the measured set; selected alone it can be dragged.', keys: [] };
+  if (hover?.kind === 'pointSet' && !selection.items.includes(hover.item))
+    return { text: 'Click to select the measured set.', keys: [] };
   if (hover?.kind === 'guide') return { text: 'Drag the guide, click to select it.', keys: [] };
   if (selection.handles.length > 0) {
     const { kind } = selection.handles[0];
