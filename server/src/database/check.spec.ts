@@ -1,4 +1,4 @@
-import { emptyProject } from '@pencil-bend/document';
+import { emptyProject, pointSetBytes } from '@pencil-bend/document';
 import { done, draw, TestServer } from '../testServer.fixture';
 import { checkDatabase } from './check';
 
@@ -64,6 +64,18 @@ describe('checking a database', () => {
   ])('finds %s', async (_what, spoil, words) => {
     await server.source.query(spoil);
     expect((await found()).join('\n')).toContain(words);
+  });
+
+  it('finds measured points whose bytes are no longer those that were kept', async () => {
+    const bytes = Buffer.from(pointSetBytes(Float64Array.of(1, 2, 3)));
+    const { body } = await server.request
+      .post(`/api/projects/${id}/pointSets`)
+      .set('Content-Type', 'application/octet-stream')
+      .send(bytes)
+      .expect(201);
+    expect(await found()).toEqual([]);
+    await server.source.query(`UPDATE "point_set" SET "bytes" = x'00'`);
+    expect(await found()).toEqual([expect.stringContaining(`the measured set '${body.id}' is not what was kept`)]);
   });
 
   it('finds rows of projects that are not there', async () => {

@@ -10,6 +10,7 @@ import {
   withPlaces,
 } from '@pencil-bend/document';
 import { type EntityManager, MoreThan } from 'typeorm';
+import { contentName, PICTURES, POINT_SETS } from '../projects/contents';
 import { inverseProblem } from '../projects/inverse';
 import { stepOfRow } from './stepRow';
 import { ProjectEntity, type ProjectRow, SnapshotEntity, StageEntity, StepEntity, type StepRow } from './entities';
@@ -28,7 +29,8 @@ const STEPS_AT_ONCE = 20;
 
 /**
  * Verifies a database without changing it: the file itself, and of each project the whole log. Every step must lead
- * from the drawing before it to a valid one and back again, and every snapshot must be what the log leads to.
+ * from the drawing before it to a valid one and back again, every snapshot must be what the log leads to, and pictures and
+ * measured points must be the bytes that they were.
  */
 export async function checkDatabase(manager: EntityManager): Promise<Findings> {
   const wrong: string[] = [];
@@ -89,6 +91,18 @@ async function wrongInProject(manager: EntityManager, row: ProjectRow): Promise<
   if (problems.length > 0) wrong.push(`the drawing is not valid: ${inWords(withPlaces(problems, project))}`);
   for (const stage of await manager.findBy(StageEntity, { projectId })) {
     if (!withSnapshot.has(stage.revision)) wrong.push(`the stage '${stage.name}' has no drawing`);
+  }
+  return [...wrong, ...(await wrongContents(manager, projectId))];
+}
+
+/** Contents whose bytes are others than their names say. */
+async function wrongContents(manager: EntityManager, projectId: string): Promise<string[]> {
+  const wrong: string[] = [];
+  for (const { label, entity } of [PICTURES, POINT_SETS]) {
+    for (const { id } of await manager.find(entity, { where: { projectId }, select: { id: true } })) {
+      const { bytes } = await manager.findOneByOrFail(entity, { projectId, id });
+      if (contentName(bytes) !== id) wrong.push(`the ${label} '${id}' is not what was kept`);
+    }
   }
   return wrong;
 }
