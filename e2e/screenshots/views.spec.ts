@@ -77,7 +77,7 @@ test('projects page', async ({ page }) => {
   await page.screenshot(into('projects'));
 });
 
-test('drawing: palette, a caught place, freehand, symmetry, layers, a traced picture', async ({ page }) => {
+test('drawing: palette, a caught place, freehand, symmetry', async ({ page }) => {
   const user = new BenchUser(page);
   await user.openKettle();
   const at = await user.places();
@@ -118,17 +118,6 @@ test('drawing: palette, a caught place, freehand, symmetry, layers, a traced pic
   await page.mouse.up();
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Escape');
-
-  const sketch = await user.sheet.screenshot();
-  await user.newSheet();
-  const file = { name: 'kettle-scan.png', mimeType: 'image/png', buffer: sketch };
-  await user.card.getByLabel('Picture to trace').setInputFiles(file);
-  await page.getByRole('img', { name: 'kettle-scan.png' }).waitFor();
-  await user.tool('Scale picture');
-  await user.click(300, 300);
-  await user.click(460, 300);
-  await page.waitForTimeout(SETTLED_MS);
-  await page.screenshot(into('traced'));
 });
 
 // Last, since it leaves more projects behind.
@@ -157,7 +146,9 @@ test('bending: a price, knot line, an exact shape', async ({ page }) => {
   await page.screenshot(into('shape'));
 });
 
-test('reading: the worst lump, how curves meet, combs of a layer, then and now, measurements', async ({ page }) => {
+test('reading: the worst lump, how curves meet, combs of a layer, a measured set, then and now, measurements', async ({
+  page,
+}) => {
   const user = new BenchUser(page);
   await user.openKettle();
   await user.curve('Spout centre line').click();
@@ -188,17 +179,26 @@ test('reading: the worst lump, how curves meet, combs of a layer, then and now, 
   await page.waitForTimeout(SETTLED_MS);
   await page.screenshot(into('combs'));
 
+  // The grip beside the points of a sample part.
+  await user.section('Comb');
+  await user.card.getByRole('switch', { name: 'Comb', exact: true }).click();
+  await user.section('Reading');
+  await user.strip('Deviation');
+  await user.compareWith('Grip, outer, measured');
+  const allowed = page.getByRole('textbox', { name: 'Deviation allowed' });
+  await allowed.fill('0.2');
+  await allowed.press('Enter');
+  await page.mouse.move(620, 560);
+  await page.waitForTimeout(SETTLED_MS);
+  await page.screenshot(into('measured-set'));
+
   // Then and now: the grip before a point was pushed.
   await user.nameStage('First idea');
   await user.curve('Grip, outer').click();
   await user.strip('Deviation');
   await page.getByRole('combobox', { name: 'Compared with' }).click();
   await page.getByRole('option', { name: 'First idea' }).click();
-  await user.section('Comb');
-  await user.card.getByRole('switch', { name: 'Comb', exact: true }).click();
-  await user.section('Reading');
   await user.drag(user.fitPoint(4), 4, 9);
-  const allowed = page.getByRole('textbox', { name: 'Deviation allowed' });
   await allowed.fill('1');
   await allowed.press('Enter');
   await page.getByTestId('deviation').getByText('proven not over').waitFor();

@@ -1,6 +1,7 @@
 import { selectionOf } from '@pencil-bend/document';
 import type { Hit } from '../tools/contract';
 import type { ToolName } from '../tools/table';
+import { shownSet } from '../view/pointSets.fixture';
 import { at, openBench, projectWith, through, until } from './bench.fixture';
 import { Measurements } from './measurements';
 import { ReadingKernel } from './readingKernel';
@@ -59,6 +60,26 @@ describe('measurements', () => {
     expect(measurements.standing()[0].value).toBe('20.000 mm');
     drag(bench, 50, 35);
     expect(measurements.standing()[0].value).toBe('35.000 mm');
+  });
+
+  it('from a point of a measured set stay where it was: nothing tells it from the others', async () => {
+    const bench = await opened();
+    const { pointSet } = shownSet(null);
+    if (!pointSet) throw new Error('it is none');
+    const args = { layer: 'sheet', plane: 'front', shape: 'measured-set', items: [{ id: 'scan', pointSet }] } as const;
+    bench.editing.do({ command: 'drawItems', args });
+    bench.hand.takeUp('measureDistance');
+    const caught = {
+      kind: 'point',
+      label: 'point of Scan',
+      at: [3, 4, 0],
+      item: 'scan',
+      ahead: null,
+      from: [],
+    } as const;
+    bench.hand.feed(at('press', 3, 4, { caught }));
+    bench.hand.feed(at('press', 3, 14));
+    expect(bench.measurements.standing()[0].value).toBe('10.000 mm');
   });
 
   it('of clearance come from the worker with their proof, and are brought up to date in a drag', async () => {

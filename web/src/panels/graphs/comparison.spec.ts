@@ -138,7 +138,20 @@ describe('a comparison', () => {
     expect(comparison.figures()?.mean).toBeCloseTo((5000 + 7) / 5001, 9);
     store.dispatch(viewActions.comparisonSet({ settings: { reference: { kind: 'points', layer: 'sheet' }, tolerance: 2 } })); // prettier-ignore
     await until(() => comparison.figures()?.away.length === 5001);
+    expect(comparison.compared()).toMatchObject({ name: 'points of Sheet' });
     expect(comparison.figures()?.within).toBeCloseTo(5000 / 5001, 9);
+  });
+
+  it('with a measured set that was chosen stays with it', async () => {
+    const pointSet = jest.fn(() => of(Float64Array.of(50, 3, 0, 150, -1, 0)));
+    TestBed.overrideProvider(ProjectsApi, { useValue: { pointSet } });
+    const { comparison } = opened(withSet(projectWith(LEVEL), 2), ['a'], { reference: { kind: 'item', item: 'scan' } });
+    await until(() => comparison.figures() !== null);
+    expect(comparison.compared()).toMatchObject({ kind: 'points', name: 'Measured set 1' });
+    expect(comparison.figures()).toMatchObject({
+      mean: expect.closeTo(2, 9),
+      most: { distance: expect.closeTo(3, 9) },
+    });
   });
 
   it('with a measured set whose points are missing says so', async () => {

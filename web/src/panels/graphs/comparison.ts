@@ -190,7 +190,7 @@ export class Comparison {
       const points = pointsOf(chosen);
       if (points) return { kind: 'points', name: nameOf(chosen, points), points };
       return chosen.some(({ pointSet }) => pointSet)
-        ? nothing('The measured points are not here.')
+        ? nothing(NOT_HERE)
         : nothing('Select a second curve, or points, with Shift; or choose what to compare with.');
     }
     if (reference.kind === 'mirror') {
@@ -203,8 +203,11 @@ export class Comparison {
       return { kind: 'points', name: `points of ${layer}`, points };
     }
     if (reference.kind === 'item') {
-      const other = items.filter(isCurve).find((each) => each.id === reference.item);
-      if (!other) return nothing('What it was compared with is hidden, or gone. Choose another.');
+      const other = items.find((each) => each.id === reference.item);
+      const points = other?.pointSet && pointsOf([other]);
+      if (points) return { kind: 'points', name: other.item.name, points };
+      if (other?.pointSet) return nothing(NOT_HERE);
+      if (!other || !isCurve(other)) return nothing('What it was compared with is hidden, or gone. Choose another.');
       if (reference.item === id) return nothing('This is what others are compared with. Select another curve.');
       return { kind: 'curve', name: other.item.name, curve: other.curve };
     }
@@ -271,6 +274,8 @@ function pointsOf(items: readonly ShownItem[]): Float64Array | null {
 function nameOf([first, ...more]: readonly ShownItem[], points: Float64Array): string {
   return first.pointSet && more.length === 0 ? first.item.name : `${(points.length / 3).toLocaleString('en')} points`;
 }
+
+const NOT_HERE = 'The measured points are not here.';
 
 const nothing = (why: string): Compared => ({ kind: 'nothing', why });
 

@@ -64,6 +64,7 @@ export class DeviationPanel {
     const [own] = this.editing.selection().items;
     const kept = this.shown.kept();
     const layers = new Set(kept.flatMap(({ at, pointSet, item }) => (at || pointSet ? [item.layer] : [])));
+    const sets = kept.filter(({ pointSet }) => pointSet);
     const groups: { label: string; items: readonly Entry[] }[] = [
       {
         label: 'At hand',
@@ -72,7 +73,10 @@ export class DeviationPanel {
       { label: 'Then', items: this.stages().map((stage) => entry(stage.name, { kind: 'stage', stage: stage.id })) },
       {
         label: 'Points',
-        items: [...layers].map((layer) => entry(`points of ${project?.layers[layer].name}`, { kind: 'points', layer })),
+        items: [
+          ...sets.map(({ id, item }) => entry(item.name, { kind: 'item', item: id })),
+          ...[...layers].map((layer) => entry(`points of ${project?.layers[layer].name}`, { kind: 'points', layer })),
+        ],
       },
       {
         label: 'Curves',

@@ -11,12 +11,15 @@ const ON = 1e-6;
 const edgeIn = ({ project }: ToolContext, id: Id): Curve | null =>
   project && Object.hasOwn(project.items, id) ? edgeOf(project, id) : null;
 
-/** The item that a place was given on; null for a place of its own. */
-const itemAt = ({ on, caught }: Place): Id | null => caught?.item ?? on?.item ?? null;
+/** The item that a place was given on; null for a place of its own, and for one of many that nothing tells apart. */
+function itemAt({ on, caught }: Place, { project }: ToolContext): Id | null {
+  const id = caught?.item ?? on?.item ?? null;
+  return id && project?.items[id]?.kind === 'pointSet' ? null : id;
+}
 
 /** A place as it follows the drawing: by its share of a curve's length, as a point, or where it is. */
 function followed(place: Place, context: ToolContext): MeasuredPlace {
-  const item = itemAt(place);
+  const item = itemAt(place, context);
   if (item === null) return { at: place.at };
   const curve = edgeIn(context, item);
   if (!curve) return { item };
@@ -31,8 +34,8 @@ const allFollowed = (places: readonly Place[], context: ToolContext): readonly M
   places.map((place) => followed(place, context));
 
 /** A whole item where there is one. */
-function whole(place: Place): MeasuredPlace {
-  const item = itemAt(place);
+function whole(place: Place, context: ToolContext): MeasuredPlace {
+  const item = itemAt(place, context);
   return item === null ? { at: place.at } : { item };
 }
 
@@ -96,7 +99,7 @@ export const measure = {
     most: 2,
     stays: true,
     make: ({ places }, context) => {
-      const [first, second] = places.map(whole);
+      const [first, second] = places.map((place) => whole(place, context));
       if ('item' in first && 'item' in second && first.item === second.item) return { why: 'Both are the same' };
       return measured('clearance', [first, second], context);
     },
