@@ -1,6 +1,6 @@
 // The bench in Debian's Chromium: opening it, what it transfers, and the scripting of a drag.
 import { chromium } from '@playwright/test';
-import { crowd, dense } from './projects.mjs';
+import { crowd, dense, measured } from './projects.mjs';
 import { startServer } from './server.mjs';
 import { share } from './time.mjs';
 
@@ -27,6 +27,7 @@ export async function browserFigures(root, data, port) {
       crowd(WITH_COMBS, 500),
       crowd('2,000 curves', 2000),
       dense('300 control points', 300),
+      measured('100,000 measured points', 100_000),
     ];
     for (const project of projects) {
       const made = await fetch(`${server.address}/api/projects`, { ...post, body: JSON.stringify(project) });
@@ -43,6 +44,7 @@ export async function browserFigures(root, data, port) {
       ['300 control points', 'Curve 1', 16, 'rect.control'],
       // A line is drawn over them, with every snap on.
       ['2,000 curves', null, 16, null],
+      ['100,000 measured points', null, 16, null],
     ]) {
       const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
       const page = await context.newPage();

@@ -1,4 +1,7 @@
 // Projects and steps for the benchmarks, in the project file format.
+import { Buffer } from 'node:buffer';
+import { createHash } from 'node:crypto';
+
 const SHEET = { layer: 'sheet', plane: 'front', colour: '#33363b', visible: true };
 
 function curve(name, points) {
@@ -31,6 +34,27 @@ export function dense(name, count) {
   const knots = [0, 0, 0, 0, ...inner, 1, 1, 1, 1];
   const recipe = { kind: 'control', degree: 3, closing: 'open', knots, points };
   return project(name, { c0: { kind: 'curve', name: 'Curve 1', ...SHEET, recipe } });
+}
+
+/** A project of a few curves with so many measured points among them, with its points. */
+export function measured(name, count) {
+  const points = new Float64Array(3 * count);
+  for (let i = 0; i < count; i++) {
+    const [turn, radius] = [(40 * Math.PI * i) / count, 20 + (60 * i) / count];
+    points.set([100 + radius * Math.cos(turn), 80 + radius * Math.sin(turn), 0], 3 * i);
+  }
+  const bytes = Buffer.from(points.buffer);
+  const content = createHash('sha256').update(bytes).digest('hex').slice(0, 32);
+  const pointSet = {
+    content,
+    count,
+    box: { least: [20, 0, 0], largest: [180, 160, 0] },
+    map: { x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1], origin: [0, 0, 0] },
+    thinning: 1,
+  };
+  const { items } = crowd('', 10);
+  const drawing = project(name, { ...items, scan: { kind: 'pointSet', name: 'Scan', ...SHEET, pointSet } });
+  return { ...drawing, pointSets: { [content]: bytes.toString('base64') } };
 }
 
 function project(name, items) {

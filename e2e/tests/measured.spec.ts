@@ -104,14 +104,16 @@ test('a project file has its measured points; without them the set says so, and 
   await user.card.getByLabel('Table of measured points').setInputFiles(file('ring.csv', circle(300)));
   await expect(user.curve('ring 1')).toBeVisible();
   await user.isKept();
+  const address = new URL(page.url()).pathname;
   await page.goto('/');
   const saved = page.waitForEvent('download');
-  await page.getByRole('listitem').first().getByRole('link', { name: /^Save/ }).click();
+  const row = page.getByRole('listitem').filter({ has: page.locator(`a[href="${address}"]`) });
+  await row.getByRole('link', { name: /^Save/ }).click();
   const whole = info.outputPath('whole.json');
   await (await saved).saveAs(whole);
   const bringIn = async (path: string, name: string) => {
     await page.getByLabel('Project file').setInputFiles(path);
-    await page.getByRole('listitem').filter({ hasText: name }).getByRole('link', { name, exact: true }).click();
+    await page.getByRole('listitem').filter({ hasText: name }).first().getByRole('link', { name, exact: true }).click();
   };
   const named = (name: string, text: string) => writeFileSync(info.outputPath(name), text);
   const text = readFileSync(whole, 'utf8');

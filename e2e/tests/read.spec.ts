@@ -472,10 +472,10 @@ test('what is measured stands on the sheet, follows the drawing, is kept, and is
   await expect(list.last()).toContainText(/^30\.000 mm/);
   await expect(list.last()).toContainText('proven not under');
   await user.tool('Measure angle');
+  const kept = viewKept(page, '"kind":"angle"');
   for (const [x, y] of [[0, 30], [0, 0], [100, 0]] as const) await user.click(...at(x, y)); // prettier-ignore
   await expect(list.last()).toContainText('90.00°');
   await user.tool('Measure area');
-  const kept = viewKept(page, '"measurements":[{');
   await user.click(...at(50, 0));
   await expect(page.getByRole('alert').or(user.prompt)).toContainText(/only a closed one encloses an area/);
   await kept;
