@@ -188,9 +188,13 @@ test('reading: the worst lump, how curves meet, combs of a layer, a measured set
   const allowed = page.getByRole('textbox', { name: 'Deviation allowed' });
   await allowed.fill('0.2');
   await allowed.press('Enter');
+  await page.mouse.move(360, 250);
+  for (let i = 0; i < 6; i++) await page.mouse.wheel(0, -100);
   await page.mouse.move(620, 560);
   await page.waitForTimeout(SETTLED_MS);
   await page.screenshot(into('measured-set'));
+  await user.focusSheet();
+  await page.keyboard.press('a');
 
   // Then and now: the grip before a point was pushed.
   await user.nameStage('First idea');

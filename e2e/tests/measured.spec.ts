@@ -111,6 +111,7 @@ test('a project file has its measured points; without them the set says so, and 
   await row.getByRole('link', { name: /^Save/ }).click();
   const whole = info.outputPath('whole.json');
   await (await saved).saveAs(whole);
+  const run = info.repeatEachIndex;
   const bringIn = async (path: string, name: string) => {
     await page.getByLabel('Project file').setInputFiles(path);
     await page.getByRole('listitem').filter({ hasText: name }).first().getByRole('link', { name, exact: true }).click();
@@ -119,15 +120,15 @@ test('a project file has its measured points; without them the set says so, and 
   const text = readFileSync(whole, 'utf8');
   const { name, pointSets, ...rest } = JSON.parse(text) as Record<string, unknown>;
   expect(Object.keys(pointSets as object)).toHaveLength(1);
-  named('whole.json', text.replace(String(name), 'With points'));
-  await bringIn(whole, 'With points');
+  named('whole.json', text.replace(String(name), `With points ${run}`));
+  await bringIn(whole, `With points ${run}`);
   await user.curve('ring 1').click();
   await expect(user.card).toContainText('300 measured points');
   await expect(user.card).not.toContainText('not here');
 
-  named('bare.json', JSON.stringify({ ...rest, name: 'Without points' }));
+  named('bare.json', JSON.stringify({ ...rest, name: `Without points ${run}` }));
   await page.goto('/');
-  await bringIn(info.outputPath('bare.json'), 'Without points');
+  await bringIn(info.outputPath('bare.json'), `Without points ${run}`);
   await user.curve('ring 1').click();
   await expect(user.card).toContainText('Its points are not here');
   await user.focusSheet();

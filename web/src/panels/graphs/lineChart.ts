@@ -54,6 +54,9 @@ function heightShown(value: number, isLogarithmic: boolean): string | null {
   return (shown ? value.toExponential(0) : `${Number(value.toPrecision(4))}`).replace('-', '−');
 }
 
+/** More dots than this are drawn small: large ones would lie on each other. */
+const MANY_DOTS = 200;
+
 /** Something over the strip's axis that is read, not edited. */
 @Component({
   selector: 'pb-line-chart',
@@ -93,7 +96,7 @@ export class LineChart {
       borderColor: isOwn ? INK : colour,
       borderWidth: isOwn ? 1.6 : 1.2,
       borderDash: isOwn ? [] : [6, 3],
-      pointRadius: isDots ? 2.5 : 0,
+      pointRadius: isDots ? (s.length > MANY_DOTS ? 1 : 2.5) : 0,
       pointBackgroundColor: INK,
       showLine: !isDots,
       parsing: false as const,
