@@ -184,7 +184,7 @@ test('reading: the worst lump, how curves meet, combs of a layer, a measured set
   await user.card.getByRole('switch', { name: 'Comb', exact: true }).click();
   await user.section('Reading');
   await user.strip('Deviation');
-  await user.compareWith('Grip, outer, measured');
+  await user.compareWith('Outer, measured');
   const allowed = page.getByRole('textbox', { name: 'Deviation allowed' });
   await allowed.fill('0.2');
   await allowed.press('Enter');

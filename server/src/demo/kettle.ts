@@ -202,7 +202,7 @@ export function kettle(): ProjectFile {
   for (const [i, id] of (['grip-outer', 'grip-inner'] as const).entries()) {
     const grip = items[id];
     if (grip.kind !== 'curve' || grip.recipe.kind === 'mirror') throw new Error(`the demo has no curve ${id}`);
-    const { item, bytes } = measuredAlong(grip.recipe, `${grip.name}, measured`, 7 + i);
+    const { item, bytes } = measuredAlong(grip.recipe, `${i === 0 ? 'Outer' : 'Inner'}, measured`, 7 + i);
     items[`${id}-measured`] = item;
     pointSets.set(contentName(bytes), bytes);
   }

@@ -65,7 +65,7 @@ describe('the points of measured sets', () => {
     const savePointSet = jest.fn(() => of({ id: CONTENT }));
     const { sets, shown, points, inject } = openWith(withSets(CONTENT), { pointSet, savePointSet });
     await until(() => sets.whyNot(CONTENT) !== null);
-    expect(sets.whyNot(CONTENT)).toBe('There is no measured set');
+    expect(sets.whyNot(CONTENT)).toBe('they did not come along with the project');
     expect(shown.kept()[0]).toMatchObject({ points: null, pointSet: { count: 2 } });
     await sets.fetch(CONTENT);
     expect(pointSet).toHaveBeenCalledTimes(2);

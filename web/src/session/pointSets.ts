@@ -1,3 +1,4 @@
+import { HttpErrorResponse } from '@angular/common/http';
 import { effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { contentsOf } from '@pencil-bend/document';
@@ -55,7 +56,8 @@ export class PointSets {
     try {
       this.set(content, await firstValueFrom(this.api.pointSet(id, content)));
     } catch (error) {
-      this.set(content, { why: explain(error).why });
+      const isMissing = error instanceof HttpErrorResponse && error.status === 404;
+      this.set(content, { why: isMissing ? 'they did not come along with the project' : explain(error).why });
     }
   }
 

@@ -13,8 +13,7 @@ import { NumberField } from '../../ui/numberField';
     @if (pointSet(); as set) {
       @if (why(); as why) {
         <p class="missing" role="alert">
-          Its points are not here: {{ why }}. All that is known of them is kept; take the same table in again, and they
-          are back.
+          Its points are not here: {{ why }}. Take the same table in again, and they are back.
           <button pbLink (click)="pointSets.fetch(set.content)">try again</button>
         </p>
       }
