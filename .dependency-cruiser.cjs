@@ -108,6 +108,12 @@ module.exports = {
       from: { path: '^core/src', pathNot: '\\.(spec|fixture)\\.ts$' },
       to: { dependencyTypes: ['npm', 'npm-dev', 'core'] },
     },
+    {
+      name: 'workspaces-declare-what-they-use',
+      severity: 'error',
+      from: { path: '^(core|document|exchange|server|web)/src', pathNot: NO_TEST },
+      to: { dependencyTypes: ['npm-no-pkg', 'npm-unknown', 'unknown'] },
+    },
     ...FLOORS.flatMap((folders, i) => (i === 0 ? [] : [floor(folders, FLOORS.slice(0, i).flat())])),
     besideEachOther('panels', 'viewport'),
     besideEachOther('viewport', 'panels'),
