@@ -68,6 +68,13 @@ describe('a table of points', () => {
     });
   });
 
+  it('finds the heading under a title, with its unit; the title is named as what it is not', () => {
+    const { points: found, unit, isUnitAssumed, skipped } = read('Grip, second sample\n\nx [in];y [in]\n1;2\n3;4');
+    expect([...found].map((value) => Number(value.toFixed(9)))).toEqual([25.4, 50.8, 0, 76.2, 101.6, 0]);
+    expect({ unit, isUnitAssumed }).toEqual({ unit: 'in', isUnitAssumed: false });
+    expect(skipped).toEqual({ count: 1, first: [{ row: 1, text: 'Grip, second sample' }] });
+  });
+
   it('has no zero with a sign, whose bits would be others', () => {
     expect(Object.is(read('-0 1 2\n3 4 5').points[0], 0)).toBe(true);
     expect(points('\u22121.5 2 3\n4 5 6')[0]).toBe(-1.5);

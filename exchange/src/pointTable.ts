@@ -42,13 +42,14 @@ export function readPointTable(text: string, sheetUnit: Project['units']): Resul
   const dialect = dialectOf(lines);
   if (!dialect) return failed('there are no rows of two or three numbers in it');
   const rows = cellsOf(lines, dialect);
-  const first = rows.findIndex((row) => row.length > 0);
-  const heading = isHeading(rows[first], dialect) ? rows[first] : null;
-  const body = heading ? first + 1 : first;
+  // Above the heading there may be a title.
+  const body = rows.findIndex((row) => likeAPoint(row, dialect) > 0);
+  const headed = rows.findLastIndex((row, i) => i < body && row.length > 0);
+  const heading = headed >= 0 && isHeading(rows[headed], dialect) ? rows[headed] : null;
   const columns = (heading && namedColumns(heading)) ?? numericColumns(rows, body, heading, dialect);
   if (columns.length < 2) return failed('there are no two columns of numbers in it');
   const unit = (heading && unitIn(heading)) ?? null;
-  const read = pointsIn(rows, body, columns, dialect, UNITS[unit ?? sheetUnit], lines);
+  const read = pointsIn(rows, heading, columns, dialect, UNITS[unit ?? sheetUnit], lines);
   const { count } = read;
   if (count === 0) return failed('there is no row of numbers in it');
   if (count > LARGEST_POINT_SET.count) return failed(tooManyPoints(count));
@@ -159,18 +160,18 @@ const FARTHEST = 1e9;
 
 function pointsIn(
   rows: readonly (readonly string[])[],
-  from: number,
+  heading: readonly string[] | null,
   columns: readonly number[],
   { decimal }: Dialect,
   mm: number,
   lines: readonly string[],
 ) {
-  const points = new Float64Array(3 * Math.max(0, rows.length - from));
+  const points = new Float64Array(3 * rows.length);
   const first: { row: number; text: string }[] = [];
   let count = 0;
   let skipped = 0;
-  for (let i = from; i < rows.length; i++) {
-    if (rows[i].length === 0) continue;
+  for (let i = 0; i < rows.length; i++) {
+    if (rows[i].length === 0 || rows[i] === heading) continue;
     let isPoint = true;
     for (let c = 0; c < columns.length; c++) {
       // 0 is added to take the sign off a zero.
