@@ -19,8 +19,8 @@ import { Viewports } from './viewports';
 /** Lighter than curves, which are drawn over them: the palette's slate. */
 const SLATE = '#6b7783';
 
-/** The largest file that is read: of the most points there may be, each with every digit and more columns beside. */
-const LARGEST_FILE = 120 * LARGEST_POINT_SET.count;
+/** The largest file that is read: of the most points there may be, each with every digit. */
+const LARGEST_FILE = 60 * LARGEST_POINT_SET.count;
 
 /** Brings measured points in: as a table in a file, as text, or with items of another project. */
 @Injectable()
