@@ -1,4 +1,5 @@
 import { readFileSync, writeFileSync } from 'node:fs';
+import { isAccessible } from '../accessible';
 import { BenchUser } from '../bench';
 import { expect, test } from '../test';
 
@@ -131,6 +132,7 @@ test('a project file has its measured points; without them the set says so, and 
   await bringIn(info.outputPath('bare.json'), `Without points ${run}`);
   await user.curve('ring 1').click();
   await expect(user.card).toContainText('Its points are not here');
+  await isAccessible(page);
   await user.focusSheet();
   await page.keyboard.press('Escape');
   await user.card.getByLabel('Table of measured points').setInputFiles(file('ring.csv', circle(300)));

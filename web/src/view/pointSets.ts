@@ -3,14 +3,20 @@ import { placed, type PointSet } from '@pencil-bend/document';
 import Flatbush from 'flatbush';
 import type { ShownItem } from './shownItem';
 
-/** Points of a measured set that are shown, seen straight onto a plane, so that the few near a place are found at once. */
+/** Points of a content that are shown, seen straight onto a plane, so that the few near a place are found at once. */
 interface Seen {
   readonly plane: Plane;
-  readonly points: Float64Array;
+  /** Turned, mirrored and stretched so. */
+  readonly axes: string;
+  readonly thinning: number;
+  /** In the axes of the plane, as if the origin of what is kept lay in that of the plane: a move changes nothing in it. */
   readonly tree: Flatbush;
 }
 
-const known = new WeakMap<PointSet, Seen>();
+/** So many ways to see a content are remembered. */
+const REMEMBERED = 4;
+
+const known = new WeakMap<Float64Array, readonly Seen[]>();
 
 /**
  * The place of a set's point that is seen nearest to a point, within `reach` mm; with `deep` of those alone that also lie
@@ -25,8 +31,9 @@ export function pointNear(
 ): Vector3 | null {
   if (!pointSet || !points) return null;
   const [x, y] = inPlane(plane, at);
+  const [ox, oy] = inPlane(plane, pointSet.map.origin);
   const isNear = deep ? (index: number) => distance(placeOf(pointSet, points, index), at) <= reach : undefined;
-  const [index] = seenOn(plane, pointSet, points).tree.neighbors(x, y, 1, reach, isNear);
+  const [index] = seenOn(plane, pointSet, points).tree.neighbors(x - ox, y - oy, 1, reach, isNear);
   return index === undefined ? null : placeOf(pointSet, points, index);
 }
 
@@ -36,23 +43,23 @@ function placeOf({ map, thinning }: PointSet, points: Float64Array, index: numbe
   return placed(map, [points[i], points[i + 1], points[i + 2]]);
 }
 
-function seenOn(plane: Plane, pointSet: PointSet, points: Float64Array): Seen {
-  const before = known.get(pointSet);
-  if (before?.plane === plane && before.points === points) return before;
-  const { map, thinning } = pointSet;
+function seenOn(plane: Plane, { map, thinning }: PointSet, points: Float64Array): Seen {
+  const axes = [map.x, map.y, map.z].join();
+  const ways = known.get(points) ?? [];
+  const before = ways.find((way) => way.plane === plane && way.axes === axes && way.thinning === thinning);
+  if (before) return before;
   const count = Math.ceil(points.length / 3 / thinning);
   const tree = new Flatbush(count);
   // What is seen of a point is a sum of its coordinates: a hundred thousand of them without a vector for each.
-  const [ax, ay] = [plane.x, plane.y].map((axis) => [map.x, map.y, map.z].map((image) => dot(image, axis)));
-  const [ox, oy] = inPlane(plane, map.origin);
+  const [a, b] = [plane.x, plane.y].map((axis) => [map.x, map.y, map.z].map((image) => dot(image, axis)));
   for (let n = 0; n < count; n++) {
     const i = 3 * n * thinning;
     const [p, q, r] = [points[i], points[i + 1], points[i + 2]];
-    tree.add(ox + ax[0] * p + ax[1] * q + ax[2] * r, oy + ay[0] * p + ay[1] * q + ay[2] * r);
+    tree.add(a[0] * p + a[1] * q + a[2] * r, b[0] * p + b[1] * q + b[2] * r);
   }
   tree.finish();
-  const seen = { plane, points, tree };
-  known.set(pointSet, seen);
+  const seen = { plane, axes, thinning, tree };
+  known.set(points, [seen, ...ways].slice(0, REMEMBERED));
   return seen;
 }
 
