@@ -1,6 +1,6 @@
 import 'reflect-metadata';
 import '@pencil-bend/document/validators';
-import { DataSource } from 'typeorm';
+import { DataSource, QueryFailedError } from 'typeorm';
 import { PGliteDriver } from 'typeorm-pglite';
 import type { Dialect } from '../database/dataSource';
 import { DatabaseLock } from '../database/databaseLock';
@@ -11,14 +11,21 @@ import { storeOver } from './storeOver';
 // The promises of the store, over PostgreSQL in place of SQLite: another database is another data source and nothing else.
 // It stands outside of Jest, whose modules cannot load PostgreSQL's.
 
+/** no_active_sql_transaction (PostgreSQL documentation, appendix A). */
+const NO_TRANSACTION = '25P01';
+
 const POSTGRES: Dialect = {
   begin: 'BEGIN',
-  // Both are the time of the same statement, unless a transaction began before it (PostgreSQL documentation, 9.9.5).
+  // A savepoint is refused where there is no transaction. Times of transaction and statement would not tell: a statement
+  // that comes in several messages may begin later than the transaction of its own.
   isInTransaction: async (source) => {
-    const [{ open }] = await source.query<[{ open: boolean }]>(
-      'SELECT transaction_timestamp() < statement_timestamp() AS "open"',
-    );
-    return open;
+    try {
+      await source.query('SAVEPOINT "probe"');
+      await source.query('RELEASE SAVEPOINT "probe"');
+      return true;
+    } catch (error) {
+      return !(error instanceof QueryFailedError && (error.driverError as { code?: string }).code === NO_TRANSACTION);
+    }
   },
 };
 
