@@ -62,6 +62,12 @@ export const PROMISES: readonly Promised[] = [
       assert.equal((await projects.open(id)).revision, 0);
       assert.deepEqual(await projects.drawing(id), emptyProject('Kettle'));
       assert.equal(await projects.append(id, 0, steps), 3);
+      // Of a copy much is written before its own steps turn out not to fit.
+      const before = await projects.list();
+      assert.equal((await refusal(projects.copy(id, 2, [{ ...bad, id: 'step-of-the-copy' }]))).status, 422);
+      assert.deepEqual(await projects.list(), before);
+      assert.equal((await projects.perform(id, { command: 'renameProject', args: { name: 'Pot' } })).revision, 4);
+      assert.equal((await projects.list()).length, before.length);
     },
   },
   {

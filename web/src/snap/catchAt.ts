@@ -28,7 +28,7 @@ import type { Caught } from './caught';
 import { centroidOf, snapPointsOf, middlesOf } from './snapPoints';
 
 import { boxesOf, isWithin } from '../view/boxes';
-import { pointNear } from '../view/pointSets';
+import { pointNear, setsAmong } from '../view/pointSets';
 import { gridPointNear } from '../view/grid';
 
 /** What snaps know of the sheet and of the drawing at hand. */
@@ -133,8 +133,8 @@ function marked(at: Vector3, { items, reach, on }: Snapping): Caught[] {
 /** Of each measured set the nearest point: there are so many that no other place would be caught beside them. */
 const measured = (at: Vector3, { items, on, plane, reach }: Snapping): Caught[] =>
   on.has('point')
-    ? items.flatMap((each) => {
-        const place = each.points && pointNear(each, plane, at, reach, { deep: true });
+    ? setsAmong(items).flatMap((each) => {
+        const place = pointNear(each, plane, at, reach, { deep: true });
         return place ? [caught('point', each.item.name, place, each.id)] : [];
       })
     : [];

@@ -18,6 +18,15 @@ const REMEMBERED = 4;
 
 const known = new WeakMap<Float64Array, readonly Seen[]>();
 
+const setsOf = new WeakMap<readonly ShownItem[], readonly ShownItem[]>();
+
+/** The measured sets among items whose points are here; found once for a list that does not change. */
+export function setsAmong(items: readonly ShownItem[]): readonly ShownItem[] {
+  let sets = setsOf.get(items);
+  if (!sets) setsOf.set(items, (sets = items.filter(({ points }) => points !== null)));
+  return sets;
+}
+
 /**
  * The place of a set's point that is seen nearest to a point, within `reach` mm; with `deep` of those alone that also lie
  * as near in space. Null for what is no set, and where none is.

@@ -4,7 +4,7 @@ import type { Hit } from '../tools/contract';
 import { boxesOn, isWithin } from '../view/boxes';
 import { awayFromRay, closestUnder, footOn, imageOn, type Ray } from '../view/sight';
 import type { Viewport } from '../view/viewport';
-import { pointNear } from '../view/pointSets';
+import { pointNear, setsAmong } from '../view/pointSets';
 import { type ShownItem, flattened } from '../view/shownItem';
 import { type ChosenMark, inKeyOrder, type Handles, type HandleMark } from './handleMarks';
 
@@ -122,8 +122,8 @@ const setsNear = (
   plane: Plane,
   reach: number,
 ): Hit[] =>
-  items.flatMap((each): Hit[] => {
-    if (!each.points || !isFree(each, selected)) return [];
+  setsAmong(items).flatMap((each): Hit[] => {
+    if (!isFree(each, selected)) return [];
     const at = pointNear(each, plane, point, reach);
     return at ? [{ kind: 'pointSet', item: each.id, at }] : [];
   });

@@ -1,4 +1,5 @@
 import { GRAPHITE, type Id, type Selection } from '@pencil-bend/document';
+import { setsAmong } from '../view/pointSets';
 import type { ShownItem } from '../view/shownItem';
 import type { PointsShown } from './pointDrawing';
 import type { Stroke } from './scene';
@@ -33,7 +34,7 @@ export function liveStrokes(shown: readonly ShownItem[], { items }: Selection, i
 
 /** Measured sets, as large as they are to be seen: in vermilion where they are selected. */
 export function pointsShown(shown: readonly ShownItem[], { items }: Selection, hovered: Id | null): PointsShown[] {
-  return shown.flatMap(({ id, item, faint, made, pointSet, points }) => {
+  return setsAmong(shown).flatMap(({ id, item, faint, made, pointSet, points }) => {
     if (!pointSet || !points) return [];
     const isMain = items.includes(id) || made;
     const colour = isMain ? VERMILION : faint ? lighter(item.colour) : item.colour;
