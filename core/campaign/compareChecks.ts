@@ -86,7 +86,9 @@ export const COMPARE_CHECKS: readonly Check[] = [
       const tolerance = 1e-6 * reach(curve);
       if (!(tolerance > 0)) return null;
       const off = core.straightStretches(curve, tolerance).flatMap(({ from, to }) => {
-        const places = Array.from({ length: 41 }, (_, i) => core.evaluate(curve, i === 40 ? to : from + ((to - from) * i) / 40)); // prettier-ignore
+        const places = Array.from({ length: 41 }, (_, i) =>
+          core.evaluate(curve, i === 40 ? to : from + ((to - from) * i) / 40),
+        );
         const farthest = places.reduce((a, b) => (core.distance(b, places[0]) > core.distance(a, places[0]) ? b : a));
         const line = core.subtract(farthest, places[0]);
         if (!(core.length(line) > tolerance)) return [];

@@ -76,7 +76,10 @@ const UNCHANGING: readonly (readonly [
   [
     'a part of it',
     (curve, random) => {
-      const part = core.subCurve(curve, ...([inside(random, curve), inside(random, curve)].sort((a, b) => a - b) as [number, number])); // prettier-ignore
+      const part = core.subCurve(
+        curve,
+        ...([inside(random, curve), inside(random, curve)].sort((a, b) => a - b) as [number, number]),
+      );
       return part.ok ? [{ made: part.value }] : null;
     },
     ['open'],

@@ -2,7 +2,7 @@
 export { controlIds } from './command/items';
 export type { Pasted, TransformKind } from './command/transformCommands';
 export type { ToReach } from './command/lengths';
-export { cornersOf } from './items/pointSet';
+export { cornersOf, newPointSet } from './items/pointSet';
 export type { ItemShape } from './items/itemKind';
 export { anchorOf, edgeOf, itemDescription, itemExtent, itemShape, itemWord, labelOf } from './items/table';
 export type { NewItem } from './command/sheetCommands';

@@ -24,6 +24,7 @@ describe('a table of points', () => {
     ['names before the numbers', 'P1,1.5,2,3\nP2,4,5.25,6'],
     ['a heading', 'x,y,z\n1.5,2,3\n4,5.25,6'],
     ['a heading in another order, among others', 'name;Z [mm];quality;Y [mm];X [mm]\na;3;9;2;1.5\nb;6;8;5.25;4'],
+    ['a heading with a word that begins like an axis', 'Year,x,y,z\n2026,1.5,2,3\n2026,4,5.25,6'],
     ['a column that counts', '1 1.5 2 3\n2 4 5.25 6'],
     ['a column of numbers that says so', 'No.\tE\tN\n1\t1.5\t2\n7\t4\t5.25'],
     ['more columns behind', '1.5 2 3 0.1 0.2 0.9\n4 5.25 6 0.1 0.3 0.8'],

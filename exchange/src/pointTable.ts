@@ -113,7 +113,7 @@ const isHeading = (cells: readonly string[], { decimal }: Dialect): boolean =>
   cells.every((cell) => cell === '' || (/[a-zµμ#]/i.test(cell) && Number.isNaN(numberIn(cell, decimal))));
 
 /** 'x', 'X [mm]', 'y (in)', 'z/mm', 'x_mm' */
-const AXIS = /^([xyz])[\s_]*[[(/]?\s*([a-zµμ]*)\s*[\])]?$/i;
+const AXIS = /^([xyz])(?:(?:[\s_]+|[\s_]*[[(/]\s*)([a-zµμ]+)\s*[\])]?)?$/i;
 
 function namedColumns(heading: readonly string[]): number[] | null {
   const columns = ['x', 'y', 'z'].map((axis) =>

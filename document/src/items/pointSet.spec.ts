@@ -7,6 +7,7 @@ import { withPlaces } from '../placeInWords';
 import { inWords } from '../problem';
 import type { PointSet, Project } from '../project/project';
 import { placed } from '../recipe/affine';
+import { newPointSet } from './pointSet';
 import { itemDescription, itemExtent, itemWord, labelOf } from './table';
 
 const start = performed(archProject(), drawing('measured-set', { id: 'scan', pointSet: measured })).project;
@@ -18,6 +19,14 @@ function scanIn({ items: { scan } }: Project): PointSet {
 }
 
 describe('a set of points as an item', () => {
+  it('first lies where its points were measured, and knows the box around them', () => {
+    const set = newPointSet(measured.content, Float64Array.of(1, -2, 3, 0, 5, 3));
+    expect(set).toEqual({ ...measured, count: 2, box: { least: [0, -2, 3], largest: [1, 5, 3] } });
+    expect(checkProject(performed(archProject(), drawing('measured-set', { id: 's', pointSet: set })).project)).toEqual(
+      [],
+    );
+  });
+
   it('is told by its count, and reaches as far as its box', () => {
     const { scan } = start.items;
     expect([scan.name, itemWord(scan), labelOf(scan)]).toEqual(['Measured set 1', '1,234', 'a measured set']);

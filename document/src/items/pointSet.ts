@@ -18,6 +18,23 @@ export const pointSetKind: ItemKind<PointSetItem> = {
       : [],
 };
 
+/** A set of points as it first lies: where they were measured, all of them shown. Points packed x y z, in mm. */
+export function newPointSet(content: string, points: Float64Array): PointSet {
+  const least: [number, number, number] = [Infinity, Infinity, Infinity];
+  const largest: [number, number, number] = [-Infinity, -Infinity, -Infinity];
+  for (let i = 0; i < points.length; i++) {
+    least[i % 3] = Math.min(least[i % 3], points[i]);
+    largest[i % 3] = Math.max(largest[i % 3], points[i]);
+  }
+  return {
+    content,
+    count: points.length / 3,
+    box: { least, largest },
+    map: { x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1], origin: [0, 0, 0] },
+    thinning: 1,
+  };
+}
+
 const counted = (count: number): string => count.toLocaleString('en');
 
 /** The corners of the box around the points, where it lies. */

@@ -1,5 +1,15 @@
-import { along, cross, derivatives, evaluate, packVectors, unit, type Vector3, vectorAt } from '@pencil-bend/core';
-import { FRONT_ID, type Item, pointSetBytes, type Recipe, resolveRecipe } from '@pencil-bend/document';
+import {
+  along,
+  cross,
+  derivatives,
+  domainOf,
+  evaluate,
+  packVectors,
+  unit,
+  type Vector3,
+  vectorAt,
+} from '@pencil-bend/core';
+import { FRONT_ID, type Item, newPointSet, pointSetBytes, type Recipe, resolveRecipe } from '@pencil-bend/document';
 import { contentName } from '../projects/contents';
 
 /** So many points a curve: a probe that is drawn along by hand gives some hundred a second. */
@@ -18,7 +28,7 @@ export function measuredAlong(
   const resolved = resolveRecipe(recipe);
   if (!resolved.ok) throw new Error(`the demo cannot be drawn: ${resolved.failure.message}`);
   const { curve } = resolved.value;
-  const [from, to] = [curve.knots[curve.degree], curve.knots[curve.knots.length - curve.degree - 1]];
+  const [from, to] = domainOf(curve);
   const points = Array.from({ length: POINTS }, (_, i): Vector3 => {
     const share = (i + 0.5) / POINTS;
     const u = from + share * (to - from);
@@ -28,10 +38,6 @@ export function measuredAlong(
   // As a probe writes them: to a micrometre.
   const packed = packVectors(points).map((value) => Math.round(value * 1000) / 1000 + 0);
   const bytes = pointSetBytes(packed);
-  const box = (choose: (...values: number[]) => number): Vector3 => {
-    const [x, y, z] = [0, 1, 2].map((c) => choose(...packed.filter((_, i) => i % 3 === c)));
-    return [x, y, z];
-  };
   const item: Item = {
     kind: 'pointSet',
     name,
@@ -40,18 +46,12 @@ export function measuredAlong(
     visible: true,
     layer: 'sample',
     plane: FRONT_ID,
-    pointSet: {
-      content: contentName(bytes),
-      count: points.length,
-      box: { least: box(Math.min), largest: box(Math.max) },
-      map: { x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1], origin: [0, 0, 0] },
-      thinning: 1,
-    },
+    pointSet: newPointSet(contentName(bytes), packed),
   };
   return { item, bytes };
 }
 
-/** Even chance between -1 and 1, always the same (Lehmer's generator with the constants of Park and Miller, 1988). */
+/** Even chance between -1 and 1, always the same (Lehmer's generator; the multiplier of Park, Miller and Stockmeyer, 1993, from memory). */
 function noiseOf(seed: number): () => number {
   let state = seed;
   return () => {

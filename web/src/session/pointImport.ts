@@ -1,7 +1,14 @@
 import { inject, Injectable } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { failed, type Result, type Vector3 } from '@pencil-bend/core';
-import { cornersOf, LARGEST_POINT_SET, nameProblem, type Project, selectionOf } from '@pencil-bend/document';
+import { failed, type Result } from '@pencil-bend/core';
+import {
+  cornersOf,
+  LARGEST_POINT_SET,
+  nameProblem,
+  newPointSet,
+  type Project,
+  selectionOf,
+} from '@pencil-bend/document';
 import type { PointTable } from '@pencil-bend/exchange';
 import { firstValueFrom } from 'rxjs';
 import { explain, ProjectsApi } from '../api/projectsApi';
@@ -63,6 +70,7 @@ export class PointImport {
       try {
         await this.pointSets.keep(project, await firstValueFrom(this.api.pointSet(source, content)));
       } catch (error) {
+        // Throws what is no answer of the server, or none.
         explain(error);
       }
     }
@@ -89,13 +97,7 @@ export class PointImport {
       id,
       ...(!hasColour && { colour: SLATE }),
       ...(nameProblem(name) === null && { name }),
-      pointSet: {
-        content,
-        count: points.length / 3,
-        box: boxOf(points),
-        map: { x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1], origin: [0, 0, 0] },
-        thinning: 1,
-      },
+      pointSet: newPointSet(content, points),
     } as const;
     const args = {
       layer,
@@ -117,14 +119,4 @@ function inWords({ points, unit, isUnitAssumed, skipped: { count, first } }: Poi
   if (count === 0) return taken + assumed;
   const rows = first.map(({ row, text }) => `${row} '${text}'`).join(', ');
   return `${taken}${assumed}; ${count.toLocaleString('en')} ${count === 1 ? 'row was' : 'rows were'} passed over: ${rows}${count > first.length ? ' …' : ''}`;
-}
-
-function boxOf(points: Float64Array): { least: Vector3; largest: Vector3 } {
-  const least: [number, number, number] = [Infinity, Infinity, Infinity];
-  const largest: [number, number, number] = [-Infinity, -Infinity, -Infinity];
-  for (let i = 0; i < points.length; i++) {
-    least[i % 3] = Math.min(least[i % 3], points[i]);
-    largest[i % 3] = Math.max(largest[i % 3], points[i]);
-  }
-  return { least, largest };
 }
