@@ -2,6 +2,7 @@ import { distance, length, scale, type Vector3 } from '../../linear/vector';
 import { type Curve, domainOf, homogeneous, makeCurve } from '../../curve/curve';
 import { derivatives } from '../../curve/evaluate';
 import { periodicCurve } from '../../knots/period';
+import { contactDerivatives, type Contacts } from '../../measure/jet';
 import { failed, type Result, success } from '../../result';
 import { collocate } from './collocation';
 import type { ConstraintFailure } from '../fitFailure';
@@ -18,6 +19,8 @@ export interface Run extends ConstrainedRun {
   readonly ends: FitEnds;
   /** At most one for each point. */
   readonly constraints: readonly PointConstraint[];
+  /** What the ends of an open run go on from. */
+  readonly contacts?: Contacts;
 }
 
 export interface SmoothRun {
@@ -28,7 +31,7 @@ export interface SmoothRun {
   readonly isRough: boolean;
 }
 
-/** Derivatives given at a point: r' alone or with r''. */
+/** Derivatives given at a point: r', or r' and r'', or all three. */
 type Derivatives = readonly Vector3[];
 
 /** The smooth curve through a run of points with the constraints there. */
@@ -37,7 +40,10 @@ export function smoothRun(run: Run): Result<SmoothRun, ConstraintFailure> {
     const needed = curvature ? 3 : tangent ? 2 : 1;
     if (run.degree < needed) return failed({ kind: 'degree-too-low', index, degree: run.degree, needed });
   }
-  const derivativesAt = new Map<number, Derivatives>();
+  const derivativesAt = contactsOf(run);
+  for (const [index, { length: needed }] of derivativesAt) {
+    if (run.degree < needed) return failed({ kind: 'degree-too-low', index, degree: run.degree, needed });
+  }
   for (const { index, tangent } of run.constraints)
     if (tangent) derivativesAt.set(index, [constrainedDerivative(run, index, tangent)]);
   const bent = run.constraints.filter(({ curvature }) => curvature);
@@ -58,6 +64,30 @@ export function smoothRun(run: Run): Result<SmoothRun, ConstraintFailure> {
   return solve(run, derivativesAt);
 }
 
+/**
+ * The derivatives at ends that go on from others. The speed is the one of a tangent without a strength, and it changes
+ * along the tangent in no order, unless freedoms are given.
+ */
+function contactsOf(run: Run): Map<number, Derivatives> {
+  const found = new Map<number, Derivatives>();
+  const last = run.points.length / 3 - 1;
+  for (const [contact, index, sense] of [
+    [run.contacts?.start, 0, 1],
+    [run.contacts?.end, last, -1],
+  ] as const) {
+    if (!contact || contact.level === 0) continue;
+    const { jet, level, freedoms } = contact;
+    const direction = scale(jet.tangent, sense);
+    const { a = length(constrainedDerivative(run, index, { direction })), b = 0, c = 0 } = freedoms ?? {};
+    // Odd orders turn with the direction that the run is gone through.
+    found.set(
+      index,
+      contactDerivatives(jet, level, { a, b, c }).map((derivative, k) => scale(derivative, k % 2 === 0 ? sense : 1)),
+    );
+  }
+  return found;
+}
+
 /** The parameter of a point within the domain, which on a closed curve may end before the last one. */
 function siteAt({ parameters }: Run, curve: Curve, i: number): number {
   const [first, last] = domainOf(curve);
@@ -75,14 +105,17 @@ function radiusVector(first: Vector3, second: Vector3, radius: number): Vector3 
 
 function solve(run: Run, derivativesAt: ReadonlyMap<number, Derivatives>): Result<SmoothRun, ConstraintFailure> {
   const { points, parameters, closed } = run;
-  const orders = [[], [1], [1, 2]] as const;
+  const orders = [[], [1], [1, 2], [1, 2, 3]] as const;
   const ordersAt = (i: number) => orders[derivativesAt.get(i)?.length ?? 0];
   const layout = closed
     ? closedLayout(parameters, run.degree, ordersAt)
     : openLayout(parameters, run.degree, run.ends, ordersAt);
+  for (const { index, curvature, tangent } of run.constraints) {
+    const needed = curvature ? 3 : tangent ? 2 : 1;
+    if (layout.degree < needed) return failed({ kind: 'degree-too-low', index, degree: layout.degree, needed });
+  }
   for (const [index, { length: needed }] of derivativesAt) {
-    if (layout.degree < needed + 1)
-      return failed({ kind: 'degree-too-low', index, degree: layout.degree, needed: needed + 1 });
+    if (layout.degree < needed) return failed({ kind: 'degree-too-low', index, degree: layout.degree, needed });
   }
   const { degree, knots, count, sites } = layout;
   const values = new Float64Array(3 * count);

@@ -6,6 +6,7 @@ import { SAME_KNOT, toKnot } from '../../knots/sameKnot';
 import { arcLength, lengthAt } from '../../measure/arcLength';
 import { close, toPeriodic } from '../../ends/close';
 import { join } from '../../edit/join';
+import { checkContacts, type Contacts } from '../../measure/jet';
 import { failed, type Result, success } from '../../result';
 import { mustBeOneOf, mustBeWhole } from '../../refuse';
 import { checkFitPoints, type ConstraintFailure } from '../fitFailure';
@@ -43,6 +44,11 @@ export interface ThroughPointsOptions {
   /** What is asked of the ends of an open curve without constraints. */
   readonly ends?: FitEnds;
   readonly constraints?: readonly PointConstraint[];
+  /**
+   * What the ends of an open curve go on from: the end points are put there, and what else is held at them gives way. A
+   * level that the degree does not have room for beside its end conditions adds knots next to the end.
+   */
+  readonly contacts?: Contacts;
   /** Indices of inner points, of a closed curve of any, where the curve may have a corner. */
   readonly kinks?: readonly number[];
   /** Neighbours this near, in mm, count as one place and are refused. */
@@ -62,20 +68,24 @@ const MOST_GROWTH = 1.1;
  * open, periodic when closed. Degree p gives C^(p−1) everywhere but at kinks, also where tangents and curvatures are
  * given. Two points without constraints give the line between them. O(n p²).
  *
- * `points` are packed x y z in mm; a closed curve needs three. Throws a RangeError for constraints or kinks that name no
+ * `given` points are packed x y z in mm; a closed curve needs three. Throws a RangeError for constraints or kinks that name no
  * point. (de Boor, A Practical Guide to Splines, ch. IV and XIII; The NURBS Book, 9.2.)
  */
-export function throughPoints(
-  points: Float64Array,
-  options: ThroughPointsOptions = {},
-): Result<Fit, ConstraintFailure> {
+export function throughPoints(given: Float64Array, options: ThroughPointsOptions = {}): Result<Fit, ConstraintFailure> {
   const { closed = false, degree = 3, parameterisation = 'faded', ends = 'natural', apart = 0 } = options;
+  const contacts = options.contacts ?? {};
+  checkContacts(contacts);
+  if (closed && (contacts.start || contacts.end))
+    throw new RangeError('contacts: a closed curve has no end to go on from');
+  const points = withContactPoints(given, contacts);
   const checked = checkFitPoints(points, closed, closed ? 3 : 2, apart);
   if (!checked.ok) return checked;
   const count = points.length / 3;
   mustBeWhole(degree, 1, MOST, 'degree');
   mustBeOneOf(ends, ['natural', 'not-a-knot'], 'ends');
-  const constraints = options.constraints ?? [];
+  const isContact = (index: number) =>
+    (index === 0 && contacts.start !== undefined) || (index === count - 1 && contacts.end !== undefined);
+  const constraints = (options.constraints ?? []).filter(({ index }) => !isContact(index));
   const kinks = [...new Set(options.kinks ?? [])].sort((a, b) => a - b);
   for (const kink of kinks) mustBeWhole(kink, closed ? 0 : 1, closed ? count - 1 : count - 2, 'kinks');
   checkConstraints(constraints, count, kinks);
@@ -84,7 +94,7 @@ export function throughPoints(
     // Spacing so uneven that two parameters are nearly one cannot carry a knot.
     const merged = parameters.findIndex((u, i) => i > 0 && !(u - parameters[i - 1] >= SHORTEST_SPAN));
     if (merged > 0) return failed({ kind: 'coincident-points', first: merged - 1, second: merged % count });
-    const run: Run = { points, parameters, closed, degree, ends, constraints };
+    const run: Run = { points, parameters, closed, degree, ends, constraints, contacts };
     if (kinks.length > 0) return kinked(run, kinks);
     const smooth = smoothRun(run);
     if (!smooth.ok) return smooth;
@@ -99,6 +109,15 @@ export function throughPoints(
     return failed({ kind: 'ill-conditioned', degree: fit.value.curve.degree, points: count });
   }
   return fit;
+}
+
+/** The points with the ends where those that they go on from are. */
+function withContactPoints(points: Float64Array, { start, end }: Contacts): Float64Array {
+  if (points.length < 6 || !(start ?? end)) return points;
+  const moved = points.slice();
+  if (start) moved.set(start.jet.point);
+  if (end) moved.set(end.jet.point, moved.length - 3);
+  return moved;
 }
 
 /**
@@ -168,6 +187,10 @@ function kinked(run: Run, kinks: readonly number[]): Result<Fit, ConstraintFailu
       points: Float64Array.from(indices.flatMap((i) => [...points.subarray(3 * (i % count), 3 * (i % count) + 3)])),
       parameters: Float64Array.from(indices, (i) => parameters[i % count] + (i >= count ? period : 0)),
       constraints,
+      contacts: {
+        ...(from === 0 && run.contacts?.start && { start: run.contacts.start }),
+        ...(to === count - 1 && run.contacts?.end && { end: run.contacts.end }),
+      },
     });
     if (!part.ok) {
       const { failure } = part;
