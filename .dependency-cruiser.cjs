@@ -51,6 +51,7 @@ const CORE = [
   'fit',
   'simplify',
   'shape',
+  'join',
   'fair',
 ];
 const NO_TEST = '\\.(spec|fixture)\\.ts$';

@@ -10,6 +10,7 @@ const A: Vector3 = [1, 2, 0];
 const B: Vector3 = [5, 3, 0];
 const C: Vector3 = [2, 7, 0];
 const UP: Vector3 = [0, 0, 1];
+const WALL = { kind: 'plane', plane: { origin: [0, 0, 0], x: [0, 1, 0], y: [0, 0, 1] } } as const;
 const lineOf = (from: Vector3, to: Vector3) => core.lineBetween(from, to);
 const span = (curve: Curve) => core.domainOf(curve)[1] - core.domainOf(curve)[0];
 
@@ -43,6 +44,7 @@ export function callsOn({ curve, other, ring, loop }: Subjects): Readonly<Record
   const profile = () => core.curvatureProfile(curve);
   const count = core.distinctOf(curve);
   const steps = curve.closing === 'open' ? count - 1 : count;
+  const jet = { point: place([1, 2, 0]), tangent: [0, 1, 0], curvature: [-0.02, 0, 0.01], rate: [1e-4, 0, 0] } as const;
   const sites = () => core.packSites(Array.from({ length: count }, (_, i) => ({ u: at(i / steps), order: 0 })));
   return {
     heightOver: () => [FRONT, A],
@@ -146,6 +148,28 @@ export function callsOn({ curve, other, ring, loop }: Subjects): Readonly<Record
     translation: () => [A],
     withWeights: () => [curve, Array.from({ length: core.distinctOf(curve) }, (_, i) => 1 + (i % 2))],
     chamfer: () => [lineOf([0, 0, 0], [20, 0, 0]), lineOf([0, 0, 0], [0, 20, 0]), [3, 4], FRONT],
+    jetAtShare: () => [curve, 0.35, 'forward'],
+    jetBeyond: () => [curve, 'end'],
+    turnedJet: () => [jet],
+    contactDerivatives: () => [jet, 3, { a: 40, b: 3, c: -2 }],
+    joinEnds: () => [curve, { start: { jet, level: 1 } }],
+    joinFitData: () => [curve, sites(), { start: { jet, level: 1 } }],
+    joinExact: () => [lineOf(A, B), 'line', { start: { jet, level: 1 } }],
+    joinToSymmetry: () => [curve, 'start', WALL, 1],
+    throughToSymmetry: () => [FOUR, 'start', WALL, { degree: 5 }],
+    imageBy: () => [WALL],
+    sharedJets: () => [jet, { ...jet, tangent: [0, -1, 0] }],
+    spreadCurve: () => [curve, 'start', jet, { point: place([3, 4, 0]), tangent: [1, 0, 0] }, 'faded', 1],
+    spreadPoints: () => [FOUR, THIRDS, 'start', jet, { point: A, tangent: [1, 0, 0] }, 'faded'],
+    controlPointsFor: () => [2, 3],
+    withEnoughPoints: () => [curve, { start: 2, end: 1 }, { beyond: 1, local: ['start'] }],
+    withoutSpareKnots: () => [curve, [knot]],
+    dragJoined: () => [curve, 'start', { jet, level: 2 }, 2, place([8, 14, 2])],
+    reachOfJoined: () => [jet, 2, 2],
+    blend: () => [jet, { ...jet, point: [40, 40, 0], tangent: [0, -1, 0] }, { levels: [2, 3] }],
+    softCorner: () => [lineOf([0, 0, 0], [20, 0, 0]), lineOf([20, 0, 0], [20, 30, 0]), FRONT, { size: { radius: 3 } }],
+    fairestFullness: () => [2, 1.2],
+    fullestWithOnePeak: () => [3, 1.2],
     fillet: () => [lineOf([0, 0, 0], [20, 0, 0]), lineOf([0, 0, 0], [0, 20, 0]), 3, FRONT],
     midwayByLength: () => [curve, other, mm(0.05), 3],
     offset: () => [curve, mm(2), mm(0.05), FRONT],

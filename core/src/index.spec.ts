@@ -14,6 +14,8 @@ const FOUR = Float64Array.of(0, 0, 0, 9, 9, 0, 18, 3, 0, 30, 9, 0);
 const THIRDS = Float64Array.of(0, 0.3, 0.6, 1);
 const FLAT_KNOTS = Float64Array.of(0, 0, 1, 1);
 
+const JET: core.Jet = { point: [1, 2, 0], tangent: [0, 1, 0], curvature: [-0.02, 0, 0], rate: [0, 0, 1e-4] };
+
 /** For every public function bad input, and the words that say what and where. */
 const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = {
   unit: [[() => core.unit(NONE), 'a direction is needed, not 0, 0, 0'], [() => core.unit(NAN), 'a direction is needed']], // prettier-ignore
@@ -134,6 +136,11 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
     [() => core.throughPoints(FOUR, { parameterisation: 'x' as 'chord' }), 'parameterisation: one of uniform'],
     [() => core.throughPoints(FOUR, { degree: 10 }), 'degree: a whole number from 1 to 9 is needed, not 10'],
     [() => core.throughPoints(FOUR, { ends: 'free' as 'natural' }), 'ends: one of natural, not-a-knot'],
+    [
+      () => core.throughPoints(FOUR, { closed: true, contacts: { start: { jet: JET, level: 1 } } }),
+      'contacts: a closed',
+    ],
+    [() => core.throughPoints(FOUR, { contacts: { end: { jet: JET, level: -1 as 0 } } }), 'end.level: a whole number'],
     [() => core.throughPoints(FOUR, { kinks: [0] }), 'kinks: a whole number from 1 to 2 is needed, not 0'],
     [
       () => core.throughPoints(FOUR, { constraints: [{ index: 4 }] }),
@@ -242,6 +249,68 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
     [() => core.moveOnCurve(CURVE, 1, NONE, [5]), 'fixed: a whole number from 0 to 4 is needed, not 5'],
   ],
   chamfer: [[() => core.chamfer(CURVE, CURVE, [1, 0], FRONT), 'a setback above 0 is needed, not 0']],
+  jetBeyond: [[() => core.jetBeyond(CURVE, 'tip' as 'end'), 'end: one of start, end is needed, not tip']],
+  jetAtShare: [
+    [() => core.jetAtShare(CURVE, 2, 'forward'), 'share: a share from 0 to 1 is needed, not 2'],
+    [() => core.jetAtShare(CURVE, 0.5, 'up' as 'forward'), 'sense: one of forward, backward'],
+  ],
+  joinEnds: [
+    [() => core.joinEnds(CURVE, { start: { jet: { ...JET, point: NAN }, level: 1 } }), 'start.jet.point: three finite'],
+    [() => core.joinEnds(CURVE, { end: { jet: { ...JET, tangent: [0, 2, 0] }, level: 1 } }), 'end.jet.tangent: a vector of length 1 is needed, not 0, 2, 0'], // prettier-ignore
+    [() => core.joinEnds(CURVE, { start: { jet: JET, level: 4 as 3 } }), 'start.level: a whole number from 0 to 3'],
+    [() => core.joinEnds(CURVE, { start: { jet: JET, level: 2, freedoms: { a: -1 } } }), 'a start.freedoms.a above 0'],
+    [() => core.joinEnds(CURVE, { start: { jet: JET, level: 2, freedoms: { b: NaN } } }), 'start.freedoms.b: a finite'],
+  ],
+  joinFitData: [
+    [() => core.joinFitData(CURVE, core.packSites([]), { start: { jet: JET, level: 5 as 3 } }), 'start.level: a whole'],
+  ],
+  joinExact: [
+    [() => core.joinExact(CURVE, 'oval' as 'arc', {}), 'kind: one of line, arc, other is needed, not oval'],
+    [() => core.joinExact(CURVE, 'line', {}, { tolerance: 0 }), 'a tolerance above 0 is needed, not 0'],
+  ],
+  joinToSymmetry: [
+    [() => core.joinToSymmetry(CURVE, 'start', { kind: 'plane', plane: SKEW }, 1), 'at right angles'],
+    [() => core.joinToSymmetry(CURVE, 'start', { kind: 'axis', point: NONE, direction: NONE }, 1), 'symmetry.direction: a direction'], // prettier-ignore
+    [() => core.joinToSymmetry(CURVE, 'start', { kind: 'plane', plane: FRONT }, 7 as 3), 'level: a whole number'],
+  ],
+  throughToSymmetry: [
+    [() => core.throughToSymmetry(Float64Array.of(1, 2), 'end', { kind: 'plane', plane: FRONT }), 'points: 3 numbers'],
+  ],
+  imageBy: [[() => core.imageBy({ kind: 'plane', plane: SKEW }), 'at right angles']],
+  spreadCurve: [
+    [() => core.spreadCurve(CURVE, 'start', JET, JET, 'wide' as 'rigid', 1), 'spread: one of local, faded, rigid'],
+    [() => core.spreadCurve(CURVE, 'start', JET, JET, 'faded', 9 as 3), 'level: a whole number from 0 to 3'],
+  ],
+  spreadPoints: [
+    [() => core.spreadPoints(Float64Array.of(1), THIRDS, 'start', JET, JET, 'faded'), 'points: 3 numbers for each'],
+  ],
+  withEnoughPoints: [[() => core.withEnoughPoints(CURVE, { start: 4 as 3 }), 'start: a whole number from 0 to 3']],
+  withoutSpareKnots: [[() => core.withoutSpareKnots(CURVE, [1], -1), 'a tolerance of 0 mm or more is needed, not -1']],
+  dragJoined: [
+    [() => core.dragJoined(CURVE, 'start', { jet: JET, level: 1 }, 2, NONE), 'index: a whole number from 1 to 1'],
+    [() => core.dragJoined(CURVE, 'start', { jet: JET, level: 1 }, 1, NAN), 'pointer: three finite'],
+  ],
+  fairestFullness: [[() => core.fairestFullness(2, 4), 'turn: an angle between 0 and 3.14']],
+  fullestWithOnePeak: [
+    [() => core.fullestWithOnePeak(0 as 1, 1), 'level: a whole number from 1 to 4 is needed, not 0'],
+    [() => core.fullestWithOnePeak(2, 0), 'turn: an angle between 0 and 3.14'],
+  ],
+  reachOfJoined: [[() => core.reachOfJoined(JET, 2, 0), 'index: a whole number from 1 to 2']],
+  blend: [
+    [() => core.blend(JET, { ...JET, curvature: NAN }), 'end.jet.curvature: a finite number is needed'],
+    [() => core.blend(JET, JET, { magnitudes: [0, null] }), 'a magnitudes[0] above 0 is needed, not 0'],
+    [() => core.blend(JET, JET, { ratio: -1 }), 'a ratio above 0 is needed, not -1'],
+  ],
+  softCorner: [
+    [() => core.softCorner(CURVE, CURVE, FRONT, { size: { radius: 0 } }), 'a radius above 0 is needed, not 0'],
+    [() => core.softCorner(CURVE, CURVE, FRONT, { size: { setbacks: [1, NaN] } }), 'a setbacks above 0'],
+    [() => core.softCorner(CURVE, CURVE, FRONT, { size: { setback: 1 }, fullness: 1 }), 'fullness: a share from 0'],
+    [
+      () => core.softCorner(CURVE, CURVE, FRONT, { size: { setback: 1 }, level: 5 as 4 }),
+      'level: a whole number from 1',
+    ],
+    [() => core.softCorner(CURVE, CURVE, SKEW, { size: { setback: 1 } }), 'at right angles'],
+  ],
   fillet: [
     [() => core.fillet(CURVE, CURVE, -1, FRONT), 'a radius above 0 is needed, not -1'],
     [() => core.fillet(CURVE, CURVE, 1, SKEW), 'at right angles'],
@@ -506,7 +575,7 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
 /** These take curves only, which were looked at when they were made. */
 const OF_CURVES = ['controlPointsOf', 'countOf', 'domainOf', 'spansOf', 'distinctOf', 'breaksOf', 'clamp', 'bezierPieces', 'open', 'reverse', 'weightsOf', 'bestPlane', 'boundingBox', 'controlBox', 'arcCentre', 'middles', 'packCurve', 'midway', 'curvatureChange', 'evenKnots', 'energies', 'runsAlike', 'clearance']; // prettier-ignore
 /** Plain arithmetic, which computes what it is given. */
-const ARITHMETIC = ['across', 'add', 'along', 'angleBetween', 'cross', 'distance', 'dot', 'length', 'lerp', 'middle', 'negate', 'rounded', 'scale', 'subtract', 'vectorIn', 'withCoordinate', 'packVectors', 'packSites', 'sitesInOrder', 'vectorAt', 'closestOnSegment', 'radiusOf', 'success', 'failed']; // prettier-ignore
+const ARITHMETIC = ['across', 'add', 'along', 'angleBetween', 'cross', 'distance', 'dot', 'length', 'lerp', 'middle', 'negate', 'rounded', 'scale', 'subtract', 'vectorIn', 'withCoordinate', 'packVectors', 'packSites', 'sitesInOrder', 'vectorAt', 'closestOnSegment', 'radiusOf', 'success', 'failed', 'contactDerivatives', 'controlPointsFor', 'sharedJets', 'turnedJet']; // prettier-ignore
 
 describe('the public face', () => {
   it('has every function listed here, so that none forgets to refuse', () => {

@@ -141,6 +141,48 @@ export { type CutCorner, fillet, type FilletFailure } from './shape/fillet';
 export { type DegreeTooHigh, midway, midwayByLength, type Midway } from './shape/midway';
 export { type Offset, offset, type OffsetFailure, type OffsetOptions } from './shape/offset';
 
+// Join: go on from other curves with G0 to G3, meet an image, blend, soften a corner.
+export {
+  type Contact,
+  contactDerivatives,
+  type Contacts,
+  type Freedoms,
+  type Jet,
+  jetAtShare,
+  jetBeyond,
+  type Level,
+  type Sense,
+  turnedJet,
+} from './measure/jet';
+export { blend, type Blend, type BlendFailure, type BlendOptions, type Magnitudes } from './join/blend';
+export { type DraggedJoined, dragJoined, type Reach as JoinedReach, reachOfJoined } from './join/dragJoined';
+export {
+  controlPointsFor,
+  type EndLevels,
+  type EnoughOptions,
+  type EnoughPoints,
+  withEnoughPoints,
+  withoutSpareKnots,
+} from './join/enoughPoints';
+export { joinEnds, type Joined, type JoinedEnd, type JoinFailure as ContactFailure } from './join/joinEnds';
+export { type ExactFailure, type ExactKind, type ExactOptions, joinExact } from './join/joinExact';
+export { joinFitData, type JoinedFitData } from './join/joinFitData';
+export { imageBy, type JoinedToSymmetry, joinToSymmetry, type Symmetry } from './join/joinToSymmetry';
+export { sharedJets, type SharedJets, type TooFarTurned } from './join/sharedJets';
+export {
+  type CornerLevel,
+  type CornerSize,
+  fairestFullness,
+  fullestWithOnePeak,
+  type ShortLeg,
+  softCorner,
+  type SoftCorner,
+  type SoftCornerFailure,
+  type SoftCornerOptions,
+} from './join/softCorner';
+export { type Ray, type Spread, spreadCurve, spreadPoints } from './join/spread';
+export { throughToSymmetry } from './join/throughToSymmetry';
+
 // Measure one curve.
 export { type ArcLength, arcLength, atEqualLengths, lengthAt, parameterAt } from './measure/arcLength';
 export { type AreaFailure, type EnclosedArea, enclosedArea } from './measure/area';

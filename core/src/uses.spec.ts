@@ -1,12 +1,14 @@
 import fc from 'fast-check';
 import { anyCurve, bezier, flat, valueOf } from './curve/curves.fixture';
 import * as core from './whole.fixture';
-import type { Curve } from './whole.fixture';
+import type { Curve, Jet } from './whole.fixture';
 
 const { FRONT } = core;
 const CURVE = flat(3, [0, 0, 0, 0, 1, 2, 2, 2, 2], [[0, 0], [10, 20], [30, 25], [50, 5], [60, 10]]); // prettier-ignore
 const RING = core.periodicCurve(3, core.homogeneous([40, 0, 0, 0, 40, 5, -40, 0, 0, 0, -40, 5]));
 const FOUR = Float64Array.of(0, 0, 0, 9, 9, 0, 18, 3, 0, 30, 9, 0);
+
+const JET: Jet = { point: [1, 2, 0], tangent: [0, 1, 0], curvature: [-0.02, 0, 0], rate: [0, 0, 1e-4] };
 
 /** A line of `count` points that all lie in the plane of a few places, for curves that are hardly curves. */
 const CLAMPED = (degree: number, inner: readonly number[] = [], end = 1) => [
@@ -167,6 +169,29 @@ const USES: Record<string, (curve: Curve) => unknown> = {
   midway: (c) => core.midway(c, CURVE),
   midwayByLength: (c) => core.midwayByLength(c, CURVE, 0.1 + 1e-3 * sizeOf(c)),
   offset: (c) => core.offset(c, 1 + 0.01 * sizeOf(c), 0.1 + 1e-3 * sizeOf(c), FRONT),
+  jetBeyond: (c) => [core.jetBeyond(c, 'start'), core.jetAtShare(c, 0.4, 'backward')],
+  joinEnds: (c) => [
+    core.joinEnds(c, { start: { jet: JET, level: 1 } }),
+    core.joinEnds(c, { end: { jet: JET, level: 3 } }),
+    core.joinEnds(CURVE, { start: { jet: core.jetBeyond(c, 'end') ?? JET, level: 2 } }),
+  ],
+  joinFitData: (c) => core.joinFitData(c, core.packSites([{ u: core.domainOf(c)[0], order: 0 }]), { start: { jet: JET, level: 1 } }), // prettier-ignore
+  joinExact: (c) => [
+    core.joinExact(c, 'other', { start: { jet: JET, level: 0 } }),
+    core.joinExact(core.lineBetween([0, 0, 0], [9, 3, 0]), 'line', { end: { jet: core.jetBeyond(c, 'end') ?? JET, level: 1 } }), // prettier-ignore
+  ],
+  joinToSymmetry: (c) => [
+    core.joinToSymmetry(c, 'start', { kind: 'plane', plane: FRONT }, 3),
+    core.joinToSymmetry(c, 'end', { kind: 'axis', point: [1, 2, 0], direction: [1, 1, 0] }, 2),
+  ],
+  spreadCurve: (c) => core.spreadCurve(c, 'end', JET, { point: [3, 4, 5], tangent: [0, 0, 1] }, 'faded', 1, 1),
+  withEnoughPoints: (c) => core.withEnoughPoints(c, { start: 2, end: 3 }, { beyond: 1, local: ['end'] }),
+  withoutSpareKnots: (c) => core.withoutSpareKnots(c, core.breaksOf(c).map(({ u }) => u), 0.1), // prettier-ignore
+  blend: (c) => core.blend(core.jetBeyond(c, 'end') ?? JET, { ...JET, point: [40, 50, 2] }, { quick: true }),
+  softCorner: (c) => [
+    core.softCorner(c, CURVE, FRONT, { size: { setback: 1 } }),
+    core.softCorner(CURVE, c, FRONT, { size: { radius: 2 }, level: 3 }),
+  ],
   fillet: (c) => core.fillet(c, CURVE, 1, FRONT),
   chamfer: (c) => core.chamfer(CURVE, c, [0.5, 0.5], FRONT),
 };

@@ -1,5 +1,5 @@
 import { along, distance, dot, length, type Vector3, vectorAt } from '../linear/vector';
-import { controlPointsOf, countOf, type Curve, domainOf, makeCurve } from '../curve/curve';
+import { controlPointsOf, countOf, type Curve, domainOf, trusted } from '../curve/curve';
 import { derivatives } from '../curve/evaluate';
 import { reverse } from '../edit/reverse';
 import { packSites } from '../fit/sites';
@@ -7,15 +7,9 @@ import { basisRow } from '../fit/splineSpace';
 import { spaceOf } from '../fit/through/fixedSpacing';
 import { clamp } from '../knots/clamp';
 import type { End } from '../measure/ends';
-import {
-  checkContacts,
-  type Contact,
-  contactDerivatives,
-  type Contacts,
-  type Freedoms,
-  type Level,
-} from '../measure/jet';
+import { checkedContacts, type Contact, contactDerivatives, type Contacts, type Freedoms } from '../measure/jet';
 import { controlPointsFor } from './enoughPoints';
+import { type TooFar, withinSize } from './withinSize';
 import { failed, type Result, success } from '../result';
 import { type EndResponse, leastMovement } from './leastMovement';
 
@@ -40,7 +34,8 @@ export type JoinFailure =
   | { readonly kind: 'degree-too-low'; readonly degree: number; readonly needed: number }
   | { readonly kind: 'too-few-points'; readonly controlPoints: number; readonly needed: number }
   /** All control points lie in one place: nothing says how fast the curve leaves it. */
-  | { readonly kind: 'no-length' };
+  | { readonly kind: 'no-length' }
+  | TooFar;
 
 /**
  * A curve whose ends go on from others with G0 to G3: of its control points only the first (last) level + 1 move, and
@@ -50,7 +45,8 @@ export type JoinFailure =
  * At a clamped end derivative k depends on control points 0 to k alone (The NURBS Book, 4.3, also for weights), so that
  * a triangular system gives the control points from the derivatives of `contactDerivatives`.
  */
-export function joinEnds(curve: Curve, contacts: Contacts): Result<Joined, JoinFailure> {
+export function joinEnds(curve: Curve, given: Contacts): Result<Joined, JoinFailure> {
+  const contacts = checkedContacts(given);
   const missing = missingFor(curve, contacts);
   if (missing) return failed(missing);
   let joined: Joined = { curve: clamp(curve) };
@@ -61,12 +57,12 @@ export function joinEnds(curve: Curve, contacts: Contacts): Result<Joined, JoinF
     if (!solved) return failed({ kind: 'no-length' });
     joined = { ...joined, curve: fromEnd(solved.curve, end), [end]: solved.joined };
   }
-  return success(joined);
+  const held = withinSize(joined.curve);
+  return held.ok ? success({ ...joined, curve: held.value }) : held;
 }
 
-/** Why a curve cannot be joined as it is, or null; looks at the arguments. */
+/** Why a curve cannot be joined as it is, or null. */
 function missingFor({ degree, closing, points }: Curve, contacts: Contacts): JoinFailure | null {
-  checkContacts(contacts);
   const levels = [contacts.start?.level ?? 0, contacts.end?.level ?? 0];
   const highest = Math.max(...levels);
   if (closing !== 'open') return { kind: 'closed' };
@@ -117,7 +113,7 @@ const STANDSTILL = 1e-9;
  * How the first level + 1 control points answer to the place and derivatives at a clamped start: the inverse of the
  * triangular matrix of the (rational) basis functions' derivatives there. Column 0 is 1 throughout.
  */
-export function startResponse(curve: Curve, level: Level): EndResponse {
+export function startResponse(curve: Curve, level: number): EndResponse {
   const size = level + 1;
   const [u] = domainOf(curve);
   const space = spaceOf(curve);
@@ -139,7 +135,7 @@ export function startResponse(curve: Curve, level: Level): EndResponse {
   });
 }
 
-/** The curve with another place and derivatives at its start. */
+/** The curve with another place and derivatives at its start; whoever hands it out looks at its size. */
 export function withStart(curve: Curve, point: Vector3, ahead: readonly Vector3[], response: EndResponse): Curve {
   const points = curve.points.slice();
   for (let j = 0; j <= ahead.length; j++) {
@@ -147,5 +143,5 @@ export function withStart(curve: Curve, point: Vector3, ahead: readonly Vector3[
     const w = points[4 * j + 3];
     for (let c = 0; c < 3; c++) points[4 * j + c] = place[c] * w;
   }
-  return makeCurve(curve.degree, curve.knots, points, curve.closing);
+  return trusted(curve.degree, curve.knots, points, curve.closing);
 }

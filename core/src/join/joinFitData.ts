@@ -6,7 +6,7 @@ import { listSites, packSites, type Site, type Sites, sitesInOrder } from '../fi
 import { collocate } from '../fit/through/collocation';
 import { fitDataOf, fromFitData, type NotOneToOne, spaceOf } from '../fit/through/fixedSpacing';
 import type { End } from '../measure/ends';
-import { checkContacts, type Contact, contactDerivatives, type Contacts, type Level } from '../measure/jet';
+import { checkedContacts, type Contact, contactDerivatives, type Contacts, type Level } from '../measure/jet';
 import { failed, type Result, success } from '../result';
 import { derivativesAtStart, fromEnd, type Joined, type JoinFailure, startSpeed } from './joinEnds';
 import { type EndResponse, leastMovement } from './leastMovement';
@@ -31,9 +31,9 @@ const BESIDE = 0.25;
 export function joinFitData(
   curve: Curve,
   sites: Sites,
-  contacts: Contacts,
+  given: Contacts,
 ): Result<JoinedFitData, JoinFailure | NotOneToOne> {
-  checkContacts(contacts);
+  const contacts = checkedContacts(given);
   if (curve.closing !== 'open') return failed({ kind: 'closed' });
   let joined: JoinedFitData = { curve: clamp(curve), sites };
   for (const end of ['start', 'end'] as const) {
@@ -117,6 +117,7 @@ function withEndRows(curve: Curve, sites: Sites, level: Level): { curve: Curve; 
 /** How all control points answer to the place and the derivatives at the start, the other data staying as they are. */
 function fitResponse(curve: Curve, sites: Sites, level: Level): EndResponse | null {
   const count = curve.points.length / 4;
+  if (sites.parameters.length !== count) return null;
   const space = spaceOf(curve);
   const columns: Float64Array[] = [];
   for (let from = 0; from <= level; from += 3) {

@@ -1,7 +1,7 @@
 import { sizeAt } from '../linear/vector';
-import { EIGHT } from '../linear/gaussLegendre';
+import { EIGHT, type GaussRule } from '../linear/gaussLegendre';
 import { findSpan } from '../curve/basis';
-import { countOf, type Curve, domainOf } from '../curve/curve';
+import { countOf, type Curve, domainOf, spansOf } from '../curve/curve';
 import { derivativesInSpan } from '../curve/evaluate';
 import type { DerivativeNets } from '../degree/derivativeNets';
 import { arcLength } from './arcLength';
@@ -84,12 +84,35 @@ function standsStillWithin(curve: Curve, stretches: readonly DerivativeNets[]): 
   return [first, ...stretches.map(({ to }) => to)].some((end, i) => end !== (stretches[i]?.from ?? last));
 }
 
+const NO_NOISE = [0, 0, 0, 0];
+
+/**
+ * E_mv by one rule over each span, for a search among many shapes: to what the rule can tell. Infinity where the curve
+ * stands still at a node.
+ */
+export function variationBy(curve: Curve, rule: GaussRule): number {
+  const { knots } = curve;
+  let sum = 0;
+  for (const span of spansOf(curve)) {
+    sum += onStretch(curve, span, knots[span], knots[span + 1], NO_NOISE, rule).variation;
+  }
+  // A node that stands still gives NaN.
+  return sum < Infinity ? sum : Infinity;
+}
+
 /** By one rule. `noise` is that of the derivatives by order. */
-function onStretch(curve: Curve, span: number, a: number, b: number, noise: readonly number[]): Sums {
+function onStretch(
+  curve: Curve,
+  span: number,
+  a: number,
+  b: number,
+  noise: readonly number[],
+  rule: GaussRule = RULE,
+): Sums {
   const half = (b - a) / 2;
   let [variation, bending, variationNoise, bendingNoise] = [0, 0, 0, 0];
-  for (let i = 0; i < RULE.nodes.length; i++) {
-    derivativesInSpan(curve, span, a + half * (1 + RULE.nodes[i]), 3, d);
+  for (let i = 0; i < rule.nodes.length; i++) {
+    derivativesInSpan(curve, span, a + half * (1 + rule.nodes[i]), 3, d);
     const speed = sizeAt(d, 3);
     const [tx, ty, tz] = [d[3] / speed, d[4] / speed, d[5] / speed];
     const along = d[6] * tx + d[7] * ty + d[8] * tz;
@@ -100,7 +123,7 @@ function onStretch(curve: Curve, span: number, a: number, b: number, noise: read
     const ex = (d[9] - third * tx - twist * kx) / cube;
     const ey = (d[10] - third * ty - twist * ky) / cube;
     const ez = (d[11] - third * tz - twist * kz) / cube;
-    const weight = RULE.weights[i] * half * speed;
+    const weight = rule.weights[i] * half * speed;
     const [e, kappa] = [Math.hypot(ex, ey, ez), Math.hypot(kx, ky, kz)];
     variation += weight * e * e;
     bending += weight * kappa * kappa;

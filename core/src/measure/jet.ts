@@ -1,4 +1,4 @@
-import { along, dot, negate, scale, type Vector3 } from '../linear/vector';
+import { across, along, dot, negate, scale, type Vector3 } from '../linear/vector';
 import { type Curve, domainOf } from '../curve/curve';
 import { toKnot } from '../knots/sameKnot';
 import {
@@ -50,7 +50,7 @@ export interface Contacts {
 export function jetBeyond(curve: Curve, end: End): Jet | null {
   mustBeOneOf(end, ['start', 'end'], 'end');
   const [first, last] = domainOf(curve);
-  return end === 'end' ? jetFrom(curve, last, 'left', 'forward') : jetFrom(curve, first, 'right', 'backward');
+  return end === 'end' ? jetAt(curve, last, 'forward') : jetAt(curve, first, 'backward');
 }
 
 /**
@@ -67,11 +67,12 @@ export function jetAtShare(curve: Curve, share: number, sense: Sense): Jet | nul
   // At the seam of a closed curve the other side stands at the other end.
   if (curve.closing !== 'open' && u === first && sense === 'forward') u = last;
   else if (curve.closing !== 'open' && u === last && sense === 'backward') u = first;
-  return jetFrom(curve, u, sense === 'forward' ? 'left' : 'right', sense);
+  return jetAt(curve, u, sense);
 }
 
-function jetFrom(curve: Curve, u: number, side: 'left' | 'right', sense: Sense): Jet | null {
-  const frame = frameAt(curve, u, side);
+/** The jet at u of the curve as it comes there in a sense; null where it stands still. */
+export function jetAt(curve: Curve, u: number, sense: Sense): Jet | null {
+  const frame = frameAt(curve, u, sense === 'forward' ? 'left' : 'right');
   if (!frame) return null;
   const { point, tangent, curvature, rate } = frame;
   return sense === 'forward' ? { point, tangent, curvature, rate } : turnedJet({ point, tangent, curvature, rate });
@@ -107,26 +108,26 @@ function checkJet({ point, tangent, curvature, rate }: Jet, name: string): void 
   if (!(Math.abs(Math.hypot(...tangent) - 1) < UNIT)) {
     throw new RangeError(`${name}.tangent: a vector of length 1 is needed, not ${tangent.join(', ')}`);
   }
-  for (const [what, vector] of [
-    ['curvature', curvature],
-    ['rate', rate],
-  ] as const) {
-    mustBePoint(vector, `${name}.${what}`);
-    if (!(Math.abs(dot(vector, tangent)) <= UNIT * Math.hypot(...vector))) {
-      throw new RangeError(`${name}.${what}: a vector across the tangent is needed, not ${vector.join(', ')}`);
-    }
-  }
+  for (const x of curvature) mustBeFinite(x, `${name}.curvature`);
+  for (const x of rate) mustBeFinite(x, `${name}.rate`);
 }
 
-/** Throws a RangeError for contacts that no curve can have. */
-export function checkContacts({ start, end }: Contacts): void {
-  for (const [name, contact] of Object.entries({ start, end })) {
-    if (!contact) continue;
-    checkJet(contact.jet, `${name}.jet`);
-    mustBeWhole(contact.level, 0, 3, `${name}.level`);
-    const { a, b = 0, c = 0 } = contact.freedoms ?? {};
-    if (a !== undefined) mustBeAbove0(a, `${name}.freedoms.a`);
-    mustBeFinite(b, `${name}.freedoms.b`);
-    mustBeFinite(c, `${name}.freedoms.c`);
-  }
+/**
+ * The contacts with their curvature and rate vectors across the tangent: what of them lies along it is rounding. Throws
+ * a RangeError for contacts that no curve can have.
+ */
+export function checkedContacts({ start, end }: Contacts): Contacts {
+  return { ...(start && { start: checkedContact(start, 'start') }), ...(end && { end: checkedContact(end, 'end') }) };
+}
+
+function checkedContact(contact: Contact, name: string): Contact {
+  checkJet(contact.jet, `${name}.jet`);
+  mustBeWhole(contact.level, 0, 3, `${name}.level`);
+  const { a, b = 0, c = 0 } = contact.freedoms ?? {};
+  if (a !== undefined) mustBeAbove0(a, `${name}.freedoms.a`);
+  mustBeFinite(b, `${name}.freedoms.b`);
+  mustBeFinite(c, `${name}.freedoms.c`);
+  const { tangent, curvature, rate } = contact.jet;
+  const jet = { ...contact.jet, curvature: across(curvature, tangent), rate: across(rate, tangent) };
+  return { ...contact, jet };
 }

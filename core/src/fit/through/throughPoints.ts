@@ -6,7 +6,7 @@ import { SAME_KNOT, toKnot } from '../../knots/sameKnot';
 import { arcLength, lengthAt } from '../../measure/arcLength';
 import { close, toPeriodic } from '../../ends/close';
 import { join } from '../../edit/join';
-import { checkContacts, type Contacts } from '../../measure/jet';
+import { checkedContacts, type Contacts } from '../../measure/jet';
 import { failed, type Result, success } from '../../result';
 import { mustBeOneOf, mustBeWhole } from '../../refuse';
 import { checkFitPoints, type ConstraintFailure } from '../fitFailure';
@@ -73,8 +73,7 @@ const MOST_GROWTH = 1.1;
  */
 export function throughPoints(given: Float64Array, options: ThroughPointsOptions = {}): Result<Fit, ConstraintFailure> {
   const { closed = false, degree = 3, parameterisation = 'faded', ends = 'natural', apart = 0 } = options;
-  const contacts = options.contacts ?? {};
-  checkContacts(contacts);
+  const contacts = checkedContacts(options.contacts ?? {});
   if (closed && (contacts.start || contacts.end))
     throw new RangeError('contacts: a closed curve has no end to go on from');
   const points = withContactPoints(given, contacts);
