@@ -45,6 +45,7 @@ export {
   type FixedFit,
   type PointConstraints,
   type Id,
+  isDerived,
   isFree,
   isShown,
   type Item,
@@ -64,7 +65,7 @@ export {
   type WorkPlane,
 } from './project/project';
 export { resolve } from './project/resolve';
-export { type PlainCurve, plainItem, type PlainItem, plainRecipe } from './project/mirrors';
+export { type PlainCurve, plainItem, type PlainItem, plainRecipe } from './project/plain';
 export { takenWith } from './links/taken';
 export { pulledBy } from './recipe/corners';
 export { legTo, setWeights } from './recipe/editControlPoints';

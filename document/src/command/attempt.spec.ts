@@ -1,6 +1,6 @@
 import { archProject, drawing, performed, stamp } from '../fixture';
 import { type CurveItem, emptyProject, fitRecipe, type FitRecipe, type Project } from '../project/project';
-import { plainItem } from '../project/mirrors';
+import { plainItem } from '../project/plain';
 import { resolveRecipe } from '../recipe/resolve';
 import { attempt, preview } from './attempt';
 import { titleOf } from './titleOf';

@@ -6,7 +6,7 @@ import { changedItems } from '../history/stepSize';
 import { fromImmer, type Patch } from '../history/patch';
 import type { Id, Item, Project } from '../project/project';
 import { withFollowers } from '../links/order';
-import { type Fates, settle, type Settled } from '../links/settle';
+import { type Fates, type Freed, settle, type Settled } from '../links/settle';
 import { CommandError } from '../commandError';
 import { become } from './become';
 import type { Change, ChangedItems, Command } from './command';
@@ -76,12 +76,20 @@ function tried(project: Project, call: CommandCall, change: Change<unknown>): At
         ? drafted(project, (draft) => change(draft, args), fate)
         : withItems(project, change.items(project, args), fate);
     const { freed } = changes;
-    const told = freed.length > 0 && !tellsOfLinks && { freed: named(project, freed) };
+    const told = tellsOfLinks ? {} : freedFacts(project, freed);
     return success(Object.assign(changes, { title: { ...title, ...told } }));
   } catch (error) {
     if (error instanceof CommandError) return failed(error.message);
     throw error;
   }
+}
+
+/** What a step tells of items that are made from others no longer. */
+function freedFacts(project: Project, { mirror = [], blend = [], joint = [] }: Freed): Partial<StepTitle> {
+  const known = (ids: readonly Id[]) => ids.filter((id) => Object.hasOwn(project.items, id));
+  const told = (ids: readonly Id[]) => (known(ids).length > 0 ? named(project, known(ids)) : undefined);
+  const [freed, unblended, unjoined] = [mirror, blend, joint].map(told);
+  return { ...(freed && { freed }), ...(unblended && { unblended }), ...(unjoined && { unjoined }) };
 }
 
 type Freeing = Changes & Pick<Settled, 'freed'>;

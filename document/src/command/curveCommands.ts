@@ -1,3 +1,4 @@
+import type { Contacts } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
 import {
   type CurveItem,
@@ -8,7 +9,9 @@ import {
   type Project,
   type Recipe,
 } from '../project/project';
-import { originalOf, type PlainCurve } from '../project/mirrors';
+import { contactsAt, originalOf, type PlainCurve, plainRecipe } from '../project/plain';
+import { partnersOf } from '../links/order';
+import { withShape } from '../links/table';
 import { insertControlPoint, removeControlPoint, setWeights, straighten } from '../recipe/editControlPoints';
 import { fitDegree, lowerDegree, raiseDegree } from '../recipe/editDegree';
 import { closeCurve, moveSeam, openCurve, reverseCurve } from '../recipe/editEnds';
@@ -19,6 +22,7 @@ import { asFree, fixSpacing } from '../recipe/fixSpacing';
 import { setRadius, setTangent } from '../recipe/setTangent';
 import { makeLive } from '../recipe/makeLive';
 import { bendAt, movePoints } from '../recipe/movePoints';
+import { boundMove } from '../recipe/boundMove';
 import { givenBy } from '../recipe/primitives/givenBy';
 import { describe } from '../recipe/givenRecipes';
 import { figuresOf, setFigure } from '../recipe/primitives/table';
@@ -57,6 +61,8 @@ interface Options<Args> extends Pick<Command<Args>, 'lossy' | 'addsHandles'> {
   readonly facts?: Facts<Args>;
   /** The shape stays: it runs otherwise. */
   readonly turns?: true;
+  /** How it is done to what the joints of a curve bind; null where it is done as to any curve. */
+  readonly bound?: (args: Args, recipe: Recipe, contacts: Contacts) => Recipe | null;
 }
 
 /**
@@ -66,7 +72,7 @@ interface Options<Args> extends Pick<Command<Args>, 'lossy' | 'addsHandles'> {
 function reshape<Args extends Together<OfCurve>>(
   title: Command<Args>['title'],
   change: Edit<Args, Recipe>,
-  { facts, turns, ...more }: Options<Args> = {},
+  { facts, turns, bound, ...more }: Options<Args> = {},
 ): Command<Args> {
   const symmetric: Edit<Args, Recipe> = (recipe, args, project) => {
     return keepSymmetry(recipe, (so) => change(so, args, project));
@@ -87,12 +93,13 @@ function reshape<Args extends Together<OfCurve>>(
         // The curve that was named first has the last word where a mirror and its original are both named.
         for (const each of withOthers(args).reverse()) {
           const { recipe } = openCurveOf(now, each.item);
-          const done = tangentsAsTheyAre(symmetric(recipe, each, now));
+          const byJoints = bound && bound(each, recipe, contactsAt(now, each.item));
+          const done = tangentsAsTheyAre(byJoints ?? symmetric(recipe, each, now));
           const { id, by } = originalOf(now, each.item);
           openItemOf(now, id);
           const back = by.reduce<Recipe>((so, { about }) => transformed(so, reflection(about)), done);
-          changed[id] = { ...curveItemOf(now, id), recipe: back };
-          if (args.also) now = { ...now, items: { ...now.items, [id]: changed[id] } };
+          Object.assign(changed, reshaped(now, id, back));
+          if (args.also) now = { ...now, items: { ...now.items, ...changed } };
         }
         return { changed };
       },
@@ -100,6 +107,19 @@ function reshape<Args extends Together<OfCurve>>(
     ...(turns && { fates: ({ item }): Fates => ({ [item]: 'turned' }) }),
     ...more,
   };
+}
+
+/**
+ * A curve with another shape: its joints bind it from where it is now, and what meets it halfway stays as it is seen. Of
+ * one that others made it is a curve of its own.
+ */
+function reshaped(project: Project, id: Id, recipe: Recipe): Record<Id, CurveItem> {
+  const item = curveItemOf(project, id);
+  const partners = partnersOf(project, id).flatMap((partner): [Id, CurveItem][] => {
+    const other = curveItemOf(project, partner);
+    return [[partner, withShape(project, other, plainRecipe(project, other))]];
+  });
+  return { ...Object.fromEntries(partners), [id]: withShape(project, item, recipe) };
 }
 
 /** The same, of a curve that is edited point by point: an exact shape becomes one first. */
@@ -135,6 +155,7 @@ export const curveCommands: Commands<typeof curveArgs> = {
     ({ points, items }) => `Move ${points} of ${items}`,
     (recipe, { moves }) => movePoints(recipe, moves),
     {
+      bound: ({ moves }, recipe, contacts) => boundMove(recipe, moves, contacts),
       facts: ({ moves }, { name, recipe }) => ({
         points: namedPoints(
           name,

@@ -12,7 +12,7 @@ import { drawing, performed, randomly, stamp } from '../fixture';
 import { NO_STACKS, type Stacks, stacksOf, type Step } from '../history/history';
 import { applyPatch } from '../history/patch';
 import { checkProject } from '../project/check';
-import { type Axis, emptyProject, fitRecipe, type Project, type Recipe } from '../project/project';
+import { type Axis, emptyProject, fitRecipe, isDerived, type Project, type Recipe } from '../project/project';
 import { controlRecipe, curveOf } from '../recipe/fixSpacing';
 import { fitPointsOf } from '../recipe/makeLive';
 import { mirroredPlace } from '../recipe/mirroredPlace';
@@ -91,7 +91,7 @@ const plain = (rows: readonly { at: Vector3 }[]) =>
 
 const recipeOf = (project: Project): Recipe => {
   const item = project.items['curve'];
-  if (item?.kind !== 'curve' || item.recipe.kind === 'mirror') throw new Error('no curve');
+  if (item?.kind !== 'curve' || isDerived(item.recipe)) throw new Error('no curve');
   return item.recipe;
 };
 

@@ -1,7 +1,7 @@
 import { arcLength, circle, type Curve, deviation, distance, domainOf, evaluate, FRONT, homogeneous, lineBetween, makeCurve, rectangle, regularPolygon, reparameterise, type Vector3 } from '@pencil-bend/core'; // prettier-ignore
 import { archProject, performed, stamp } from '../fixture';
 import { emptyProject, fitRecipe, type Project } from '../project/project';
-import { plainItem } from '../project/mirrors';
+import { plainItem } from '../project/plain';
 import { controlRecipe, curveOf, fixSpacing } from '../recipe/fixSpacing';
 import { fitPointsOf } from '../recipe/makeLive';
 import { titleOf } from './titleOf';

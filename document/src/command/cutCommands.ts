@@ -16,7 +16,7 @@ import {
 } from '@pencil-bend/core';
 import { type Draft, original } from 'immer';
 import { CommandError } from '../commandError';
-import { plainRecipe } from '../project/mirrors';
+import { plainRecipe } from '../project/plain';
 import type { Id, Project, Recipe } from '../project/project';
 import { reverseCurve } from '../recipe/editEnds';
 import { controlRecipe, curveOf } from '../recipe/fixSpacing';

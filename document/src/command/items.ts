@@ -2,7 +2,8 @@ import type { Draft } from 'immer';
 import { CommandError } from '../commandError';
 import { isFree, type CurveItem, GRAPHITE, type Id, type Item, type Project, type Recipe } from '../project/project';
 import { labelOf } from '../items/table';
-import { plainRecipe } from '../project/mirrors';
+import { plainRecipe } from '../project/plain';
+import { ownRecipe } from '../links/table';
 import { namesIn } from './freeNames';
 import { fitPointsOf } from '../recipe/makeLive';
 import { givensOf } from '../recipe/givenRecipes';
@@ -98,5 +99,5 @@ export function newItem(project: Project | Draft<Project>, name: string, layer: 
 export function setRecipe(draft: Draft<Project>, id: Id, recipe: Recipe): void {
   const item = draft.items[id];
   if (item.kind !== 'curve') throw new CommandError(`${item.name} is ${labelOf(item)}, not a curve`);
-  become(item, { ...item, recipe: withoutMinusZero(recipe) });
+  become(item, { ...item, recipe: withoutMinusZero(ownRecipe({ recipe })) });
 }

@@ -2,7 +2,7 @@ import { deviation, rotation, scaling, translation, type Vector3 } from '@pencil
 import { drawing, measured, performed, randomly, stamp } from '../fixture';
 import { NO_STACKS, type Stacks, stacksOf } from '../history/history';
 import { checkProject } from '../project/check';
-import { plainRecipe } from '../project/mirrors';
+import { plainRecipe } from '../project/plain';
 import { emptyProject, type Primitive, type Project, type Recipe } from '../project/project';
 import { schemaProblems } from '../schemaProblems';
 import { curveOf } from '../recipe/fixSpacing';

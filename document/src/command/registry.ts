@@ -5,6 +5,7 @@ import { transformCommands } from './transformCommands';
 import { curveCommands } from './curveCommands';
 import { cutCommands } from './cutCommands';
 import { layerCommands } from './layerCommands';
+import { jointCommands } from './jointCommands';
 import { sheetCommands } from './sheetCommands';
 
 /** Every change of a project that a user can make, by name. */
@@ -14,6 +15,7 @@ export const commands: Commands<typeof commandArgs> = {
   ...curveCommands,
   ...transformCommands,
   ...cutCommands,
+  ...jointCommands,
 };
 
 export type CommandName = keyof typeof commandArgs;

@@ -17,6 +17,7 @@ export const FIRST_NAMES = {
   fillet: 'Fillet',
   chamfer: 'Chamfer',
   midway: 'Midway',
+  blend: 'Blend',
   'line-guide': 'Line guide',
   'symmetry-line': 'Symmetry line',
   'gauge-circle': 'Gauge circle',

@@ -1,4 +1,5 @@
 import { EARLIER, type NamedItems, type NamedPoints, type StepTitle } from '../history/stepTitle';
+import type { LinkKind } from '../links/sources';
 import { linksOf } from '../links/table';
 import { shortened } from '../name';
 import type { Command } from './command';
@@ -11,10 +12,13 @@ const LONGEST_TITLE = 300;
 /** The title of a step as people read it: 'Move point 4 of Spout'. */
 export function titleOf({ command, text = '', ...facts }: StepTitle): string {
   if (command === EARLIER || !Object.hasOwn(commands, command)) return text || 'A change';
-  const { how = '', items, points, to = '', numbers = [], freed } = facts;
+  const { how = '', items, points, to = '', numbers = [], freed, unblended, unjoined } = facts;
   const { title } = (commands as Readonly<Record<string, Command<never>>>)[command];
   const words = title({ how, items: itemsInWords(items), points: pointsInWords(points), to, numbers });
-  return shortened(words + freedInWords(freed), LONGEST_TITLE);
+  return shortened(
+    words + freedInWords('mirror', freed) + freedInWords('blend', unblended) + freedInWords('joint', unjoined),
+    LONGEST_TITLE,
+  );
 }
 
 /** 'Lid', 'Lid and Knob', 'Lid and 3 more'. */
@@ -38,5 +42,5 @@ function pointsInWords(points?: NamedPoints): string {
   }
 }
 
-const freedInWords = (freed?: NamedItems): string =>
-  freed ? `; ${itemsInWords(freed)} ${linksOf('mirror').freed[freed.count === 1 ? 'one' : 'several']}` : '';
+const freedInWords = (kind: LinkKind, freed?: NamedItems): string =>
+  freed ? `; ${itemsInWords(freed)} ${linksOf(kind).freed[freed.count === 1 ? 'one' : 'several']}` : '';

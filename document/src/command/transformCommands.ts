@@ -1,11 +1,12 @@
-import { unit } from '@pencil-bend/core';
+import { type Affine, unit } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
-import { type Id, isFree, type Item, type Recipe } from '../project/project';
-import { plainRecipe } from '../project/mirrors';
+import { type CurveItem, type Id, isDerived, isFree, type Item, type Project, type Recipe } from '../project/project';
 import { renamed } from '../links/taken';
-import { followsOneOf } from '../links/order';
+import { followsOneOf, partnersOf } from '../links/order';
+import { jointsOf, linkKindOf, referenceOf } from '../links/sources';
+import { directed, placed } from '../recipe/affine';
 import { movedBy } from '../items/table';
-import { alone } from '../links/table';
+import { alone, drawnFrom, eachJoint, linksOf, ownRecipe } from '../links/table';
 import type { Value } from '../schema/kit';
 import type { pasted, transformArgs } from '../schema/transformArgs';
 import type { Commands } from './command';
@@ -35,10 +36,10 @@ export const transformCommands: Commands<typeof transformArgs> = {
       items: (project, { items, map }) => {
         const all = new Set(items);
         // A mirror goes where its original goes.
-        const moving = items.filter((id) => openItemOf(project, id) && !followsOneOf(project, id, all));
-        return {
-          changed: Object.fromEntries(moving.map((id) => [id, movedBy(alone(project, itemOf(project, id)), map)])),
-        };
+        const moving = items.filter(
+          (id) => openItemOf(project, id) && !(isDerivedLink(project, id) && followsOneOf(project, id, all)),
+        );
+        return { changed: Object.fromEntries(moving.map((id) => [id, transformedIn(project, id, all, map)])) };
       },
     },
   },
@@ -72,7 +73,7 @@ export const transformCommands: Commands<typeof transformArgs> = {
       items: (project, { items, id, about }) => {
         const names = new FreeNames(project);
         const mirrors = items.map((of): Item => {
-          const { group: _group, ...item } = curveItemOf(project, of);
+          const { group: _group, joints: _joints, ...item } = curveItemOf(project, of);
           const recipe = { kind: 'mirror', of, about: { at: about.at, across: unit(about.across) } } as const;
           return { ...item, name: names.next(`${wordOf(item.name)}, mirror`), recipe };
         });
@@ -90,12 +91,12 @@ export const transformCommands: Commands<typeof transformArgs> = {
       items: (project, { item: id }) => {
         openItemOf(project, id);
         const item = curveItemOf(project, id);
-        const recipe = plainRecipe(project, item);
-        const isOwnMirror = isFree(recipe) && recipe.symmetry !== undefined;
-        if (recipe === item.recipe && !isOwnMirror) {
+        const isOwnMirror = !isDerived(item.recipe) && isFree(item.recipe) && item.recipe.symmetry !== undefined;
+        if (!isDerived(item.recipe) && !isOwnMirror) {
           throw new CommandError(`${item.name} is a curve of its own already`);
         }
-        return { changed: { [id]: { ...item, recipe: withoutSymmetry(recipe) } } };
+        const own = alone(project, item) as CurveItem;
+        return { changed: { [id]: { ...own, recipe: withoutSymmetry(ownRecipe(own)) } } };
       },
     },
   },
@@ -121,6 +122,36 @@ export const transformCommands: Commands<typeof transformArgs> = {
     },
   },
 };
+
+const isDerivedLink = (project: Project, id: Id): boolean => {
+  const kind = linkKindOf(itemOf(project, id));
+  return kind !== null && linksOf(kind).isDerived;
+};
+
+/**
+ * An item as a map takes it. A joined curve goes with its leaders as it is; where one of them stays, what is seen of the
+ * curve is moved, and the joint binds it from there.
+ */
+function transformedIn(project: Project, id: Id, all: ReadonlySet<Id>, map: Affine): Item {
+  const item = itemOf(project, id);
+  if (linkKindOf(item) !== 'joint' || item.kind !== 'curve') return movedBy(alone(project, item), map);
+  const led = jointsOf(item).map(([, { leader }]) => referenceOf(leader));
+  if (
+    led.every((reference) => reference !== null && all.has(reference.item)) &&
+    partnersOf(project, id).every((partner) => all.has(partner))
+  ) {
+    return movedBy(item, map);
+  }
+  const seen = alone(project, item);
+  const moved = movedBy(seen, map) as CurveItem;
+  const joints = eachJoint(item.joints ?? {}, (joint) => {
+    const reference = referenceOf(joint.leader);
+    const from = drawnFrom(project, joint);
+    const goes = reference !== null && all.has(reference.item);
+    return { ...joint, from: goes ? { at: placed(map, from.at), along: unit(directed(map, from.along)) } : from };
+  });
+  return { ...moved, joints };
+}
 
 function withoutSymmetry(recipe: Recipe): Recipe {
   if (!isFree(recipe)) return recipe;

@@ -1,5 +1,5 @@
 import { controlPointsOf, type Vector3, vectorAt } from '@pencil-bend/core';
-import type { PlainCurve } from '../project/mirrors';
+import type { PlainCurve } from '../project/plain';
 import { isFree, type Recipe } from '../project/project';
 import { isClosed } from '../recipe/editEnds';
 import { fitPointsOf } from '../recipe/makeLive';

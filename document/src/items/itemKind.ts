@@ -1,5 +1,5 @@
 import type { Affine, Curve, Vector3 } from '@pencil-bend/core';
-import type { PlainItem } from '../project/mirrors';
+import type { PlainItem } from '../project/plain';
 import type { PointSet, Project } from '../project/project';
 import type { Problem } from '../problem';
 

@@ -1,7 +1,8 @@
 import type { Affine, Curve, Vector3 } from '@pencil-bend/core';
-import { linkKindOf, linksOf } from '../links/table';
+import { linksOf } from '../links/table';
+import { linkKindOf } from '../links/sources';
 import type { Problem } from '../problem';
-import { plainItem, type PlainItem } from '../project/mirrors';
+import { plainItem, type PlainItem } from '../project/plain';
 import type { Id, Item, Project } from '../project/project';
 import { curveKind } from './curve';
 import { guideKind } from './guide';
@@ -23,7 +24,10 @@ const kindOf = ({ kind }: Pick<PlainItem, 'kind'>) => KINDS[kind] as unknown as 
 export const labelOf = (item: Item): string => kindOf(item).label;
 
 /** What an item is told by in a list; one that is made from others by what it is of them. */
-export const itemWord = (item: Item): string => linkKindOf(item) ?? kindOf(item).word(item as PlainItem);
+export function itemWord(item: Item): string {
+  const kind = linkKindOf(item);
+  return kind && linksOf(kind).isDerived ? kind : kindOf(item).word(item as PlainItem);
+}
 
 /** What an item is, on its card. */
 export const itemDescription = (item: PlainItem): string => kindOf(item).description(item);
@@ -49,7 +53,8 @@ export const anchorOf = (item: Item): Vector3 | null => kindOf(item).anchor(item
 /** An item as a map takes it, and all that it is made from, elsewhere. Throws a `CommandError`. */
 export function movedBy(item: Item, map: Affine): Item {
   const link = linkKindOf(item);
-  return link ? linksOf(link).moved(item, map) : kindOf(item).moved(item as PlainItem, map);
+  const moved = (single: Item) => kindOf(single).moved(single as PlainItem, map);
+  return link ? linksOf(link).moved(item, map, moved) : moved(item);
 }
 
 /** What is wrong with an item that no schema can say. */

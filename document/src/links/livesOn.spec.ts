@@ -1,7 +1,7 @@
 import { closestPoint, type Curve, distance } from '@pencil-bend/core';
 import { performed } from '../fixture';
 import type { CommandCall } from '../command/registry';
-import { emptyProject, type Project, type Recipe } from '../project/project';
+import { emptyProject, isDerived, type Project, type Recipe } from '../project/project';
 import { curveOf } from '../recipe/fixSpacing';
 import { isClosed } from '../recipe/editEnds';
 import { RECIPES } from '../recipe/recipes.fixture';
@@ -17,7 +17,7 @@ const drawn = (recipe: Recipe): Project =>
 const curves = ({ items }: Project): Record<string, Curve> =>
   Object.fromEntries(
     Object.entries(items).map(([id, item]) => {
-      if (item.kind !== 'curve' || item.recipe.kind === 'mirror') throw new Error(`${id} is no curve of its own`);
+      if (item.kind !== 'curve' || isDerived(item.recipe)) throw new Error(`${id} is no curve of its own`);
       return [id, curveOf(item.recipe).curve];
     }),
   );

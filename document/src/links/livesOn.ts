@@ -1,4 +1,4 @@
-import { closestPoint, type Curve, distance, dot, length } from '@pencil-bend/core';
+import { closestPoint, type Curve, distance, dot, jetAtShare, length } from '@pencil-bend/core';
 import type { Id } from '../project/project';
 import { type EndReference, endsOf, placeAt, type PlaceReference, shareAt } from './reference';
 
@@ -26,7 +26,12 @@ export function livesOn<Of extends EndReference | PlaceReference>(
     .sort((a, b) => a.distance - b.distance);
   if (found.length === 0) return null;
   const [{ item, curve, u }] = found;
-  return { ...reference, item, share: shareAt(curve, u) };
+  const moved = { ...reference, item, share: shareAt(curve, u) };
+  if (reference.sense === undefined) return moved;
+  // What runs the other way now is left in the other sense, in the same direction.
+  const runs = (of: Curve, share: number) => jetAtShare(of, share, 'forward')?.tangent ?? [0, 0, 0];
+  const isTurned = dot(runs(before, reference.share), runs(curve, moved.share)) < 0;
+  return isTurned ? { ...moved, sense: reference.sense === 'forward' ? 'backward' : 'forward' } : moved;
 }
 
 function endLivesOn(reference: EndReference, before: Curve, heirs: Heirs, tolerance: number): EndReference | null {

@@ -6,29 +6,36 @@ import { performed, points, stamp } from '../fixture';
 import { stacksOf } from '../history/history';
 import { emptyProject, fitRecipe, type Item, type Project } from '../project/project';
 import type { Reference } from './reference';
+import type { LinkKind } from './sources';
+import type * as sourcesOf from './sources';
 import type * as table from './table';
 
 // A kind of item that only this spec knows: a point that is made from what its note names.
 function mockSources(item: Item): Reference[] {
   return item.note ? (JSON.parse(item.note) as Reference[]) : [];
 }
+jest.mock('./sources', () => {
+  const actual = jest.requireActual<typeof sourcesOf>('./sources');
+  return {
+    ...actual,
+    linkKindOf: (item: Item) => (item.note ? 'spot' : actual.linkKindOf(item)),
+    sourcesOf: (item: Item) => (item.note ? mockSources(item) : actual.sourcesOf(item)),
+  };
+});
 jest.mock('./table', () => {
   const actual = jest.requireActual<typeof table>('./table');
+  const alone = (_project: unknown, { note: _note, ...item }: Item) => item;
   const spot = {
-    sources: mockSources,
-    from: (item: Item, sources: readonly Reference[]) => ({ ...item, note: JSON.stringify(sources) }),
+    from: (item: Item, sources: readonly (Reference | null)[], given: Project) =>
+      sources.includes(null) ? alone(given, item) : { ...item, note: JSON.stringify(sources) },
     moved: (item: Item) => item,
-    alone: (_project: Project, { note: _note, ...item }: Item) => item,
+    alone,
+    isDerived: true,
     path: ['note'],
     is: 'is tied to',
     freed: { one: 'is tied no longer', several: 'are tied no longer' },
   };
-  return {
-    ...actual,
-    linkKindOf: (item: Item) => (item.note ? 'spot' : actual.linkKindOf(item)),
-    linksOf: (kind: string) => (kind === 'spot' ? spot : actual.linksOf('mirror')),
-    sourcesOf: (item: Item) => (item.note ? mockSources(item) : actual.sourcesOf(item)),
-  };
+  return { ...actual, linksOf: (kind: LinkKind) => ((kind as string) === 'spot' ? spot : actual.linksOf(kind)) };
 });
 
 const sheet = { layer: 'sheet', plane: 'front' } as const;
@@ -101,7 +108,7 @@ describe('what is made from others, when those are', () => {
     const { now, title } = after(project(end('lid', 'start'), end('lid', 'end')), call);
     expect(now.items['spot']).toMatchObject({ kind: 'point', at: [0, 0, 0] });
     expect(now.items['spot']).not.toHaveProperty('note');
-    expect(title).toBe('Make one of Curve 1 and Curve 2; Curve, mirror 1 and Point 1 are mirrors no longer');
+    expect(title).toBe('Make one of Curve 1 and Curve 2; Curve, mirror 1 is a mirror no longer');
   });
 
   it('edited: stays as it is', () => {
@@ -118,7 +125,7 @@ describe('what is made from others, when those are', () => {
 
   it('removed: keeps its last shape, unless it goes too', () => {
     const gone = after(project(end('rim', 'end')), { command: 'deleteItems', args: { items: ['rim', 'lid'] } });
-    expect(gone.title).toBe('Delete Curve 2 and Curve 1; Point 1 and Curve, mirror 1 are mirrors no longer');
+    expect(gone.title).toBe('Delete Curve 2 and Curve 1; Curve, mirror 1 is a mirror no longer');
     expect(gone.now.items['m-1']).toMatchObject({ recipe: { kind: 'fit', points: [{ at: [0, 0, 0] }, { at: [-30, 20, 0] }, {}, {}] } }); // prettier-ignore
     const all = after(project(end('rim', 'end')), { command: 'deleteItems', args: { items: ['rim', 'spot'] } });
     expect(all.title).toBe('Delete Curve 2 and Point 1');

@@ -1,11 +1,12 @@
 import type { Curve } from '@pencil-bend/core';
-import { originalOf, plainItem } from '../project/mirrors';
-import type { Id, Item, Project } from '../project/project';
+import { originalOf, plainItem } from '../project/plain';
+import { type CurveItem, type Id, isDerived, type Item, type Joint, type Project } from '../project/project';
 import { curveOf } from '../recipe/fixSpacing';
 import { type Heirs, livesOn } from './livesOn';
-import { dependentsOf, withFollowers } from './order';
+import { dependentsOf, graphOf, withFollowers } from './order';
 import type { Reference } from './reference';
-import { linkKindOf, linksOf, sourcesOf } from './table';
+import { type End, jointsOf, linkKindOf, type LinkKind, sourcesOf } from './sources';
+import { drawnFrom, linksOf, ownRecipe, withShape } from './table';
 
 /**
  * What a command makes of a curve besides editing it: `cut`, it is not the curve it was, and may live on in several;
@@ -21,40 +22,109 @@ export interface ItemChanges {
 }
 
 export interface Settled {
-  /** Items that were made from what was changed, as they become. */
+  /** Items that were made from what was changed, or whose joints went with it, as they become. */
   readonly items: Readonly<Record<Id, Item>>;
-  /** Items that stand for themselves from now on, in the shape they had. */
-  readonly freed: readonly Id[];
+  /** Items that are made from others no longer, or from one less, in the shape they had: by the kind of the link. */
+  readonly freed: Freed;
 }
+
+export type Freed = Readonly<Partial<Record<LinkKind, readonly Id[]>>>;
 
 /**
  * What becomes of the items that are made from others when a command has changed those: a reference follows the place it
- * names to wherever it lives on; without one of its sources an item keeps its last shape and stands for itself.
+ * names to wherever it lives on; without one of its sources an item keeps its last shape and stands for itself. The
+ * joints of a curve that was cut or turned go where its ends live on.
  */
 export function settle(before: Project, { items, removed }: ItemChanges, given: Fates): Settled {
   const fates = withThoseThatTurn(before, given);
-  const after = (id: Id): Item | undefined =>
-    removed.includes(id) ? undefined : Object.hasOwn(items, id) ? items[id] : before.items[id];
   const settled: Record<Id, Item> = {};
-  const freed = Object.keys(items).filter((id) => {
-    const old = Object.hasOwn(before.items, id) ? before.items[id] : null;
-    return old !== null && linkKindOf(old) !== null && linkKindOf(items[id]) === null;
-  });
+  const after = (id: Id): Item | undefined => {
+    if (Object.hasOwn(settled, id)) return settled[id];
+    if (removed.includes(id)) return undefined;
+    return Object.hasOwn(items, id) ? items[id] : before.items[id];
+  };
+  const freed: Partial<Record<LinkKind, Id[]>> = {};
+  const free = (kind: LinkKind, ids: readonly Id[]) => (freed[kind] ??= []).push(...ids);
+  for (const id of Object.keys(items)) {
+    const kind = Object.hasOwn(before.items, id) ? linkKindOf(before.items[id]) : null;
+    if (kind !== null && linkKindOf(items[id]) === null) free(kind, [id]);
+  }
+  const around: Around = { before, after, items, fates };
+  const { joined, lost } = jointsCarried(around);
+  for (const [id, item] of Object.entries(joined)) settled[id] = item;
+  if (lost.length > 0) free('joint', lost);
   for (const id of dependentsOf(before, [...removed, ...Object.keys(fates)])) {
     const item = after(id);
     const kind = item && linkKindOf(item);
     if (!item || !kind) continue;
     const sources = sourcesOf(item);
-    const carried = sources.map((source) => carry(source, { before, after, items, fates }));
+    const carried = sources.map((source) => carry(source, around));
     if (carried.every((source, i) => source === sources[i])) continue;
-    if (carried.every((source) => source !== null)) settled[id] = linksOf(kind).from(item, carried);
-    else {
-      settled[id] = linksOf(kind).alone(before, item);
-      freed.push(id);
-    }
+    settled[id] = linksOf(kind).from(item, carried, before);
+    if (carried.some((source) => source === null)) free(kind, [id]);
   }
+  for (const [id, item] of Object.entries(withoutPartners(around))) settled[id] = item;
   return { items: settled, freed };
 }
+
+/** The joints of curves that were cut or turned, at the ends where theirs live on; and the curves that lost one. */
+function jointsCarried({ before, after, items, fates }: Around): {
+  readonly joined: Readonly<Record<Id, Item>>;
+  readonly lost: readonly Id[];
+} {
+  const found = new Map<Id, { start?: Joint; end?: Joint }>();
+  const lost: Id[] = [];
+  for (const [id, fate] of Object.entries(fates)) {
+    const old = Object.hasOwn(before.items, id) ? before.items[id] : null;
+    if (old?.kind !== 'curve') continue;
+    const joints = jointsOf(old);
+    const heirs = fate === 'turned' ? [id] : Object.keys(items);
+    for (const heir of joints.length > 0 ? heirs : [id])
+      if (after(heir)?.kind === 'curve') found.set(heir, found.get(heir) ?? {});
+    if (joints.length === 0) continue;
+    const curve = curveIn(before, old);
+    const curves: Heirs = Object.fromEntries(heirs.flatMap((heir) => ownCurve(heir, after)));
+    for (const [end, joint] of joints) {
+      const lives = curve && livesOn({ kind: 'end', item: id, end }, curve, curves, before.tolerance);
+      if (lives)
+        found.set(lives.item, { ...found.get(lives.item), [lives.end]: { ...joint, from: drawnFrom(before, joint) } });
+      else if (after(id)) lost.push(id);
+    }
+  }
+  const joined: Record<Id, Item> = {};
+  for (const [id, joints] of found) {
+    const item = after(id);
+    if (item?.kind !== 'curve' || (!item.joints && Object.keys(joints).length === 0)) continue;
+    const { joints: _joints, ...single } = item;
+    joined[id] = { ...single, ...(Object.keys(joints).length > 0 && { joints }) };
+  }
+  return { joined, lost: [...new Set(lost)] };
+}
+
+/** A curve by what is written down of it alone: what a command has just made of the curve as it was seen. */
+function ownCurve(id: Id, after: Around['after']): [Id, Curve][] {
+  const item = after(id);
+  if (item?.kind !== 'curve' || isDerived(item.recipe)) return [];
+  return [[id, curveOf(item.recipe).curve]];
+}
+
+/** Curves that met a follower halfway which is gone, or has gone elsewhere: they stay as they were seen. */
+function withoutPartners({ before, after, items }: Around): Readonly<Record<Id, Item>> {
+  const staying: Record<Id, Item> = {};
+  for (const [key, { id: follower, end }] of graphOf(before).sharedWith) {
+    const [id, at] = key.split(' ');
+    const joint = jointAt(after(follower), end);
+    const isThere =
+      joint?.gives === 'both' && joint.leader.kind === 'end' && joint.leader.item === id && joint.leader.end === at;
+    const item = after(id);
+    if (isThere || item?.kind !== 'curve' || Object.hasOwn(items, id)) continue;
+    staying[id] = withShape(before, item, ownRecipe(plainItem(before, before.items[id]) as CurveItem));
+  }
+  return staying;
+}
+
+const jointAt = (item: Item | undefined, end: End): Joint | undefined =>
+  item?.kind === 'curve' ? item.joints?.[end] : undefined;
 
 interface Around {
   readonly before: Project;
@@ -74,7 +144,9 @@ function carry(source: Reference, { before, after, items, fates }: Around): Refe
   const ids = fate === 'turned' ? [source.item] : Object.keys(items);
   const heirs: Heirs = Object.fromEntries(
     ids.flatMap((id) => {
-      const curve = after(id) ? curveIn(now, now.items[id]) : null;
+      const item = after(id);
+      if (item?.kind === 'curve' && !isDerived(item.recipe)) return ownCurve(id, after);
+      const curve = item ? curveIn(now, item) : null;
       return curve ? [[id, curve]] : [];
     }),
   );
@@ -90,9 +162,8 @@ function curveIn(project: Project, item: Item): Curve | null {
 function withThoseThatTurn(project: Project, fates: Fates): Fates {
   const turned = Object.keys(fates).filter((id) => fates[id] === 'turned' && Object.hasOwn(project.items, id));
   if (turned.length === 0) return fates;
-  const family = withFollowers(
-    project,
-    turned.map((id) => originalOf(project, id).id),
-  );
-  return { ...Object.fromEntries(family.map((id): [Id, Fate] => [id, 'turned'])), ...fates };
+  const originals = turned.map((id) => originalOf(project, id).id);
+  const family = withFollowers(project, originals);
+  const mirrors = family.filter((id) => originals.includes(id) || linkKindOf(project.items[id]) === 'mirror');
+  return { ...Object.fromEntries(mirrors.map((id): [Id, Fate] => [id, 'turned'])), ...fates };
 }

@@ -19,7 +19,7 @@ describe('checkProject', () => {
   });
 
   it.each([
-    ['/version', 3, '/version', 'must be 6'],
+    ['/version', 3, '/version', 'must be 7'],
     ['/tolerance', 0, '/tolerance', 'must be more than 0'],
     ['/tolerance', NaN, '/tolerance', 'must be a finite number'],
     ['/name', '  ', '/name', 'must have a character that can be seen'],

@@ -4,11 +4,12 @@ import { schemaProblems } from '../schemaProblems';
 import { CommandError } from '../commandError';
 import { givenProblem } from '../recipe/givenRecipes';
 import { areAxes } from '../recipe/primitives/table';
-import { type CurveItem, type Id, isFree, type Project, type Recipe } from './project';
+import { type CurveItem, type Id, isDerived, isFree, type MirrorPlane, type Project, type Recipe } from './project';
 import { itemProblems } from '../items/table';
-import { dependencyOrder, graphOf } from '../links/order';
-import { linkKindOf, linksOf } from '../links/table';
-import { plainRecipe } from './mirrors';
+import { circlesOf, graphOf } from '../links/order';
+import { linksOf } from '../links/table';
+import { jointsOf, linkKindOf } from '../links/sources';
+import { plainRecipe } from './plain';
 
 /** Items that were found right under this id: a step changes few of them, so few need a second look. */
 const right = new WeakMap<object, Id>();
@@ -59,8 +60,8 @@ function contentProblems(project: Project): Problem[] {
     problems.push(...itemProblems(item).map(({ path, message }) => ({ path: pointer('items', id) + path, message })));
     if (item.kind !== 'curve') continue;
     problems.push(...planeProblems(id, item));
-    // A mirror may go wrong without a change of its own.
-    if (links.length === 0 && (item.recipe.kind === 'mirror' || !isRight(id, item))) {
+    // What follows others may go wrong without a change of its own.
+    if (links.length === 0 && (graphOf(project).ids.has(item) || !isRight(id, item))) {
       problems.push(...curveProblems(project, id, item));
     }
   }
@@ -81,37 +82,79 @@ function linkProblems(project: Project): Problem[] {
       .filter((source) => !Object.hasOwn(project.items, source))
       .flatMap((source) => problem(id, (name, is) => `${name} ${is} '${source}', which is not there`)),
   );
-  const circles = dependencyOrder(project).cycles.flatMap(([first, ...others]) => {
-    const around = [...others, first].map((id) => project.items[id].name).join(', that of ');
-    return problem(first, (name, is) => `${name} ${is} ${around}: a circle`);
+  const circles = circlesOf(project).flatMap((circle) => {
+    const [first] = circle;
+    const kind = linkKindOf(project.items[first]);
+    if (!kind) return [];
+    const message = `${circleInWords(project, circle)}: a circle`;
+    return [{ path: pointer('items', first, ...linksOf(kind).path), message }];
   });
   return [...lost, ...circles];
 }
 
+/** 'Lip follows Spout, Spout follows Lip' */
+export const circleInWords = (project: Pick<Project, 'items'>, circle: readonly Id[]): string =>
+  circle
+    .map((id, i) => {
+      const kind = linkKindOf(project.items[id]);
+      const is = kind ? linksOf(kind).is : 'gives way to';
+      return `${project.items[id].name} ${is} ${project.items[circle[(i + 1) % circle.length]].name}`;
+    })
+    .join(', ');
+
 const isUnit = ([x, y, z]: readonly [number, number, number]): boolean => Math.abs(x * x + y * y + z * z - 1) <= 1e-9;
 
+function planesOf(recipe: CurveItem['recipe']): readonly MirrorPlane[] {
+  if (recipe.kind === 'mirror') return [recipe.about];
+  return !isDerived(recipe) && isFree(recipe) && recipe.symmetry ? [recipe.symmetry] : [];
+}
+
 function planeProblems(id: Id, { recipe, name }: CurveItem): Problem[] {
-  const problem = recipe.kind === 'mirror' || isFree(recipe) ? null : givenProblem(recipe);
+  const problem = recipe.kind === 'primitive' ? givenProblem(recipe) : null;
   if (problem !== null) return [{ path: pointer('items', id, 'recipe'), message: `${name}: ${problem}` }];
-  const mirrors =
-    recipe.kind === 'mirror' ? [recipe.about] : isFree(recipe) && recipe.symmetry ? [recipe.symmetry] : [];
+  const mirrors = planesOf(recipe);
   if (mirrors.every(({ across }) => isUnit(across))) return [];
   return [{ path: pointer('items', id, 'recipe'), message: `${name}: a mirror's plane needs a unit vector across` }];
 }
 
 function curveProblems(project: Project, id: Id, item: CurveItem): Problem[] {
   const { recipe, name } = item;
+  const joints = jointProblems(id, item);
+  if (joints.length > 0) return joints;
   try {
     const plain = plainRecipe(project, item);
-    const resolved = resolveRecipe(plain);
-    const named = recipe === plain ? twiceNamed(id, plain) : [];
-    if (resolved.ok) return named;
-    const path = pointer('items', id, 'recipe') + (recipe === plain ? resolved.failure.path : '');
+    const own = isDerived(recipe) ? plain : recipe;
+    const named = isDerived(recipe) ? [] : twiceNamed(id, own);
+    const resolved = [own, plain].map(resolveRecipe).find(({ ok }) => !ok);
+    if (!resolved || resolved.ok) return named;
+    const path = pointer('items', id, 'recipe') + (recipe === own ? resolved.failure.path : '');
     return [...named, { path, message: `${name}: ${resolved.failure.message}` }];
   } catch (error) {
     if (!(error instanceof CommandError)) throw error;
-    return [{ path: pointer('items', id, 'recipe', 'of'), message: error.message }];
+    const member = recipe.kind === 'mirror' ? ['of'] : [];
+    return [{ path: pointer('items', id, 'recipe', ...member), message: error.message }];
   }
+}
+
+/** What no schema can say of joints: unit vectors, and a curve that they can bind. */
+function jointProblems(id: Id, item: CurveItem): Problem[] {
+  if (!item.joints) return [];
+  const { recipe, name } = item;
+  const at = pointer('items', id, 'joints');
+  if (isDerived(recipe)) return [{ path: at, message: `${name} is made from others and has no joints of its own` }];
+  if (isFree(recipe) && recipe.symmetry) {
+    return [{ path: at, message: `${name} is its own mirror and can follow nothing: let it go its own way first` }];
+  }
+  return jointsOf(item).flatMap(([end, { leader, from }]) => {
+    const directions = [
+      ['from', from.along] as const,
+      ...(leader.kind === 'plane' ? [['leader', leader.across] as const] : []),
+      ...(leader.kind === 'axis' ? [['leader', leader.along] as const] : []),
+    ];
+    return directions.flatMap(([member, direction]) =>
+      isUnit(direction) ? [] : [{ path: `${at}/${end}/${member}`, message: `${name}: a direction is a unit vector` }],
+    );
+  });
 }
 
 function orderProblems(name: string, order: readonly Id[], recordName: string, record: object): Problem[] {

@@ -1,5 +1,5 @@
 export const FORMAT = 'pencil-bend-project';
-export const VERSION = 6;
+export const VERSION = 7;
 
 /** Characters of a name; a pair of surrogates is one. */
 export const LONGEST_NAME = 120;

@@ -14,6 +14,7 @@ describe('migrate', () => {
     ['third', third],
     ['fourth', { ...third, version: 4 }],
     ['fifth', { ...third, version: 5 }],
+    ['sixth', { ...third, version: 6, joints: {} }],
   ])('makes the %s version one of today, with all that was in it', (_which, old) => {
     const project = migrate(old);
     expect(checkProject(project)).toEqual([]);

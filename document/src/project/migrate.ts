@@ -23,6 +23,8 @@ const TO_NEXT: Readonly<Record<number, (project: Members) => Members>> = {
   4: (project) => project,
   // There are sets of points.
   5: (project) => project,
+  // Joints stand with the curves that follow; there were none before. There are blends.
+  6: ({ joints: _joints, ...project }) => project,
 };
 
 /** A project of an older version of the format as one of this version; whatever else comes is given back as it is. */

@@ -1,8 +1,11 @@
+import type { Contacts, Symmetry } from '@pencil-bend/core';
 import type { Value } from '../schema/kit';
 import type { curveItem, guide, guideItem, item, pointItem, pointSet, pointSetItem } from '../schema/items';
+import type { joint, joints, leader } from '../schema/joints';
 import type { group, layer, project, workPlane } from '../schema/project';
 import type {
   axis,
+  blendRecipe,
   controlPoint,
   controlRecipe,
   fitPoint,
@@ -46,7 +49,15 @@ export type FreeRecipe = FitRecipe | ControlRecipe;
 /** A curve that is edited by what it is given by; `recipe/givenRecipes.ts` has the table of its kinds. */
 export type GivenRecipe = PrimitiveRecipe;
 /** A curve through points with live spacing: its parameters follow from its points. */
-export type FitRecipe = Value<typeof fitRecipeSchema>;
+export interface FitRecipe extends Value<typeof fitRecipeSchema> {
+  /** What its ends go on from: of a joined curve as it is shown. It is never kept. */
+  readonly bound?: BoundEnds;
+}
+export interface BoundEnds {
+  readonly contacts: Contacts;
+  /** The end that meets its own image. */
+  readonly image?: { readonly end: 'start' | 'end'; readonly symmetry: Symmetry };
+}
 export type FitPoint = Value<typeof fitPoint>;
 export type PointConstraints = Value<typeof pointConstraints>;
 /** A curve pulled by control points. A periodic one leaves out the repeated control points, not the knots. */
@@ -58,7 +69,12 @@ export type FixedRow = Value<typeof fixedRow>;
 /** An exact shape by what it is given by: a circle, an arc, a conic and others. */
 export type PrimitiveRecipe = Value<typeof primitiveRecipe>;
 export type Primitive = Value<typeof primitive>;
+export type BlendRecipe = Value<typeof blendRecipe>;
 export type MirrorRecipe = Value<typeof mirrorRecipe>;
+/** What an end of a curve goes on from, and how. */
+export type Joint = Value<typeof joint>;
+export type Joints = Value<typeof joints>;
+export type Leader = Value<typeof leader>;
 /** The plane of a mirror: a place in it and the unit vector across it. */
 export type MirrorPlane = Value<typeof mirrorPlane>;
 /** A coordinate by its index: 0 is x. */
@@ -84,7 +100,6 @@ export function emptyProject(name: string): Project {
     items: {},
     itemOrder: [],
     groups: {},
-    joints: {},
   };
 }
 
@@ -111,6 +126,10 @@ export function fitRecipe(points: readonly FitPoint[], closed: boolean): FitReci
 }
 
 export const isFree = (recipe: Recipe): recipe is FreeRecipe => recipe.kind === 'fit' || recipe.kind === 'control';
+
+/** Of a curve whose shape others make wholly. */
+export const isDerived = (recipe: CurveItem['recipe']): recipe is MirrorRecipe | BlendRecipe =>
+  recipe.kind === 'mirror' || recipe.kind === 'blend';
 
 /** Items in the order in which people see them. */
 export const itemsOf = (project: Project): (readonly [Id, Item])[] =>

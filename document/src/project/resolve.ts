@@ -1,6 +1,6 @@
 import { type Resolved, resolveRecipe } from '../recipe/resolve';
 import type { Id, Project } from './project';
-import { plainItem } from './mirrors';
+import { plainItem } from './plain';
 
 /** Every curve of a project, by item id: mirrors follow their originals. Throws a `CommandError` for a mirror of nothing. */
 export function resolve(project: Project): ReadonlyMap<Id, Resolved> {

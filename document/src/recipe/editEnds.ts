@@ -1,6 +1,7 @@
 import { close, domainOf, moveSeam as seamAt, negate, open, reverse as reversed, toPeriodic } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
 import {
+  type BoundEnds,
   isFree,
   type ControlRecipe,
   type FixedFit,
@@ -65,7 +66,7 @@ export function reverseCurve(recipe: Recipe): Recipe {
     const [first, ...rest] = recipe.points;
     // A closed curve begins where it began.
     const points = recipe.closed ? [first, ...rest.reverse()] : [...recipe.points].reverse();
-    return { ...recipe, points: points.map(turned) };
+    return { ...recipe, points: points.map(turned), ...(recipe.bound && { bound: boundTurned(recipe.bound) }) };
   }
   const { curve } = curveOf(recipe);
   const [from, to] = domainOf(curve);
@@ -81,6 +82,14 @@ export function reverseCurve(recipe: Recipe): Recipe {
     })),
   };
   return withCurve(recipe, reversed(curve), fit);
+}
+
+/** What an end goes on from runs into it whichever way the curve is gone through. */
+function boundTurned({ contacts: { start, end }, image }: BoundEnds): BoundEnds {
+  return {
+    contacts: { ...(end && { start: end }), ...(start && { end: start }) },
+    ...(image && { image: { ...image, end: image.end === 'start' ? 'end' : 'start' } }),
+  };
 }
 
 const turned = <Point extends PointConstraints>(point: Point): Point => ({

@@ -15,6 +15,7 @@ import {
   type Sites,
   success,
   throughPoints,
+  throughToSymmetry,
 } from '@pencil-bend/core';
 import { type Problem, pointer } from '../problem';
 import { CommandError } from '../commandError';
@@ -71,22 +72,17 @@ function resolveGiven(recipe: GivenRecipe): Resolved {
   }
 }
 
-function resolveFit({ points, closed, parameterisation, degree, ends }: FitRecipe): Resolved {
+function resolveFit({ points, closed, parameterisation, degree, ends, bound }: FitRecipe): Resolved {
   const packed = packVectors(points.map(({ at }) => at));
   const kinks = points.flatMap(({ kink }, i) => (kink && (closed || (i > 0 && i < points.length - 1)) ? [i] : []));
   const inner = new Set(kinks);
   const constraints = points.flatMap((point, i) => constraintsOf(point, i, inner.has(i)));
   try {
-    const fit = throughPoints(packed, {
-      closed,
-      degree,
-      parameterisation,
-      ends,
-      constraints,
-      kinks,
-      apart: APART,
-      rough: true,
-    });
+    const options = { degree, parameterisation, ends, constraints, kinks, apart: APART, rough: true };
+    const { contacts, image } = bound ?? {};
+    const fit = image
+      ? throughToSymmetry(packed, image.end, image.symmetry, { ...options, contacts })
+      : throughPoints(packed, { ...options, closed, contacts });
     if (!fit.ok) return failed(fitProblem(fit.failure, packed, closed));
     const { curve, parameters, sites, isRough } = fit.value;
     return success({ curve, fitParameters: parameters, sites, isRough });

@@ -1,5 +1,20 @@
-import { type Affine, length, type TangentConstraint, unit } from '@pencil-bend/core';
-import { type FixedFit, isFree, type PointConstraints, type MirrorPlane, type Recipe } from '../project/project';
+import {
+  type Affine,
+  type Contact,
+  length,
+  scale,
+  type Symmetry,
+  type TangentConstraint,
+  unit,
+} from '@pencil-bend/core';
+import {
+  type BoundEnds,
+  type FixedFit,
+  isFree,
+  type PointConstraints,
+  type MirrorPlane,
+  type Recipe,
+} from '../project/project';
 import { directed, placed, similarityOf } from './affine';
 import { asFree, fixSpacing } from './fixSpacing';
 import { mapGiven } from './givenRecipes';
@@ -14,13 +29,18 @@ export function transformed(recipe: Recipe, map: Affine): Recipe {
   if (!isFree(recipe) && factor !== null) return mapGiven(recipe, map, factor);
   const from = factor === null ? fixSpacing(recipe) : asFree(recipe);
   if (from.kind === 'fit') {
-    const { symmetry } = from;
+    const { symmetry, bound } = from;
     const points = from.points.map((point) => ({
       ...point,
       ...constraintsMapped(point, map, factor),
       at: placed(map, point.at),
     }));
-    return { ...from, points, ...(symmetry && { symmetry: planeMapped(symmetry, map) }) };
+    return {
+      ...from,
+      points,
+      ...(symmetry && { symmetry: planeMapped(symmetry, map) }),
+      ...(bound && factor !== null && { bound: boundMapped(bound, map, factor) }),
+    };
   }
   const { fit, symmetry } = from;
   return {
@@ -63,4 +83,33 @@ function fitMapped(fit: FixedFit, map: Affine, factor: number | null): FixedFit 
 
 function planeMapped({ at, across }: MirrorPlane, map: Affine): MirrorPlane {
   return { at: placed(map, at), across: unit(directed(map, across)) };
+}
+
+/** What ends go on from under a similarity: curvatures are so many times less. */
+function boundMapped({ contacts, image }: BoundEnds, map: Affine, factor: number): BoundEnds {
+  const mapped = (contact: Contact): Contact => {
+    const { point, tangent, curvature, rate } = contact.jet;
+    const jet = {
+      point: placed(map, point),
+      tangent: unit(directed(map, tangent)),
+      curvature: scale(directed(map, curvature), 1 / factor ** 2),
+      rate: scale(directed(map, rate), 1 / factor ** 3),
+    };
+    const { a, ...others } = contact.freedoms ?? {};
+    return { ...contact, jet, freedoms: { ...others, ...(a !== undefined && { a: a * factor }) } };
+  };
+  const { start, end } = contacts;
+  return {
+    contacts: { ...(start && { start: mapped(start) }), ...(end && { end: mapped(end) }) },
+    ...(image && { image: { ...image, symmetry: symmetryMapped(image.symmetry, map) } }),
+  };
+}
+
+function symmetryMapped(symmetry: Symmetry, map: Affine): Symmetry {
+  if (symmetry.kind === 'plane') {
+    const { origin, x, y } = symmetry.plane;
+    const plane = { origin: placed(map, origin), x: unit(directed(map, x)), y: unit(directed(map, y)) };
+    return { kind: 'plane', plane };
+  }
+  return { kind: 'axis', point: placed(map, symmetry.point), direction: directed(map, symmetry.direction) };
 }

@@ -1,8 +1,9 @@
 import { curveArgs } from './curveArgs';
 import { cutArgs } from './cutArgs';
+import { jointArgs } from './jointArgs';
 import { layerArgs } from './layerArgs';
 import { sheetArgs } from './sheetArgs';
 import { transformArgs } from './transformArgs';
 
 /** The arguments of every command, by its name. */
-export const commandArgs = { ...sheetArgs, ...layerArgs, ...curveArgs, ...transformArgs, ...cutArgs };
+export const commandArgs = { ...sheetArgs, ...layerArgs, ...curveArgs, ...transformArgs, ...cutArgs, ...jointArgs };

@@ -2,6 +2,7 @@ import { Type } from '@sinclair/typebox';
 import { affine, colour, described, direction, id, LINES, name, object, oneOfKinds, size, vector } from './kit';
 import { LONGEST_NOTE, MOST_THINNING } from '../project/format';
 import { LARGEST_POINT_SET } from '../pointSet';
+import { joints } from './joints';
 import { curveRecipe } from './recipes';
 
 export const note = Type.String({
@@ -22,7 +23,10 @@ const base = {
   note: Type.Optional(note),
 };
 
-export const curveItem = object({ kind: Type.Literal('curve'), ...base, recipe: curveRecipe }, { $id: 'curve' });
+export const curveItem = object(
+  { kind: Type.Literal('curve'), ...base, recipe: curveRecipe, joints: Type.Optional(joints) },
+  { $id: 'curve' },
+);
 
 export const pointItem = object({ kind: Type.Literal('point'), ...base, at: vector }, { $id: 'point' });
 

@@ -51,11 +51,6 @@ export const project = object(
     items: record(item),
     itemOrder: ids(),
     groups: record(group),
-    joints: Type.Unsafe<Record<string, never>>({
-      type: 'object',
-      maxProperties: 0,
-      description: `Continuity between ends; none can be made in version ${VERSION}.`,
-    }),
   },
   {
     $id: 'project',

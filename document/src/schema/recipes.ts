@@ -1,5 +1,6 @@
 import { Type } from '@sinclair/typebox';
-import { coordinate, described, direction, id, object, oneOf, oneOfKinds, oneOfWords, size, vector } from './kit';
+import { level } from './joints';
+import { coordinate, described, direction, end, id, object, oneOf, oneOfKinds, oneOfWords, size, vector } from './kit';
 
 /** How a curve is made, in the designer's own terms, with every default that was in force written down. */
 
@@ -178,9 +179,34 @@ export const primitiveRecipe = object(
   { $id: 'primitiveRecipe', description: 'An exact shape, by what it is given by; x and y are its own axes.' },
 );
 
+const magnitude = oneOf([object({ mm: size }), object({ ratio: size })]);
+
+/** An end that a blend goes on from. */
+export const blendEnd = object(
+  {
+    item: id,
+    end,
+    level,
+    magnitude: Type.Optional(
+      described(magnitude, 'How fast the blend leaves it, as a ratio to the chord; the fairest where it is left out.'),
+    ),
+  },
+  { $id: 'blendEnd' },
+);
+
+export const blendRecipe = object(
+  {
+    kind: Type.Literal('blend'),
+    first: blendEnd,
+    second: blendEnd,
+    ratio: Type.Optional(described(size, 'Of the second magnitude to the first, which are linked then.')),
+  },
+  { $id: 'blendRecipe', description: 'A curve that stays between two ends and goes on from both.' },
+);
+
 /** Of a curve that stands for itself. */
 export const recipe = oneOfKinds([fitRecipe, controlRecipe, primitiveRecipe], { $id: 'recipe' });
 
-export const curveRecipe = oneOfKinds([fitRecipe, controlRecipe, primitiveRecipe, mirrorRecipe], {
+export const curveRecipe = oneOfKinds([fitRecipe, controlRecipe, primitiveRecipe, mirrorRecipe, blendRecipe], {
   $id: 'curveRecipe',
 });

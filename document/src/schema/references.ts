@@ -1,4 +1,5 @@
 import { Type } from '@sinclair/typebox';
+import { sense, share } from './joints';
 import { end, id, object, oneOfKinds } from './kit';
 
 /** What an item can be made from: a curve as a whole, an end of one, or a place along one. */
@@ -9,7 +10,8 @@ export const reference = oneOfKinds(
     object({
       kind: Type.Literal('place'),
       item: id,
-      share: Type.Number({ minimum: 0, maximum: 1, description: 'Of the length, from the start.' }),
+      share,
+      sense: Type.Optional(sense),
     }),
   ],
   { $id: 'reference' },

@@ -27,7 +27,9 @@ const facts = {
   points: Type.Optional(namedPoints),
   to: Type.Optional(described(name, 'The name it gave, or that of where things went.')),
   numbers: Type.Optional(Type.Array(Type.Number(), { maxItems: 4 })),
-  freed: Type.Optional(namedItems),
+  freed: Type.Optional(described(namedItems, 'What is a mirror no longer.')),
+  unblended: Type.Optional(described(namedItems, 'What is a blend no longer.')),
+  unjoined: Type.Optional(described(namedItems, 'What has a joint less.')),
 };
 export const stepFacts = object(facts);
 

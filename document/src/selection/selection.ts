@@ -1,5 +1,5 @@
 import type { Id, Project } from '../project/project';
-import { plainRecipe } from '../project/mirrors';
+import { plainRecipe } from '../project/plain';
 import { type Handle, hasHandle, sameHandle } from './handle';
 
 /** What is selected: items, and handles of them. */

@@ -9,6 +9,7 @@ import {
   type MirrorPlane,
   newLayer,
   type Project,
+  isDerived,
 } from '@pencil-bend/document';
 import type { ProjectFile } from '@pencil-bend/exchange';
 import { contentName } from '../projects/contents';
@@ -201,7 +202,7 @@ export function kettle(): ProjectFile {
   const pointSets = new Map<string, Uint8Array>();
   for (const [i, id] of (['grip-outer', 'grip-inner'] as const).entries()) {
     const grip = items[id];
-    if (grip.kind !== 'curve' || grip.recipe.kind === 'mirror') throw new Error(`the demo has no curve ${id}`);
+    if (grip.kind !== 'curve' || isDerived(grip.recipe)) throw new Error(`the demo has no curve ${id}`);
     const { item, bytes } = measuredAlong(grip.recipe, `${i === 0 ? 'Outer' : 'Inner'}, measured`, 7 + i);
     items[`${id}-measured`] = item;
     pointSets.set(contentName(bytes), bytes);

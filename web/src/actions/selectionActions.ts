@@ -4,6 +4,7 @@ import {
   fitRecipe,
   type Id,
   isClosed,
+  isDerived,
   isFree,
   type NewItem,
   type CommandCall,
@@ -77,7 +78,7 @@ function ofOne(project: Project, item: Id): SelectionAction[] {
   const recipe = plainRecipe(project, it);
   const resolved = resolveRecipe(recipe);
   const isPolyline = resolved.ok && resolved.value.curve.degree === 1 && resolved.value.curve.points.length > 8;
-  const isMirror = it.recipe.kind === 'mirror' || (isFree(recipe) && recipe.symmetry !== undefined);
+  const isMirror = isDerived(it.recipe) || (isFree(recipe) && recipe.symmetry !== undefined);
   return [
     ...(isMirror
       ? [

@@ -50,7 +50,7 @@ const settled = async () => {
 const now = () => store.selectSignal(selectProject)();
 const curveNow = () => {
   const item = now()?.items['c'];
-  const resolved = item?.kind === 'curve' && item.recipe.kind !== 'mirror' ? resolveRecipe(item.recipe) : null;
+  const resolved = item?.kind === 'curve' && item.recipe.kind === 'control' ? resolveRecipe(item.recipe) : null;
   if (!resolved?.ok) throw new Error('no curve');
   return resolved.value.curve;
 };

@@ -1,7 +1,7 @@
 import { ToolView } from './toolView';
 import { computed, inject, Injectable, signal } from '@angular/core';
 import type { Curve } from '@pencil-bend/core';
-import { type Id, isShown, type Item, plainItem, preview, type Project } from '@pencil-bend/document';
+import { type Id, isDerived, isShown, type Item, plainItem, preview, type Project } from '@pencil-bend/document';
 import { type ShownItem, shownItem } from '../view/shownItem';
 import { Editing } from './editing';
 import { PointSets } from './pointSets';
@@ -64,7 +64,7 @@ export class ShownItems {
     const attempted = this.attempted();
     if (!project || !attempted?.ok) return [];
     const { items, changed } = attempted.value;
-    // Only mirrors have to look for other items.
+    // Only what follows others has to look for other items.
     const isLoose = changed.every((id) => isOfItsOwn(itemIn(items, id) ?? itemIn(project.items, id)));
     const now = isLoose ? { ...project, items } : attempted.value.project;
     const aside = this.aside();
@@ -114,4 +114,5 @@ export class ShownItems {
 const itemIn = (items: Project['items'], id: Id): Item | undefined =>
   Object.hasOwn(items, id) ? items[id] : undefined;
 
-const isOfItsOwn = (item: Item | undefined): boolean => item?.kind !== 'curve' || item.recipe.kind !== 'mirror';
+const isOfItsOwn = (item: Item | undefined): boolean =>
+  item?.kind !== 'curve' || (!isDerived(item.recipe) && !item.joints);

@@ -1,4 +1,4 @@
-import { type Handle, type Id, isFree, type Item, type Project } from '@pencil-bend/document';
+import { type Handle, type Id, type Item, type Project } from '@pencil-bend/document';
 import type { DragConstraint, Prompt, ToolContext } from '../contract';
 import { lockOf } from './lock';
 import { hoverOf, type SelectState } from './state';
@@ -60,7 +60,7 @@ const ALONE: Readonly<Record<Exclude<Item['kind'], 'curve'>, string>> = {
 
 function isGiven(project: Project | null, id: Id): boolean {
   const item = project?.items[id];
-  return item?.kind === 'curve' && item.recipe.kind !== 'mirror' && !isFree(item.recipe);
+  return item?.kind === 'curve' && item.recipe.kind === 'primitive';
 }
 
 export function prompt(state: SelectState, { selection, project }: ToolContext): Prompt {

@@ -1,0 +1,59 @@
+import type { BlendRecipe, CurveItem, Item, Joint, Leader, MirrorRecipe } from '../project/project';
+import type { Reference } from './reference';
+
+/** Of any item, what it is made from: found in the item alone. */
+
+export type MirrorItem = CurveItem & { readonly recipe: MirrorRecipe };
+export type BlendItem = CurveItem & { readonly recipe: BlendRecipe };
+export type JoinedItem = CurveItem & { readonly joints: NonNullable<CurveItem['joints']> };
+
+/** The kinds of link by which an item is made from others. */
+export type LinkKind = 'mirror' | 'joint' | 'blend';
+
+/** Null where an item stands for itself. */
+export function linkKindOf(item: Item): LinkKind | null {
+  if (item.kind !== 'curve') return null;
+  if (item.recipe.kind === 'mirror' || item.recipe.kind === 'blend') return item.recipe.kind;
+  return item.joints ? 'joint' : null;
+}
+
+export const ENDS = ['start', 'end'] as const;
+export type End = (typeof ENDS)[number];
+
+/** The joints of an item with the ends that they are at. */
+export const jointsOf = (item: Item): readonly (readonly [End, Joint])[] =>
+  item.kind !== 'curve' || !item.joints
+    ? []
+    : ENDS.flatMap((end) => {
+        const joint = item.joints?.[end];
+        return joint ? [[end, joint] as const] : [];
+      });
+
+/** What a leader refers to; null for a plane or an axis. */
+export function referenceOf(leader: Leader): Reference | null {
+  switch (leader.kind) {
+    case 'end':
+    case 'place':
+      return leader;
+    case 'guide':
+      return { kind: 'curve', item: leader.item };
+    default:
+      return null;
+  }
+}
+
+/** What an item is made from; nothing where it stands for itself. */
+export function sourcesOf(item: Item): readonly Reference[] {
+  switch (linkKindOf(item)) {
+    case 'mirror':
+      return [{ kind: 'curve', item: (item as MirrorItem).recipe.of }];
+    case 'blend': {
+      const { first, second } = (item as BlendItem).recipe;
+      return [first, second].map(({ item: id, end }) => ({ kind: 'end', item: id, end }));
+    }
+    case 'joint':
+      return jointsOf(item).flatMap(([, { leader }]) => referenceOf(leader) ?? []);
+    case null:
+      return [];
+  }
+}

@@ -1,0 +1,388 @@
+import {
+  add,
+  along,
+  blend,
+  type Contacts,
+  type Curve,
+  distance,
+  evaluate,
+  jetAtShare,
+  jetBeyond,
+  type Jet,
+  kinksOf,
+  lineBetween,
+  type Level,
+  planeFrom,
+  scale,
+  sharedJets,
+  type Symmetry,
+} from '@pencil-bend/core';
+import { CommandError } from '../commandError';
+import { graphOf, isCoupled, keyOfEnd } from '../links/order';
+import { placeAt } from '../links/reference';
+import { type End, ENDS, jointsOf } from '../links/sources';
+import { reflection } from '../recipe/affine';
+import { controlRecipe, curveOf, numberedControl } from '../recipe/fixSpacing';
+import { type BoundJoint, type BoundJoints, joinedRecipe, type JoinedRecipe } from '../recipe/joined';
+import { transformed } from '../recipe/transformed';
+import {
+  type BlendRecipe,
+  type CurveItem,
+  type Id,
+  isDerived,
+  type Item,
+  type Joint,
+  type MirrorRecipe,
+  type Project,
+  type Recipe,
+} from './project';
+
+/** A curve with the recipe that its shape comes from. */
+export type PlainCurve = CurveItem & { readonly recipe: Recipe };
+export type PlainItem = Exclude<Item, CurveItem> | PlainCurve;
+
+type Setting = Pick<Project, 'items'> & Partial<Pick<Project, 'planes'>>;
+
+const plain = new WeakMap<CurveItem, PlainCurve>();
+
+/** An item as it is seen, whatever it is made from. The same objects give the same object. */
+export function plainItem(project: Setting, item: Item): PlainItem {
+  if (item.kind !== 'curve') return item;
+  const recipe = plainRecipe(project, item);
+  if (recipe === item.recipe) return item as PlainCurve;
+  const before = plain.get(item);
+  if (before?.recipe === recipe) return before;
+  const now: PlainCurve = { ...item, recipe };
+  plain.set(item, now);
+  return now;
+}
+
+/**
+ * The recipe that a curve's shape comes from: its own, bound by its joints; the image of its original's; what lies
+ * between two ends. Throws a `CommandError`.
+ */
+export function plainRecipe(project: Setting, item: CurveItem): Recipe {
+  const { recipe, name } = item;
+  if (recipe.kind === 'mirror') return imageOf(project, recipe, name, 0);
+  if (recipe.kind === 'blend') return blendOf(project, recipe, name).recipe;
+  const { ids } = graphOf(project);
+  const id = ids.get(item);
+  return id === undefined ? recipe : joinedAt(project, id, ENDS).recipe;
+}
+
+/** How the joints of a curve are kept; nothing of one that has none. */
+export function keptJoints(project: Setting, id: Id): JoinedRecipe['kept'] {
+  const item = project.items[id];
+  return jointsOf(item).length === 0 ? {} : joinedAt(project, id, ENDS).kept;
+}
+
+/** Those that follow each other are followed so far; more of them would be a circle. */
+const DEEPEST = 100;
+
+const images = new WeakMap<MirrorRecipe, { readonly source: Recipe; readonly image: Recipe }>();
+
+function imageOf(project: Setting, recipe: MirrorRecipe, name: string, depth: number): Recipe {
+  const { items } = project;
+  const original = Object.hasOwn(items, recipe.of) ? items[recipe.of] : null;
+  if (original?.kind !== 'curve') throw new CommandError(`${name} is the mirror of '${recipe.of}', which is not there`);
+  if (depth > DEEPEST) throw new CommandError(`${name} is a mirror of itself, by way of ${original.name}`);
+  const source =
+    original.recipe.kind === 'mirror'
+      ? imageOf(project, original.recipe, original.name, depth + 1)
+      : plainRecipe(project, original);
+  const known = images.get(recipe);
+  if (known?.source === source) return known.image;
+  const image = transformed(source, reflection(recipe.about));
+  images.set(recipe, { source, image });
+  return image;
+}
+
+/** The curve that is really edited when this one is, and the mirrors on the way to it, this one first. */
+export function originalOf(
+  project: Pick<Project, 'items'>,
+  id: Id,
+): { readonly id: Id; readonly by: readonly MirrorRecipe[] } {
+  const by: MirrorRecipe[] = [];
+  for (let original = id; ;) {
+    const item = project.items[original];
+    if (item?.kind !== 'curve' || item.recipe.kind !== 'mirror') return { id: original, by };
+    by.push(item.recipe);
+    original = item.recipe.of;
+  }
+}
+
+/** What is known of a curve with some of its joints solved: what it came of, and what came of it. */
+interface Known {
+  readonly from: readonly unknown[];
+  readonly joined: JoinedRecipe;
+}
+const joinedBy: Readonly<Record<string, WeakMap<CurveItem, Known>>> = {
+  'start end': new WeakMap(),
+  start: new WeakMap(),
+  end: new WeakMap(),
+  '': new WeakMap(),
+};
+
+/** A curve with the joints at these ends solved. */
+function joinedAt(project: Setting, id: Id, ends: readonly End[]): JoinedRecipe {
+  const item = project.items[id] as CurveItem & { readonly recipe: Recipe };
+  const bound: Partial<Record<End, BoundJoint>> = {};
+  for (const end of ends) {
+    const own = boundAt(project, id, item, end);
+    if (own) bound[end] = own;
+  }
+  const from = ENDS.flatMap((end) => {
+    const { joint, jet, symmetry, problem, farLevel } = bound[end] ?? {};
+    return [
+      joint,
+      ...(jet ? [...jet.point, ...jet.tangent, ...jet.curvature, ...jet.rate] : [symmetry]),
+      problem,
+      farLevel,
+    ];
+  });
+  const memory = joinedBy[ends.join(' ')];
+  const known = memory.get(item);
+  if (known && known.from.length === from.length && known.from.every((each, i) => each === from[i]))
+    return known.joined;
+  const joined = joinedRecipe(item.recipe, bound as BoundJoints);
+  memory.set(item, { from, joined });
+  return joined;
+}
+
+/** What is at an end now; null where nothing binds it. */
+function boundAt(project: Setting, id: Id, item: CurveItem, end: End): BoundJoint | null {
+  const { led, sharedWith } = graphOf(project);
+  const farLevel = (led.get(keyOfEnd({ id, end: end === 'start' ? 'end' : 'start' })) ?? 0) as Level;
+  const far = Math.max(farLevel, item.joints?.[end === 'start' ? 'end' : 'start']?.level ?? 0) as Level;
+  const bind = (joint: Joint, handed: Handed): BoundJoint => ({ joint, farLevel: far, ...NOT_HANDED, ...handed });
+  const joint = item.joints?.[end];
+  const partner = sharedWith.get(keyOfEnd({ id, end }));
+  if (partner) {
+    const follower = project.items[partner.id];
+    const theirs = follower.kind === 'curve' ? follower.joints?.[partner.end] : undefined;
+    if (!theirs) return null;
+    return bind({ ...theirs, spread: 'local', freedoms: undefined }, shared(project, { id, end }, partner, 'first'));
+  }
+  if (!joint) return null;
+  const { leader } = joint;
+  if (joint.gives === 'both' && leader.kind === 'end') {
+    return bind(
+      { ...joint, spread: 'local' },
+      shared(project, { id: leader.item, end: leader.end }, { id, end }, 'second'),
+    );
+  }
+  return bind(joint, handedOn(project, joint));
+}
+
+interface Handed {
+  readonly jet?: Jet;
+  readonly symmetry?: Symmetry;
+  readonly problem?: string;
+}
+const NOT_HANDED = { jet: null, symmetry: null, problem: null } as const;
+
+/** What the leader of a joint hands on. */
+export function handedOn(project: Setting, { leader }: Pick<Joint, 'leader'>): Handed {
+  switch (leader.kind) {
+    case 'end': {
+      const curve = curveAtEnd(project, leader.item, leader.end);
+      if (typeof curve === 'string') return { problem: curve };
+      return standing(
+        curve.closing === 'open' ? jetBeyond(curve, leader.end) : null,
+        curve,
+        nameIn(project, leader.item),
+      );
+    }
+    case 'place': {
+      const curve = wholeCurve(project, leader.item);
+      if (typeof curve === 'string') return { problem: curve };
+      const at = placeAt(curve, leader.share);
+      if (kinksOf(curve).some(({ u }) => distance(evaluate(curve, u), at) < AT_KINK)) {
+        return { problem: `${nameIn(project, leader.item)} has a kink there` };
+      }
+      return standing(jetAtShare(curve, leader.share, leader.sense), curve, nameIn(project, leader.item));
+    }
+    case 'guide':
+      return guideJet(project, leader);
+    case 'plane':
+      return { symmetry: planeOf(leader) };
+    case 'axis':
+      return { symmetry: axisOf(leader) };
+  }
+}
+
+/** In mm. */
+const AT_KINK = 1e-6;
+
+const standing = (jet: Jet | null, curve: Curve, name: string): Handed => {
+  if (jet) return { jet };
+  return { problem: curve.closing === 'open' ? `${name} stands still there` : `${name} is closed and has no end` };
+};
+
+const planes = new WeakMap<object, Symmetry>();
+/** The same leader gives the same symmetry. */
+function planeOf(leader: Extract<Joint['leader'], { readonly kind: 'plane' }>): Symmetry {
+  let known = planes.get(leader);
+  if (!known) {
+    planes.set(leader, (known = { kind: 'plane', plane: planeFrom(leader.at, leader.across) }));
+  }
+  return known;
+}
+function axisOf(leader: Extract<Joint['leader'], { readonly kind: 'axis' }>): Symmetry {
+  let known = planes.get(leader);
+  if (!known) planes.set(leader, (known = { kind: 'axis', point: leader.at, direction: leader.along }));
+  return known;
+}
+
+/** So many curves in a row may depend on one another. */
+const LONGEST_CHAIN = 1000;
+let depth = 0;
+
+/** The curve of an item as a whole; words where there is none. */
+function wholeCurve(project: Setting, id: Id): Curve | string {
+  const item = Object.hasOwn(project.items, id) ? project.items[id] : null;
+  if (item?.kind !== 'curve') return `'${id}' is not there`;
+  return deeper(item.name, () => curveOf(plainRecipe(project, item)).curve);
+}
+
+/** The curve of an item, right at one of its ends: its other end may come of more. */
+function curveAtEnd(project: Setting, id: Id, end: End): Curve | string {
+  const item = Object.hasOwn(project.items, id) ? project.items[id] : null;
+  if (item?.kind !== 'curve') return `'${id}' is not there`;
+  const isOwn = graphOf(project).ids.has(item) && !isDerived(item.recipe);
+  if (!isOwn) return wholeCurve(project, id);
+  return deeper(item.name, () => curveOf(joinedAt(project, id, isCoupled(project, id) ? ENDS : [end]).recipe).curve);
+}
+
+function deeper<Made>(name: string, made: () => Made): Made {
+  if (depth >= LONGEST_CHAIN) throw new CommandError(`${name} follows itself, or too long a chain`);
+  depth++;
+  try {
+    return made();
+  } finally {
+    depth--;
+  }
+}
+
+const nameIn = ({ items }: Setting, id: Id): string => (Object.hasOwn(items, id) ? items[id].name : `'${id}'`);
+
+/** What both curves of a joint that both give way in take over, each as it is without the joint. */
+function shared(
+  project: Setting,
+  leader: { readonly id: Id; readonly end: End },
+  follower: { readonly id: Id; readonly end: End },
+  which: 'first' | 'second',
+): Handed {
+  const jets = [leader, follower].map(({ id, end }): Handed => {
+    const item = project.items[id];
+    if (item?.kind !== 'curve' || isDerived(item.recipe)) {
+      return { problem: `${nameIn(project, id)} cannot give way` };
+    }
+    const others = isCoupled(project, id) ? ENDS.filter((each) => each !== end) : [];
+    const curve = deeper(item.name, () => curveOf(joinedAt(project, id, others).recipe).curve);
+    return standing(curve.closing === 'open' ? jetBeyond(curve, end) : null, curve, item.name);
+  });
+  const [first, second] = jets;
+  if (!first.jet || !second.jet) return first.jet ? second : first;
+  const both = sharedJets(first.jet, second.jet);
+  if (both.ok) return { jet: both.value[which] };
+  const degrees = Math.round((both.failure.angle * 180) / Math.PI);
+  return { problem: `the ends turn by ${degrees} degrees to each other: too far to meet halfway` };
+}
+
+/** A guide as a leader: a line runs straight on, a circle bends as it does. */
+function guideJet(project: Setting, leader: Extract<Joint['leader'], { readonly kind: 'guide' }>): Handed {
+  const item = Object.hasOwn(project.items, leader.item) ? project.items[leader.item] : null;
+  if (item?.kind !== 'guide') return { problem: `'${leader.item}' is no guide` };
+  const sense = leader.sense === 'forward' ? 1 : -1;
+  const { guide } = item;
+  if (guide.kind === 'line') {
+    const jet = { point: along(guide.at, guide.direction, leader.along), tangent: scale(guide.direction, sense) };
+    return { jet: { ...jet, curvature: NONE, rate: NONE } };
+  }
+  const axes = project.planes?.[item.plane];
+  if (!axes) return { problem: `the plane of ${item.name} is not there` };
+  const angle = leader.along / guide.radius;
+  const [c, s] = [Math.cos(angle), Math.sin(angle)];
+  const out = add(scale(axes.x, c), scale(axes.y, s));
+  const tangent = scale(add(scale(axes.x, -s), scale(axes.y, c)), sense);
+  return {
+    jet: {
+      point: along(guide.centre, out, guide.radius),
+      tangent,
+      curvature: scale(out, -1 / guide.radius),
+      rate: NONE,
+    },
+  };
+}
+const NONE = [0, 0, 0] as const;
+
+interface KnownBlend {
+  readonly from: readonly (Curve | string)[];
+  readonly made: Blended;
+}
+interface Blended {
+  readonly recipe: Recipe;
+  /** Why it is not as smooth as it was asked for: it is then the line between the ends. */
+  readonly problem: string | null;
+}
+const blends = new WeakMap<BlendRecipe, KnownBlend>();
+
+/** What lies between two ends. Throws a `CommandError` where one of them is not there. */
+export function blendOf(project: Setting, recipe: BlendRecipe, name: string): Blended {
+  const { first, second, ratio } = recipe;
+  const curves = [first, second].map(({ item, end }) => curveAtEnd(project, item, end));
+  const known = blends.get(recipe);
+  if (known && known.from.every((each, i) => each === curves[i])) return known.made;
+  const jets = curves.map((curve, i) => {
+    if (typeof curve === 'string') throw new CommandError(`${name} goes on from an end of a curve: ${curve}`);
+    const { item, end } = [first, second][i];
+    const { jet, problem } = standing(
+      curve.closing === 'open' ? jetBeyond(curve, end) : null,
+      curve,
+      nameIn(project, item),
+    );
+    if (!jet) throw new CommandError(`${name}: ${problem ?? 'there is no end'}`);
+    return jet;
+  });
+  const chord = distance(jets[0].point, jets[1].point);
+  const given = [first, second].map(({ magnitude }) =>
+    magnitude === undefined ? null : 'mm' in magnitude ? magnitude.mm : magnitude.ratio * chord,
+  );
+  const made = blend(jets[0], jets[1], {
+    levels: [first.level, second.level],
+    magnitudes: [given[0], given[1]],
+    ...(ratio !== undefined && { ratio }),
+  });
+  const blended: Blended = made.ok
+    ? { recipe: controlRecipe(made.value.curve, numberedControl), problem: null }
+    : straightBetween(jets[0], jets[1], name, made.failure.kind);
+  blends.set(recipe, { from: curves, made: blended });
+  return blended;
+}
+
+const WHY = {
+  'no-length': 'both ends lie in one place',
+  'crosses-itself': 'it would cross itself',
+  'too-long': 'it would be longer than three times the way between the ends',
+  'too-far': 'its control points would lie too far out',
+} as const;
+
+function straightBetween(first: Jet, second: Jet, name: string, why: keyof typeof WHY): Blended {
+  if (why === 'no-length') throw new CommandError(`${name}: ${WHY[why]}`);
+  return { recipe: controlRecipe(lineBetween(first.point, second.point), numberedControl), problem: WHY[why] };
+}
+
+/** What the ends of a joined curve go on from, as far as it is kept: for drags of its bound points. */
+export function contactsAt(project: Setting, id: Id): Contacts {
+  const item = project.items[id];
+  if (item?.kind !== 'curve') return {};
+  const kept = keptJoints(project, id);
+  return Object.fromEntries(
+    jointsOf(item).flatMap(([end]) => {
+      const level = kept[end]?.level ?? -1;
+      const jet = boundAt(project, id, item, end)?.jet;
+      return jet && level >= 0 ? [[end, { jet, level: level as Level }]] : [];
+    }),
+  );
+}
