@@ -2,9 +2,9 @@ import { type Level, withEnoughPoints, withoutSpareKnots } from '@pencil-bend/co
 import { CommandError } from '../commandError';
 import { graphOf, keyOfEnd, circlesOf } from '../links/order';
 import { type End, referenceOf } from '../links/sources';
-import { drawnFrom, eachJoint, withShape } from '../links/table';
+import { drawnFrom, eachJoint, namedPoints as pointsIn, tiesIn, withLinks, withShape } from '../links/table';
 import { circleInWords } from '../project/check';
-import { handedOn, plainRecipe } from '../project/plain';
+import { handedOn, keptTies, plainRecipe } from '../project/plain';
 import {
   type BlendRecipe,
   type CurveItem,
@@ -16,15 +16,16 @@ import {
   type Leader,
   type Project,
   type Recipe,
+  type Tie,
 } from '../project/project';
 import { isClosed } from '../recipe/editEnds';
-import { curveOf } from '../recipe/fixSpacing';
+import { curveOf, fixSpacing } from '../recipe/fixSpacing';
 import { withCurve } from '../recipe/withCurve';
 import type { StepFacts } from '../history/stepTitle';
 import type { jointArgs } from '../schema/jointArgs';
 import type { Commands } from './command';
 import { FreeNames } from './freeNames';
-import { curveItemOf, named, newItem, openItemOf } from './items';
+import { curveItemOf, named, namedPoint, newItem, openItemOf } from './items';
 import { FIRST_NAMES } from './shapes';
 
 interface OfEnd {
@@ -105,10 +106,9 @@ export const jointCommands: Commands<typeof jointArgs> = {
       items: (project, { item: id, end }) => {
         const item = openCurve(project, id);
         const joint = jointOf(project, { item: id, end });
-        const { joints: before = {}, ...single } = item;
-        const joints = eachJoint(before, (each, at) => (at === end ? null : each));
-        const recipe = withoutAdded(single.recipe, joint, 1e-6).recipe;
-        const now = { ...single, recipe, ...(Object.keys(joints).length > 0 && { joints }) };
+        const joints = eachJoint(item.joints ?? {}, (each, at) => (at === end ? null : each));
+        const { recipe } = withoutAdded(item.recipe, joint, NOTHING);
+        const now = withLinks({ ...item, recipe }, joints, item.ties ?? {});
         return { changed: { ...partnerStays(project, joint, null), [id]: now } };
       },
     },
@@ -126,6 +126,43 @@ export const jointCommands: Commands<typeof jointArgs> = {
         const item = on.items[id] as CurveItem;
         const joints = eachJoint(item.joints ?? {}, (each, at) => (at === end ? null : each));
         return { changed: { [id]: withShape(on, item, plainRecipe(on, item), joints) } };
+      },
+    },
+  },
+
+  /** A point that follows another item; its curve goes along. */
+  tiePoint: {
+    facts: (project, { item, point, to }) => ({
+      items: named(project, item === to.item ? [item] : [item, to.item]),
+      points: tiedPoint(project, item, point),
+    }),
+    title: ({ points, items }) => `Tie ${points} of ${items}`,
+    change: { items: (project, { item, point, to }) => tied(project, item, point, { place: to }) },
+  },
+
+  /** A tangent that keeps the direction of a guide line, or of a straight curve. */
+  tieTangent: {
+    facts: (project, { item, point, to }) => ({
+      items: named(project, item === to.item ? [item] : [item, to.item]),
+      points: tiedPoint(project, item, point),
+    }),
+    title: ({ points, items }) => `Tie the tangent at ${points} of ${items}`,
+    change: { items: (project, { item, point, to }) => tied(project, item, point, { direction: to }) },
+  },
+
+  /** The shape stays. */
+  untie: {
+    facts: (project, { item, point }) => ({ items: named(project, [item]), points: tiedPoint(project, item, point) }),
+    title: ({ points, items }) => `Untie ${points} of ${items}`,
+    tellsOfLinks: true,
+    change: {
+      items: (project, { item: id, point }) => {
+        const item = openTieable(project, id);
+        if (!item.ties || !Object.hasOwn(item.ties, point))
+          throw new CommandError(`Nothing of ${item.name} is tied there`);
+        const { [point]: _gone, ...ties } = item.ties;
+        const now = withShape(project, item, plainRecipe(project, item));
+        return { changed: { [id]: withLinks(now, now.joints ?? {}, tiesIn(now.recipe as Recipe, ties)) } };
       },
     },
   },
@@ -172,15 +209,9 @@ function factsOf(project: Project, item: Id, leader: Leader): StepFacts {
 
 /** A curve that can have joints. Throws a `CommandError`. */
 function openCurve(project: Project, id: Id): CurveItem & { readonly recipe: Recipe } {
-  openItemOf(project, id);
-  const item = curveItemOf(project, id);
-  const { recipe, name } = item;
-  if (isDerived(recipe)) throw new CommandError(`${name} is made from others: let it go its own way first`);
-  if (isFree(recipe) && recipe.symmetry)
-    throw new CommandError(`${name} is its own mirror: let it go its own way first`);
-  if (isClosed(recipe)) throw new CommandError(`${name} is closed and has no end`);
-  // The same object: what is known of it is known by it.
-  return item as CurveItem & { readonly recipe: Recipe };
+  const item = openTieable(project, id);
+  if (isClosed(item.recipe)) throw new CommandError(`${item.name} is closed and has no end`);
+  return item;
 }
 
 function jointOf(project: Project, { item, end }: OfEnd): Joint {
@@ -188,6 +219,41 @@ function jointOf(project: Project, { item, end }: OfEnd): Joint {
   const joint = joints?.[end];
   if (!joint) throw new CommandError(`The ${end} of ${name} is not joined`);
   return joint;
+}
+
+const tiedPoint = (project: Project, id: Id, point: Id) => {
+  const item = curveItemOf(project, id);
+  return namedPoint(item.name, plainRecipe(project, item), point);
+};
+
+/** A curve with one of its points tied, or the tangent there. Throws a `CommandError` where that cannot be. */
+function tied(project: Project, id: Id, point: Id, more: Tie) {
+  const item = openTieable(project, id);
+  const seen = withShape(project, item, plainRecipe(project, item));
+  const recipe = seen.recipe as Recipe;
+  // A control point of live fit points is nobody's own.
+  const own = recipe.kind === 'fit' && !recipe.points.some((each) => each.id === point) ? fixSpacing(recipe) : recipe;
+  if (!pointsIn(own).includes(point)) throw new CommandError(`${item.name} has no point '${point}' to tie`);
+  const ties = { ...seen.ties, [point]: { ...seen.ties?.[point], ...more } };
+  const now = withLinks({ ...seen, recipe: own }, seen.joints ?? {}, ties);
+  const changed = checkedForCircles(project, { [id]: now });
+  const on = { ...project, items: { ...project.items, [id]: now } };
+  const problem = keptTies(on, id)[point];
+  if (problem) throw new CommandError(`${item.name} cannot be tied there: ${problem}`);
+  return changed;
+}
+
+/** Closed curves have points to tie, too. */
+function openTieable(project: Project, id: Id): CurveItem & { readonly recipe: Recipe } {
+  openItemOf(project, id);
+  const item = curveItemOf(project, id);
+  const { recipe, name } = item;
+  if (isDerived(recipe)) throw new CommandError(`${name} is made from others: let it go its own way first`);
+  if (isFree(recipe) && recipe.symmetry) {
+    throw new CommandError(`${name} is its own mirror: let it go its own way first`);
+  }
+  // The same object: what is known of it is known by it.
+  return item as CurveItem & { readonly recipe: Recipe };
 }
 
 /** The items as a new joint leaves them. Throws a `CommandError` for one that cannot be. */
@@ -222,6 +288,9 @@ function joined(
   return checkedForCircles(project, { [id]: roomFor(project, id, seen as typeof item, end, joint) }).changed;
 }
 
+/** What a knot that bends nothing may move a curve by, in mm. */
+const NOTHING = 1e-6;
+
 const NOWHERE: Joint['from'] = { at: [0, 0, 0], along: [1, 0, 0] };
 
 /** Throws a `CommandError` where the leader of a joint cannot meet its follower halfway. */
@@ -251,7 +320,7 @@ function roomFor(
   if (recipe.kind !== 'control' || (recipe.degree === 1 && recipe.points.length === 2)) return { ...item, joints };
   const { led } = graphOf(project);
   const levelAt = (at: End) => Math.max(joints[at]?.level ?? 0, led.get(keyOfEnd({ id, end: at })) ?? 0) as Level;
-  const spare = withoutAdded(recipe, joint, 1e-6);
+  const spare = withoutAdded(recipe, joint, NOTHING);
   const enough = withEnoughPoints(curveOf(spare.recipe).curve, { start: levelAt('start'), end: levelAt('end') });
   const isMore = enough.raised > 0 || enough.knots.length > 0;
   const made = isMore ? withCurve(spare.recipe, enough.curve) : spare.recipe;

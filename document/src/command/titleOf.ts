@@ -16,7 +16,7 @@ export function titleOf({ command, text = '', ...facts }: StepTitle): string {
   const { title } = (commands as Readonly<Record<string, Command<never>>>)[command];
   const words = title({ how, items: itemsInWords(items), points: pointsInWords(points), to, numbers });
   return shortened(
-    words + freedInWords('mirror', freed) + freedInWords('blend', unblended) + freedInWords('joint', unjoined),
+    words + freedInWords('mirror', freed) + freedInWords('blend', unblended) + freedInWords('bound', unjoined),
     LONGEST_TITLE,
   );
 }

@@ -3,10 +3,10 @@ import { CommandError } from '../commandError';
 import { type CurveItem, type Id, isDerived, isFree, type Item, type Project, type Recipe } from '../project/project';
 import { renamed } from '../links/taken';
 import { followsOneOf, partnersOf } from '../links/order';
-import { jointsOf, linkKindOf, referenceOf } from '../links/sources';
+import { jointsOf, linkKindOf, referenceOf, sourcesOf } from '../links/sources';
 import { directed, placed } from '../recipe/affine';
 import { movedBy } from '../items/table';
-import { alone, drawnFrom, eachJoint, linksOf, ownRecipe } from '../links/table';
+import { alone, drawnFrom, eachJoint, linksOf, ownRecipe, withLinks } from '../links/table';
 import type { Value } from '../schema/kit';
 import type { pasted, transformArgs } from '../schema/transformArgs';
 import type { Commands } from './command';
@@ -73,7 +73,7 @@ export const transformCommands: Commands<typeof transformArgs> = {
       items: (project, { items, id, about }) => {
         const names = new FreeNames(project);
         const mirrors = items.map((of): Item => {
-          const { group: _group, joints: _joints, ...item } = curveItemOf(project, of);
+          const { group: _group, joints: _joints, ties: _ties, ...item } = curveItemOf(project, of);
           const recipe = { kind: 'mirror', of, about: { at: about.at, across: unit(about.across) } } as const;
           return { ...item, name: names.next(`${wordOf(item.name)}, mirror`), recipe };
         });
@@ -134,8 +134,8 @@ const isDerivedLink = (project: Project, id: Id): boolean => {
  */
 function transformedIn(project: Project, id: Id, all: ReadonlySet<Id>, map: Affine): Item {
   const item = itemOf(project, id);
-  if (linkKindOf(item) !== 'joint' || item.kind !== 'curve') return movedBy(alone(project, item), map);
-  const led = jointsOf(item).map(([, { leader }]) => referenceOf(leader));
+  if (linkKindOf(item) !== 'bound' || item.kind !== 'curve') return movedBy(alone(project, item), map);
+  const led = [...jointsOf(item).map(([, { leader }]) => referenceOf(leader)), ...sourcesOf(item)];
   if (
     led.every((reference) => reference !== null && all.has(reference.item)) &&
     partnersOf(project, id).every((partner) => all.has(partner))
@@ -150,7 +150,7 @@ function transformedIn(project: Project, id: Id, all: ReadonlySet<Id>, map: Affi
     const goes = reference !== null && all.has(reference.item);
     return { ...joint, from: goes ? { at: placed(map, from.at), along: unit(directed(map, from.along)) } : from };
   });
-  return { ...moved, joints };
+  return withLinks(moved, joints, item.ties ?? {});
 }
 
 function withoutSymmetry(recipe: Recipe): Recipe {

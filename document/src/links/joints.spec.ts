@@ -361,7 +361,7 @@ describe('what is done to joined curves', () => {
     [
       'the leader is deleted',
       { command: 'deleteItems', args: { items: ['spout'] } },
-      'Delete Curve 1; Curve 2 has a joint less',
+      'Delete Curve 1; Curve 2 has a joint or a tie less',
       (p) => {
         expect(lipOf(p)).toBeUndefined();
         sameShape(p);
@@ -388,7 +388,7 @@ describe('what is done to joined curves', () => {
     [
       'the leader is cut shorter at the joint',
       { command: 'shortenCurve', args: { item: 'spout', end: 'end', length: 9 } },
-      'Shorten Curve 1; Curve 2 has a joint less',
+      'Shorten Curve 1; Curve 2 has a joint or a tie less',
       (p) => {
         expect(lipOf(p)).toBeUndefined();
         sameShape(p);
@@ -416,7 +416,7 @@ describe('what is done to joined curves', () => {
     [
       'the follower is cut shorter at its joint',
       { command: 'shortenCurve', args: { item: 'lip', end: 'start', length: 9 } },
-      'Shorten Curve 2; Curve 2 has a joint less',
+      'Shorten Curve 2; Curve 2 has a joint or a tie less',
       (p) => expect(lipOf(p)).toBeUndefined(),
     ],
     [

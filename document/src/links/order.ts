@@ -1,5 +1,5 @@
 import type { Id, Item, Project } from '../project/project';
-import { type End, ENDS, jointsOf, linkKindOf, sourcesOf } from './sources';
+import { type End, ENDS, jointsOf, linkKindOf, referencesOf, sourcesOf, tiesOf } from './sources';
 
 type Items = Project['items'];
 
@@ -106,7 +106,7 @@ export type Part = End | 'whole';
  */
 export function isCoupled(project: Pick<Project, 'items'>, id: Id): boolean {
   const item = project.items[id];
-  if (item?.kind !== 'curve' || item.recipe.kind !== 'control' || item.recipe.fit) return true;
+  if (item?.kind !== 'curve' || item.recipe.kind !== 'control' || item.recipe.fit || item.ties) return true;
   const { led } = graphOf(project);
   const own = jointsOf(item);
   const levels = ENDS.map((end) => Math.max(led.get(keyOfEnd({ id, end })) ?? 0, item.joints?.[end]?.level ?? 0));
@@ -139,11 +139,18 @@ function before(project: Pick<Project, 'items'>, { id, part }: Node): readonly N
     if (leader.kind !== 'end') return [];
     return [{ id: leader.item, part: joint.gives === 'both' ? `${leader.end}-alone` : leader.end }];
   };
+  const tiedTo = tiesOf(item).flatMap(([, tie]) =>
+    referencesOf(tie).map((reference): Node => ({
+      id: reference.item,
+      part: reference.kind === 'end' ? reference.end : 'whole',
+    })),
+  );
   if (part === 'start-alone' || part === 'end-alone') {
     const own = part === 'start-alone' ? 'start' : 'end';
-    return isCoupled(project, id) ? leaderOf(otherEnd(own)) : [];
+    return isCoupled(project, id) ? [...leaderOf(otherEnd(own)), ...tiedTo] : [];
   }
-  return part === 'whole' || isCoupled(project, id) ? ENDS.flatMap(leaderOf) : leaderOf(part);
+  if (part !== 'whole' && !isCoupled(project, id)) return leaderOf(part);
+  return [...ENDS.flatMap(leaderOf), ...tiedTo];
 }
 
 /**

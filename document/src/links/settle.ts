@@ -6,7 +6,7 @@ import { type Heirs, livesOn } from './livesOn';
 import { dependentsOf, graphOf, withFollowers } from './order';
 import type { Reference } from './reference';
 import { type End, jointsOf, linkKindOf, type LinkKind, sourcesOf } from './sources';
-import { drawnFrom, linksOf, ownRecipe, withShape } from './table';
+import { drawnFrom, linksOf, ownRecipe, withLinks, withShape } from './table';
 
 /**
  * What a command makes of a curve besides editing it: `cut`, it is not the curve it was, and may live on in several;
@@ -52,7 +52,7 @@ export function settle(before: Project, { items, removed }: ItemChanges, given: 
   const around: Around = { before, after, items, fates };
   const { joined, lost } = jointsCarried(around);
   for (const [id, item] of Object.entries(joined)) settled[id] = item;
-  if (lost.length > 0) free('joint', lost);
+  if (lost.length > 0) free('bound', lost);
   for (const id of dependentsOf(before, [...removed, ...Object.keys(fates)])) {
     const item = after(id);
     const kind = item && linkKindOf(item);
@@ -95,8 +95,7 @@ function jointsCarried({ before, after, items, fates }: Around): {
   for (const [id, joints] of found) {
     const item = after(id);
     if (item?.kind !== 'curve' || (!item.joints && Object.keys(joints).length === 0)) continue;
-    const { joints: _joints, ...single } = item;
-    joined[id] = { ...single, ...(Object.keys(joints).length > 0 && { joints }) };
+    joined[id] = withLinks(item, joints, item.ties ?? {});
   }
   return { joined, lost: [...new Set(lost)] };
 }

@@ -1,20 +1,21 @@
-import type { BlendRecipe, CurveItem, Item, Joint, Leader, MirrorRecipe } from '../project/project';
+import type { BlendRecipe, CurveItem, Id, Item, Joint, Leader, MirrorRecipe, Tie, TieTarget } from '../project/project';
 import type { Reference } from './reference';
 
 /** Of any item, what it is made from: found in the item alone. */
 
 export type MirrorItem = CurveItem & { readonly recipe: MirrorRecipe };
 export type BlendItem = CurveItem & { readonly recipe: BlendRecipe };
-export type JoinedItem = CurveItem & { readonly joints: NonNullable<CurveItem['joints']> };
+/** A curve with joints, or with points that are tied. */
+export type BoundItem = CurveItem & Pick<CurveItem, 'joints' | 'ties'>;
 
 /** The kinds of link by which an item is made from others. */
-export type LinkKind = 'mirror' | 'joint' | 'blend';
+export type LinkKind = 'mirror' | 'bound' | 'blend';
 
 /** Null where an item stands for itself. */
 export function linkKindOf(item: Item): LinkKind | null {
   if (item.kind !== 'curve') return null;
   if (item.recipe.kind === 'mirror' || item.recipe.kind === 'blend') return item.recipe.kind;
-  return item.joints ? 'joint' : null;
+  return item.joints || item.ties ? 'bound' : null;
 }
 
 export const ENDS = ['start', 'end'] as const;
@@ -28,6 +29,19 @@ export const jointsOf = (item: Item): readonly (readonly [End, Joint])[] =>
         const joint = item.joints?.[end];
         return joint ? [[end, joint] as const] : [];
       });
+
+/** The ties of an item with the points that they are of, in one order. */
+export const tiesOf = (item: Item): readonly (readonly [Id, Tie])[] =>
+  item.kind === 'curve' && item.ties ? Object.entries(item.ties) : [];
+
+/** What a tie refers to: what its point follows, and what its tangent does. */
+export const referencesOf = ({ place, direction }: Tie): readonly Reference[] => [
+  ...(place ? [targetReference(place)] : []),
+  ...(direction ? [{ kind: 'curve', item: direction.item } as const] : []),
+];
+
+const targetReference = (target: TieTarget): Reference =>
+  target.kind === 'end' || target.kind === 'place' ? target : { kind: 'curve', item: target.item };
 
 /** What a leader refers to; null for a plane or an axis. */
 export function referenceOf(leader: Leader): Reference | null {
@@ -51,8 +65,11 @@ export function sourcesOf(item: Item): readonly Reference[] {
       const { first, second } = (item as BlendItem).recipe;
       return [first, second].map(({ item: id, end }) => ({ kind: 'end', item: id, end }));
     }
-    case 'joint':
-      return jointsOf(item).flatMap(([, { leader }]) => referenceOf(leader) ?? []);
+    case 'bound':
+      return [
+        ...jointsOf(item).flatMap(([, { leader }]) => referenceOf(leader) ?? []),
+        ...tiesOf(item).flatMap(([, tie]) => referencesOf(tie)),
+      ];
     case null:
       return [];
   }

@@ -3,25 +3,32 @@ import { CommandError } from '../commandError';
 import { handedOn, plainItem } from '../project/plain';
 import {
   type CurveItem,
-  type Item,
+  type Id,
+  isDerived,
   isFree,
+  type Item,
   type Joint,
   type Joints,
   type Leader,
   type Project,
   type Recipe,
+  type Tie,
+  type TieTarget,
 } from '../project/project';
+import { givensOf } from '../recipe/givenRecipes';
+import { pointsWritten } from '../recipe/makeLive';
 import { directed, placed } from '../recipe/affine';
 import type { Reference } from './reference';
 import {
   type BlendItem,
+  type BoundItem,
   type End,
   jointsOf,
-  type JoinedItem,
   linkKindOf,
   type LinkKind,
   type MirrorItem,
   referenceOf,
+  tiesOf,
 } from './sources';
 
 type Setting = Pick<Project, 'items'> & Partial<Pick<Project, 'planes'>>;
@@ -82,7 +89,7 @@ const blend: Links<BlendItem> = {
   freed: { one: 'is a blend no longer', several: 'are blends no longer' },
 };
 
-const joint: Links<JoinedItem> = {
+const bound: Links<BoundItem> = {
   from: (item, sources, project) => {
     const left = [...sources];
     const joints: { start?: Joint; end?: Joint } = {};
@@ -92,27 +99,40 @@ const joint: Links<JoinedItem> = {
       if (source === null) isLess = true;
       else joints[end] = source ? { ...each, leader: ledBy(each.leader, source) } : each;
     }
-    if (!isLess) return { ...item, joints };
-    return withShape(project, item, ownRecipe(plainItem(project, item) as CurveItem), joints);
+    const ties = tiesOf(item).flatMap(([point, { place, direction }]): [Id, Tie][] => {
+      const [to, towards] = [place ? left.shift() : undefined, direction ? left.shift() : undefined];
+      if (to === null || towards === null) isLess = true;
+      const now = {
+        ...(place && to && { place: tiedTo(place, to) }),
+        ...(direction && towards && { direction: { ...direction, item: towards.item } }),
+      };
+      return Object.keys(now).length > 0 ? [[point, now]] : [];
+    });
+    const next = withLinks(item, joints, Object.fromEntries(ties));
+    return isLess ? withShape(project, next, ownRecipe(plainItem(project, item) as CurveItem)) : next;
   },
   // The free shape goes along, and where it was drawn at.
   moved: (item, map, move) => {
-    const { joints, ...free } = item;
+    const { joints = {}, ties = {}, ...free } = item;
     const moved = move(free) as CurveItem;
-    return { ...moved, joints: eachJoint(joints, (each) => movedJoint(each, map)) };
+    return withLinks(
+      moved,
+      eachJoint(joints, (each) => movedJoint(each, map)),
+      ties,
+    );
   },
   alone: (project, item) => {
-    const { joints: _joints, ...single } = plainItem(project, item) as JoinedItem;
-    return { ...single, recipe: ownRecipe(single) };
+    const seen = plainItem(project, item) as CurveItem;
+    return withLinks({ ...seen, recipe: ownRecipe(seen) }, {}, {});
   },
   isDerived: false,
-  path: ['joints'],
+  path: [],
   is: 'follows',
-  freed: { one: 'has a joint less', several: 'have joints less' },
+  freed: { one: 'has a joint or a tie less', several: 'have joints or ties less' },
 };
 
 /** Every kind of item that is made from others. */
-const KINDS = { mirror, blend, joint } as const;
+const KINDS = { mirror, blend, bound } as const;
 
 export const linksOf = (kind: LinkKind): Links<Item> => KINDS[kind] as unknown as Links<Item>;
 
@@ -127,12 +147,31 @@ export function alone(project: Setting, item: Item): Item {
 
 /** A recipe as it is kept: without what binds it where it is shown. */
 export function ownRecipe({ recipe }: Pick<CurveItem, 'recipe'>): Recipe {
-  if (recipe.kind === 'mirror' || recipe.kind === 'blend')
-    throw new CommandError('A curve that others make has no shape of its own');
+  if (isDerived(recipe)) throw new CommandError('A curve that others make has no shape of its own');
   if (!isFree(recipe) || recipe.kind !== 'fit') return recipe;
   const { bound: _bound, ...own } = recipe;
   return own;
 }
+
+/** A curve with these joints and ties; without the members where there are none. */
+export function withLinks(item: CurveItem, joints: Joints, ties: Readonly<Record<Id, Tie>>): CurveItem {
+  const { joints: _joints, ties: _ties, ...single } = item;
+  return {
+    ...single,
+    ...(Object.keys(joints).length > 0 && { joints }),
+    ...(Object.keys(ties).length > 0 && { ties }),
+  };
+}
+
+/** The ties of points that a recipe has. */
+export function tiesIn(recipe: Recipe, ties: Readonly<Record<Id, Tie>>): Readonly<Record<Id, Tie>> {
+  const points = new Set(namedPoints(recipe));
+  return Object.fromEntries(Object.entries(ties).filter(([point]) => points.has(point)));
+}
+
+/** The ids of what of a curve can be tied. */
+export const namedPoints = (recipe: Recipe): readonly Id[] =>
+  (isFree(recipe) ? pointsWritten(recipe) : givensOf(recipe)).map(({ id }) => id);
 
 /** Joints, each as another; without the member where none is left. */
 export function eachJoint(joints: Joints, change: (joint: Joint, end: End) => Joint | null): Joints {
@@ -154,15 +193,21 @@ export function withShape(
   recipe: Recipe,
   joints: Joints = item.joints ?? {},
 ): CurveItem {
-  const { joints: _joints, ...single } = item;
   const now = eachJoint(joints, (each) => ({ ...each, from: drawnFrom(project, each) }));
-  return { ...single, recipe: ownRecipe({ recipe }), ...(Object.keys(now).length > 0 && { joints: now }) };
+  const own = ownRecipe({ recipe });
+  return withLinks({ ...item, recipe: own }, now, item.ties ? tiesIn(own, item.ties) : {});
 }
 
 /** Where the leader of a joint ends and how it runs; as it was where it hands nothing on. */
 export function drawnFrom(project: Setting, joint: Joint): Joint['from'] {
   const { jet } = handedOn(project, joint);
   return jet ? { at: jet.point, along: jet.tangent } : joint.from;
+}
+
+function tiedTo(place: TieTarget, source: Reference): TieTarget {
+  if (place.kind === 'end' && source.kind === 'end') return { ...place, item: source.item, end: source.end };
+  if (place.kind === 'place' && source.kind === 'place') return { ...place, item: source.item, share: source.share };
+  return { ...place, item: source.item };
 }
 
 function ledBy(leader: Leader, source: Reference): Leader {

@@ -7,8 +7,8 @@ import { areAxes } from '../recipe/primitives/table';
 import { type CurveItem, type Id, isDerived, isFree, type MirrorPlane, type Project, type Recipe } from './project';
 import { itemProblems } from '../items/table';
 import { circlesOf, graphOf } from '../links/order';
-import { linksOf } from '../links/table';
-import { jointsOf, linkKindOf } from '../links/sources';
+import { linksOf, namedPoints } from '../links/table';
+import { jointsOf, linkKindOf, tiesOf } from '../links/sources';
 import { plainRecipe } from './plain';
 
 /** Items that were found right under this id: a step changes few of them, so few need a second look. */
@@ -138,13 +138,18 @@ function curveProblems(project: Project, id: Id, item: CurveItem): Problem[] {
 
 /** What no schema can say of joints: unit vectors, and a curve that they can bind. */
 function jointProblems(id: Id, item: CurveItem): Problem[] {
-  if (!item.joints) return [];
+  if (!item.joints && !item.ties) return [];
   const { recipe, name } = item;
-  const at = pointer('items', id, 'joints');
-  if (isDerived(recipe)) return [{ path: at, message: `${name} is made from others and has no joints of its own` }];
+  const at = pointer('items', id, item.joints ? 'joints' : 'ties');
+  if (isDerived(recipe))
+    return [{ path: at, message: `${name} is made from others and has nothing of its own to bind` }];
   if (isFree(recipe) && recipe.symmetry) {
     return [{ path: at, message: `${name} is its own mirror and can follow nothing: let it go its own way first` }];
   }
+  const points = new Set(namedPoints(recipe));
+  const lost = tiesOf(item).find(([point]) => !points.has(point));
+  if (lost)
+    return [{ path: pointer('items', id, 'ties', lost[0]), message: `${name} has no point '${lost[0]}' to tie` }];
   return jointsOf(item).flatMap(([end, { leader, from }]) => {
     const directions = [
       ['from', from.along] as const,

@@ -1,33 +1,42 @@
 import {
   add,
   along,
+  arcLength,
   blend,
   type Contacts,
   type Curve,
   distance,
+  domainOf,
+  dot,
   evaluate,
   jetAtShare,
   jetBeyond,
   type Jet,
   kinksOf,
+  length,
   lineBetween,
+  negate,
   type Level,
   planeFrom,
   scale,
   sharedJets,
+  subtract,
   type Symmetry,
+  type Vector3,
 } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
 import { graphOf, isCoupled, keyOfEnd } from '../links/order';
 import { placeAt } from '../links/reference';
-import { type End, ENDS, jointsOf } from '../links/sources';
+import { type End, ENDS, jointsOf, tiesOf } from '../links/sources';
 import { reflection } from '../recipe/affine';
 import { controlRecipe, curveOf, numberedControl } from '../recipe/fixSpacing';
 import { type BoundJoint, type BoundJoints, joinedRecipe, type JoinedRecipe } from '../recipe/joined';
+import { type BoundTie, tiedRecipe } from '../recipe/tied';
 import { transformed } from '../recipe/transformed';
 import {
   type BlendRecipe,
   type CurveItem,
+  type Guide,
   type Id,
   isDerived,
   type Item,
@@ -35,6 +44,7 @@ import {
   type MirrorRecipe,
   type Project,
   type Recipe,
+  type TieTarget,
 } from './project';
 
 /** A curve with the recipe that its shape comes from. */
@@ -76,6 +86,11 @@ export function keptJoints(project: Setting, id: Id): JoinedRecipe['kept'] {
   return jointsOf(item).length === 0 ? {} : joinedAt(project, id, ENDS).kept;
 }
 
+/** Why ties of a curve are not kept, by their points; null for those that are. */
+export function keptTies(project: Setting, id: Id): Readonly<Record<Id, string | null>> {
+  return tiesOf(project.items[id]).length === 0 ? {} : joinedAt(project, id, ENDS).untied;
+}
+
 /** Those that follow each other are followed so far; more of them would be a circle. */
 const DEEPEST = 100;
 
@@ -114,7 +129,7 @@ export function originalOf(
 /** What is known of a curve with some of its joints solved: what it came of, and what came of it. */
 interface Known {
   readonly from: readonly unknown[];
-  readonly joined: JoinedRecipe;
+  readonly joined: JoinedRecipe & { readonly untied: Readonly<Record<Id, string | null>> };
 }
 const joinedBy: Readonly<Record<string, WeakMap<CurveItem, Known>>> = {
   'start end': new WeakMap(),
@@ -124,30 +139,115 @@ const joinedBy: Readonly<Record<string, WeakMap<CurveItem, Known>>> = {
 };
 
 /** A curve with the joints at these ends solved. */
-function joinedAt(project: Setting, id: Id, ends: readonly End[]): JoinedRecipe {
+function joinedAt(project: Setting, id: Id, ends: readonly End[]): Known['joined'] {
   const item = project.items[id] as CurveItem & { readonly recipe: Recipe };
   const bound: Partial<Record<End, BoundJoint>> = {};
   for (const end of ends) {
     const own = boundAt(project, id, item, end);
     if (own) bound[end] = own;
   }
-  const from = ENDS.flatMap((end) => {
-    const { joint, jet, symmetry, problem, farLevel } = bound[end] ?? {};
-    return [
-      joint,
-      ...(jet ? [...jet.point, ...jet.tangent, ...jet.curvature, ...jet.rate] : [symmetry]),
-      problem,
-      farLevel,
-    ];
-  });
+  const ties = tiesAt(project, item);
+  const from = [
+    ...ties.flatMap(({ key }) => key),
+    ...ENDS.flatMap((end) => {
+      const { joint, jet, symmetry, problem, farLevel } = bound[end] ?? {};
+      return [
+        joint,
+        ...(jet ? [...jet.point, ...jet.tangent, ...jet.curvature, ...jet.rate] : [symmetry]),
+        problem,
+        farLevel,
+      ];
+    }),
+  ];
   const memory = joinedBy[ends.join(' ')];
   const known = memory.get(item);
   if (known && known.from.length === from.length && known.from.every((each, i) => each === from[i]))
     return known.joined;
-  const joined = joinedRecipe(item.recipe, bound as BoundJoints);
+  const tied = tiedRecipe(item.recipe, ties);
+  const joined = { ...joinedRecipe(tied.recipe, bound as BoundJoints), untied: tied.problems };
   memory.set(item, { from, joined });
   return joined;
 }
+
+/** Where the ties of a curve lead now, with what tells whether that is still so. */
+function tiesAt(project: Setting, item: CurveItem): readonly (BoundTie & { readonly key: readonly unknown[] })[] {
+  return tiesOf(item).map(([point, { place, direction }]) => {
+    const to = place && placeOfTie(project, place);
+    const towards = direction && directionOfTie(project, direction.item);
+    const way = typeof towards === 'string' || !towards ? null : direction?.turned ? negate(towards) : towards;
+    const found = typeof to === 'string' || !to ? null : to;
+    const problem = [to, towards].find((each) => typeof each === 'string');
+    return {
+      point,
+      placeFor: found?.placeFor ?? null,
+      direction: way,
+      problem: typeof problem === 'string' ? problem : null,
+      key: [point, ...(found?.key ?? [null]), ...(way ?? [null]), problem],
+    };
+  });
+}
+
+interface TiedPlace {
+  readonly placeFor: (at: Vector3) => Vector3;
+  readonly key: readonly unknown[];
+}
+
+/** Where a tied point goes; words where there is nothing to follow. */
+function placeOfTie(project: Setting, target: TieTarget): TiedPlace | string {
+  const item = Object.hasOwn(project.items, target.item) ? project.items[target.item] : null;
+  if (!item) return `'${target.item}' is not there`;
+  const fixed = (place: Vector3): TiedPlace => ({ placeFor: () => place, key: place });
+  switch (target.kind) {
+    case 'point':
+      return item.kind === 'point' ? fixed(item.at) : `${item.name} is no point`;
+    case 'end': {
+      const curve = curveAtEnd(project, target.item, target.end);
+      if (typeof curve === 'string') return curve;
+      if (curve.closing !== 'open') return `${item.name} is closed and has no end`;
+      const domain = domainOf(curve);
+      return fixed(evaluate(curve, domain[target.end === 'start' ? 0 : 1]));
+    }
+    case 'place': {
+      const curve = wholeCurve(project, target.item);
+      return typeof curve === 'string' ? curve : fixed(placeAt(curve, target.share));
+    }
+    case 'along': {
+      if (item.kind !== 'guide') return `${item.name} is no guide`;
+      const axes = project.planes?.[item.plane];
+      return { placeFor: (at) => nearestOnGuide(item.guide, axes, at), key: [item, axes] };
+    }
+  }
+}
+
+function nearestOnGuide(
+  guide: Guide,
+  axes: { readonly x: Vector3; readonly y: Vector3 } | undefined,
+  at: Vector3,
+): Vector3 {
+  if (guide.kind === 'line') return along(guide.at, guide.direction, dot(subtract(at, guide.at), guide.direction));
+  if (!axes) return at;
+  const off = subtract(at, guide.centre);
+  const [x, y] = [dot(off, axes.x), dot(off, axes.y)];
+  const away = Math.hypot(x, y);
+  const out = away > 0 ? add(scale(axes.x, x / away), scale(axes.y, y / away)) : axes.x;
+  return along(guide.centre, out, guide.radius);
+}
+
+/** The direction of a guide line or of a straight curve; words where it has none. */
+function directionOfTie(project: Setting, id: Id): Vector3 | string {
+  const item = Object.hasOwn(project.items, id) ? project.items[id] : null;
+  if (item?.kind === 'guide' && item.guide.kind === 'line') return item.guide.direction;
+  if (item?.kind !== 'curve') return item ? `${item.name} has no direction` : `'${id}' is not there`;
+  const curve = wholeCurve(project, id);
+  if (typeof curve === 'string') return curve;
+  const [from, to] = domainOf(curve).map((u) => evaluate(curve, u));
+  const chord = subtract(to, from);
+  const isStraight = arcLength(curve).total <= length(chord) * (1 + STRAIGHT) && length(chord) > 0;
+  return isStraight ? chord : `${item.name} is not straight`;
+}
+
+/** A curve no longer than its chord, to this share, is a line. */
+const STRAIGHT = 1e-9;
 
 /** What is at an end now; null where nothing binds it. */
 function boundAt(project: Setting, id: Id, item: CurveItem, end: End): BoundJoint | null {

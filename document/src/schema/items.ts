@@ -4,6 +4,7 @@ import { LONGEST_NOTE, MOST_THINNING } from '../project/format';
 import { LARGEST_POINT_SET } from '../pointSet';
 import { joints } from './joints';
 import { curveRecipe } from './recipes';
+import { ties } from './ties';
 
 export const note = Type.String({
   $id: 'note',
@@ -24,7 +25,13 @@ const base = {
 };
 
 export const curveItem = object(
-  { kind: Type.Literal('curve'), ...base, recipe: curveRecipe, joints: Type.Optional(joints) },
+  {
+    kind: Type.Literal('curve'),
+    ...base,
+    recipe: curveRecipe,
+    joints: Type.Optional(joints),
+    ties: Type.Optional(ties),
+  },
   { $id: 'curve' },
 );
 
