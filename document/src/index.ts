@@ -64,6 +64,8 @@ export {
   VERSION,
   type WorkPlane,
 } from './project/project';
+export { shownCurve } from './recipe/shownCurve';
+export { keptJoints, keptTies } from './project/plain';
 export { resolve } from './project/resolve';
 export { type PlainCurve, plainItem, type PlainItem, plainRecipe } from './project/plain';
 export { takenWith } from './links/taken';

@@ -78,11 +78,11 @@ describe('project files', () => {
     ['[]', '/format', "This is not a project file: its format is not 'pencil-bend-project'"],
     ['null', '/format', 'This is not a project file'],
     [
-      '{"format":"pencil-bend-project","version":7}',
+      '{"format":"pencil-bend-project","version":8}',
       '/version',
-      'made by a newer Pencil Bend (file version 7; this one reads up to 6)',
+      'made by a newer Pencil Bend (file version 8; this one reads up to 7)',
     ],
-    ['{"format":"pencil-bend-project","version":6}', '', "the member 'name' is missing"],
+    ['{"format":"pencil-bend-project","version":7}', '', "the member 'name' is missing"],
   ])('refuses %s and says what and where', (text, path, message) => {
     const read = readProjectFile(text);
     expect(read.ok).toBe(false);

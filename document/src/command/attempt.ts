@@ -85,11 +85,16 @@ function tried(project: Project, call: CommandCall, change: Change<unknown>): At
 }
 
 /** What a step tells of items that are made from others no longer. */
-function freedFacts(project: Project, { mirror = [], blend = [], bound = [] }: Freed): Partial<StepTitle> {
+function freedFacts(project: Project, { mirror = [], blend = [], corner = [], bound = [] }: Freed): Partial<StepTitle> {
   const known = (ids: readonly Id[]) => ids.filter((id) => Object.hasOwn(project.items, id));
   const told = (ids: readonly Id[]) => (known(ids).length > 0 ? named(project, known(ids)) : undefined);
-  const [freed, unblended, unjoined] = [mirror, blend, bound].map(told);
-  return { ...(freed && { freed }), ...(unblended && { unblended }), ...(unjoined && { unjoined }) };
+  const [freed, unblended, uncornered, unjoined] = [mirror, blend, corner, bound].map(told);
+  return {
+    ...(freed && { freed }),
+    ...(unblended && { unblended }),
+    ...(uncornered && { uncornered }),
+    ...(unjoined && { unjoined }),
+  };
 }
 
 type Freeing = Changes & Pick<Settled, 'freed'>;

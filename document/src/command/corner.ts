@@ -19,7 +19,7 @@ import {
 } from '@pencil-bend/core';
 import type { Recipe } from '../project/project';
 import { controlRecipe, curveOf } from '../recipe/fixSpacing';
-import { partOf } from './parts';
+import { partOf } from '../recipe/parts';
 
 export type CornerCut = (a: Curve, b: Curve, plane: Plane, options: CornerOptions) => Result<CutCorner, Failure>;
 type Failure = FilletFailure | ChamferFailure;

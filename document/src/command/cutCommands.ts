@@ -29,7 +29,7 @@ import { namesIn } from './freeNames';
 import { addItem, curveItemOf, named, newItem, openCurveOf, setRecipe } from './items';
 import { joined } from './joined';
 import { extended, shortened, trimmed } from './lengths';
-import { partOf } from './parts';
+import { partOf } from '../recipe/parts';
 import { FIRST_NAMES, type Shape } from './shapes';
 import { cornerInWords, offsetInWords } from './words';
 

@@ -4,7 +4,7 @@ import type { ControlRecipe, Recipe } from '../project/project';
 import { reverseCurve } from '../recipe/editEnds';
 import { controlRecipe, curveOf, fixSpacing } from '../recipe/fixSpacing';
 import { withCurve } from '../recipe/withCurve';
-import { gapBetween, joinedFit } from './parts';
+import { gapBetween, joinedFit } from '../recipe/parts';
 
 type End = 'start' | 'end';
 

@@ -4,9 +4,10 @@ import { graphOf, keyOfEnd, circlesOf } from '../links/order';
 import { type End, referenceOf } from '../links/sources';
 import { drawnFrom, eachJoint, namedPoints as pointsIn, tiesIn, withLinks, withShape } from '../links/table';
 import { circleInWords } from '../project/check';
-import { handedOn, keptTies, plainRecipe } from '../project/plain';
+import { cornerIn, handedOn, keptTies, plainRecipe } from '../project/plain';
 import {
   type BlendRecipe,
+  type CornerRecipe,
   type CurveItem,
   type Id,
   isDerived,
@@ -183,6 +184,38 @@ export const jointCommands: Commands<typeof jointArgs> = {
     },
   },
 
+  /** The legs end where it begins, for as long as it is there. */
+  drawCorner: {
+    adds: () => 1,
+    facts: (project, { first, second }) => ({ items: named(project, [first.item, second.item]) }),
+    title: ({ items }) => `Soften the corner of ${items}`,
+    change: {
+      items: (project, { id, ...asked }) => {
+        const { layer, plane, colour } = curveItemOf(project, asked.first.item);
+        const recipe: CornerRecipe = { kind: 'corner', ...asked };
+        const name = new FreeNames(project).next(FIRST_NAMES.corner);
+        const item = { kind: 'curve' as const, ...newItem(project, name, layer, plane), colour, recipe };
+        mustCorner(project, id, item, null);
+        return { added: { [id]: item } };
+      },
+    },
+  },
+
+  setCorner: {
+    facts: (project, { item }) => ({ items: named(project, [item]) }),
+    title: ({ items }) => `Change the corner ${items}`,
+    change: {
+      items: (project, { item: id, ...asked }) => {
+        openItemOf(project, id);
+        const item = curveItemOf(project, id);
+        if (item.recipe.kind !== 'corner') throw new CommandError(`${item.name} is no corner`);
+        const now = { ...item, recipe: { kind: 'corner' as const, ...asked } };
+        mustCorner(project, id, now, item.recipe);
+        return { changed: { [id]: now } };
+      },
+    },
+  },
+
   setBlend: {
     facts: (project, { item }) => ({ items: named(project, [item]) }),
     title: ({ items }) => `Change the blend ${items}`,
@@ -273,6 +306,9 @@ function joined(
   if (graphOf(project).sharedWith.has(keyOfEnd({ id, end }))) {
     throw new CommandError(`The ${end} of ${item.name} meets another curve halfway already`);
   }
+  if (graphOf(project).corners.has(keyOfEnd({ id, end }))) {
+    throw new CommandError(`The ${end} of ${item.name} ends in a corner: it cannot follow anything`);
+  }
   if (leader.kind === 'end' && leader.item === id && leader.end === end) {
     throw new CommandError(`The ${end} of ${item.name} cannot follow itself`);
   }
@@ -356,6 +392,33 @@ function checkedForCircles(project: Project, changed: Readonly<Record<Id, CurveI
   const [circle] = circlesOf(on);
   if (circle) throw new CommandError(`${circleInWords(on, circle)}: a circle`);
   return { changed };
+}
+
+/** Throws a `CommandError` for a corner that its legs cannot make, or that something else begins at. */
+function mustCorner(
+  project: Project,
+  id: Id,
+  item: CurveItem & { readonly recipe: CornerRecipe },
+  before: CornerRecipe | null,
+): void {
+  const { first, second } = item.recipe;
+  if (first.item === second.item)
+    throw new CommandError('A soft corner needs two curves: split the one at its corner first');
+  const { corners, led, sharedWith } = graphOf(project);
+  for (const { item: leg, end } of [first, second]) {
+    const other = openCurve(project, leg);
+    const key = keyOfEnd({ id: leg, end });
+    const has = corners.get(key);
+    if (has !== undefined && has !== id) throw new CommandError(`The ${end} of ${other.name} ends in a corner already`);
+    if (other.joints?.[end] || led.has(key) || sharedWith.has(key)) {
+      throw new CommandError(`The ${end} of ${other.name} is joined: a corner cannot begin there`);
+    }
+  }
+  const on = { ...project, items: { ...project.items, [id]: item } };
+  checkedForCircles(project, { [id]: item });
+  const { cuts, problem } = cornerIn(on, id);
+  // One that was drawn may be asked for what its legs do not have: it is flagged.
+  if (!cuts && !before) throw new CommandError(`No corner there: ${problem ?? ''}`);
 }
 
 /** Throws a `CommandError` for a blend that goes nowhere, or goes on from itself. */

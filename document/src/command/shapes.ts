@@ -18,6 +18,7 @@ export const FIRST_NAMES = {
   chamfer: 'Chamfer',
   midway: 'Midway',
   blend: 'Blend',
+  corner: 'Corner',
   'line-guide': 'Line guide',
   'symmetry-line': 'Symmetry line',
   'gauge-circle': 'Gauge circle',

@@ -12,13 +12,16 @@ const LONGEST_TITLE = 300;
 /** The title of a step as people read it: 'Move point 4 of Spout'. */
 export function titleOf({ command, text = '', ...facts }: StepTitle): string {
   if (command === EARLIER || !Object.hasOwn(commands, command)) return text || 'A change';
-  const { how = '', items, points, to = '', numbers = [], freed, unblended, unjoined } = facts;
+  const { how = '', items, points, to = '', numbers = [], freed, unblended, uncornered, unjoined } = facts;
   const { title } = (commands as Readonly<Record<string, Command<never>>>)[command];
   const words = title({ how, items: itemsInWords(items), points: pointsInWords(points), to, numbers });
-  return shortened(
-    words + freedInWords('mirror', freed) + freedInWords('blend', unblended) + freedInWords('bound', unjoined),
-    LONGEST_TITLE,
-  );
+  const told = [
+    freedInWords('mirror', freed),
+    freedInWords('blend', unblended),
+    freedInWords('corner', uncornered),
+    freedInWords('bound', unjoined),
+  ];
+  return shortened(words + told.join(''), LONGEST_TITLE);
 }
 
 /** 'Lid', 'Lid and Knob', 'Lid and 3 more'. */

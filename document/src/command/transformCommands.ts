@@ -1,12 +1,13 @@
 import { type Affine, unit } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
 import { type CurveItem, type Id, isDerived, isFree, type Item, type Project, type Recipe } from '../project/project';
+import { plainRecipe } from '../project/plain';
 import { renamed } from '../links/taken';
 import { followsOneOf, partnersOf } from '../links/order';
 import { jointsOf, linkKindOf, referenceOf, sourcesOf } from '../links/sources';
 import { directed, placed } from '../recipe/affine';
 import { movedBy } from '../items/table';
-import { alone, drawnFrom, eachJoint, linksOf, ownRecipe, withLinks } from '../links/table';
+import { alone, drawnFrom, eachJoint, linksOf, ownRecipe, withLinks, withShape } from '../links/table';
 import type { Value } from '../schema/kit';
 import type { pasted, transformArgs } from '../schema/transformArgs';
 import type { Commands } from './command';
@@ -37,7 +38,7 @@ export const transformCommands: Commands<typeof transformArgs> = {
         const all = new Set(items);
         // A mirror goes where its original goes.
         const moving = items.filter(
-          (id) => openItemOf(project, id) && !(isDerivedLink(project, id) && followsOneOf(project, id, all)),
+          (id) => openItemOf(project, id) && !(followsWholly(project, id) && followsOneOf(project, id, all)),
         );
         return { changed: Object.fromEntries(moving.map((id) => [id, transformedIn(project, id, all, map)])) };
       },
@@ -123,9 +124,10 @@ export const transformCommands: Commands<typeof transformArgs> = {
   },
 };
 
-const isDerivedLink = (project: Project, id: Id): boolean => {
+/** Where an item is comes of what it is made from, and nothing else of it has a size. */
+const followsWholly = (project: Project, id: Id): boolean => {
   const kind = linkKindOf(itemOf(project, id));
-  return kind !== null && linksOf(kind).isDerived;
+  return kind !== null && linksOf(kind).isDerived && kind !== 'corner';
 };
 
 /**
@@ -134,16 +136,19 @@ const isDerivedLink = (project: Project, id: Id): boolean => {
  */
 function transformedIn(project: Project, id: Id, all: ReadonlySet<Id>, map: Affine): Item {
   const item = itemOf(project, id);
-  if (linkKindOf(item) !== 'bound' || item.kind !== 'curve') return movedBy(alone(project, item), map);
+  if (linkKindOf(item) === 'corner' && sourcesOf(item).every((source) => all.has(source.item)))
+    return movedBy(item, map);
+  const kind = linkKindOf(item);
+  if (item.kind !== 'curve' || (kind !== null && kind !== 'bound')) return movedBy(alone(project, item), map);
+  // A corner at its end goes on ending it, so that it is not cut for good.
+  const seen = () => withLinks(withShape(project, item, plainRecipe(project, item)), {}, {});
+  const partners = partnersOf(project, id).every((partner) => all.has(partner));
+  if (kind === null) return movedBy(partners ? item : seen(), map);
   const led = [...jointsOf(item).map(([, { leader }]) => referenceOf(leader)), ...sourcesOf(item)];
-  if (
-    led.every((reference) => reference !== null && all.has(reference.item)) &&
-    partnersOf(project, id).every((partner) => all.has(partner))
-  ) {
+  if (led.every((reference) => reference !== null && all.has(reference.item)) && partners) {
     return movedBy(item, map);
   }
-  const seen = alone(project, item);
-  const moved = movedBy(seen, map) as CurveItem;
+  const moved = movedBy(seen(), map) as CurveItem;
   const joints = eachJoint(item.joints ?? {}, (joint) => {
     const reference = referenceOf(joint.leader);
     const from = drawnFrom(project, joint);

@@ -5,6 +5,7 @@ import { isClosed } from '../recipe/editEnds';
 import { fitPointsOf } from '../recipe/makeLive';
 import { describe, givensOf, wordOf } from '../recipe/givenRecipes';
 import { resolveRecipe } from '../recipe/resolve';
+import { shownCurve } from '../recipe/shownCurve';
 import { transformed } from '../recipe/transformed';
 import { type ItemKind, NO_SHAPE } from './itemKind';
 
@@ -22,8 +23,7 @@ export const curveKind: ItemKind<PlainCurve> = {
   shape: ({ recipe }) => {
     const resolved = resolveRecipe(recipe);
     if (!resolved.ok) return NO_SHAPE;
-    const { curve } = resolved.value;
-    return { ...NO_SHAPE, curve, centre: centreOf(recipe) };
+    return { ...NO_SHAPE, curve: shownCurve(recipe), centre: centreOf(recipe) };
   },
   extent: ({ recipe }) => {
     const resolved = resolveRecipe(recipe);

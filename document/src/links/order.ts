@@ -19,6 +19,8 @@ interface Graph {
   readonly led: ReadonlyMap<string, number>;
   /** For an end that meets a follower halfway, by `keyOfEnd`: the follower's end. */
   readonly sharedWith: ReadonlyMap<string, EndOf>;
+  /** The corner that begins at an end, by `keyOfEnd`. */
+  readonly corners: ReadonlyMap<string, Id>;
   /** Under which id linked items, and leaders that give way, stand. */
   readonly ids: ReadonlyMap<Item, Id>;
 }
@@ -36,12 +38,26 @@ function made(items: Items): Graph {
   const sources = new Map<Id, Id[]>();
   const led = new Map<string, number>();
   const sharedWith = new Map<string, EndOf>();
+  const corners = new Map<string, Id>();
   const ids = new Map<Item, Id>();
   for (const [id, item] of Object.entries(items)) {
     if (linkKindOf(item) === null) continue;
     ids.set(item, id);
     const from = sourcesOf(item).map((reference) => reference.item);
     if (from.length > 0) sources.set(id, [...(sources.get(id) ?? []), ...from]);
+    if (item.kind === 'curve' && item.recipe.kind === 'corner') {
+      const { first, second } = item.recipe;
+      for (const [leg, across] of [
+        [first, second],
+        [second, first],
+      ] as const) {
+        if (!Object.hasOwn(items, leg.item)) continue;
+        corners.set(keyOfEnd({ id: leg.item, end: leg.end }), id);
+        ids.set(items[leg.item], leg.item);
+        // Its legs end where it begins, which the other one has a say in.
+        sources.set(leg.item, [...(sources.get(leg.item) ?? []), id, across.item]);
+      }
+    }
     for (const [end, { leader, level, gives }] of jointsOf(item)) {
       if (leader.kind !== 'end') continue;
       const key = keyOfEnd({ id: leader.item, end: leader.end });
@@ -61,7 +77,7 @@ function made(items: Items): Graph {
       else dependents.set(source, [id]);
     }
   }
-  return { sources, dependents, led, sharedWith, ids };
+  return { sources, dependents, led, sharedWith, corners, ids };
 }
 
 /** The items that are made from these, directly. */
@@ -127,6 +143,8 @@ function before(project: Pick<Project, 'items'>, { id, part }: Node): readonly N
   if (item?.kind !== 'curve') return [];
   const { recipe, joints = {} } = item;
   if (recipe.kind === 'mirror') return [{ id: recipe.of, part: 'whole' }];
+  if (recipe.kind === 'corner')
+    return [recipe.first, recipe.second].map(({ item: leg }) => ({ id: leg, part: 'whole' }));
   if (recipe.kind === 'blend') return [recipe.first, recipe.second].map(({ item, end }) => ({ id: item, part: end }));
   const { sharedWith } = graphOf(project);
   const leaderOf = (end: End): readonly Node[] => {

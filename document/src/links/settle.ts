@@ -1,7 +1,8 @@
-import type { Curve } from '@pencil-bend/core';
-import { originalOf, plainItem } from '../project/plain';
+import { type Curve, domainOf, subCurve } from '@pencil-bend/core';
+import { cornerIn, originalOf, plainItem, plainRecipe } from '../project/plain';
 import { type CurveItem, type Id, isDerived, type Item, type Joint, type Project } from '../project/project';
 import { curveOf } from '../recipe/fixSpacing';
+import { partOf } from '../recipe/parts';
 import { type Heirs, livesOn } from './livesOn';
 import { dependentsOf, graphOf, withFollowers } from './order';
 import type { Reference } from './reference';
@@ -64,6 +65,7 @@ export function settle(before: Project, { items, removed }: ItemChanges, given: 
     if (carried.some((source) => source === null)) free(kind, [id]);
   }
   for (const [id, item] of Object.entries(withoutPartners(around))) settled[id] = item;
+  for (const [id, item] of Object.entries(legsOfCornersFreed(around, freed.corner ?? []))) settled[id] = item;
   return { items: settled, freed };
 }
 
@@ -120,6 +122,28 @@ function withoutPartners({ before, after, items }: Around): Readonly<Record<Id, 
     staying[id] = withShape(before, item, ownRecipe(plainItem(before, before.items[id]) as CurveItem));
   }
   return staying;
+}
+
+/** Legs whose corner stands for itself now end where they did, for good. */
+function legsOfCornersFreed({ before, after }: Around, corners: readonly Id[]): Readonly<Record<Id, Item>> {
+  const ended: Record<Id, Item> = {};
+  for (const id of corners) {
+    const corner = before.items[id];
+    if (corner.kind !== 'curve' || corner.recipe.kind !== 'corner') continue;
+    const cut = cornerIn(before, id).cuts;
+    if (!cut) continue;
+    for (const [i, { item: leg, end }] of [corner.recipe.first, corner.recipe.second].entries()) {
+      const item = ended[leg] ?? after(leg);
+      // One that the step has changed keeps what the step made of it.
+      if (item?.kind !== 'curve' || (item !== before.items[leg] && !ended[leg])) continue;
+      const recipe = ended[leg] ? ownRecipe(item) : plainRecipe(before, item);
+      const { curve } = curveOf(recipe);
+      const [first, last] = domainOf(curve);
+      const part = end === 'end' ? subCurve(curve, first, cut[i]) : subCurve(curve, cut[i], last);
+      if (part.ok) ended[leg] = withShape(before, item, partOf(ownRecipe({ recipe }), part.value));
+    }
+  }
+  return ended;
 }
 
 const jointAt = (item: Item | undefined, end: End): Joint | undefined =>

@@ -1,20 +1,33 @@
-import type { BlendRecipe, CurveItem, Id, Item, Joint, Leader, MirrorRecipe, Tie, TieTarget } from '../project/project';
+import {
+  type BlendRecipe,
+  type CurveItem,
+  type Id,
+  type Item,
+  type Joint,
+  type Leader,
+  type MirrorRecipe,
+  type Tie,
+  type TieTarget,
+  type CornerRecipe,
+  isDerived,
+} from '../project/project';
 import type { Reference } from './reference';
 
 /** Of any item, what it is made from: found in the item alone. */
 
 export type MirrorItem = CurveItem & { readonly recipe: MirrorRecipe };
+export type CornerItem = CurveItem & { readonly recipe: CornerRecipe };
 export type BlendItem = CurveItem & { readonly recipe: BlendRecipe };
 /** A curve with joints, or with points that are tied. */
 export type BoundItem = CurveItem & Pick<CurveItem, 'joints' | 'ties'>;
 
 /** The kinds of link by which an item is made from others. */
-export type LinkKind = 'mirror' | 'bound' | 'blend';
+export type LinkKind = 'mirror' | 'bound' | 'blend' | 'corner';
 
 /** Null where an item stands for itself. */
 export function linkKindOf(item: Item): LinkKind | null {
   if (item.kind !== 'curve') return null;
-  if (item.recipe.kind === 'mirror' || item.recipe.kind === 'blend') return item.recipe.kind;
+  if (isDerived(item.recipe)) return item.recipe.kind;
   return item.joints || item.ties ? 'bound' : null;
 }
 
@@ -61,8 +74,9 @@ export function sourcesOf(item: Item): readonly Reference[] {
   switch (linkKindOf(item)) {
     case 'mirror':
       return [{ kind: 'curve', item: (item as MirrorItem).recipe.of }];
-    case 'blend': {
-      const { first, second } = (item as BlendItem).recipe;
+    case 'blend':
+    case 'corner': {
+      const { first, second } = (item as BlendItem | CornerItem).recipe;
       return [first, second].map(({ item: id, end }) => ({ kind: 'end', item: id, end }));
     }
     case 'bound':

@@ -1,7 +1,8 @@
 import { type Affine, unit } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
-import { handedOn, plainItem } from '../project/plain';
+import { handedOn, type PlainCurve, plainItem } from '../project/plain';
 import {
+  type CornerRecipe,
   type CurveItem,
   type Id,
   isDerived,
@@ -17,11 +18,14 @@ import {
 } from '../project/project';
 import { givensOf } from '../recipe/givenRecipes';
 import { pointsWritten } from '../recipe/makeLive';
-import { directed, placed } from '../recipe/affine';
+import { partOf } from '../recipe/parts';
+import { shownCurve } from '../recipe/shownCurve';
+import { directed, placed, similarityOf } from '../recipe/affine';
 import type { Reference } from './reference';
 import {
   type BlendItem,
   type BoundItem,
+  type CornerItem,
   type End,
   jointsOf,
   linkKindOf,
@@ -89,6 +93,33 @@ const blend: Links<BlendItem> = {
   freed: { one: 'is a blend no longer', several: 'are blends no longer' },
 };
 
+const corner: Links<CornerItem> = {
+  from: (item, sources, project) => {
+    const [first, second] = sources;
+    if (first?.kind !== 'end' || second?.kind !== 'end') return corner.alone(project, item);
+    const ends = { first: { item: first.item, end: first.end }, second: { item: second.item, end: second.end } };
+    return { ...item, recipe: { ...item.recipe, ...ends } };
+  },
+  moved: (item, map) => {
+    const factor = similarityOf(map);
+    return factor === null || factor === 1
+      ? item
+      : { ...item, recipe: { ...item.recipe, size: sized(item.recipe.size, factor) } };
+  },
+  alone: plainItem,
+  isDerived: true,
+  path: ['recipe', 'first'],
+  is: 'is a corner of',
+  freed: { one: 'is a corner no longer', several: 'are corners no longer' },
+};
+
+/** The size of a corner so many times as large. */
+function sized(size: CornerRecipe['size'], factor: number): CornerRecipe['size'] {
+  if ('setback' in size) return { setback: size.setback * factor };
+  if ('setbacks' in size) return { setbacks: [size.setbacks[0] * factor, size.setbacks[1] * factor] };
+  return 'radius' in size ? { radius: size.radius * factor } : { distance: size.distance * factor };
+}
+
 const bound: Links<BoundItem> = {
   from: (item, sources, project) => {
     const left = [...sources];
@@ -122,8 +153,8 @@ const bound: Links<BoundItem> = {
     );
   },
   alone: (project, item) => {
-    const seen = plainItem(project, item) as CurveItem;
-    return withLinks({ ...seen, recipe: ownRecipe(seen) }, {}, {});
+    const seen = plainItem(project, item) as PlainCurve;
+    return withLinks({ ...seen, recipe: seenRecipe(seen) }, {}, {});
   },
   isDerived: false,
   path: [],
@@ -132,7 +163,7 @@ const bound: Links<BoundItem> = {
 };
 
 /** Every kind of item that is made from others. */
-const KINDS = { mirror, blend, bound } as const;
+const KINDS = { mirror, blend, corner, bound } as const;
 
 export const linksOf = (kind: LinkKind): Links<Item> => KINDS[kind] as unknown as Links<Item>;
 
@@ -140,16 +171,25 @@ export const linksOf = (kind: LinkKind): Links<Item> => KINDS[kind] as unknown a
 export function alone(project: Setting, item: Item): Item {
   const kind = linkKindOf(item);
   if (kind) return linksOf(kind).alone(project, item);
-  // One that gives way to a follower is seen elsewhere than it would be by itself.
+  // One that gives way to a follower is seen elsewhere than it would be by itself, one that has a corner is shorter.
   const seen = plainItem(project, item);
-  return seen === item || seen.kind !== 'curve' ? item : { ...seen, recipe: ownRecipe(seen) };
+  return seen === item || seen.kind !== 'curve' ? item : { ...seen, recipe: seenRecipe(seen) };
+}
+
+/** A recipe that gives what is seen of a curve, without the corners that end it. */
+function seenRecipe({ recipe }: Pick<PlainCurve, 'recipe'>): Recipe {
+  const own = ownRecipe({ recipe });
+  return recipe.trim ? partOf(own, shownCurve(recipe)) : own;
 }
 
 /** A recipe as it is kept: without what binds it where it is shown. */
-export function ownRecipe({ recipe }: Pick<CurveItem, 'recipe'>): Recipe {
+export function ownRecipe({ recipe }: { readonly recipe: CurveItem['recipe'] | Recipe }): Recipe {
   if (isDerived(recipe)) throw new CommandError('A curve that others make has no shape of its own');
-  if (!isFree(recipe) || recipe.kind !== 'fit') return recipe;
-  const { bound: _bound, ...own } = recipe;
+  const shown: Recipe = recipe;
+  if (!shown.trim && !(shown.kind === 'fit' && shown.bound)) return shown;
+  const { trim: _trim, ...whole } = shown;
+  if (whole.kind !== 'fit') return whole;
+  const { bound: _bound, ...own } = whole;
   return own;
 }
 

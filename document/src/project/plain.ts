@@ -25,6 +25,7 @@ import {
   type Vector3,
 } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
+import { type Cornered, cornerBetweenLegs, type Leg } from './corners';
 import { graphOf, isCoupled, keyOfEnd } from '../links/order';
 import { placeAt } from '../links/reference';
 import { type End, ENDS, jointsOf, tiesOf } from '../links/sources';
@@ -35,6 +36,7 @@ import { type BoundTie, tiedRecipe } from '../recipe/tied';
 import { transformed } from '../recipe/transformed';
 import {
   type BlendRecipe,
+  type CornerRecipe,
   type CurveItem,
   type Guide,
   type Id,
@@ -73,11 +75,114 @@ export function plainItem(project: Setting, item: Item): PlainItem {
  */
 export function plainRecipe(project: Setting, item: CurveItem): Recipe {
   const { recipe, name } = item;
-  if (recipe.kind === 'mirror') return imageOf(project, recipe, name, 0);
-  if (recipe.kind === 'blend') return blendOf(project, recipe, name).recipe;
-  const { ids } = graphOf(project);
-  const id = ids.get(item);
-  return id === undefined ? recipe : joinedAt(project, id, ENDS).recipe;
+  if (recipe.kind === 'mirror') return imageOf(project, recipe, name, plainRecipe, trimmedImages);
+  const whole = wholeRecipe(project, item);
+  const id = graphOf(project).ids.get(item);
+  return id === undefined || isDerived(recipe) ? whole : trimmed(project, id, whole);
+}
+
+/** The same with what corners take of its ends. */
+function wholeRecipe(project: Setting, item: CurveItem): Recipe {
+  const { recipe, name } = item;
+  const id = graphOf(project).ids.get(item);
+  switch (recipe.kind) {
+    case 'mirror':
+      return imageOf(project, recipe, name, wholeRecipe, wholeImages);
+    case 'blend':
+      return blendOf(project, recipe, name).recipe;
+    case 'corner':
+      return cornerRecipeIn(project, id, name);
+    default:
+      return id === undefined ? recipe : joinedAt(project, id, ENDS).recipe;
+  }
+}
+
+/** A curve that ends where the corners at its ends begin. The same objects give the same object. */
+function trimmed(project: Setting, id: Id, recipe: Recipe): Recipe {
+  const trim: { start?: number; end?: number } = {};
+  const { corners } = graphOf(project);
+  for (const end of ENDS) {
+    const corner = corners.get(keyOfEnd({ id, end }));
+    const item = corner === undefined ? undefined : project.items[corner];
+    if (corner === undefined || item?.kind !== 'curve' || item.recipe.kind !== 'corner') continue;
+    const { cuts } = cornerIn(project, corner);
+    if (cuts) trim[end] = cuts[item.recipe.first.item === id && item.recipe.first.end === end ? 0 : 1];
+  }
+  if (trim.start === undefined && trim.end === undefined) return recipe;
+  const known = trims.get(recipe);
+  if (known?.trim?.start === trim.start && known?.trim?.end === trim.end) return known as Recipe;
+  const now = { ...recipe, trim };
+  trims.set(recipe, now);
+  return now;
+}
+
+const trims = new WeakMap<Recipe, Recipe>();
+
+interface KnownCorner {
+  readonly from: readonly unknown[];
+  readonly made: Cornered;
+}
+const cornersMade = new WeakMap<CornerRecipe, KnownCorner>();
+
+/** The corner that an item is, as its legs allow it. */
+export function cornerIn(project: Setting, id: Id): Cornered {
+  const item = project.items[id];
+  if (item?.kind !== 'curve' || item.recipe.kind !== 'corner') throw new CommandError(`'${id}' is no corner`);
+  const { recipe, name } = item;
+  const legs = [recipe.first, recipe.second].map(({ item: leg, end }): Leg => {
+    const curve = wholeCurve(project, leg);
+    if (typeof curve === 'string') throw new CommandError(`${name} is a corner of a curve: ${curve}`);
+    return { name: nameIn(project, leg), curve, room: roomAt(project, leg, curve, end, id) };
+  });
+  const plane = project.planes?.[item.plane];
+  if (!plane) throw new CommandError(`${name} lies in no plane`);
+  const from = [...legs.flatMap(({ curve, room }) => [curve, room]), plane];
+  const known = cornersMade.get(recipe);
+  if (known && known.from.every((each, i) => each === from[i])) return known.made;
+  const made = cornerBetweenLegs(recipe, [legs[0], legs[1]], plane);
+  cornersMade.set(recipe, { from, made });
+  return made;
+}
+
+/** The recipes of corners as curves, each made once. */
+const cornerRecipes = new WeakMap<Curve, Recipe>();
+
+function cornerRecipeIn(project: Setting, id: Id | undefined, name: string): Recipe {
+  if (id === undefined) throw new CommandError(`${name} is a corner of curves that are not there`);
+  const { curve } = cornerIn(project, id);
+  let recipe = cornerRecipes.get(curve);
+  if (!recipe) cornerRecipes.set(curve, (recipe = controlRecipe(curve, numberedControl)));
+  return recipe;
+}
+
+/** How much of a leg a corner may use, in mm: where there is one at its other end, too, what both ask for is shared out. */
+function roomAt(project: Setting, leg: Id, curve: Curve, end: End, corner: Id): number {
+  const { total } = arcLength(curve);
+  const across = graphOf(project).corners.get(keyOfEnd({ id: leg, end: end === 'start' ? 'end' : 'start' }));
+  if (across === undefined || across === corner) return total;
+  const [own, theirs] = [corner, across].map((each) => askedSetback(project, each, leg, curve));
+  const usable = total * (1 - LEAST_LEFT);
+  return own + theirs <= usable ? usable - theirs : (usable * own) / (own + theirs);
+}
+
+/** A leg keeps this share of its length between two corners. */
+const LEAST_LEFT = 2e-3;
+
+/** How far back a corner starts on a leg when it has all of it, in mm. */
+function askedSetback(project: Setting, id: Id, leg: Id, curve: Curve): number {
+  const item = project.items[id];
+  if (item?.kind !== 'curve' || item.recipe.kind !== 'corner') return 0;
+  const { first, second, size, ratio = 1 } = item.recipe;
+  const which = first.item === leg ? 0 : 1;
+  if ('setbacks' in size) return size.setbacks[which];
+  if ('setback' in size) return which === 0 ? size.setback : ratio * size.setback;
+  const legs = [first, second].map(({ item: each }): Leg => {
+    const whole = each === leg ? curve : wholeCurve(project, each);
+    if (typeof whole === 'string') throw new CommandError(whole);
+    return { name: nameIn(project, each), curve: whole, room: arcLength(whole).total };
+  });
+  const plane = project.planes?.[item.plane];
+  return plane ? cornerBetweenLegs(item.recipe, [legs[0], legs[1]], plane).setbacks[which] : 0;
 }
 
 /** How the joints of a curve are kept; nothing of one that has none. */
@@ -91,20 +196,20 @@ export function keptTies(project: Setting, id: Id): Readonly<Record<Id, string |
   return tiesOf(project.items[id]).length === 0 ? {} : joinedAt(project, id, ENDS).untied;
 }
 
-/** Those that follow each other are followed so far; more of them would be a circle. */
-const DEEPEST = 100;
+type Images = WeakMap<MirrorRecipe, { readonly source: Recipe; readonly image: Recipe }>;
+const trimmedImages: Images = new WeakMap();
+const wholeImages: Images = new WeakMap();
 
-const images = new WeakMap<MirrorRecipe, { readonly source: Recipe; readonly image: Recipe }>();
-
-function imageOf(project: Setting, recipe: MirrorRecipe, name: string, depth: number): Recipe {
-  const { items } = project;
-  const original = Object.hasOwn(items, recipe.of) ? items[recipe.of] : null;
+function imageOf(
+  project: Setting,
+  recipe: MirrorRecipe,
+  name: string,
+  sourceOf: (project: Setting, item: CurveItem) => Recipe,
+  images: Images,
+): Recipe {
+  const original = Object.hasOwn(project.items, recipe.of) ? project.items[recipe.of] : null;
   if (original?.kind !== 'curve') throw new CommandError(`${name} is the mirror of '${recipe.of}', which is not there`);
-  if (depth > DEEPEST) throw new CommandError(`${name} is a mirror of itself, by way of ${original.name}`);
-  const source =
-    original.recipe.kind === 'mirror'
-      ? imageOf(project, original.recipe, original.name, depth + 1)
-      : plainRecipe(project, original);
+  const source = deeper(name, () => sourceOf(project, original));
   const known = images.get(recipe);
   if (known?.source === source) return known.image;
   const image = transformed(source, reflection(recipe.about));
@@ -287,6 +392,9 @@ export function handedOn(project: Setting, { leader }: Pick<Joint, 'leader'>): H
     case 'end': {
       const curve = curveAtEnd(project, leader.item, leader.end);
       if (typeof curve === 'string') return { problem: curve };
+      if (graphOf(project).corners.has(keyOfEnd({ id: leader.item, end: leader.end }))) {
+        return { problem: `${nameIn(project, leader.item)} ends in a corner there` };
+      }
       return standing(
         curve.closing === 'open' ? jetBeyond(curve, leader.end) : null,
         curve,
@@ -342,7 +450,7 @@ let depth = 0;
 function wholeCurve(project: Setting, id: Id): Curve | string {
   const item = Object.hasOwn(project.items, id) ? project.items[id] : null;
   if (item?.kind !== 'curve') return `'${id}' is not there`;
-  return deeper(item.name, () => curveOf(plainRecipe(project, item)).curve);
+  return deeper(item.name, () => curveOf(wholeRecipe(project, item)).curve);
 }
 
 /** The curve of an item, right at one of its ends: its other end may come of more. */

@@ -9,6 +9,7 @@ import type {
   blendRecipe,
   controlPoint,
   controlRecipe,
+  cornerRecipe,
   fitPoint,
   fitRecipe as fitRecipeSchema,
   fixedFit,
@@ -50,9 +51,14 @@ export type FreeRecipe = FitRecipe | ControlRecipe;
 /** A curve that is edited by what it is given by; `recipe/givenRecipes.ts` has the table of its kinds. */
 export type GivenRecipe = PrimitiveRecipe;
 /** A curve through points with live spacing: its parameters follow from its points. */
-export interface FitRecipe extends Value<typeof fitRecipeSchema> {
+export interface FitRecipe extends Value<typeof fitRecipeSchema>, Trimmed {
   /** What its ends go on from: of a joined curve as it is shown. It is never kept. */
   readonly bound?: BoundEnds;
+}
+/** A recipe of a curve as it is shown. */
+interface Trimmed {
+  /** The parameters at which corners begin at its ends. They are never kept. */
+  readonly trim?: { readonly start?: number; readonly end?: number };
 }
 export interface BoundEnds {
   readonly contacts: Contacts;
@@ -62,15 +68,16 @@ export interface BoundEnds {
 export type FitPoint = Value<typeof fitPoint>;
 export type PointConstraints = Value<typeof pointConstraints>;
 /** A curve pulled by control points. A periodic one leaves out the repeated control points, not the knots. */
-export type ControlRecipe = Value<typeof controlRecipe>;
+export interface ControlRecipe extends Value<typeof controlRecipe>, Trimmed {}
 export type ControlPoint = Value<typeof controlPoint>;
 export type FixedFit = Value<typeof fixedFit>;
 export type FixedFitPoint = Value<typeof fixedFitPoint>;
 export type FixedRow = Value<typeof fixedRow>;
 /** An exact shape by what it is given by: a circle, an arc, a conic and others. */
-export type PrimitiveRecipe = Value<typeof primitiveRecipe>;
+export interface PrimitiveRecipe extends Value<typeof primitiveRecipe>, Trimmed {}
 export type Primitive = Value<typeof primitive>;
 export type BlendRecipe = Value<typeof blendRecipe>;
+export type CornerRecipe = Value<typeof cornerRecipe>;
 export type MirrorRecipe = Value<typeof mirrorRecipe>;
 /** What an end of a curve goes on from, and how. */
 export type Joint = Value<typeof joint>;
@@ -132,8 +139,8 @@ export function fitRecipe(points: readonly FitPoint[], closed: boolean): FitReci
 export const isFree = (recipe: Recipe): recipe is FreeRecipe => recipe.kind === 'fit' || recipe.kind === 'control';
 
 /** Of a curve whose shape others make wholly. */
-export const isDerived = (recipe: CurveItem['recipe']): recipe is MirrorRecipe | BlendRecipe =>
-  recipe.kind === 'mirror' || recipe.kind === 'blend';
+export const isDerived = (recipe: CurveItem['recipe'] | Recipe): recipe is MirrorRecipe | BlendRecipe | CornerRecipe =>
+  recipe.kind === 'mirror' || recipe.kind === 'blend' || recipe.kind === 'corner';
 
 /** Items in the order in which people see them. */
 export const itemsOf = (project: Project): (readonly [Id, Item])[] =>

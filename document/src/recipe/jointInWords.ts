@@ -1,6 +1,6 @@
 import type { ContactFailure, ExactFailure, ExactKind, NotOneToOne } from '@pencil-bend/core';
 
-const inMm = (mm: number): string => String(Number(mm.toPrecision(4)));
+export const inMm = (mm: number): string => String(Number(mm.toPrecision(4)));
 
 /** Why a joint cannot be kept, and what would make it possible. */
 export function failureInWords(failure: ContactFailure | ExactFailure | NotOneToOne, kind?: ExactKind): string {

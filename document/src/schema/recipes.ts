@@ -204,9 +204,42 @@ export const blendRecipe = object(
   { $id: 'blendRecipe', description: 'A curve that stays between two ends and goes on from both.' },
 );
 
+const pair = Type.Unsafe<[number, number]>({ type: 'array', items: size, minItems: 2, maxItems: 2 });
+
+/** How large a corner is asked for: what cannot be is kept, and the possible one used. */
+export const cornerSize = oneOf(
+  [object({ setback: size }), object({ setbacks: pair }), object({ radius: size }), object({ distance: size })],
+  {
+    $id: 'cornerSize',
+    description: 'Where it starts on the legs, its smallest radius, or how far it stays off the corner.',
+  },
+);
+
+export const cornerLevel = Type.Unsafe<1 | 2 | 3 | 4>({ $id: 'cornerLevel', enum: [1, 2, 3, 4] });
+
+export const cornerLeg = object({ item: id, end }, { $id: 'cornerLeg' });
+
+export const cornerRecipe = object(
+  {
+    kind: Type.Literal('corner'),
+    first: cornerLeg,
+    second: cornerLeg,
+    level: cornerLevel,
+    size: cornerSize,
+    ratio: Type.Optional(described(size, 'Of the second setback to the first.')),
+    fullness: Type.Optional(
+      Type.Number({ minimum: 0, exclusiveMaximum: 1, description: 'The fairest where it is left out.' }),
+    ),
+  },
+  { $id: 'cornerRecipe', description: 'A softened corner between two legs, which end where it begins.' },
+);
+
 /** Of a curve that stands for itself. */
 export const recipe = oneOfKinds([fitRecipe, controlRecipe, primitiveRecipe], { $id: 'recipe' });
 
-export const curveRecipe = oneOfKinds([fitRecipe, controlRecipe, primitiveRecipe, mirrorRecipe, blendRecipe], {
-  $id: 'curveRecipe',
-});
+export const curveRecipe = oneOfKinds(
+  [fitRecipe, controlRecipe, primitiveRecipe, mirrorRecipe, blendRecipe, cornerRecipe],
+  {
+    $id: 'curveRecipe',
+  },
+);

@@ -29,6 +29,7 @@ const facts = {
   numbers: Type.Optional(Type.Array(Type.Number(), { maxItems: 4 })),
   freed: Type.Optional(described(namedItems, 'What is a mirror no longer.')),
   unblended: Type.Optional(described(namedItems, 'What is a blend no longer.')),
+  uncornered: Type.Optional(described(namedItems, 'What is a corner no longer.')),
   unjoined: Type.Optional(described(namedItems, 'What has a joint less.')),
 };
 export const stepFacts = object(facts);

@@ -14,7 +14,7 @@ import {
   parameterAt,
   type Vector3,
 } from '@pencil-bend/core';
-import { type Id, type Project, resolveRecipe } from '@pencil-bend/document';
+import { type Id, type Project, resolveRecipe, shownCurve } from '@pencil-bend/document';
 import { curveReading, type CurveReading } from '../view/curveReading';
 import { Editing } from './editing';
 import { ShownItems } from './shownItems';
@@ -48,7 +48,7 @@ export class Readings {
     const [item] = this.editing.selection().items;
     const recipe = item ? this.editing.recipeOf(item) : null;
     const resolved = recipe && resolveRecipe(recipe);
-    return resolved?.ok ? resolved.value.curve : null;
+    return recipe && resolved?.ok ? shownCurve(recipe) : null;
   });
 
   /** The curve whose comb and graph are shown: the one being made, else the selected one. */

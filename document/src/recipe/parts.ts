@@ -1,7 +1,7 @@
 import { type Curve, distance, domainOf, evaluate } from '@pencil-bend/core';
 import type { ControlRecipe, FixedFit, FixedFitPoint, Id, Recipe } from '../project/project';
-import { curveOf, fixSpacing } from '../recipe/fixSpacing';
-import { freshIds, withCurve } from '../recipe/withCurve';
+import { curveOf, fixSpacing } from './fixSpacing';
+import { freshIds, withCurve } from './withCurve';
 
 /**
  * The recipe of a stretch of its curve, or of one that goes on from it, in the same parameters (of a closed curve
