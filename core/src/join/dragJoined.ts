@@ -1,11 +1,12 @@
 import { dot, length, scale, subtract, type Vector3 } from '../linear/vector';
-import { type Curve, lookedAt } from '../curve/curve';
+import type { Curve } from '../curve/curve';
 import { clamp } from '../knots/clamp';
 import type { End } from '../measure/ends';
 import { contactDerivatives, type Contact, type Freedoms, type Jet, type Level } from '../measure/jet';
 import { mustBeOneOf, mustBePoint, mustBeWhole } from '../refuse';
 import { derivativesAtStart, fromEnd, startResponse, startSpeed, withStart } from './joinEnds';
 import { type EndResponse, leastMovement } from './leastMovement';
+import { withinSize } from './withinSize';
 
 export interface DraggedJoined {
   readonly curve: Curve;
@@ -22,7 +23,7 @@ const SLOWEST = 0.05;
  * dropped. Points further in then move least, and those before give way: the first slides where the second is dragged.
  *
  * `speedKept` leaves the speed as it is for the second point too, which then moves along the tangent alone. The curve has
- * to be joined already. Throws a RangeError for an index that is not bound.
+ * to be joined already; one that cannot be moved so far stays. Throws a RangeError for an index that is not bound.
  */
 export function dragJoined(
   curve: Curve,
@@ -38,32 +39,37 @@ export function dragJoined(
   const from = fromEnd(clamp(curve), end);
   const response = startResponse(from, level);
   const now = derivativesAtStart(from, Math.max(1, level));
+  const speed = startSpeed(from, now);
+  // All of it in one place: nothing says which way is on.
+  if (!(speed > 0)) return { curve, freedoms: { a: 0, b: 0, c: 0 } };
   const given = [alongTangent, inHalfPlane, third][index - 1](
-    { jet, response, now, speedKept },
+    { jet, response, now, speed, speedKept },
     subtract(pointer, jet.point),
   );
-  const { freedoms } = leastMovement(jet, level, response, now, startSpeed(from, now), given);
+  const { freedoms } = leastMovement(jet, level, response, now, speed, given);
   const moved = withStart(from, jet.point, contactDerivatives(jet, level, freedoms), response);
-  return { curve: lookedAt(fromEnd(moved, end)), freedoms };
+  const held = withinSize(fromEnd(moved, end));
+  return { curve: held.ok ? held.value : curve, freedoms };
 }
 
 interface Drag {
   readonly jet: Jet;
   readonly response: EndResponse;
   readonly now: readonly Vector3[];
+  /** |r'| at the end, or what stands for it where the curve stands still. */
+  readonly speed: number;
   readonly speedKept: boolean;
 }
 
 /** P_1 = P_0 + M₁₁ a T. */
-const alongTangent = ({ jet, response, now }: Drag, d: Vector3): Partial<Freedoms> => ({
-  a: Math.max(dot(d, jet.tangent) / response[1][1], SLOWEST * length(now[1])),
+const alongTangent = ({ jet, response, speed }: Drag, d: Vector3): Partial<Freedoms> => ({
+  a: Math.max(dot(d, jet.tangent) / response[1][1], SLOWEST * speed),
 });
 
 /** P_2 = P_0 + M₂₁ a T + M₂₂ (a²K + bT). */
-function inHalfPlane({ jet, response, now, speedKept }: Drag, d: Vector3): Partial<Freedoms> {
+function inHalfPlane({ jet, response, speed, speedKept }: Drag, d: Vector3): Partial<Freedoms> {
   const { tangent, curvature } = jet;
   const kappa = length(curvature);
-  const speed = length(now[1]);
   const [m1, m2] = [response[1][2], response[2][2]];
   const height = kappa > 0 ? dot(d, curvature) / kappa : 0;
   const a = kappa > 0 && !speedKept ? Math.max(SLOWEST * speed, Math.sqrt(Math.max(0, height) / (m2 * kappa))) : speed;
@@ -71,10 +77,10 @@ function inHalfPlane({ jet, response, now, speedKept }: Drag, d: Vector3): Parti
 }
 
 /** P_3 = P_0 + M₃₁ r' + M₃₂ r'' + M₃₃ r''', with a kept. */
-function third({ jet, response, now }: Drag, d: Vector3): Partial<Freedoms> {
+function third({ jet, response, now, speed }: Drag, d: Vector3): Partial<Freedoms> {
   const { tangent, curvature, rate } = jet;
   const kappa = length(curvature);
-  const a = length(now[1]);
+  const a = speed;
   const [m1, m2, m3] = [response[1][3], response[2][3], response[3][3]];
   const b =
     kappa > 0

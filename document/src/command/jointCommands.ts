@@ -70,7 +70,9 @@ export const jointCommands: Commands<typeof jointArgs> = {
         };
         if (joint.gives === 'both') mustGiveWay(project, id, joint.leader, before);
         const room = roomFor(project, id, item, end, joint);
-        return checkedForCircles(project, { ...partnerStays(project, before, joint), [id]: room });
+        const partner =
+          joint.gives === 'both' && joint.leader.kind === 'end' ? partnerRoom(project, joint.leader, joint.level) : {};
+        return checkedForCircles(project, { ...partnerStays(project, before, joint), ...partner, [id]: room });
       },
     },
   },
@@ -321,7 +323,9 @@ function joined(
   const joint: Joint = { ...given, from: drawnFrom(project, { ...given, from: NOWHERE }) };
   if (given.gives === 'both') mustGiveWay(project, id, leader, null);
   const seen = withShape(project, item, plainRecipe(project, item));
-  return checkedForCircles(project, { [id]: roomFor(project, id, seen as typeof item, end, joint) }).changed;
+  const partner = joint.gives === 'both' && leader.kind === 'end' ? partnerRoom(project, leader, joint.level) : {};
+  return checkedForCircles(project, { ...partner, [id]: roomFor(project, id, seen as typeof item, end, joint) })
+    .changed;
 }
 
 /** What a knot that bends nothing may move a curve by, in mm. */
@@ -365,6 +369,24 @@ function roomFor(
   const knots = [...spare.knots, ...enough.knots];
   const added = raised > 0 || knots.length > 0 ? { added: { raised, knots } } : {};
   return { ...item, recipe: made, joints: { ...joints, [end]: { ...rest, ...added } } };
+}
+
+/** A curve that meets a follower halfway, with what the level needs. */
+function partnerRoom(
+  project: Project,
+  { item: id, end }: Extract<Leader, { readonly kind: 'end' }>,
+  level: Level,
+): Readonly<Record<Id, CurveItem>> {
+  const item = openCurve(project, id);
+  const { recipe } = item;
+  if (recipe.kind !== 'control' || (recipe.degree === 1 && recipe.points.length === 2)) return {};
+  const { led } = graphOf(project);
+  const levelAt = (at: End) =>
+    Math.max(at === end ? level : 0, item.joints?.[at]?.level ?? 0, led.get(keyOfEnd({ id, end: at })) ?? 0) as Level;
+  const enough = withEnoughPoints(curveOf(recipe).curve, { start: levelAt('start'), end: levelAt('end') });
+  return enough.raised > 0 || enough.knots.length > 0
+    ? { [id]: { ...item, recipe: withCurve(recipe, enough.curve) } }
+    : {};
 }
 
 /** A recipe without those of the knots that a joint brought which bend nothing; and the ones that stay. */

@@ -1,4 +1,4 @@
-import type { Id, Item, Project } from '../project/project';
+import { type Id, isDerived, type Item, type Project } from '../project/project';
 import { type End, ENDS, jointsOf, linkKindOf, referencesOf, sourcesOf, tiesOf } from './sources';
 
 type Items = Project['items'];
@@ -19,6 +19,8 @@ interface Graph {
   readonly led: ReadonlyMap<string, number>;
   /** For an end that meets a follower halfway, by `keyOfEnd`: the follower's end. */
   readonly sharedWith: ReadonlyMap<string, EndOf>;
+  /** The ends of those followers. A leader that is bound otherwise gives way to nothing, whatever is asked of it. */
+  readonly sharing: ReadonlySet<string>;
   /** The corner that begins at an end, by `keyOfEnd`. */
   readonly corners: ReadonlyMap<string, Id>;
   /** Under which id linked items, and leaders that give way, stand. */
@@ -38,6 +40,7 @@ function made(items: Items): Graph {
   const sources = new Map<Id, Id[]>();
   const led = new Map<string, number>();
   const sharedWith = new Map<string, EndOf>();
+  const sharing = new Set<string>();
   const corners = new Map<string, Id>();
   const ids = new Map<Item, Id>();
   for (const [id, item] of Object.entries(items)) {
@@ -62,9 +65,13 @@ function made(items: Items): Graph {
       if (leader.kind !== 'end') continue;
       const key = keyOfEnd({ id: leader.item, end: leader.end });
       led.set(key, Math.max(led.get(key) ?? 0, level));
-      if (gives !== 'both' || !Object.hasOwn(items, leader.item)) continue;
+      if (gives !== 'both' || !Object.hasOwn(items, leader.item) || sharedWith.has(key)) continue;
+      const other = items[leader.item];
+      if (other.kind !== 'curve' || isDerived(other.recipe) || other.joints?.[leader.end] || leader.item === id)
+        continue;
       sharedWith.set(key, { id, end });
-      ids.set(items[leader.item], leader.item);
+      sharing.add(keyOfEnd({ id, end }));
+      ids.set(other, leader.item);
       // It follows its follower, too.
       sources.set(leader.item, [...(sources.get(leader.item) ?? []), id]);
     }
@@ -77,7 +84,7 @@ function made(items: Items): Graph {
       else dependents.set(source, [id]);
     }
   }
-  return { sources, dependents, led, sharedWith, corners, ids };
+  return { sources, dependents, led, sharedWith, sharing, corners, ids };
 }
 
 /** The items that are made from these, directly. */
@@ -105,10 +112,10 @@ export function followsOneOf(project: Pick<Project, 'items'>, id: Id, ids: Reado
 
 /** The curves that an item meets halfway. */
 export function partnersOf(project: Pick<Project, 'items'>, id: Id): readonly Id[] {
-  const { sharedWith } = graphOf(project);
+  const { sharedWith, sharing } = graphOf(project);
   const followers = ENDS.flatMap((end) => sharedWith.get(keyOfEnd({ id, end }))?.id ?? []);
-  const leaders = jointsOf(project.items[id]).flatMap(([, { leader, gives }]) =>
-    gives === 'both' && leader.kind === 'end' ? [leader.item] : [],
+  const leaders = jointsOf(project.items[id]).flatMap(([end, { leader }]) =>
+    leader.kind === 'end' && sharing.has(keyOfEnd({ id, end })) ? [leader.item] : [],
   );
   return [...new Set([...followers, ...leaders])].filter((each) => Object.hasOwn(project.items, each));
 }
@@ -146,7 +153,7 @@ function before(project: Pick<Project, 'items'>, { id, part }: Node): readonly N
   if (recipe.kind === 'corner')
     return [recipe.first, recipe.second].map(({ item: leg }) => ({ id: leg, part: 'whole' }));
   if (recipe.kind === 'blend') return [recipe.first, recipe.second].map(({ item, end }) => ({ id: item, part: end }));
-  const { sharedWith } = graphOf(project);
+  const { sharedWith, sharing } = graphOf(project);
   const leaderOf = (end: End): readonly Node[] => {
     const joint = joints[end];
     const partner = sharedWith.get(keyOfEnd({ id, end }));
@@ -155,7 +162,7 @@ function before(project: Pick<Project, 'items'>, { id, part }: Node): readonly N
     const { leader } = joint;
     if (leader.kind === 'place') return [{ id: leader.item, part: 'whole' }];
     if (leader.kind !== 'end') return [];
-    return [{ id: leader.item, part: joint.gives === 'both' ? `${leader.end}-alone` : leader.end }];
+    return [{ id: leader.item, part: sharing.has(keyOfEnd({ id, end })) ? `${leader.end}-alone` : leader.end }];
   };
   const tiedTo = tiesOf(item).flatMap(([, tie]) =>
     referencesOf(tie).map((reference): Node => ({

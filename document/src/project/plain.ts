@@ -185,10 +185,21 @@ function askedSetback(project: Setting, id: Id, leg: Id, curve: Curve): number {
   return plane ? cornerBetweenLegs(item.recipe, [legs[0], legs[1]], plane).setbacks[which] : 0;
 }
 
-/** How the joints of a curve are kept; nothing of one that has none. */
+/** How the joints of a curve are kept; nothing of one that has none. One that both meet halfway in is kept by both. */
 export function keptJoints(project: Setting, id: Id): JoinedRecipe['kept'] {
   const item = project.items[id];
-  return jointsOf(item).length === 0 ? {} : joinedAt(project, id, ENDS).kept;
+  const joints = jointsOf(item);
+  if (joints.length === 0) return {};
+  const { kept } = joinedAt(project, id, ENDS);
+  const { sharing } = graphOf(project);
+  const both = joints.map(([end, { leader }]) => {
+    const own = kept[end];
+    if (leader.kind !== 'end' || !sharing.has(keyOfEnd({ id, end }))) return [end, own];
+    const theirs = joinedAt(project, leader.item, ENDS).kept[leader.end];
+    if (!own || !theirs || theirs.level >= own.level) return [end, own];
+    return [end, { level: theirs.level, problem: `${nameIn(project, leader.item)}: ${theirs.problem ?? ''}` }];
+  });
+  return Object.fromEntries(both) as JoinedRecipe['kept'];
 }
 
 /** Why ties of a curve are not kept, by their points; null for those that are. */
@@ -356,7 +367,7 @@ const STRAIGHT = 1e-9;
 
 /** What is at an end now; null where nothing binds it. */
 function boundAt(project: Setting, id: Id, item: CurveItem, end: End): BoundJoint | null {
-  const { led, sharedWith } = graphOf(project);
+  const { led, sharedWith, sharing } = graphOf(project);
   const farLevel = (led.get(keyOfEnd({ id, end: end === 'start' ? 'end' : 'start' })) ?? 0) as Level;
   const far = Math.max(farLevel, item.joints?.[end === 'start' ? 'end' : 'start']?.level ?? 0) as Level;
   const bind = (joint: Joint, handed: Handed): BoundJoint => ({ joint, farLevel: far, ...NOT_HANDED, ...handed });
@@ -370,7 +381,7 @@ function boundAt(project: Setting, id: Id, item: CurveItem, end: End): BoundJoin
   }
   if (!joint) return null;
   const { leader } = joint;
-  if (joint.gives === 'both' && leader.kind === 'end') {
+  if (leader.kind === 'end' && sharing.has(keyOfEnd({ id, end }))) {
     return bind(
       { ...joint, spread: 'local' },
       shared(project, { id: leader.item, end: leader.end }, { id, end }, 'second'),
@@ -443,7 +454,7 @@ function axisOf(leader: Extract<Joint['leader'], { readonly kind: 'axis' }>): Sy
 }
 
 /** So many curves in a row may depend on one another. */
-const LONGEST_CHAIN = 1000;
+const LONGEST_CHAIN = 400;
 let depth = 0;
 
 /** The curve of an item as a whole; words where there is none. */

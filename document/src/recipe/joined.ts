@@ -230,6 +230,12 @@ function solveControl(
   for (const end of ends) {
     const symmetry = joints[end]?.symmetry;
     if (!symmetry) continue;
+    // What the other end binds is no more to be had.
+    const needed = levels.start + levels.end + 2;
+    if (ends.length > 1 && made.points.length < needed) {
+      const controlPoints = made.points.length;
+      return { problem: failureInWords({ kind: 'too-few-points', controlPoints, needed }) };
+    }
     const joined = joinToSymmetry(curveOf(made).curve, end, symmetry, levels[end]);
     if (!joined.ok) return { problem: failureInWords(joined.failure), end };
     made = withPlaces(made, joined.value.curve);
