@@ -1,5 +1,6 @@
-import { pointsDeviation } from '@pencil-bend/core';
-import { checkProject, contentsOf, pointsOfBytes, resolve } from '@pencil-bend/document';
+import { type End, pointsDeviation } from '@pencil-bend/core';
+import { continuityOfEnds } from '@pencil-bend/core/reading';
+import { checkProject, contentsOf, keptJoints, pointsOfBytes, resolve } from '@pencil-bend/document';
 import { kettle } from './kettle';
 
 describe('the demo project', () => {
@@ -8,6 +9,24 @@ describe('the demo project', () => {
   it('is a valid project whose curves all resolve', () => {
     expect(checkProject(project)).toEqual([]);
     expect([...resolve(project).values()].every(({ ok }) => ok)).toBe(true);
+  });
+
+  it('has joints that hold, one of them only G1, and one that is flagged', () => {
+    const kept = (id: string) => keptJoints(project, id);
+    expect(kept('base-corner-right')).toEqual({ start: { level: 2, problem: null }, end: { level: 3, problem: null } });
+    expect(kept('shoulder-right')).toEqual({ start: { level: 1, problem: null } });
+    expect(kept('lip').start?.level).toBe(2);
+    expect(kept('lip').start?.problem).toBe('it needs 5 control points, and has 4');
+    const curves = resolve(project);
+    const met = (id: string, end: End, leader: string, of: End) => {
+      const [a, b] = [curves.get(leader), curves.get(id)];
+      if (!a?.ok || !b?.ok) throw new Error('no curves');
+      return continuityOfEnds(a.value.curve, of, b.value.curve, end).level;
+    };
+    expect(met('base-corner-right', 'end', 'wall-right', 'start')).toBe(3);
+    expect(met('base-corner-right', 'start', 'base', 'end')).toBe(2);
+    expect(met('shoulder-right', 'start', 'wall-right', 'end')).toBe(1);
+    expect(met('lip', 'start', 'spout', 'end')).toBe(2);
   });
 
   it('has the points of its measured set, near its grip', () => {
