@@ -254,8 +254,28 @@ const joinedBy: Readonly<Record<string, WeakMap<CurveItem, Known>>> = {
   '': new WeakMap(),
 };
 
+/** What was found for each state of the items: a chain would else be gone through anew for each of its curves. */
+const foundIn = new WeakMap<Project['items'], Found>();
+interface Found {
+  /** Guides lie in them. */
+  readonly planes: Setting['planes'];
+  readonly joined: Map<string, Known['joined']>;
+}
+
 /** A curve with the joints at these ends solved. */
 function joinedAt(project: Setting, id: Id, ends: readonly End[]): Known['joined'] {
+  let found = foundIn.get(project.items);
+  if (found?.planes !== project.planes || !found) {
+    foundIn.set(project.items, (found = { planes: project.planes, joined: new Map() }));
+  }
+  const key = `${id} ${ends.join(' ')}`;
+  let joined = found.joined.get(key);
+  if (!joined) found.joined.set(key, (joined = joinedAnew(project, id, ends)));
+  return joined;
+}
+
+/** The same, by what was found for an earlier state where it came of the same. */
+function joinedAnew(project: Setting, id: Id, ends: readonly End[]): Known['joined'] {
   const item = project.items[id] as CurveItem & { readonly recipe: Recipe };
   const bound: Partial<Record<End, BoundJoint>> = {};
   for (const end of ends) {
