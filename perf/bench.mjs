@@ -6,6 +6,7 @@ import { join } from 'node:path';
 import { writeBenchmark } from '../scripts/figures.mjs';
 import { root } from '../scripts/run.mjs';
 import { browserFigures } from './browser.mjs';
+import { chainFigures } from './chains.mjs';
 import { kernelFigures } from './kernel.mjs';
 import { serverFigures } from './server.mjs';
 
@@ -20,6 +21,7 @@ const scratch = mkdtempSync(join(tmpdir(), 'pencil-bend-bench-'));
 const folder = (name) => mkdtempSync(join(scratch, name));
 
 const kernel = await kernelFigures(root, scratch);
+const chains = await chainFigures(root, scratch);
 const browser = await browserFigures(root, folder('browser-'), PORT);
 const server = await serverFigures(root, folder('server-'), PORT);
 rmSync(scratch, { recursive: true });
@@ -47,6 +49,10 @@ const budgets = [
   ...browser.map(({ project, longest }) => [
     `longest task in a drag, ${project}`,
     ...held(longest, LONG_TASK_MS, 'ms'),
+  ]),
+  ...chains.map(({ name, ms: [fifty], limit }) => [
+    `a chain of 50 joints in a frame, ${name}`,
+    ...held(fifty, limit, 'ms'),
   ]),
   ['initial transfer without fonts, compressed', ...held(kilobytes, TRANSFER_KB, 'kB')],
   [

@@ -1,7 +1,7 @@
-import { along, dot, length, scale, subtract, type Vector3 } from '../linear/vector';
+import { along, dot, length, subtract, type Vector3 } from '../linear/vector';
 import { leastBetween } from '../linear/goldenSection';
 import { signChange } from '../linear/signChange';
-import { contactDerivatives, type Freedoms, type Jet, type Level } from '../measure/jet';
+import type { Freedoms, Jet, Level } from '../measure/jet';
 
 /** How control points answer to the derivatives at an end: column k is how each moves for a change of derivative k by 1. */
 export type EndResponse = readonly Float64Array[];
@@ -60,11 +60,16 @@ export function leastMovement(
   return at(atLow < 0 && atHigh > 0 ? signChange(slopeAt, low, high) : leastBetween(squaredAt, low, high, ROUNDS));
 }
 
-/** Σ|ΔP|² as a function of the freedoms, by the changes δ of the derivatives: no larger numbers cancel in it. */
+/**
+ * Σ|ΔP|² as a function of the freedoms, by the changes δ of the derivatives: no larger numbers cancel in it. It is asked
+ * some forty times for each joint of a chain in a frame, so it allocates nothing.
+ */
 class Movement {
   /** Products of the columns, 4 by 4. */
   private readonly products = new Float64Array(16);
   private readonly third: Vector3;
+  /** δ by order, stride 3, for the freedoms that were looked at last. */
+  private readonly changes = new Float64Array(12);
 
   constructor(
     private readonly jet: Jet,
@@ -92,53 +97,64 @@ class Movement {
   }
 
   freedomsAt(a: number): Freedoms {
-    const { level, given, jet } = this;
-    const [b, c] = [level >= 2 ? (given.b ?? null) : 0, level >= 3 ? (given.c ?? null) : 0];
-    if (b !== null && c !== null) return { a, b, c };
-    // The changes with b and c 0, or as given; Σ G δ·T and Σ G δ·3aK have to vanish.
-    const changes = this.changes({ a, b: b ?? 0, c: c ?? 0 });
-    const sideways = scale(jet.curvature, 3 * a);
-    const G = this.products;
-    const byB = -this.pull(2, jet.tangent, changes) - this.pull(3, sideways, changes);
-    const byC = -this.pull(3, jet.tangent, changes);
-    const bb = G[10] + G[15] * dot(sideways, sideways);
-    if (c !== null) return { a, b: byB / bb, c };
-    if (b !== null) return { a, b, c: byC / G[15] };
+    const { level, given, jet, products: G } = this;
+    const [b, c] = [level >= 2 ? given.b : 0, level >= 3 ? given.c : 0];
+    if (b !== undefined && c !== undefined) return { a, b, c };
+    // With b and c 0, or as given; Σ G δ·T and Σ G δ·3aK have to vanish.
+    this.look(a, b ?? 0, c ?? 0);
+    const K = jet.curvature;
+    const byB = -this.pull(2, jet.tangent) - 3 * a * this.pull(3, K);
+    const byC = -this.pull(3, jet.tangent);
+    const bb = G[10] + G[15] * 9 * a * a * dot(K, K);
+    if (c !== undefined) return { a, b: byB / bb, c };
+    if (b !== undefined) return { a, b, c: byC / G[15] };
     const determinant = bb * G[15] - G[11] * G[11];
-    return {
-      a,
-      b: (byB * G[15] - byC * G[11]) / determinant,
-      c: (byC * bb - byB * G[11]) / determinant,
-    };
+    return { a, b: (byB * G[15] - byC * G[11]) / determinant, c: (byC * bb - byB * G[11]) / determinant };
   }
 
-  squared(freedoms: Freedoms): number {
-    const changes = this.changes(freedoms);
-    return changes.reduce((sum, change, k) => sum + this.pull(k, change, changes), 0);
-  }
-
-  /** Half the derivative of the least Σ|ΔP|² by a: that by b and c is 0 there. */
-  slope(freedoms: Freedoms): number {
-    const { a, b } = freedoms;
-    const { tangent, curvature } = this.jet;
-    const changes = this.changes(freedoms);
-    let sum = this.pull(1, tangent, changes);
-    if (this.level >= 2) sum += this.pull(2, scale(curvature, 2 * a), changes);
-    if (this.level >= 3) {
-      sum += this.pull(3, along(scale(this.third, 3 * a * a), curvature, 3 * b), changes);
+  squared({ a, b, c }: Freedoms): number {
+    this.look(a, b, c);
+    const { changes, products, level } = this;
+    let sum = 0;
+    for (let k = 0; k <= level; k++) {
+      for (let l = 0; l <= level; l++) {
+        let product = 0;
+        for (let x = 0; x < 3; x++) product += changes[3 * k + x] * changes[3 * l + x];
+        sum += products[4 * k + l] * product;
+      }
     }
     return sum;
   }
 
-  private changes(freedoms: Freedoms): Vector3[] {
-    const wanted = contactDerivatives(this.jet, this.level, freedoms);
-    return [this.jet.point, ...wanted].map((derivative, k) => subtract(derivative, this.now[k]));
+  /** Half the derivative of the least Σ|ΔP|² by a: that by b and c is 0 there. */
+  slope({ a, b, c }: Freedoms): number {
+    this.look(a, b, c);
+    const { tangent, curvature } = this.jet;
+    let sum = this.pull(1, tangent);
+    if (this.level >= 2) sum += 2 * a * this.pull(2, curvature);
+    if (this.level >= 3) sum += 3 * a * a * this.pull(3, this.third) + 3 * b * this.pull(3, curvature);
+    return sum;
+  }
+
+  /** Fills in the changes for these freedoms: `contactDerivatives` less the derivatives as they are. */
+  private look(a: number, b: number, c: number): void {
+    const { changes, jet, third, now, level } = this;
+    const [T, K] = [jet.tangent, jet.curvature];
+    for (let x = 0; x < 3; x++) {
+      changes[x] = jet.point[x] - now[0][x];
+      if (level >= 1) changes[3 + x] = a * T[x] - now[1][x];
+      if (level >= 2) changes[6 + x] = a * a * K[x] + b * T[x] - now[2][x];
+      if (level >= 3) changes[9 + x] = a * a * a * third[x] + 3 * a * b * K[x] + c * T[x] - now[3][x];
+    }
   }
 
   /** Σ over l of G[k][l] δ_l · v. */
-  private pull(k: number, v: Vector3, changes: readonly Vector3[]): number {
+  private pull(k: number, v: Vector3): number {
+    const { changes, products, level } = this;
     let sum = 0;
-    for (let l = 0; l < changes.length; l++) sum += this.products[4 * k + l] * dot(changes[l], v);
+    for (let l = 0; l <= level; l++) {
+      sum += products[4 * k + l] * (changes[3 * l] * v[0] + changes[3 * l + 1] * v[1] + changes[3 * l + 2] * v[2]);
+    }
     return sum;
   }
 }

@@ -46,11 +46,20 @@ export interface Contacts {
   readonly end?: Contact;
 }
 
-/** The jet with which a curve would go on beyond one of its ends; null where it stands still there. */
+const known: Readonly<Record<End, WeakMap<Curve, Jet | null>>> = { start: new WeakMap(), end: new WeakMap() };
+
+/**
+ * The jet with which a curve would go on beyond one of its ends; null where it stands still there. The same curve gives
+ * the same jet, so that whoever follows it sees at once whether it has changed.
+ */
 export function jetBeyond(curve: Curve, end: End): Jet | null {
   mustBeOneOf(end, ['start', 'end'], 'end');
+  const before = known[end].get(curve);
+  if (before !== undefined) return before;
   const [first, last] = domainOf(curve);
-  return end === 'end' ? jetAt(curve, last, 'forward') : jetAt(curve, first, 'backward');
+  const jet = end === 'end' ? jetAt(curve, last, 'forward') : jetAt(curve, first, 'backward');
+  known[end].set(curve, jet);
+  return jet;
 }
 
 /**

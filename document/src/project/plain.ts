@@ -244,7 +244,8 @@ export function originalOf(
 
 /** What is known of a curve with some of its joints solved: what it came of, and what came of it. */
 interface Known {
-  readonly from: readonly unknown[];
+  readonly ties: readonly unknown[];
+  readonly bound: BoundJoints;
   readonly joined: JoinedRecipe & { readonly untied: Readonly<Record<Id, string | null>> };
 }
 const joinedBy: Readonly<Record<string, WeakMap<CurveItem, Known>>> = {
@@ -253,6 +254,29 @@ const joinedBy: Readonly<Record<string, WeakMap<CurveItem, Known>>> = {
   end: new WeakMap(),
   '': new WeakMap(),
 };
+
+function isSame(known: Known, ties: readonly unknown[], bound: BoundJoints): boolean {
+  return (
+    known.ties.length === ties.length &&
+    known.ties.every((each, i) => each === ties[i]) &&
+    ENDS.every((end) => isSameBound(known.bound[end], bound[end]))
+  );
+}
+
+function isSameBound(a: BoundJoint | undefined, b: BoundJoint | undefined): boolean {
+  if (!a || !b) return a === b;
+  const isSameJet = a.jet === b.jet || (a.jet !== null && b.jet !== null && sameNumbers(a.jet, b.jet));
+  return (
+    isSameJet &&
+    a.joint === b.joint &&
+    a.symmetry === b.symmetry &&
+    a.problem === b.problem &&
+    a.farLevel === b.farLevel
+  );
+}
+
+const sameNumbers = (a: Jet, b: Jet): boolean =>
+  (['point', 'tangent', 'curvature', 'rate'] as const).every((part) => a[part].every((x, i) => x === b[part][i]));
 
 /** What was found for each state of the items: a chain would else be gone through anew for each of its curves. */
 const foundIn = new WeakMap<Project['items'], Found>();
@@ -283,25 +307,13 @@ function joinedAnew(project: Setting, id: Id, ends: readonly End[]): Known['join
     if (own) bound[end] = own;
   }
   const ties = tiesAt(project, item);
-  const from = [
-    ...ties.flatMap(({ key }) => key),
-    ...ENDS.flatMap((end) => {
-      const { joint, jet, symmetry, problem, farLevel } = bound[end] ?? {};
-      return [
-        joint,
-        ...(jet ? [...jet.point, ...jet.tangent, ...jet.curvature, ...jet.rate] : [symmetry]),
-        problem,
-        farLevel,
-      ];
-    }),
-  ];
+  const key = ties.flatMap((tie) => tie.key);
   const memory = joinedBy[ends.join(' ')];
   const known = memory.get(item);
-  if (known && known.from.length === from.length && known.from.every((each, i) => each === from[i]))
-    return known.joined;
+  if (known && isSame(known, key, bound)) return known.joined;
   const tied = tiedRecipe(item.recipe, ties);
   const joined = { ...joinedRecipe(tied.recipe, bound as BoundJoints), untied: tied.problems };
-  memory.set(item, { from, joined });
+  memory.set(item, { ties: key, bound, joined });
   return joined;
 }
 
@@ -397,17 +409,33 @@ function boundAt(project: Setting, id: Id, item: CurveItem, end: End): BoundJoin
     const follower = project.items[partner.id];
     const theirs = follower.kind === 'curve' ? follower.joints?.[partner.end] : undefined;
     if (!theirs) return null;
-    return bind({ ...theirs, spread: 'local', freedoms: undefined }, shared(project, { id, end }, partner, 'first'));
+    return bind(localised(theirs, 'leader'), shared(project, { id, end }, partner, 'first'));
   }
   if (!joint) return null;
   const { leader } = joint;
   if (leader.kind === 'end' && sharing.has(keyOfEnd({ id, end }))) {
     return bind(
-      { ...joint, spread: 'local' },
+      localised(joint, 'follower'),
       shared(project, { id: leader.item, end: leader.end }, { id, end }, 'second'),
     );
   }
   return bind(joint, handedOn(project, joint));
+}
+
+const local: Readonly<Record<'leader' | 'follower', WeakMap<Joint, Joint>>> = {
+  leader: new WeakMap(),
+  follower: new WeakMap(),
+};
+
+/** A joint that both give way in, for one of them: nothing spreads. The same joint gives the same one. */
+function localised(joint: Joint, side: 'leader' | 'follower'): Joint {
+  let known = local[side].get(joint);
+  if (!known) {
+    const { freedoms, ...rest } = joint;
+    known = { ...rest, spread: 'local', ...(side === 'follower' && freedoms && { freedoms }) };
+    local[side].set(joint, known);
+  }
+  return known;
 }
 
 interface Handed {
