@@ -150,8 +150,6 @@ export function callsOn({ curve, other, ring, loop }: Subjects): Readonly<Record
     chamfer: () => [lineOf([0, 0, 0], [20, 0, 0]), lineOf([0, 0, 0], [0, 20, 0]), [3, 4], FRONT],
     jetAtShare: () => [curve, 0.35, 'forward'],
     jetBeyond: () => [curve, 'end'],
-    turnedJet: () => [jet],
-    contactDerivatives: () => [jet, 3, { a: 40, b: 3, c: -2 }],
     joinEnds: () => [curve, { start: { jet, level: 1 } }],
     joinFitData: () => [curve, sites(), { start: { jet, level: 1 } }],
     joinExact: () => [lineOf(A, B), 'line', { start: { jet, level: 1 } }],

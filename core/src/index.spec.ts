@@ -295,6 +295,7 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
     [() => core.fullestWithOnePeak(0 as 1, 1), 'level: a whole number from 1 to 4 is needed, not 0'],
     [() => core.fullestWithOnePeak(2, 0), 'turn: an angle between 0 and 3.14'],
   ],
+  sharedJets: [[() => core.sharedJets(JET, { ...JET, point: NAN }), 'second.point: three finite']],
   reachOfJoined: [[() => core.reachOfJoined(JET, 2, 0), 'index: a whole number from 1 to 2']],
   blend: [
     [() => core.blend(JET, { ...JET, curvature: NAN }), 'end.jet.curvature: a finite number is needed'],
@@ -575,7 +576,7 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
 /** These take curves only, which were looked at when they were made. */
 const OF_CURVES = ['controlPointsOf', 'countOf', 'domainOf', 'spansOf', 'distinctOf', 'breaksOf', 'clamp', 'bezierPieces', 'open', 'reverse', 'weightsOf', 'bestPlane', 'boundingBox', 'controlBox', 'arcCentre', 'middles', 'packCurve', 'midway', 'curvatureChange', 'evenKnots', 'energies', 'runsAlike', 'clearance']; // prettier-ignore
 /** Plain arithmetic, which computes what it is given. */
-const ARITHMETIC = ['across', 'add', 'along', 'angleBetween', 'cross', 'distance', 'dot', 'length', 'lerp', 'middle', 'negate', 'rounded', 'scale', 'subtract', 'vectorIn', 'withCoordinate', 'packVectors', 'packSites', 'sitesInOrder', 'vectorAt', 'closestOnSegment', 'radiusOf', 'success', 'failed', 'contactDerivatives', 'controlPointsFor', 'sharedJets', 'turnedJet']; // prettier-ignore
+const ARITHMETIC = ['across', 'add', 'along', 'angleBetween', 'cross', 'distance', 'dot', 'length', 'lerp', 'middle', 'negate', 'rounded', 'scale', 'subtract', 'vectorIn', 'withCoordinate', 'packVectors', 'packSites', 'sitesInOrder', 'vectorAt', 'closestOnSegment', 'radiusOf', 'success', 'failed', 'controlPointsFor']; // prettier-ignore
 
 describe('the public face', () => {
   it('has every function listed here, so that none forgets to refuse', () => {

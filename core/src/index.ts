@@ -144,7 +144,6 @@ export { type Offset, offset, type OffsetFailure, type OffsetOptions } from './s
 // Join: go on from other curves with G0 to G3, meet an image, blend, soften a corner.
 export {
   type Contact,
-  contactDerivatives,
   type Contacts,
   type Freedoms,
   type Jet,
@@ -152,7 +151,6 @@ export {
   jetBeyond,
   type Level,
   type Sense,
-  turnedJet,
 } from './measure/jet';
 export { blend, type Blend, type BlendFailure, type BlendOptions, type Magnitudes } from './join/blend';
 export { type DraggedJoined, dragJoined, type Reach as JoinedReach, reachOfJoined } from './join/dragJoined';

@@ -88,7 +88,8 @@ test('undo and redo go on after a reload and a restart of the server; the list i
 }) => {
   const user = new BenchUser(page);
   await user.openKettle();
-  for (const name of ['Lid', 'Knob', 'Base']) await page.getByRole('button', { name: `Hide ${name}`, exact: true }).click();
+  for (const name of ['Lid', 'Knob', 'Base'])
+    await page.getByRole('button', { name: `Hide ${name}`, exact: true }).click();
   await page.keyboard.press('Control+z');
   await user.isKept();
   expect(await server.end('SIGTERM')).toBe(0);

@@ -2,7 +2,15 @@ import { dot, length, scale, subtract, type Vector3 } from '../linear/vector';
 import type { Curve } from '../curve/curve';
 import { clamp } from '../knots/clamp';
 import type { End } from '../measure/ends';
-import { contactDerivatives, type Contact, type Freedoms, type Jet, type Level } from '../measure/jet';
+import {
+  checkedContact,
+  checkJet,
+  contactDerivatives,
+  type Contact,
+  type Freedoms,
+  type Jet,
+  type Level,
+} from '../measure/jet';
 import { mustBeOneOf, mustBePoint, mustBeWhole } from '../refuse';
 import { derivativesAtStart, fromEnd, startResponse, startSpeed, withStart } from './joinEnds';
 import { type EndResponse, leastMovement } from './leastMovement';
@@ -28,12 +36,13 @@ const SLOWEST = 0.05;
 export function dragJoined(
   curve: Curve,
   end: End,
-  { jet, level }: Contact,
+  contact: Contact,
   index: number,
   pointer: Vector3,
   speedKept = false,
 ): DraggedJoined {
   mustBeOneOf(end, ['start', 'end'], 'end');
+  const { jet, level } = checkedContact(contact, 'contact');
   mustBeWhole(index, 1, level, 'index');
   mustBePoint(pointer, 'pointer');
   const from = fromEnd(clamp(curve), end);
@@ -49,7 +58,7 @@ export function dragJoined(
   const { freedoms } = leastMovement(jet, level, response, now, speed, given);
   const moved = withStart(from, jet.point, contactDerivatives(jet, level, freedoms), response);
   const held = withinSize(fromEnd(moved, end));
-  return { curve: held.ok ? held.value : curve, freedoms };
+  return held.ok ? { curve: held.value, freedoms } : { curve, freedoms: { a: speed, b: 0, c: 0 } };
 }
 
 interface Drag {
@@ -101,6 +110,7 @@ export interface Reach {
 
 /** What `dragJoined` leaves of space for a control point: its line, or its half-plane, to be shown. */
 export function reachOfJoined(jet: Jet, level: Level, index: number): Reach {
+  checkJet(jet, 'jet');
   mustBeWhole(index, 1, level, 'index');
   const kappa = length(jet.curvature);
   const side = index > 1 && kappa > 0 ? scale(jet.curvature, 1 / kappa) : null;

@@ -1,6 +1,6 @@
 import { across, add, angleBetween, length, middle, scale, unit } from '../linear/vector';
 import { failed, type Result, success } from '../result';
-import { type Jet, turnedJet } from '../measure/jet';
+import { checkJet, type Jet, turnedJet } from '../measure/jet';
 
 export interface TooFarTurned {
   readonly kind: 'turned-too-far';
@@ -23,6 +23,8 @@ export interface SharedJets {
  * where the directions differ by more than 120°. A mirrored pair stays one to the last bit.
  */
 export function sharedJets(first: Jet, second: Jet): Result<SharedJets, TooFarTurned> {
+  checkJet(first, 'first');
+  checkJet(second, 'second');
   const other = turnedJet(second);
   const angle = angleBetween(first.tangent, other.tangent);
   const sum = add(first.tangent, other.tangent);

@@ -4,8 +4,8 @@ import { controlPointsOf, countOf, type Curve, homogeneous, makeCurve } from '..
 import { weightsOf } from '../edit/weights';
 import { clamp } from '../knots/clamp';
 import type { End } from '../measure/ends';
-import type { Jet, Level } from '../measure/jet';
-import { mustBeOneOf, mustBePlaces, mustBeWhole } from '../refuse';
+import { checkRay, type Jet, type Level } from '../measure/jet';
+import { mustBeOneOf, mustBePacked, mustBePlaces, mustBeWhole } from '../refuse';
 import { fromEnd } from './joinEnds';
 
 /** How far along a follower goes what its leader does: not at all, all of it alike, or less and less towards its far end. */
@@ -54,6 +54,8 @@ export function spreadCurve(
   mustBeOneOf(end, ['start', 'end'], 'end');
   mustBeOneOf(spread, ['local', 'faded', 'rigid'], 'spread');
   mustBeWhole(level, 0, 3, 'level');
+  checkRay(from, 'from');
+  checkRay(to, 'to');
   mustBeWhole(farLevel, 0, 3, 'farLevel');
   if (spread === 'local' || curve.closing !== 'open') return curve;
   const near = fromEnd(clamp(curve), end);
@@ -85,10 +87,15 @@ export function spreadPoints(
   spread: Spread,
 ): Float64Array {
   mustBePlaces(points, 'points');
+  mustBePacked(parameters, 1, 'parameters');
+  checkRay(from, 'from');
+  checkRay(to, 'to');
   mustBeOneOf(end, ['start', 'end'], 'end');
   mustBeOneOf(spread, ['local', 'faded', 'rigid'], 'spread');
-  if (spread === 'local') return points;
   const [first, last] = [parameters[0], parameters[points.length / 3 - 1]];
+  if (!(last > first))
+    throw new RangeError(`parameters: one for each point is needed, increasing, not ${first} to ${last}`);
+  if (spread === 'local') return points;
   const shareAt = (i: number) => {
     if (spread === 'rigid') return 1;
     const t = (parameters[i] - first) / (last - first);

@@ -111,14 +111,30 @@ export function contactDerivatives({ tangent, curvature, rate }: Jet, level: Lev
   return all;
 }
 
-function checkJet({ point, tangent, curvature, rate }: Jet, name: string): void {
+/** In 1/mm and 1/mm²: beyond it products leave what a number can hold; curves of hardly any size come to 1e20. */
+const STRONGEST = 1e60;
+
+function mustBeHeld(vector: Vector3, name: string): void {
+  for (const x of vector) {
+    mustBeFinite(x, name);
+    if (Math.abs(x) > STRONGEST) throw new RangeError(`${name}: at most ${STRONGEST} can be held, not ${x}`);
+  }
+}
+
+/** Throws a RangeError for a place and a tangent that are none. */
+export function checkRay({ point, tangent }: Pick<Jet, 'point' | 'tangent'>, name: string): void {
   mustBePoint(point, `${name}.point`);
   mustBeDirection(tangent, `${name}.tangent`);
   if (!(Math.abs(Math.hypot(...tangent) - 1) < UNIT)) {
     throw new RangeError(`${name}.tangent: a vector of length 1 is needed, not ${tangent.join(', ')}`);
   }
-  for (const x of curvature) mustBeFinite(x, `${name}.curvature`);
-  for (const x of rate) mustBeFinite(x, `${name}.rate`);
+}
+
+/** Throws a RangeError for a jet that no curve has. */
+export function checkJet({ point, tangent, curvature, rate }: Jet, name: string): void {
+  checkRay({ point, tangent }, name);
+  mustBeHeld(curvature, `${name}.curvature`);
+  mustBeHeld(rate, `${name}.rate`);
 }
 
 /**
@@ -129,7 +145,7 @@ export function checkedContacts({ start, end }: Contacts): Contacts {
   return { ...(start && { start: checkedContact(start, 'start') }), ...(end && { end: checkedContact(end, 'end') }) };
 }
 
-function checkedContact(contact: Contact, name: string): Contact {
+export function checkedContact(contact: Contact, name: string): Contact {
   checkJet(contact.jet, `${name}.jet`);
   mustBeWhole(contact.level, 0, 3, `${name}.level`);
   const { a, b = 0, c = 0 } = contact.freedoms ?? {};
