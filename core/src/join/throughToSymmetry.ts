@@ -65,7 +65,10 @@ function half({ curve, parameters, sites, isRough }: Fit, end: End, count: numbe
     order: k + 1,
     left: end === 'end',
   }));
-  const ordered = end === 'end' ? [...list.slice(0, -1), ...more.reverse(), { u: middle, order: 0, left: true }] : [list[0], ...more, ...list.slice(1)]; // prettier-ignore
+  const ordered =
+    end === 'end'
+      ? [...list.slice(0, -1), ...more.reverse(), { u: middle, order: 0, left: true }]
+      : [list[0], ...more, ...list.slice(1)];
   return { curve: part.value, parameters: own, sites: packSites(ordered), isRough };
 }
 

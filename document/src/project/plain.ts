@@ -1,30 +1,26 @@
 import {
-  add,
-  along,
   arcLength,
-  blend,
   type Contacts,
   type Curve,
   distance,
   domainOf,
-  dot,
   evaluate,
   jetAtShare,
   jetBeyond,
   type Jet,
   kinksOf,
   length,
-  lineBetween,
   negate,
   type Level,
   planeFrom,
-  scale,
   sharedJets,
   subtract,
   type Symmetry,
   type Vector3,
 } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
+import { blendBetween, type Blended } from './blends';
+import { jetOnGuide, nearestOnGuide } from './guides';
 import { type Cornered, cornerBetweenLegs, type Leg } from './corners';
 import { graphOf, isCoupled, keyOfEnd } from '../links/order';
 import { placeAt } from '../links/reference';
@@ -38,7 +34,6 @@ import {
   type BlendRecipe,
   type CornerRecipe,
   type CurveItem,
-  type Guide,
   type Id,
   isDerived,
   type Item,
@@ -362,23 +357,10 @@ function placeOfTie(project: Setting, target: TieTarget): TiedPlace | string {
     case 'along': {
       if (item.kind !== 'guide') return `${item.name} is no guide`;
       const axes = project.planes?.[item.plane];
+      if (!axes) return `the plane of ${item.name} is not there`;
       return { placeFor: (at) => nearestOnGuide(item.guide, axes, at), key: [item, axes] };
     }
   }
-}
-
-function nearestOnGuide(
-  guide: Guide,
-  axes: { readonly x: Vector3; readonly y: Vector3 } | undefined,
-  at: Vector3,
-): Vector3 {
-  if (guide.kind === 'line') return along(guide.at, guide.direction, dot(subtract(at, guide.at), guide.direction));
-  if (!axes) return at;
-  const off = subtract(at, guide.centre);
-  const [x, y] = [dot(off, axes.x), dot(off, axes.y)];
-  const away = Math.hypot(x, y);
-  const out = away > 0 ? add(scale(axes.x, x / away), scale(axes.y, y / away)) : axes.x;
-  return along(guide.centre, out, guide.radius);
 }
 
 /** The direction of a guide line or of a straight curve; words where it has none. */
@@ -470,7 +452,7 @@ export function handedOn(project: Setting, { leader }: Pick<Joint, 'leader'>): H
       return standing(jetAtShare(curve, leader.share, leader.sense), curve, nameIn(project, leader.item));
     }
     case 'guide':
-      return guideJet(project, leader);
+      return guideHanded(project, leader);
     case 'plane':
       return { symmetry: planeOf(leader) };
     case 'axis':
@@ -485,6 +467,13 @@ const standing = (jet: Jet | null, curve: Curve, name: string): Handed => {
   if (jet) return { jet };
   return { problem: curve.closing === 'open' ? `${name} stands still there` : `${name} is closed and has no end` };
 };
+
+function guideHanded(project: Setting, leader: Extract<Joint['leader'], { readonly kind: 'guide' }>): Handed {
+  const item = Object.hasOwn(project.items, leader.item) ? project.items[leader.item] : null;
+  if (item?.kind !== 'guide') return { problem: `'${leader.item}' is no guide` };
+  const axes = project.planes?.[item.plane];
+  return axes ? { jet: jetOnGuide(item.guide, axes, leader) } : { problem: `the plane of ${item.name} is not there` };
+}
 
 const planes = new WeakMap<object, Symmetry>();
 /** The same leader gives the same symmetry. */
@@ -557,47 +546,15 @@ function shared(
   return { problem: `the ends turn by ${degrees} degrees to each other: too far to meet halfway` };
 }
 
-/** A guide as a leader: a line runs straight on, a circle bends as it does. */
-function guideJet(project: Setting, leader: Extract<Joint['leader'], { readonly kind: 'guide' }>): Handed {
-  const item = Object.hasOwn(project.items, leader.item) ? project.items[leader.item] : null;
-  if (item?.kind !== 'guide') return { problem: `'${leader.item}' is no guide` };
-  const sense = leader.sense === 'forward' ? 1 : -1;
-  const { guide } = item;
-  if (guide.kind === 'line') {
-    const jet = { point: along(guide.at, guide.direction, leader.along), tangent: scale(guide.direction, sense) };
-    return { jet: { ...jet, curvature: NONE, rate: NONE } };
-  }
-  const axes = project.planes?.[item.plane];
-  if (!axes) return { problem: `the plane of ${item.name} is not there` };
-  const angle = leader.along / guide.radius;
-  const [c, s] = [Math.cos(angle), Math.sin(angle)];
-  const out = add(scale(axes.x, c), scale(axes.y, s));
-  const tangent = scale(add(scale(axes.x, -s), scale(axes.y, c)), sense);
-  return {
-    jet: {
-      point: along(guide.centre, out, guide.radius),
-      tangent,
-      curvature: scale(out, -1 / guide.radius),
-      rate: NONE,
-    },
-  };
-}
-const NONE = [0, 0, 0] as const;
-
 interface KnownBlend {
   readonly from: readonly (Curve | string)[];
   readonly made: Blended;
-}
-interface Blended {
-  readonly recipe: Recipe;
-  /** Why it is not as smooth as it was asked for: it is then the line between the ends. */
-  readonly problem: string | null;
 }
 const blends = new WeakMap<BlendRecipe, KnownBlend>();
 
 /** What lies between two ends. Throws a `CommandError` where one of them is not there. */
 export function blendOf(project: Setting, recipe: BlendRecipe, name: string): Blended {
-  const { first, second, ratio } = recipe;
+  const { first, second } = recipe;
   const curves = [first, second].map(({ item, end }) => curveAtEnd(project, item, end));
   const known = blends.get(recipe);
   if (known && known.from.every((each, i) => each === curves[i])) return known.made;
@@ -612,32 +569,9 @@ export function blendOf(project: Setting, recipe: BlendRecipe, name: string): Bl
     if (!jet) throw new CommandError(`${name}: ${problem ?? 'there is no end'}`);
     return jet;
   });
-  const chord = distance(jets[0].point, jets[1].point);
-  const given = [first, second].map(({ magnitude }) =>
-    magnitude === undefined ? null : 'mm' in magnitude ? magnitude.mm : magnitude.ratio * chord,
-  );
-  const made = blend(jets[0], jets[1], {
-    levels: [first.level, second.level],
-    magnitudes: [given[0], given[1]],
-    ...(ratio !== undefined && { ratio }),
-  });
-  const blended: Blended = made.ok
-    ? { recipe: controlRecipe(made.value.curve, numberedControl), problem: null }
-    : straightBetween(jets[0], jets[1], name, made.failure.kind);
+  const blended = blendBetween(recipe, [jets[0], jets[1]], name);
   blends.set(recipe, { from: curves, made: blended });
   return blended;
-}
-
-const WHY = {
-  'no-length': 'both ends lie in one place',
-  'crosses-itself': 'it would cross itself',
-  'too-long': 'it would be longer than three times the way between the ends',
-  'too-far': 'its control points would lie too far out',
-} as const;
-
-function straightBetween(first: Jet, second: Jet, name: string, why: keyof typeof WHY): Blended {
-  if (why === 'no-length') throw new CommandError(`${name}: ${WHY[why]}`);
-  return { recipe: controlRecipe(lineBetween(first.point, second.point), numberedControl), problem: WHY[why] };
 }
 
 /** What the ends of a joined curve go on from, as far as it is kept: for drags of its bound points. */
