@@ -18,7 +18,7 @@ const SIZES = [50, 200, 800, 3200];
 /** Figures of the kernel: comparisons, growth over size, the heap, and what has no counterpart. */
 export async function kernelFigures(root, scratch) {
   const outfile = join(scratch, 'core.mjs');
-  const contents = "export * from './index'; export * from './reading';";
+  const contents = "export * from './index'; export * from './changing'; export * from './reading';";
   const stdin = { contents, resolveDir: join(root, 'core/src'), loader: 'ts' };
   await build({ stdin, bundle: true, format: 'esm', outfile });
   const core = await import(outfile);

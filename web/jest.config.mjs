@@ -15,7 +15,7 @@ const esModules = [
 export default {
   displayName: 'web',
   preset: 'jest-preset-angular',
-  setupFiles: ['../jest.setup.ts', '../document/src/validators.ts'],
+  setupFiles: ['../jest.setup.ts', '../document/src/steps.ts'],
   setupFilesAfterEnv: ['<rootDir>/setup-jest.ts'],
   testMatch: ['<rootDir>/src/**/*.spec.ts'],
   moduleNameMapper: { '\\.svg$': '<rootDir>/testing/svg.ts' },

@@ -157,6 +157,8 @@ export function callsOn({ curve, other, ring, loop }: Subjects): Readonly<Record
     throughToSymmetry: () => [FOUR, 'start', WALL, { degree: 5 }],
     imageBy: () => [WALL],
     sharedJets: () => [jet, { ...jet, tangent: [0, -1, 0] }],
+    isSameJet: () => [jet, jet],
+    jetTakenBack: () => [jet, { point: place([3, 4, 0]), tangent: [1, 0, 0] }],
     spreadCurve: () => [curve, 'start', jet, { point: place([3, 4, 0]), tangent: [1, 0, 0] }, 'faded', 1],
     spreadPoints: () => [FOUR, THIRDS, 'start', jet, { point: A, tangent: [1, 0, 0] }, 'faded'],
     controlPointsFor: () => [2, 3],

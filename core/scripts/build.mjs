@@ -18,7 +18,7 @@ for (const name of readdirSync(dist, { recursive: true })) {
 }
 const { name, version, description, license, type } = JSON.parse(readFileSync(join(core, 'package.json'), 'utf8'));
 const entry = (file) => ({ types: `./${file}.d.ts`, default: `./${file}.js` });
-const exports = { '.': entry('index'), './reading': entry('reading') };
+const exports = { '.': entry('index'), './changing': entry('changing'), './reading': entry('reading') };
 const made = { name, version, description, license, type, sideEffects: false, exports };
 writeFileSync(join(dist, 'package.json'), `${JSON.stringify(made, null, 2)}\n`);
 copyFileSync(join(core, '../LICENSE'), join(dist, 'LICENSE'));

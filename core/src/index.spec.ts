@@ -277,6 +277,9 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
     [() => core.throughToSymmetry(Float64Array.of(1, 2), 'end', { kind: 'plane', plane: FRONT }), 'points: 3 numbers'],
   ],
   imageBy: [[() => core.imageBy({ kind: 'plane', plane: SKEW }), 'at right angles']],
+  jetTakenBack: [
+    [() => core.jetTakenBack(JET, { point: [0, 0, 0], tangent: [2, 0, 0] }), 'from.tangent: a vector of length 1'],
+  ],
   spreadCurve: [
     [() => core.spreadCurve(CURVE, 'start', JET, JET, 'wide' as 'rigid', 1), 'spread: one of local, faded, rigid'],
     [() => core.spreadCurve(CURVE, 'start', JET, JET, 'faded', 9 as 3), 'level: a whole number from 0 to 3'],
@@ -576,7 +579,7 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
 /** These take curves only, which were looked at when they were made. */
 const OF_CURVES = ['controlPointsOf', 'countOf', 'domainOf', 'spansOf', 'distinctOf', 'breaksOf', 'clamp', 'bezierPieces', 'open', 'reverse', 'weightsOf', 'bestPlane', 'boundingBox', 'controlBox', 'arcCentre', 'middles', 'packCurve', 'midway', 'curvatureChange', 'evenKnots', 'energies', 'runsAlike', 'clearance']; // prettier-ignore
 /** Plain arithmetic, which computes what it is given. */
-const ARITHMETIC = ['across', 'add', 'along', 'angleBetween', 'cross', 'distance', 'dot', 'length', 'lerp', 'middle', 'negate', 'rounded', 'scale', 'subtract', 'vectorIn', 'withCoordinate', 'packVectors', 'packSites', 'sitesInOrder', 'vectorAt', 'closestOnSegment', 'radiusOf', 'success', 'failed', 'controlPointsFor']; // prettier-ignore
+const ARITHMETIC = ['across', 'add', 'along', 'angleBetween', 'cross', 'distance', 'dot', 'length', 'lerp', 'middle', 'negate', 'rounded', 'scale', 'subtract', 'vectorIn', 'withCoordinate', 'packVectors', 'packSites', 'sitesInOrder', 'vectorAt', 'closestOnSegment', 'radiusOf', 'success', 'failed', 'controlPointsFor', 'isSameJet']; // prettier-ignore
 
 describe('the public face', () => {
   it('has every function listed here, so that none forgets to refuse', () => {

@@ -1,4 +1,5 @@
-// The surface of the kernel, by verb of the work; what reads and fairs stands in reading.ts, which the page fetches later.
+// The surface of the kernel, by verb of the work: what a drawing takes to be shown. What changes curves beyond that stands in
+// changing.ts, what reads and fairs in reading.ts; a page fetches them later.
 // docs/core.md shows each group at work.
 
 // Answer: operations that can fail on honest input give a Result; bugs of the caller throw.
@@ -90,10 +91,11 @@ export type { EndHold } from './fit/near/heldEnds';
 export { type NearFit, nearPoints, type NearPointsOptions } from './fit/near/nearPoints';
 export type { Progress, ProgressStep } from './fit/near/progress';
 
-// Evaluate: places and derivatives.
+// Evaluate: places and derivatives, and a polyline to show.
 export { derivatives, derivativesAll, evaluate, evaluateAll, evaluateAllByBasis } from './curve/evaluate';
+export { displayPolyline, type Polyline } from './simplify/polyline';
 
-// Change knots, keeping the shape or the control points.
+// Change knots, keeping the shape, the control points, or what can be kept.
 export { clamp, unclamp, type UnclampFailure } from './knots/clamp';
 export { knotOnLeg } from './knots/knotOnLeg';
 export { type Break, breaksOf, multiplicityAt } from './knots/multiplicity';
@@ -101,29 +103,14 @@ export { evenKnots, moveKnot, type PastNeighbour } from './knots/moveKnot';
 export { moveSeam } from './knots/period';
 export { insertKnot, type PastMultiplicity, refineKnots } from './knots/refineKnots';
 export { reparameterise } from './knots/reparameterise';
+export { type Lighter, removeKnot, type RemovalFailure } from './reduce/removeKnot';
 
 // Change degree and pieces, keeping the shape.
 export { type BezierPieces, bezierPieces } from './degree/bezierPieces';
 export { elevateDegree } from './degree/elevateDegree';
 
-// Make lighter, at a price.
-export { fromBezierPieces } from './simplify/fromBezierPieces';
-export { withoutRedundantKnots } from './reduce/redundantKnots';
-export { type LastControlPoints, removeControlPoint } from './reduce/removeControlPoint';
-export { type Lighter, removeKnot, type RemovalFailure } from './reduce/removeKnot';
-export { reduceDegree, type ReductionFailure } from './reduce/reduceDegree';
-export { lighten, type LightenOptions, type NoLighter, type Priced } from './simplify/lighten';
-export { type RelayTarget, type NotReached, relay, type RelayOptions } from './simplify/relay';
-
-// Replace by lines and arcs.
-export { arcsAndLines, type ArcsAndLines, type NoSegments, type Segment } from './simplify/arcsAndLines';
-export { displayPolyline, type Polyline } from './simplify/polyline';
-export { polylineWithin } from './simplify/polylineWithin';
-export { segmentsToCurve } from './simplify/segmentsToCurve';
-
 // Reshape: cut, join, close, extend, weigh, move, bend at a place.
 export { close, type CloseFailure, open, toPeriodic } from './ends/close';
-export { type Continuation, extend, type ExtendFailure, type Reach } from './ends/extend';
 export { endOf, join, type JoinFailure } from './edit/join';
 export { bendThrough } from './shape/bendThrough';
 export { type AllFixed, moveOnCurve } from './shape/moveOnCurve';
@@ -134,18 +121,12 @@ export { type NothingToCut, split, subCurve } from './edit/split';
 export { type Affine, mirror, mirroring, rotation, scaling, transform, translation } from './edit/transform';
 export { weightsOf, withWeights } from './edit/weights';
 
-// Make from others: offset, round and cut corners, midway.
-export { chamfer, type ChamferFailure } from './shape/chamfer';
-export type { CornerFailure, CornerOptions, KeptEnd } from './shape/corner';
-export { type CutCorner, fillet, type FilletFailure } from './shape/fillet';
-export { type DegreeTooHigh, midway, midwayByLength, type Midway } from './shape/midway';
-export { type Offset, offset, type OffsetFailure, type OffsetOptions } from './shape/offset';
-
 // Join: go on from other curves with G0 to G3, meet an image, blend, soften a corner.
 export {
   type Contact,
   type Contacts,
   type Freedoms,
+  isSameJet,
   type Jet,
   jetAtShare,
   jetBeyond,
@@ -153,15 +134,6 @@ export {
   type Sense,
 } from './measure/jet';
 export { blend, type Blend, type BlendFailure, type BlendOptions, type Magnitudes } from './join/blend';
-export { type DraggedJoined, dragJoined, type Reach as JoinedReach, reachOfJoined } from './join/dragJoined';
-export {
-  controlPointsFor,
-  type EndLevels,
-  type EnoughOptions,
-  type EnoughPoints,
-  withEnoughPoints,
-  withoutSpareKnots,
-} from './join/enoughPoints';
 export { joinEnds, type Joined, type JoinedEnd, type JoinFailure as ContactFailure } from './join/joinEnds';
 export { type ExactFailure, type ExactKind, type ExactOptions, joinExact } from './join/joinExact';
 export { joinFitData, type JoinedFitData } from './join/joinFitData';
@@ -178,7 +150,7 @@ export {
   type SoftCornerFailure,
   type SoftCornerOptions,
 } from './join/softCorner';
-export { type Ray, type Spread, spreadCurve, spreadPoints } from './join/spread';
+export { jetTakenBack, type Ray, type Spread, spreadCurve, spreadPoints } from './join/spread';
 export { throughToSymmetry } from './join/throughToSymmetry';
 
 // Measure one curve.
@@ -194,7 +166,6 @@ export {
   type ProfileOptions,
   radiusOf,
 } from './measure/curvatureProfile';
-export { divideByCount, divideByLength, type Division } from './measure/divide';
 export { arcCentre } from './measure/arcCentre';
 export { directionBeyond, type End, nearerEnd } from './measure/ends';
 export { middles } from './measure/middles';

@@ -1,5 +1,5 @@
 import { bezier, flat, valueOf } from './curve/curves.fixture';
-import * as core from './index';
+import * as core from './whole.fixture';
 import type { Curve } from './index';
 
 const { FRONT } = core;

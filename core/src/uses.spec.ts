@@ -184,6 +184,8 @@ const USES: Record<string, (curve: Curve) => unknown> = {
     core.joinToSymmetry(c, 'start', { kind: 'plane', plane: FRONT }, 3),
     core.joinToSymmetry(c, 'end', { kind: 'axis', point: [1, 2, 0], direction: [1, 1, 0] }, 2),
   ],
+  isSameJet: (c) => core.isSameJet(JET, core.jetBeyond(c, 'end') ?? JET),
+  jetTakenBack: () => core.jetTakenBack(JET, { point: [3, 4, 5], tangent: [0, 0, 1] }),
   spreadCurve: (c) => core.spreadCurve(c, 'end', JET, { point: [3, 4, 5], tangent: [0, 0, 1] }, 'faded', 1, 1),
   withEnoughPoints: (c) => core.withEnoughPoints(c, { start: 2, end: 3 }, { beyond: 1, local: ['end'] }),
   withoutSpareKnots: (c) => core.withoutSpareKnots(c, core.breaksOf(c).map(({ u }) => u), 0.1), // prettier-ignore

@@ -1,2 +1,3 @@
 export * from './index';
+export * from './changing';
 export * from './reading';

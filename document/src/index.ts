@@ -6,9 +6,10 @@ export { cornersOf, newPointSet } from './items/pointSet';
 export type { ItemShape } from './items/itemKind';
 export { anchorOf, edgeOf, itemDescription, itemExtent, itemShape, itemWord, labelOf } from './items/table';
 export type { NewItem } from './command/sheetCommands';
-export { addsHandles, type CommandCall, commands, type CommandName, isLossy } from './command/registry';
-export { type Attempt, attempt, type Attempted, preview } from './command/attempt';
-export { type Outcome, perform, type Performed, redo, type Stamp, undo } from './command/perform';
+export type { CommandCall, CommandName } from './command/registry';
+export { canDoSteps, steps } from './stepsCode';
+export type { Attempt, Attempted } from './command/attempt';
+export { type Outcome, type Performed, redo, type Stamp, undo } from './history/undo';
 export { FIRST_NAMES, type Shape } from './command/shapes';
 export { titleOf } from './command/titleOf';
 export { migrateStep, type StepTitle } from './history/stepTitle';
@@ -24,7 +25,6 @@ export { LARGEST_POINT_SET, pointSetBytes, pointSetProblem, pointsOfBytes, tooMa
 export { withPlaces } from './placeInWords';
 export type { Appended, HistoryPart, KeptContent, ListedProject, OpenedProject, ProblemBody, Stage } from './wire';
 export { inWords, pointer, type Problem } from './problem';
-export { checkProject } from './project/check';
 export { migrate } from './project/migrate';
 export {
   type Axis,
@@ -70,7 +70,7 @@ export { resolve } from './project/resolve';
 export { type PlainCurve, plainItem, type PlainItem, plainRecipe } from './project/plain';
 export { takenWith } from './links/taken';
 export { pulledBy } from './recipe/corners';
-export { legTo, setWeights } from './recipe/editControlPoints';
+export { legTo } from './recipe/legs';
 export { isClosed } from './recipe/editEnds';
 export { asFree, controlRecipe, fixSpacing } from './recipe/fixSpacing';
 export { chordAt, HANDLE_SHARE, setTangent, sideAt, tangentAt } from './recipe/setTangent';
@@ -89,7 +89,7 @@ export { CommandError } from './commandError';
 export { APART, type Resolved, type ResolvedCurve, resolveRecipe } from './recipe/resolve';
 export { placed, reflection } from './recipe/affine';
 export { transformed } from './recipe/transformed';
-export { canCheck, schemaProblems } from './schemaProblems';
+export { schemaProblems } from './schemaProblems';
 export {
   type CurvePoints,
   type Handle,

@@ -11,9 +11,6 @@ let validators: Validators | null = null;
 /** Called by `validators.ts` alone, which comes when it is first needed. */
 export const useValidators = (compiled: Validators): void => void (validators = compiled);
 
-/** Whether anything can be checked yet. */
-export const canCheck = (): boolean => validators !== null;
-
 /**
  * What a value breaks in one of the schemas, checked by code compiled ahead: nothing is evaluated at run time. Throws an
  * Error as long as that code has not been loaded.

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import Ajv2020 from 'ajv/dist/2020';
 import { translation } from '@pencil-bend/core';
-import { emptyProject, fitRecipe, perform, pointSetBytes, type Project } from '@pencil-bend/document';
+import { emptyProject, fitRecipe, pointSetBytes, type Project } from '@pencil-bend/document';
+import { perform } from '@pencil-bend/document/steps';
 import { projectSchema } from '@pencil-bend/document/published';
 import { type ProjectFile, projectFileName, readProjectFile, writeProjectFile } from './projectFile';
 

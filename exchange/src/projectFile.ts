@@ -1,6 +1,5 @@
 import { failed, type Result, success } from '@pencil-bend/core';
 import {
-  checkProject,
   contentsOf,
   FORMAT,
   LONGEST_NAME,
@@ -15,6 +14,7 @@ import {
   withCleanNames,
   withPlaces,
 } from '@pencil-bend/document';
+import { checkProject } from '@pencil-bend/document/steps';
 import { fromBase64, toBase64 } from './base64';
 
 export const PROJECT_FILE_EXTENSION = '.pencilbend.json';

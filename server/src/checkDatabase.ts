@@ -1,4 +1,4 @@
-import '@pencil-bend/document/validators';
+import '@pencil-bend/document/steps';
 import { existsSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';

@@ -1,4 +1,4 @@
-import '@pencil-bend/document/validators';
+import '@pencil-bend/document/steps';
 import { createServer, type Server } from 'node:http';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';

@@ -1,4 +1,5 @@
-import { fitRecipe, type CommandCall, perform, type Project, type Step } from '@pencil-bend/document';
+import { fitRecipe, type CommandCall, type Project, type Step } from '@pencil-bend/document';
+import { perform } from '@pencil-bend/document/steps';
 
 let serial = 0;
 export const stamp = () => ({ id: `step-${String(++serial).padStart(6, '0')}`, time: new Date().toISOString() });

@@ -49,7 +49,7 @@ export function leastMovement(
   let best = 0;
   let least = Infinity;
   grid.forEach((a, i) => {
-    const squared = squaredAt(a);
+    const squared = sums.leastSquared(a);
     if (squared < least) [best, least] = [i, squared];
   });
   const [low, high] = [grid[Math.max(0, best - 1)], grid[Math.min(PLACES - 1, best + 1)]];
@@ -70,6 +70,8 @@ class Movement {
   private readonly third: Vector3;
   /** δ by order, stride 3, for the freedoms that were looked at last. */
   private readonly changes = new Float64Array(12);
+  /** By how much the last best b and c make the sum less than those that were given, or 0. */
+  private gain = 0;
 
   constructor(
     private readonly jet: Jet,
@@ -98,29 +100,41 @@ class Movement {
 
   freedomsAt(a: number): Freedoms {
     const { level, given, jet, products: G } = this;
-    const [b, c] = [level >= 2 ? given.b : 0, level >= 3 ? given.c : 0];
-    if (b !== undefined && c !== undefined) return { a, b, c };
+    const b = level >= 2 ? given.b : 0;
+    const c = level >= 3 ? given.c : 0;
     // With b and c 0, or as given; Σ G δ·T and Σ G δ·3aK have to vanish.
     this.look(a, b ?? 0, c ?? 0);
+    this.gain = 0;
+    if (b !== undefined && c !== undefined) return { a, b, c };
     const K = jet.curvature;
     const byB = -this.pull(2, jet.tangent) - 3 * a * this.pull(3, K);
     const byC = -this.pull(3, jet.tangent);
     const bb = G[10] + G[15] * 9 * a * a * dot(K, K);
-    if (c !== undefined) return { a, b: byB / bb, c };
-    if (b !== undefined) return { a, b, c: byC / G[15] };
     const determinant = bb * G[15] - G[11] * G[11];
-    return { a, b: (byB * G[15] - byC * G[11]) / determinant, c: (byC * bb - byB * G[11]) / determinant };
+    const bestB = b ?? (c === undefined ? (byB * G[15] - byC * G[11]) / determinant : byB / bb);
+    const bestC = c ?? (b === undefined ? (byC * bb - byB * G[11]) / determinant : byC / G[15]);
+    this.gain = (b === undefined ? bestB * byB : 0) + (c === undefined ? bestC * byC : 0);
+    return { a, b: bestB, c: bestC };
+  }
+
+  /** The least sum for an a, without looking at it again with the best b and c. */
+  leastSquared(a: number): number {
+    this.freedomsAt(a);
+    return this.sum() - this.gain;
   }
 
   squared({ a, b, c }: Freedoms): number {
     this.look(a, b, c);
-    const { changes, products, level } = this;
+    return this.sum();
+  }
+
+  private sum(): number {
+    const { changes: d, products, level } = this;
     let sum = 0;
     for (let k = 0; k <= level; k++) {
-      for (let l = 0; l <= level; l++) {
-        let product = 0;
-        for (let x = 0; x < 3; x++) product += changes[3 * k + x] * changes[3 * l + x];
-        sum += products[4 * k + l] * product;
+      for (let l = 0; l <= k; l++) {
+        const product = d[3 * k] * d[3 * l] + d[3 * k + 1] * d[3 * l + 1] + d[3 * k + 2] * d[3 * l + 2];
+        sum += (k === l ? 1 : 2) * products[4 * k + l] * product;
       }
     }
     return sum;

@@ -1,4 +1,4 @@
-import { add, distance, packVectors, rounded, subtract, type Vector3, vectorAt } from '../linear/vector';
+import { add, distance, dot, packVectors, rounded, subtract, type Vector3, vectorAt } from '../linear/vector';
 import { randomNumbers } from '../linear/random.fixture';
 import { valueOf } from '../curve/curves.fixture';
 import { controlPointsOf, countOf, type Curve, homogeneous, makeCurve } from '../curve/curve';
@@ -8,7 +8,7 @@ import { uniformKnots } from '../knots/uniformKnots';
 import { energies } from '../measure/energies';
 import { type Jet, jetBeyond, type Level } from '../measure/jet';
 import { joinEnds } from './joinEnds';
-import { type Ray, type Spread, spreadCurve, spreadPoints } from './spread';
+import { jetTakenBack, type Ray, type Spread, spreadCurve, spreadPoints } from './spread';
 
 const SPREADS: readonly Spread[] = ['local', 'faded', 'rigid'];
 const bow = (count: number): Curve =>
@@ -96,6 +96,22 @@ describe('the change of a leader spread along its follower', () => {
     expect(spreadPoints(points, parameters, 'end', near, lifted, 'local')).toBe(points);
     const rigid = spreadPoints(points, parameters, 'start', near, lifted, 'rigid');
     expect(rounded(subtract(vectorAt(rigid, 4), vectorAt(points, 4)), 9)).toEqual([0, 0, 4]);
+  });
+
+  it('rigid may be joined first and taken along then, wherever the leader went, straight back as well', () => {
+    const leader = jetBeyond(bow(9), 'end') as Jet;
+    const away = moved(leader, [30, -20, 11], 2.2);
+    const shared = { curvature: leader.curvature, rate: leader.rate };
+    const free = transform(curve, rotation([0.3, 0.1, 1], 0.4));
+    const start = rayOf(free);
+    for (const ray of [away, { point: to.point, tangent: scaled(start.tangent, -1) }]) {
+      const across = (v: Vector3) => subtract(v, scaled(ray.tangent, dot(v, ray.tangent)));
+      const jet: Jet = { ...ray, curvature: across(shared.curvature), rate: across(shared.rate) };
+      const joinedAt = (shape: Curve, from: Jet) => valueOf(joinEnds(shape, { start: { jet: from, level: 3 } })).curve;
+      const takenFirst = joinedAt(spreadCurve(free, 'start', start, jet, 'rigid', 3), jet);
+      const joinedFirst = spreadCurve(joinedAt(free, jetTakenBack(jet, start)), 'start', start, jet, 'rigid', 3);
+      for (let i = 0; i < 12; i++) expect(distance(place(takenFirst, i), place(joinedFirst, i))).toBeLessThan(1e-9);
+    }
   });
 
   it('turns straight back about any axis across', () => {

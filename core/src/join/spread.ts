@@ -1,10 +1,9 @@
-import { add, along, subtract, vectorAt } from '../linear/vector';
+import { add, along, packVectors, subtract, type Vector3, vectorAt } from '../linear/vector';
 import { turnBetween } from '../linear/turnBetween';
-import { controlPointsOf, countOf, type Curve, homogeneous, makeCurve } from '../curve/curve';
-import { weightsOf } from '../edit/weights';
+import { countOf, type Curve, lookedAt, trusted } from '../curve/curve';
 import { clamp } from '../knots/clamp';
 import type { End } from '../measure/ends';
-import { checkRay, type Jet, type Level } from '../measure/jet';
+import { checkJet, checkRay, type Jet, type Level } from '../measure/jet';
 import { mustBeOneOf, mustBePacked, mustBePlaces, mustBeWhole } from '../refuse';
 import { fromEnd } from './joinEnds';
 
@@ -23,16 +22,12 @@ const fade = (t: number, smooth: boolean): number => {
   return 1 - (smooth ? within * within * (3 - 2 * within) : within);
 };
 
-function moved(places: Float64Array, shareAt: (i: number) => number, from: Ray, to: Ray): Float64Array {
+/** How places move, by their shares of the change. */
+function motion(from: Ray, to: Ray): (place: Vector3, share: number) => Vector3 {
   const turn = turnBetween(from.tangent, to.tangent);
   const by = subtract(to.point, from.point);
-  const out = new Float64Array(places.length);
-  for (let i = 0; 3 * i < places.length; i++) {
-    const share = shareAt(i);
-    const off = subtract(vectorAt(places, i), from.point);
-    out.set(share === 0 ? vectorAt(places, i) : add(along(from.point, by, share), turn(off, share)), 3 * i);
-  }
-  return out;
+  return (place, share) =>
+    share === 0 ? place : add(along(from.point, by, share), turn(subtract(place, from.point), share));
 }
 
 /**
@@ -73,11 +68,17 @@ export function spreadCurve(
     if (!(last > first)) return site(i) <= first && i < count - 1 - farLevel ? 1 : 0;
     return fade((site(i) - first) / (last - first), count >= MANY);
   };
-  const places = moved(controlPointsOf(near), shareAt, from, to);
-  return fromEnd(makeCurve(degree, knots, homogeneous(places, weightsOf(near)), near.closing), end);
+  const moved = motion(from, to);
+  const points = near.points.slice();
+  for (let i = 0; i < points.length; i += 4) {
+    const w = points[i + 3];
+    const place = moved([points[i] / w, points[i + 1] / w, points[i + 2] / w], shareAt(i / 4));
+    for (let c = 0; c < 3; c++) points[i + c] = place[c] * w;
+  }
+  return fromEnd(lookedAt(trusted(degree, knots, points, near.closing)), end);
 }
 
-/** The same for fit points, packed x y z, at parameters; the fade goes over the whole curve. */
+/** What `spreadCurve` does, for fit points, packed x y z, at parameters; the fade goes over the whole curve. */
 export function spreadPoints(
   points: Float64Array,
   parameters: Float64Array,
@@ -101,5 +102,18 @@ export function spreadPoints(
     const t = (parameters[i] - first) / (last - first);
     return fade(end === 'start' ? t : 1 - t, true);
   };
-  return moved(points, shareAt, from, to);
+  const moved = motion(from, to);
+  return packVectors(Array.from({ length: points.length / 3 }, (_, i) => moved(vectorAt(points, i), shareAt(i))));
+}
+
+/**
+ * A leader's jet as a follower sees it that has not been taken along yet: `rigid` of `spreadCurve` takes a curve from
+ * `from` to where the jet is, and this takes the jet back. What is joined there and taken along then is joined here.
+ */
+export function jetTakenBack(jet: Jet, from: Ray): Jet {
+  checkJet(jet, 'jet');
+  checkRay(from, 'from');
+  const turn = turnBetween(from.tangent, jet.tangent);
+  const { point, tangent } = from;
+  return { point, tangent, curvature: turn(jet.curvature, -1), rate: turn(jet.rate, -1) };
 }

@@ -12,8 +12,9 @@ export function turnBetween(from: Vector3, to: Vector3): (v: Vector3, share?: nu
   const sine = length(axis);
   const angle = Math.atan2(sine, dot(from, to));
   const n = sine > IN_LINE ? unit(axis) : acrossAny(from);
+  let [last, c, s] = [1, Math.cos(angle), Math.sin(angle)];
   return (v, share = 1) => {
-    const [c, s] = [Math.cos(angle * share), Math.sin(angle * share)];
+    if (share !== last) [last, c, s] = [share, Math.cos(angle * share), Math.sin(angle * share)];
     const side = cross(n, v);
     const forward = dot(n, v) * (1 - c);
     return [

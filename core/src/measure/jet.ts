@@ -1,4 +1,4 @@
-import { across, along, dot, negate, scale, type Vector3 } from '../linear/vector';
+import { across, along, dot, length, negate, scale, type Vector3 } from '../linear/vector';
 import { type Curve, domainOf } from '../curve/curve';
 import { toKnot } from '../knots/sameKnot';
 import {
@@ -95,6 +95,15 @@ export const turnedJet = ({ point, tangent, curvature, rate }: Jet): Jet => ({
   rate: negate(rate),
 });
 
+const isSame = (a: Vector3, b: Vector3): boolean => a[0] === b[0] && a[1] === b[1] && a[2] === b[2];
+
+/** To the last bit. */
+export const isSameJet = (a: Jet, b: Jet): boolean =>
+  isSame(a.point, b.point) &&
+  isSame(a.tangent, b.tangent) &&
+  isSame(a.curvature, b.curvature) &&
+  isSame(a.rate, b.rate);
+
 /**
  * The derivatives of orders 1 to `level` by which a curve takes over a jet: r' = aT, r'' = a²K + bT,
  * r''' = a³J + 3abK + cT, where J = e − |K|²T is d³r/ds³. (Beta constraints: Barsky, DeRose, Geometric continuity of
@@ -125,7 +134,7 @@ function mustBeHeld(vector: Vector3, name: string): void {
 export function checkRay({ point, tangent }: Pick<Jet, 'point' | 'tangent'>, name: string): void {
   mustBePoint(point, `${name}.point`);
   mustBeDirection(tangent, `${name}.tangent`);
-  if (!(Math.abs(Math.hypot(...tangent) - 1) < UNIT)) {
+  if (!(Math.abs(length(tangent) - 1) < UNIT)) {
     throw new RangeError(`${name}.tangent: a vector of length 1 is needed, not ${tangent.join(', ')}`);
   }
 }

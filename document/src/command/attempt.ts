@@ -9,9 +9,9 @@ import { withFollowers } from '../links/order';
 import { type Fates, type Freed, settle, type Settled } from '../links/settle';
 import { CommandError } from '../commandError';
 import { become } from './become';
-import type { Change, ChangedItems, Command } from './command';
+import type { Change, ChangedItems } from './command';
 import { addItem, named } from './items';
-import { commands, type CommandCall } from './registry';
+import { commandOf, type CommandCall } from './registry';
 import { withoutMinusZero } from './withoutMinusZero';
 
 /** A project with a command done on the side. */
@@ -45,15 +45,13 @@ const latestQuick: Latest = new WeakMap();
  * remembered, so that what was previewed is taken as it is when it is performed.
  */
 export const attempt = (project: Project, call: CommandCall): Attempted =>
-  remembered(latest, project, call, commandOf(call).change);
+  remembered(latest, project, call, commandOf(call.command).change);
 
 /** What is shown of a command while its arguments still change: its quick stand-in, where it has one. */
 export function preview(project: Project, call: CommandCall): Attempted {
-  const { quick } = commandOf(call);
+  const { quick } = commandOf(call.command);
   return quick ? remembered(latestQuick, project, call, quick) : attempt(project, call);
 }
-
-const commandOf = ({ command }: CommandCall) => commands[command] as Command<unknown>;
 
 function remembered(among: Latest, project: Project, call: CommandCall, change: Change<unknown>): Attempted {
   const known = among.get(project);
@@ -66,7 +64,7 @@ function remembered(among: Latest, project: Project, call: CommandCall, change: 
 function tried(project: Project, call: CommandCall, change: Change<unknown>): Attempted {
   const { command, args: given } = call;
   const args = withoutMinusZero<unknown>(given);
-  const { facts, fates, tellsOfLinks } = commandOf(call);
+  const { facts, fates, tellsOfLinks } = commandOf(call.command);
   try {
     const title = { command, ...facts(project, args) };
     const fate = fates?.(args) ?? {};

@@ -9,8 +9,6 @@ import type { Value } from '../schema/kit';
 export interface Command<Args> {
   /** What its step tells, of the project as it was before. Throws a `CommandError` for what is not there. */
   readonly facts: (project: Project, args: Args) => StepFacts;
-  /** The title of its step, of these facts. */
-  readonly title: (facts: FactsInWords) => string;
   /** How it is done. Throws a `CommandError`, which leaves the project as it was. */
   readonly change: Change<Args>;
   /**
@@ -28,17 +26,6 @@ export interface Command<Args> {
   readonly lossy?: true;
   /** It adds points or knots to its curve. */
   readonly addsHandles?: true;
-}
-
-/** The facts of a step as people read them; what a step does not tell is empty. */
-export interface FactsInWords {
-  readonly how: string;
-  /** 'Lid', 'Lid and Knob', 'Lid and 3 more'. */
-  readonly items: string;
-  /** 'point 4', 'control point 2', '3 points'. */
-  readonly points: string;
-  readonly to: string;
-  readonly numbers: readonly number[];
 }
 
 /** By changing a draft; or, of a command that adds and changes items and does nothing else, by what they become. */

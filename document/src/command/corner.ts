@@ -1,14 +1,10 @@
 import {
-  type ChamferFailure,
   close,
-  type CornerOptions,
   type Curve,
-  type CutCorner,
   distance,
   domainOf,
   evaluate,
   failed,
-  type FilletFailure,
   join,
   kinksOf,
   type Plane,
@@ -17,6 +13,7 @@ import {
   success,
   type Vector3,
 } from '@pencil-bend/core';
+import type { ChamferFailure, CornerOptions, CutCorner, FilletFailure } from '@pencil-bend/core/changing';
 import type { Recipe } from '../project/project';
 import { controlRecipe, curveOf } from '../recipe/fixSpacing';
 import { partOf } from '../recipe/parts';

@@ -38,7 +38,6 @@ import type { StepFacts } from '../history/stepTitle';
 import type { Fates } from '../links/settle';
 import type { curveArgs } from '../schema/curveArgs';
 import type { Command, Commands } from './command';
-import { lower } from './titleWords';
 import { curveItemOf, namedAs, namedPoint, namedPoints, openCurveOf, openItemOf } from './items';
 
 interface OfCurve {
@@ -70,7 +69,6 @@ interface Options<Args> extends Pick<Command<Args>, 'lossy' | 'addsHandles'> {
  * mirrored back; of a curve that is its own mirror both sides change.
  */
 function reshape<Args extends Together<OfCurve>>(
-  title: Command<Args>['title'],
   change: Edit<Args, Recipe>,
   { facts, turns, bound, ...more }: Options<Args> = {},
 ): Command<Args> {
@@ -85,7 +83,6 @@ function reshape<Args extends Together<OfCurve>>(
       });
       return { items: namedAs(all.map(({ name }) => name)), ...inAll(all.map((each) => each.facts)) };
     },
-    title,
     change: {
       items: (project, args) => {
         const changed: Record<Id, CurveItem> = {};
@@ -123,11 +120,8 @@ function reshaped(project: Project, id: Id, recipe: Recipe): Record<Id, CurveIte
 }
 
 /** The same, of a curve that is edited point by point: an exact shape becomes one first. */
-const edit = <Args extends Together<OfCurve>>(
-  title: Command<Args>['title'],
-  change: Edit<Args>,
-  options?: Options<Args>,
-): Command<Args> => reshape(title, (recipe, args, project) => change(asFree(recipe), args, project), options);
+const edit = <Args extends Together<OfCurve>>(change: Edit<Args>, options?: Options<Args>): Command<Args> =>
+  reshape((recipe, args, project) => change(asFree(recipe), args, project), options);
 
 const withOthers = <Args extends Together<OfCurve>>({ also = [], ...args }: Args): Args[] => [args, ...also] as Args[];
 
@@ -151,214 +145,102 @@ const ofPoint: Facts<OfPoint> = ({ point }, { name, recipe }) => ({ points: name
 
 /** What can be done to one curve, in the designer's own terms. */
 export const curveCommands: Commands<typeof curveArgs> = {
-  movePoints: reshape(
-    ({ points, items }) => `Move ${points} of ${items}`,
-    (recipe, { moves }) => movePoints(recipe, moves),
-    {
-      bound: ({ moves }, recipe, contacts) => boundMove(recipe, moves, contacts),
-      facts: ({ moves }, { name, recipe }) => ({
-        points: namedPoints(
-          name,
-          recipe,
-          moves.map(({ point }) => point),
-        ),
-      }),
-    },
-  ),
-  bendAt: edit(
-    ({ items }) => `Bend ${items}`,
-    (recipe, { u, to }) => bendAt(recipe, u, to),
-  ),
-  turnAt: edit(
-    ({ items }) => `Turn ${items}`,
-    (recipe, { u, direction, mm }) => turnAt(recipe, u, direction, mm),
-  ),
-  pinPoints: edit(
-    ({ how, numbers: [axis], items }) => `${how === 'pin' ? 'Pin' : 'Unpin'} ${'xyz'[axis]} in ${items}`,
-    (recipe, { points, axis, pinned }) => pinPoints(recipe, points, axis, pinned),
-    { facts: ({ axis, pinned }) => ({ how: pinned ? 'pin' : 'unpin', numbers: [axis] }) },
-  ),
-  setPoints: edit(
-    ({ points, items }) => `Give ${items} a table of ${points}`,
-    (recipe, { which, rows }) => setPoints(recipe, which, rows),
-    { facts: ({ rows }) => ({ points: { kind: 'several', count: rows.length } }) },
-  ),
+  movePoints: reshape((recipe, { moves }) => movePoints(recipe, moves), {
+    bound: ({ moves }, recipe, contacts) => boundMove(recipe, moves, contacts),
+    facts: ({ moves }, { name, recipe }) => ({
+      points: namedPoints(
+        name,
+        recipe,
+        moves.map(({ point }) => point),
+      ),
+    }),
+  }),
+  bendAt: edit((recipe, { u, to }) => bendAt(recipe, u, to)),
+  turnAt: edit((recipe, { u, direction, mm }) => turnAt(recipe, u, direction, mm)),
+  pinPoints: edit((recipe, { points, axis, pinned }) => pinPoints(recipe, points, axis, pinned), {
+    facts: ({ axis, pinned }) => ({ how: pinned ? 'pin' : 'unpin', numbers: [axis] }),
+  }),
+  setPoints: edit((recipe, { which, rows }) => setPoints(recipe, which, rows), {
+    facts: ({ rows }) => ({ points: { kind: 'several', count: rows.length } }),
+  }),
 
-  insertFitPoint: edit(
-    ({ items }) => `Add a point to ${items}`,
-    (recipe, { u, id }) => insertFitPoint(recipe, u, id),
-    { addsHandles: true },
-  ),
-  removeFitPoint: edit(
-    ({ points, items }) => `Remove ${points} of ${items}`,
-    (recipe, { point }) => removeFitPoint(recipe, point),
-    { lossy: true, facts: ofPoint },
-  ),
-  removeHandles: edit(
-    ({ points, numbers: [knots = 0], items }) => {
-      const several = knots > 1 ? `${knots} knots` : knots === 1 ? 'a knot' : '';
-      return points ? `Remove ${points}${several && ` and ${several}`} of ${items}` : `Remove ${several} of ${items}`;
-    },
-    (recipe, { points, knots }) => removeHandles(recipe, points, knots),
-    {
-      lossy: true,
-      facts: ({ points, knots }, { name, recipe }) => ({
-        ...(points.length > 0 && { points: namedPoints(name, recipe, points) }),
-        numbers: [knots.length],
-      }),
-    },
-  ),
-  setKink: edit(
-    ({ how, points, items }) => `Make ${points} of ${items} ${how === 'kink' ? 'a kink' : 'smooth'}`,
-    (recipe, { point, kink }) => setKink(recipe, point, kink),
-    { facts: (args, curve) => ({ ...ofPoint(args, curve), how: args.kink ? 'kink' : 'smooth' }) },
-  ),
-  setTangent: edit(
-    ({ how, points, items }) => `${how === 'hold' ? 'Hold' : 'Free'} the tangent at ${points} of ${items}`,
-    (recipe, { point, tangent, side }) => setTangent(recipe, point, tangent, side),
-    { facts: (args, curve) => ({ ...ofPoint(args, curve), how: args.tangent ? 'hold' : 'free' }) },
-  ),
-  setRadius: edit(
-    ({ how, points, items }) => `${how === 'hold' ? 'Hold' : 'Free'} the radius at ${points} of ${items}`,
-    (recipe, { point, radius }) => setRadius(recipe, point, radius),
-    { facts: (args, curve) => ({ ...ofPoint(args, curve), how: args.radius ? 'hold' : 'free' }) },
-  ),
+  insertFitPoint: edit((recipe, { u, id }) => insertFitPoint(recipe, u, id), { addsHandles: true }),
+  removeFitPoint: edit((recipe, { point }) => removeFitPoint(recipe, point), { lossy: true, facts: ofPoint }),
+  removeHandles: edit((recipe, { points, knots }) => removeHandles(recipe, points, knots), {
+    lossy: true,
+    facts: ({ points, knots }, { name, recipe }) => ({
+      ...(points.length > 0 && { points: namedPoints(name, recipe, points) }),
+      numbers: [knots.length],
+    }),
+  }),
+  setKink: edit((recipe, { point, kink }) => setKink(recipe, point, kink), {
+    facts: (args, curve) => ({ ...ofPoint(args, curve), how: args.kink ? 'kink' : 'smooth' }),
+  }),
+  setTangent: edit((recipe, { point, tangent, side }) => setTangent(recipe, point, tangent, side), {
+    facts: (args, curve) => ({ ...ofPoint(args, curve), how: args.tangent ? 'hold' : 'free' }),
+  }),
+  setRadius: edit((recipe, { point, radius }) => setRadius(recipe, point, radius), {
+    facts: (args, curve) => ({ ...ofPoint(args, curve), how: args.radius ? 'hold' : 'free' }),
+  }),
 
-  insertControlPoint: edit(
-    ({ numbers: [before], items }) => `Add a control point after ${before} to ${items}`,
-    (recipe, { leg, share }) => insertControlPoint(recipe, leg, share),
-    { addsHandles: true, facts: ({ leg }) => ({ numbers: [leg + 1] }) },
-  ),
-  removeControlPoint: edit(
-    ({ points, items }) => `Remove ${points} of ${items}`,
-    (recipe, { point }) => removeControlPoint(recipe, point),
-    { lossy: true, facts: ofPoint },
-  ),
-  setWeights: edit(
-    ({ points, items }) => `Weigh ${points} of ${items}`,
-    (recipe, { weights }) => setWeights(recipe, weights),
-    {
-      facts: ({ weights }, { name, recipe }) => ({
-        points: namedPoints(
-          name,
-          recipe,
-          weights.map(({ point }) => point),
-        ),
-      }),
-    },
-  ),
-  straighten: edit(
-    ({ items }) => `Make a stretch of ${items} straight`,
-    (recipe, { points }) => straighten(recipe, points),
-    { lossy: true },
-  ),
+  insertControlPoint: edit((recipe, { leg, share }) => insertControlPoint(recipe, leg, share), {
+    addsHandles: true,
+    facts: ({ leg }) => ({ numbers: [leg + 1] }),
+  }),
+  removeControlPoint: edit((recipe, { point }) => removeControlPoint(recipe, point), { lossy: true, facts: ofPoint }),
+  setWeights: edit((recipe, { weights }) => setWeights(recipe, weights), {
+    facts: ({ weights }, { name, recipe }) => ({
+      points: namedPoints(
+        name,
+        recipe,
+        weights.map(({ point }) => point),
+      ),
+    }),
+  }),
+  straighten: edit((recipe, { points }) => straighten(recipe, points), { lossy: true }),
 
-  insertKnot: edit(
-    ({ items }) => `Add a knot to ${items}`,
-    (recipe, { u }) => insertKnot(recipe, u),
-    { addsHandles: true },
-  ),
-  removeKnot: edit(
-    ({ items }) => `Remove a knot of ${items}`,
-    (recipe, { u }) => removeKnot(recipe, u),
-    { lossy: true },
-  ),
-  moveKnot: edit(
-    ({ items }) => `Move a knot of ${items}`,
-    (recipe, { u, to }) => moveKnot(recipe, u, to),
-  ),
-  evenKnots: edit(
-    ({ items }) => `Even out the knots of ${items}`,
-    (recipe) => evenKnots(recipe),
-    { lossy: true },
-  ),
-  setRange: edit(
-    ({ items, numbers: [first, last] }) => `Let the parameter of ${items} run from ${first} to ${last}`,
-    (recipe, { first, last }) => setRange(recipe, first, last),
-    { facts: ({ first, last }) => ({ numbers: [first, last] }) },
-  ),
+  insertKnot: edit((recipe, { u }) => insertKnot(recipe, u), { addsHandles: true }),
+  removeKnot: edit((recipe, { u }) => removeKnot(recipe, u), { lossy: true }),
+  moveKnot: edit((recipe, { u, to }) => moveKnot(recipe, u, to)),
+  evenKnots: edit((recipe) => evenKnots(recipe), { lossy: true }),
+  setRange: edit((recipe, { first, last }) => setRange(recipe, first, last), {
+    facts: ({ first, last }) => ({ numbers: [first, last] }),
+  }),
 
   /** Of an exact shape it makes a free curve, with the same shape. */
-  fixSpacing: reshape(
-    ({ how, items }) => (how === 'free' ? `Make ${items} a free curve` : `Hold the spacing of ${items}`),
-    (recipe) => fixSpacing(recipe),
-    { facts: (_args, { recipe }) => (isFree(recipe) ? {} : { how: 'free' }) },
-  ),
-  setFigure: reshape(
-    ({ items, to, numbers: [value] }) => `Set the ${lower(to)} of ${items} to ${Number(value.toPrecision(6))}`,
-    (recipe, { figure, value }) => setFigure(primitiveOf(recipe), figure, value),
-    {
-      facts: ({ figure, value }, { recipe }) => ({
-        to: figuresOf(primitiveOf(recipe)).find(({ name }) => name === figure)?.label ?? figure,
-        numbers: [value],
-      }),
-    },
-  ),
-  giveBy: reshape(
-    ({ items, to }) => `Give ${items} as ${lower(to)}`,
-    (recipe, { kind }) => givenBy(primitiveOf(recipe), kind),
-    { facts: ({ kind }, { recipe }) => ({ to: describe(givenBy(primitiveOf(recipe), kind)) }) },
-  ),
-  makeLive: edit(
-    ({ items }) => `Make the spacing of ${items} live`,
-    (recipe) => makeLive(recipe),
-    { lossy: true },
-  ),
-  raiseDegree: edit(
-    ({ items }) => `Raise the degree of ${items}`,
-    (recipe) => raiseDegree(recipe),
-    { addsHandles: true },
-  ),
-  lowerDegree: edit(
-    ({ items }) => `Lower the degree of ${items}`,
-    (recipe) => lowerDegree(recipe),
-    { lossy: true },
-  ),
-  fitDegree: edit(
-    ({ items, numbers: [degree] }) => `Fit ${items} anew in degree ${degree}`,
-    (recipe, { degree }) => fitDegree(recipe, degree),
-    { lossy: true, facts: ({ degree }) => ({ numbers: [degree] }) },
-  ),
-  refit: edit(
-    ({ how, items }) => `${how === 'lighten' ? 'Lighten' : 'Re-lay'} ${items}`,
-    (_old, { recipe }) => recipe,
-    { lossy: true, facts: ({ how }) => ({ how }) },
-  ),
+  fixSpacing: reshape((recipe) => fixSpacing(recipe), {
+    facts: (_args, { recipe }) => (isFree(recipe) ? {} : { how: 'free' }),
+  }),
+  setFigure: reshape((recipe, { figure, value }) => setFigure(primitiveOf(recipe), figure, value), {
+    facts: ({ figure, value }, { recipe }) => ({
+      to: figuresOf(primitiveOf(recipe)).find(({ name }) => name === figure)?.label ?? figure,
+      numbers: [value],
+    }),
+  }),
+  giveBy: reshape((recipe, { kind }) => givenBy(primitiveOf(recipe), kind), {
+    facts: ({ kind }, { recipe }) => ({ to: describe(givenBy(primitiveOf(recipe), kind)) }),
+  }),
+  makeLive: edit((recipe) => makeLive(recipe), { lossy: true }),
+  raiseDegree: edit((recipe) => raiseDegree(recipe), { addsHandles: true }),
+  lowerDegree: edit((recipe) => lowerDegree(recipe), { lossy: true }),
+  fitDegree: edit((recipe, { degree }) => fitDegree(recipe, degree), {
+    lossy: true,
+    facts: ({ degree }) => ({ numbers: [degree] }),
+  }),
+  refit: edit((_old, { recipe }) => recipe, { lossy: true, facts: ({ how }) => ({ how }) }),
 
-  closeCurve: edit(
-    ({ items }) => `Close ${items}`,
-    (recipe, _args, { tolerance }) => closeCurve(recipe, tolerance),
-    { turns: true },
-  ),
-  openCurve: edit(
-    ({ items }) => `Open ${items}`,
-    (recipe, { id }) => openCurve(recipe, id),
-    { turns: true },
-  ),
-  reverseCurve: reshape(
-    ({ items }) => `Reverse ${items}`,
-    (recipe) => reverseCurve(recipe),
-    { turns: true },
-  ),
-  moveSeam: edit(
-    ({ items }) => `Move the seam of ${items}`,
-    (recipe, { u }) => moveSeam(recipe, u),
-    { turns: true },
-  ),
+  closeCurve: edit((recipe, _args, { tolerance }) => closeCurve(recipe, tolerance), { turns: true }),
+  openCurve: edit((recipe, { id }) => openCurve(recipe, id), { turns: true }),
+  reverseCurve: reshape((recipe) => reverseCurve(recipe), { turns: true }),
+  moveSeam: edit((recipe, { u }) => moveSeam(recipe, u), { turns: true }),
 
-  throughCorners: edit(
-    ({ items, numbers: [count] }) => `Lay ${items} through its ${count} corners`,
-    (recipe) => throughCorners(recipe),
-    { lossy: true, facts: (_args, { recipe }) => ({ numbers: [corners(recipe).length] }) },
-  ),
-  pulledByCorners: edit(
-    ({ items, numbers: [count] }) => `Let ${items} be pulled by its ${count} corners`,
-    (recipe, { degree }) => pulledByCorners(recipe, degree),
-    { lossy: true, facts: (_args, { recipe }) => ({ numbers: [corners(recipe).length] }) },
-  ),
-  makeSymmetric: edit(
-    ({ items }) => `Make ${items} its own mirror`,
-    (recipe, { about }) => makeSymmetric(recipe, about),
-    { lossy: true },
-  ),
+  throughCorners: edit((recipe) => throughCorners(recipe), {
+    lossy: true,
+    facts: (_args, { recipe }) => ({ numbers: [corners(recipe).length] }),
+  }),
+  pulledByCorners: edit((recipe, { degree }) => pulledByCorners(recipe, degree), {
+    lossy: true,
+    facts: (_args, { recipe }) => ({ numbers: [corners(recipe).length] }),
+  }),
+  makeSymmetric: edit((recipe, { about }) => makeSymmetric(recipe, about), { lossy: true }),
 };

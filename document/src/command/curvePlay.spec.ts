@@ -18,7 +18,8 @@ import { fitPointsOf } from '../recipe/makeLive';
 import { mirroredPlace } from '../recipe/mirroredPlace';
 import { schemaProblems } from '../schemaProblems';
 import { controlIds } from './items';
-import { perform, undo } from './perform';
+import { perform } from './perform';
+import { undo } from '../history/undo';
 import { curveCommands } from './curveCommands';
 import type { CommandCall } from './registry';
 

@@ -1,19 +1,14 @@
 import {
   arcLength,
-  chamfer,
   type Curve,
-  divideByCount,
-  divideByLength,
   distance,
   domainOf,
   evaluate,
-  fillet,
-  midwayByLength,
-  offset,
   type Plane,
   split,
   type Vector3,
 } from '@pencil-bend/core';
+import { chamfer, divideByCount, divideByLength, fillet, midwayByLength, offset } from '@pencil-bend/core/changing';
 import { type Draft, original } from 'immer';
 import { CommandError } from '../commandError';
 import { plainRecipe } from '../project/plain';
@@ -46,7 +41,6 @@ export const cutCommands: Commands<typeof cutArgs> = {
   /** `id` is that of the second part. A closed curve is opened where it is cut. */
   splitCurve: {
     facts: (project, { item }) => cutFacts(project, item),
-    title: ({ items }) => `Split ${items}`,
     fates: cut,
     change: (draft, { item, u, id }) => {
       const { project, recipe, name } = taken(draft, item);
@@ -65,7 +59,6 @@ export const cutCommands: Commands<typeof cutArgs> = {
   /** Takes away the stretch around `u` between the nearest places where other curves cross; all shown ones when `by` is null. */
   trimCurve: {
     facts: (project, { item }) => cutFacts(project, item),
-    title: ({ items }) => `Trim ${items}`,
     fates: cut,
     change: (draft, { item, u, by, id }) => {
       const { project, recipe, name } = taken(draft, item);
@@ -82,7 +75,6 @@ export const cutCommands: Commands<typeof cutArgs> = {
 
   shortenCurve: {
     facts: (project, { item }) => cutFacts(project, item),
-    title: ({ items }) => `Shorten ${items}`,
     fates: cut,
     change: (draft, { item, end, length }) => {
       const { project, recipe, name } = taken(draft, item);
@@ -94,7 +86,6 @@ export const cutCommands: Commands<typeof cutArgs> = {
   /** By a length, to a place, or to another curve. */
   extendCurve: {
     facts: (project, { item }) => cutFacts(project, item),
-    title: ({ items }) => `Extend ${items}`,
     fates: cut,
     change: (draft, { item, end, how, reach }) => {
       const { project, recipe, name } = taken(draft, item);
@@ -109,7 +100,6 @@ export const cutCommands: Commands<typeof cutArgs> = {
       ...cutFacts(project, first, second),
       items: named(project, [first, second]),
     }),
-    title: ({ items }) => `Make one of ${items}`,
     fates: bothCut,
     change: (draft, { first, second, firstEnd, secondEnd }) => {
       const { project, recipe, name } = taken(draft, first);
@@ -125,7 +115,6 @@ export const cutCommands: Commands<typeof cutArgs> = {
   /** Distances in mm, positive to the left of the curve; `id` begins the ids of the new curves. */
   offsetCurve: {
     facts: (project, { item }) => ({ items: named(project, [item]) }),
-    title: ({ items }) => `Offset ${items}`,
     change: (draft, { item: of, by, corners, id }) => {
       const { project, recipe, name, plane } = read(draft, of);
       const { colour, layer, plane: drawnOn } = curveItemOf(project, of);
@@ -141,7 +130,6 @@ export const cutCommands: Commands<typeof cutArgs> = {
   /** Rounds the corner that two curves make, or one curve at a kink. */
   filletCorner: {
     facts: (project, { first, second }) => cutFacts(project, first, second),
-    title: ({ items }) => `Fillet ${items}`,
     fates: bothCut,
     change: (draft, { first, second, near, radius, id }) =>
       corner(draft, { first, second, near, id }, 'fillet', (a, b, plane, options) =>
@@ -152,7 +140,6 @@ export const cutCommands: Commands<typeof cutArgs> = {
   /** Cuts it straight, so far from the corner along each, in mm. */
   chamferCorner: {
     facts: (project, { first, second }) => cutFacts(project, first, second),
-    title: ({ items }) => `Chamfer ${items}`,
     fates: bothCut,
     change: (draft, { first, second, near, setbacks, id }) =>
       corner(draft, { first, second, near, id }, 'chamfer', (a, b, plane, options) =>
@@ -163,7 +150,6 @@ export const cutCommands: Commands<typeof cutArgs> = {
   /** Into a count of equal lengths, or every so many mm; `id` begins the ids of the points. */
   divideCurve: {
     facts: (project, { item }) => ({ items: named(project, [item]) }),
-    title: ({ items }) => `Divide ${items}`,
     change: (draft, { item: of, into, id }) => {
       const { recipe, name, project } = read(draft, of);
       const { layer, plane } = curveItemOf(project, of);
@@ -184,7 +170,6 @@ export const cutCommands: Commands<typeof cutArgs> = {
 
   midwayCurve: {
     facts: (project, { first, second }) => ({ items: named(project, [first, second]) }),
-    title: ({ items }) => `Draw midway between ${items}`,
     change: (draft, { first, second, id }) => {
       if (first === second) throw new CommandError('Midway needs two curves');
       const { project, recipe } = read(draft, first);

@@ -1,4 +1,5 @@
-import { type Level, withEnoughPoints, withoutSpareKnots } from '@pencil-bend/core';
+import type { Level } from '@pencil-bend/core';
+import { withEnoughPoints, withoutSpareKnots } from '@pencil-bend/core/changing';
 import { CommandError } from '../commandError';
 import { graphOf, keyOfEnd, circlesOf } from '../links/order';
 import { type End, referenceOf } from '../links/sources';
@@ -39,7 +40,6 @@ export const jointCommands: Commands<typeof jointArgs> = {
   /** What the level needs of degree and control points comes in, and the curve does not move for it. */
   joinEnd: {
     facts: (project, { item, leader, level }) => ({ ...factsOf(project, item, leader), numbers: [level] }),
-    title: ({ items, numbers: [level = 0] }) => `Join ${items} with G${level}`,
     change: {
       items: (project, { item: id, end, leader, level, gives = 'follower', spread = 'faded' }) => ({
         changed: joined(project, { item: id, end }, { level, leader, gives, spread }),
@@ -53,8 +53,6 @@ export const jointCommands: Commands<typeof jointArgs> = {
       const joint = jointOf(project, { item, end });
       return { ...factsOf(project, item, joint.leader), ...(level !== undefined && { numbers: [level] }) };
     },
-    title: ({ items, numbers: [level] }) =>
-      level === undefined ? `Change the joint of ${items}` : `Change the joint of ${items} to G${level}`,
     change: {
       items: (project, { item: id, end, level, gives, spread, freedoms }) => {
         const item = openCurve(project, id);
@@ -83,7 +81,6 @@ export const jointCommands: Commands<typeof jointArgs> = {
       how: end,
       ...factsOf(project, item, jointOf(project, { item, end }).leader),
     }),
-    title: ({ how, items }) => `Release the ${how} of ${items}`,
     tellsOfLinks: true,
     change: {
       items: (project, { item: id, end }) => {
@@ -102,7 +99,6 @@ export const jointCommands: Commands<typeof jointArgs> = {
       how: end,
       ...factsOf(project, item, jointOf(project, { item, end }).leader),
     }),
-    title: ({ how, items }) => `Let the ${how} of ${items} go back to its free shape`,
     lossy: true,
     tellsOfLinks: true,
     change: {
@@ -120,7 +116,6 @@ export const jointCommands: Commands<typeof jointArgs> = {
   /** Without a joint: what moves later is not followed. */
   meetOnce: {
     facts: (project, { item, leader, level }) => ({ ...factsOf(project, item, leader), numbers: [level] }),
-    title: ({ items, numbers: [level = 0] }) => `Let ${items} meet once with G${level}`,
     lossy: true,
     change: {
       items: (project, { item: id, end, leader, level }) => {
@@ -139,7 +134,6 @@ export const jointCommands: Commands<typeof jointArgs> = {
       items: named(project, item === to.item ? [item] : [item, to.item]),
       points: tiedPoint(project, item, point),
     }),
-    title: ({ points, items }) => `Tie ${points} of ${items}`,
     change: { items: (project, { item, point, to }) => tied(project, item, point, { place: to }) },
   },
 
@@ -149,14 +143,12 @@ export const jointCommands: Commands<typeof jointArgs> = {
       items: named(project, item === to.item ? [item] : [item, to.item]),
       points: tiedPoint(project, item, point),
     }),
-    title: ({ points, items }) => `Tie the tangent at ${points} of ${items}`,
     change: { items: (project, { item, point, to }) => tied(project, item, point, { direction: to }) },
   },
 
   /** The shape stays. */
   untie: {
     facts: (project, { item, point }) => ({ items: named(project, [item]), points: tiedPoint(project, item, point) }),
-    title: ({ points, items }) => `Untie ${points} of ${items}`,
     tellsOfLinks: true,
     change: {
       items: (project, { item: id, point }) => {
@@ -173,7 +165,6 @@ export const jointCommands: Commands<typeof jointArgs> = {
   drawBlend: {
     adds: () => 1,
     facts: (project, { first, second }) => ({ items: named(project, [first.item, second.item]) }),
-    title: ({ items }) => `Blend ${items}`,
     change: {
       items: (project, { id, first, second, ratio }) => {
         const { layer, plane } = curveItemOf(project, first.item);
@@ -190,7 +181,6 @@ export const jointCommands: Commands<typeof jointArgs> = {
   drawCorner: {
     adds: () => 1,
     facts: (project, { first, second }) => ({ items: named(project, [first.item, second.item]) }),
-    title: ({ items }) => `Soften the corner of ${items}`,
     change: {
       items: (project, { id, ...asked }) => {
         const { layer, plane, colour } = curveItemOf(project, asked.first.item);
@@ -205,7 +195,6 @@ export const jointCommands: Commands<typeof jointArgs> = {
 
   setCorner: {
     facts: (project, { item }) => ({ items: named(project, [item]) }),
-    title: ({ items }) => `Change the corner ${items}`,
     change: {
       items: (project, { item: id, ...asked }) => {
         openItemOf(project, id);
@@ -220,7 +209,6 @@ export const jointCommands: Commands<typeof jointArgs> = {
 
   setBlend: {
     facts: (project, { item }) => ({ items: named(project, [item]) }),
-    title: ({ items }) => `Change the blend ${items}`,
     change: {
       items: (project, { item: id, first, second, ratio }) => {
         openItemOf(project, id);

@@ -17,8 +17,10 @@ function nameOf(kind: 'layer' | 'group', names: Names, id: Id): string {
 const layerName = ({ layers }: Project | Draft<Project>, id: Id) => nameOf('layer', layers, id);
 const groupName = ({ groups }: Project | Draft<Project>, id: Id) => nameOf('group', groups, id);
 
+export type LayerChange = 'rename' | 'show' | 'hide' | 'lock' | 'unlock' | 'reference' | 'drawing' | 'colour';
+
 /** What a change of a layer sets first. */
-function changeOf(set: Partial<Layer>): keyof typeof LAYER_TITLES {
+function changeOf(set: Partial<Layer>): LayerChange {
   if (set.name !== undefined) return 'rename';
   if (set.visible !== undefined) return set.visible ? 'show' : 'hide';
   if (set.locked !== undefined) return set.locked ? 'lock' : 'unlock';
@@ -26,22 +28,10 @@ function changeOf(set: Partial<Layer>): keyof typeof LAYER_TITLES {
   return 'colour';
 }
 
-const LAYER_TITLES = {
-  rename: (layer: string, to: string) => `Rename the layer ${layer} to ${to}`,
-  show: (layer: string) => `Show the layer ${layer}`,
-  hide: (layer: string) => `Hide the layer ${layer}`,
-  lock: (layer: string) => `Lock the layer ${layer}`,
-  unlock: (layer: string) => `Unlock the layer ${layer}`,
-  reference: (layer: string) => `Make the layer ${layer} a reference`,
-  drawing: (layer: string) => `Make the layer ${layer} part of the drawing`,
-  colour: (layer: string) => `Colour the layer ${layer}`,
-} as const;
-
 /** What can be done to layers, groups and the order of the list. */
 export const layerCommands: Commands<typeof layerArgs> = {
   addLayer: {
     facts: (_project, { name }) => ({ to: name }),
-    title: ({ to }) => `Add the layer ${to}`,
     change: (project, { id, name }) => {
       if (Object.hasOwn(project.layers, id)) throw new CommandError(`The id '${id}' is taken`);
       project.layers[id] = newLayer(name);
@@ -55,9 +45,6 @@ export const layerCommands: Commands<typeof layerArgs> = {
       items: namedAs([layerName(project, layer)]),
       ...(set.name !== undefined && { to: set.name }),
     }),
-    title: ({ how, items, to }) =>
-      (LAYER_TITLES as Partial<typeof LAYER_TITLES>)[how as keyof typeof LAYER_TITLES]?.(items, to) ??
-      `Change the layer ${items}`,
     change: (project, { layer, ...set }) => {
       layerName(project, layer);
       Object.assign(project.layers[layer], set);
@@ -67,7 +54,6 @@ export const layerCommands: Commands<typeof layerArgs> = {
   /** To a place of the list, counted without it. */
   moveLayer: {
     facts: (project, { layer }) => ({ items: namedAs([layerName(project, layer)]) }),
-    title: ({ items }) => `Move the layer ${items}`,
     change: (project, { layer, to }) => {
       const order = project.layerOrder.filter((id) => id !== layer);
       project.layerOrder = order.toSpliced(Math.min(to, order.length), 0, layer);
@@ -76,7 +62,6 @@ export const layerCommands: Commands<typeof layerArgs> = {
 
   deleteLayer: {
     facts: (project, { layer }) => ({ items: namedAs([layerName(project, layer)]) }),
-    title: ({ items }) => `Delete the layer ${items}`,
     change: (project, { layer }) => {
       const name = layerName(project, layer);
       const lying = Object.values(project.items).filter((item) => item.layer === layer).length;
@@ -93,7 +78,6 @@ export const layerCommands: Commands<typeof layerArgs> = {
   /** Onto a layer, before another item of the list, or at its end. */
   arrange: {
     facts: (project, { items, layer }) => ({ items: named(project, items), to: layerName(project, layer) }),
-    title: ({ items, to }) => `Move ${items} to the layer ${to}`,
     change: (project, { items, layer, before }) => {
       layerName(project, layer);
       for (const id of items) openItemOf(project, id).layer = layer;
@@ -108,7 +92,6 @@ export const layerCommands: Commands<typeof layerArgs> = {
   copyAsReference: {
     adds: ({ items }) => items.length,
     facts: (project, { items, name }) => ({ items: named(project, items), to: name }),
-    title: ({ items, to }) => `Copy ${items} to ${to} as reference`,
     change: (draft, { items, id, layer, name }) => {
       const project = original(draft) as Project;
       if (Object.hasOwn(draft.layers, layer)) layerName(project, layer);
@@ -125,7 +108,6 @@ export const layerCommands: Commands<typeof layerArgs> = {
 
   groupItems: {
     facts: (project, { items, name }) => ({ items: named(project, items), to: name }),
-    title: ({ items, to }) => `Group ${items} as ${to}`,
     change: (project, { items, id, name }) => {
       if (Object.hasOwn(project.groups, id)) throw new CommandError(`The id '${id}' is taken`);
       project.groups[id] = { name };
@@ -136,7 +118,6 @@ export const layerCommands: Commands<typeof layerArgs> = {
 
   ungroup: {
     facts: (project, { group }) => ({ items: namedAs([groupName(project, group)]) }),
-    title: ({ items }) => `Ungroup ${items}`,
     change: (project, { group }) => {
       groupName(project, group);
       for (const item of Object.values(project.items)) if (item.group === group) delete item.group;
@@ -146,7 +127,6 @@ export const layerCommands: Commands<typeof layerArgs> = {
 
   renameGroup: {
     facts: (project, { group, name }) => ({ items: namedAs([groupName(project, group)]), to: name }),
-    title: ({ items, to }) => `Rename the group ${items} to ${to}`,
     change: (project, { group, name }) => {
       groupName(project, group);
       project.groups[group].name = name;

@@ -1,16 +1,14 @@
 import {
   arcLength,
-  type Continuation,
   crossings,
   type Curve,
   domainOf,
-  extend,
-  type ExtendFailure,
   parameterAt,
   split,
   subCurve,
   type Vector3,
 } from '@pencil-bend/core';
+import { type Continuation, extend, type ExtendFailure } from '@pencil-bend/core/changing';
 import { CommandError } from '../commandError';
 import type { reach } from '../schema/cutArgs';
 import type { Value } from '../schema/kit';

@@ -21,7 +21,8 @@ import { emptyProject, fitRecipe, type Id, type Leader, type Project } from '../
 import { controlRecipe, curveOf } from '../recipe/fixSpacing';
 import { schemaProblems } from '../schemaProblems';
 import { pointsOf } from '../selection/handle';
-import { perform, undo } from './perform';
+import { perform } from './perform';
+import { undo } from '../history/undo';
 import type { CommandCall } from './registry';
 
 /** Random edits over a drawing full of joints, ties, blends, corners, mirrors and exact shapes. */

@@ -7,7 +7,8 @@ import { emptyProject, type Project } from '../project/project';
 import { controlRecipe } from '../recipe/fixSpacing';
 import { schemaProblems } from '../schemaProblems';
 import { titleOf } from './titleOf';
-import { perform, redo, undo } from './perform';
+import { perform } from './perform';
+import { redo, undo } from '../history/undo';
 import { commands, type CommandName, type CommandCall } from './registry';
 import { STORY_OF_ITEMS } from './story.fixture';
 

@@ -1,7 +1,6 @@
-import { failed, type Result, success } from '@pencil-bend/core';
-import { applyPatch } from '../history/patch';
-import type { Stacks, Step } from '../history/history';
+import { failed, success } from '@pencil-bend/core';
 import { itemCountProblem, stepSizeProblem } from '../history/stepSize';
+import type { Outcome, Stamp } from '../history/undo';
 import { inWords, type Problem } from '../problem';
 import { checkProject } from '../project/check';
 import { withPlaces } from '../placeInWords';
@@ -9,30 +8,14 @@ import type { CurveItem, Project } from '../project/project';
 import { resolveRecipe } from '../recipe/resolve';
 import { schemaProblems } from '../schemaProblems';
 import { attempt } from './attempt';
-import type { Command } from './command';
-import { commands, type CommandCall } from './registry';
-
-/** What the caller brings, so that everything here stays pure: a fresh id and the time. */
-export interface Stamp {
-  readonly id: string;
-  /** ISO 8601. */
-  readonly time: string;
-}
-
-export interface Performed {
-  readonly project: Project;
-  readonly step: Step;
-}
-
-/** A project with a step done, or why it cannot be done, in words; then nothing has changed. */
-export type Outcome = Result<Performed, string>;
+import { commandOf, type CommandCall } from './registry';
 
 /**
  * Does a command to a project: checks its arguments, applies its command, and checks the project it leads to.
  * Numbers come out without minus zero, which JSON would not bring back.
  */
 export function perform(project: Project, call: CommandCall, stamp: Stamp): Outcome {
-  const { adds } = commands[call.command] as Command<unknown>;
+  const { adds } = commandOf(call.command);
   const given = schemaProblems(call.command, call.args);
   if (given.length > 0) return failed(inWords(withPlaces(given, call.args)));
   const tooMany = adds ? itemCountProblem(adds(call.args)) : null;
@@ -73,22 +56,3 @@ function isRough({ recipe }: CurveItem): boolean {
 /** A sentence stands by itself; what a schema says needs its place beside it. */
 const sentenceOf = (problem: Problem): string =>
   /^[a-z]/.test(problem.message) ? inWords([problem]) : problem.message;
-
-/** Takes back the last step that still stands: a new step of the log that applies its inverse. */
-export const undo = (project: Project, stacks: Stacks, stamp: Stamp): Outcome => {
-  const step = stacks.undo.at(-1);
-  return step
-    ? replay(project, { ...step, ...stamp, kind: 'undo', of: step.id, patch: step.inverse, inverse: step.patch })
-    : failed('There is nothing to undo');
-};
-
-/** Does again what was undone last. */
-export const redo = (project: Project, stacks: Stacks, stamp: Stamp): Outcome => {
-  const step = stacks.redo.at(-1);
-  return step ? replay(project, { ...step, ...stamp, kind: 'redo', of: step.id }) : failed('There is nothing to redo');
-};
-
-function replay(project: Project, step: Step): Outcome {
-  const changed = applyPatch(project, step.patch);
-  return changed.ok ? success({ project: changed.value, step }) : failed(changed.failure.message);
-}

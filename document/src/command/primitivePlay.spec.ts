@@ -9,7 +9,8 @@ import { curveOf } from '../recipe/fixSpacing';
 import { waysToGive } from '../recipe/primitives/givenBy';
 import { givensOf } from '../recipe/givenRecipes';
 import { figuresOf } from '../recipe/primitives/table';
-import { perform, undo } from './perform';
+import { perform } from './perform';
+import { undo } from '../history/undo';
 import type { CommandCall } from './registry';
 
 const SHAPES: readonly Primitive[] = [

@@ -5,7 +5,8 @@ import { applyPatch } from '../history/patch';
 import { checkProject } from '../project/check';
 import { emptyProject, fitRecipe, type Id, type Project } from '../project/project';
 import { schemaProblems } from '../schemaProblems';
-import { type Outcome, perform, redo, undo } from './perform';
+import { perform } from './perform';
+import { type Outcome, redo, undo } from '../history/undo';
 import type { CommandCall } from './registry';
 
 /** What must be there, told without patches, recipes or schemas. */

@@ -29,7 +29,6 @@ export const sheetCommands: Commands<typeof sheetArgs> = {
         ),
       };
     },
-    title: ({ items }) => `Draw ${items}`,
     change: {
       items: (project, { layer, plane, shape, items }) => {
         const names = new FreeNames(project);
@@ -51,7 +50,6 @@ export const sheetCommands: Commands<typeof sheetArgs> = {
 
   placePoint: {
     facts: (project, { item }) => ({ items: named(project, [item]) }),
-    title: ({ items }) => `Move ${items}`,
     change: {
       items: (project, { item, to }) => {
         const it = openItemOf(project, item);
@@ -63,7 +61,6 @@ export const sheetCommands: Commands<typeof sheetArgs> = {
 
   setGuide: {
     facts: (project, { item }) => ({ items: named(project, [item]) }),
-    title: ({ items }) => `Change ${items}`,
     change: {
       items: (project, { item, guide }) => {
         const it = openItemOf(project, item);
@@ -76,8 +73,6 @@ export const sheetCommands: Commands<typeof sheetArgs> = {
   /** Of so many points in a row one is shown. */
   thinPointSet: {
     facts: (project, { item, thinning }) => ({ items: named(project, [item]), numbers: [thinning] }),
-    title: ({ items, numbers: [thinning = 1] }) =>
-      thinning === 1 ? `Show all points of ${items}` : `Show one of ${thinning} points of ${items}`,
     change: {
       items: (project, { item, thinning }) => {
         const it = openItemOf(project, item);
@@ -89,7 +84,6 @@ export const sheetCommands: Commands<typeof sheetArgs> = {
 
   renameItem: {
     facts: (project, { item, name }) => ({ items: named(project, [item]), to: name }),
-    title: ({ items, to }) => `Rename ${items} to ${to}`,
     change: (project, { item, name }) => {
       itemOf(project, item).name = name;
     },
@@ -97,7 +91,6 @@ export const sheetCommands: Commands<typeof sheetArgs> = {
 
   colourItem: {
     facts: (project, { item }) => ({ items: named(project, [item]) }),
-    title: ({ items }) => `Colour ${items}`,
     change: (project, { item, colour }) => {
       itemOf(project, item).colour = colour;
     },
@@ -106,7 +99,6 @@ export const sheetCommands: Commands<typeof sheetArgs> = {
   /** Null takes the note away. */
   noteItem: {
     facts: (project, { item, note }) => ({ how: note === null ? 'remove' : 'write', items: named(project, [item]) }),
-    title: ({ how, items }) => (how === 'remove' ? `Remove the note on ${items}` : `Write a note on ${items}`),
     change: (project, { item, note }) => {
       const it = itemOf(project, item);
       if (note === null) delete it.note;
@@ -116,7 +108,6 @@ export const sheetCommands: Commands<typeof sheetArgs> = {
 
   showItem: {
     facts: (project, { item, visible }) => ({ how: visible ? 'show' : 'hide', items: named(project, [item]) }),
-    title: ({ how, items }) => `${how === 'show' ? 'Show' : 'Hide'} ${items}`,
     change: (project, { item, visible }) => {
       itemOf(project, item).visible = visible;
     },
@@ -124,26 +115,22 @@ export const sheetCommands: Commands<typeof sheetArgs> = {
 
   deleteItem: {
     facts: (project, { item }) => ({ items: named(project, [item]) }),
-    title: ({ items }) => `Delete ${items}`,
     change: (project, { item }) => remove(project, [item]),
   },
 
   deleteItems: {
     facts: (project, { items }) => ({ items: named(project, items) }),
-    title: ({ items }) => `Delete ${items}`,
     change: (project, { items }) => remove(project, items),
   },
 
   restoreStage: {
     facts: (_project, { name }) => ({ to: name }),
-    title: ({ to }) => `Restore the stage ${to}`,
     tellsOfLinks: true,
     change: (project, { drawing }) => become(project, drawing),
   },
 
   renameProject: {
     facts: (_project, { name }) => ({ to: name }),
-    title: ({ to }) => `Rename the project to ${to}`,
     change: (project, { name }) => {
       project.name = name;
     },
@@ -151,7 +138,6 @@ export const sheetCommands: Commands<typeof sheetArgs> = {
 
   setUp: {
     facts: (_project, set) => ({ how: Object.keys(set).join('-') }),
-    title: ({ how }) => `Set ${how.replaceAll('-', ', ')}`,
     change: (project, set) => void Object.assign(project, set),
   },
 };

@@ -2,8 +2,7 @@ import { EARLIER, type NamedItems, type NamedPoints, type StepTitle } from '../h
 import type { LinkKind } from '../links/sources';
 import { linksOf } from '../links/table';
 import { shortened } from '../name';
-import type { Command } from './command';
-import { commands } from './registry';
+import { titles } from './titles';
 import { lower } from './titleWords';
 
 /** Names can be long, and a line is not. */
@@ -11,10 +10,15 @@ const LONGEST_TITLE = 300;
 
 /** The title of a step as people read it: 'Move point 4 of Spout'. */
 export function titleOf({ command, text = '', ...facts }: StepTitle): string {
-  if (command === EARLIER || !Object.hasOwn(commands, command)) return text || 'A change';
+  if (command === EARLIER || !Object.hasOwn(titles, command)) return text || 'A change';
   const { how = '', items, points, to = '', numbers = [], freed, unblended, uncornered, unjoined } = facts;
-  const { title } = (commands as Readonly<Record<string, Command<never>>>)[command];
-  const words = title({ how, items: itemsInWords(items), points: pointsInWords(points), to, numbers });
+  const words = titles[command as keyof typeof titles]({
+    how,
+    items: itemsInWords(items),
+    points: pointsInWords(points),
+    to,
+    numbers,
+  });
   const told = [
     freedInWords('mirror', freed),
     freedInWords('blend', unblended),

@@ -14,25 +14,13 @@ import type { Commands } from './command';
 import { FreeNames } from './freeNames';
 import { curveItemOf, itemOf, named, namedAs, openItemOf } from './items';
 
-const VERBS = {
-  move: 'Move',
-  rotate: 'Rotate',
-  scale: 'Scale',
-  mirror: 'Mirror',
-  copy: 'Copy',
-  array: 'Array',
-} as const;
-
 /** What people call a map. */
 export type TransformKind = Value<(typeof transformArgs)['transformItems']>['how'];
-
-const verbOf = (how: string): string => (VERBS as Readonly<Record<string, string>>)[how] ?? 'Transform';
 
 /** What can be done to items as they are: moved, copied, mirrored. */
 export const transformCommands: Commands<typeof transformArgs> = {
   transformItems: {
     facts: (project, { items, how }) => ({ how, items: named(project, items) }),
-    title: ({ how, items }) => `${verbOf(how)} ${items}`,
     change: {
       items: (project, { items, map }) => {
         const all = new Set(items);
@@ -49,8 +37,6 @@ export const transformCommands: Commands<typeof transformArgs> = {
   copyItems: {
     adds: ({ items, maps }) => items.length * maps.length,
     facts: (project, { items, how, maps }) => ({ how, items: named(project, items), numbers: [maps.length] }),
-    title: ({ how, items, numbers: [times = 1] }) =>
-      `${verbOf(how)} ${how === 'copy' || how === 'array' ? '' : 'a copy of '}${items}${times > 1 ? `, ${times} times` : ''}`,
     change: {
       items: (project, { items, id, maps }) => {
         const names = new FreeNames(project);
@@ -69,7 +55,6 @@ export const transformCommands: Commands<typeof transformArgs> = {
   mirrorItems: {
     adds: ({ items }) => items.length,
     facts: (project, { items }) => ({ items: named(project, items) }),
-    title: ({ items }) => `Mirror ${items}`,
     change: {
       items: (project, { items, id, about }) => {
         const names = new FreeNames(project);
@@ -86,7 +71,6 @@ export const transformCommands: Commands<typeof transformArgs> = {
   /** Of a mirror a curve of its own, of a curve that is its own mirror an ordinary one; nothing moves. */
   releaseMirror: {
     facts: (project, { item }) => ({ items: named(project, [item]) }),
-    title: ({ items }) => `Let ${items} go its own way`,
     tellsOfLinks: true,
     change: {
       items: (project, { item: id }) => {
@@ -106,7 +90,6 @@ export const transformCommands: Commands<typeof transformArgs> = {
   paste: {
     adds: ({ items }) => items.length,
     facts: (_project, { items }) => ({ items: namedAs(items.map(({ item }) => item.name)) }),
-    title: ({ items }) => `Paste ${items}`,
     change: {
       items: (project, { id, layer, plane, map, items }) => {
         const idOf = new Map(items.map(({ from }, i) => [from, `${id}-${i + 1}`]));

@@ -1,4 +1,4 @@
-import type { ChamferFailure, FilletFailure, OffsetFailure } from '@pencil-bend/core';
+import type { ChamferFailure, FilletFailure, OffsetFailure } from '@pencil-bend/core/changing';
 
 /** Why something could not be made from curves, in the words of the trade. */
 

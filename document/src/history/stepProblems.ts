@@ -1,4 +1,4 @@
-import { commands } from '../command/registry';
+import { titles } from '../command/titles';
 import type { Problem } from '../problem';
 import { schemaProblems } from '../schemaProblems';
 import type { Step } from './history';
@@ -14,7 +14,7 @@ export function stepProblems(value: unknown, { isShort = false } = {}): Problem[
   if (problems.length > 0) return problems;
   const step = value as Step;
   const { command } = step.title;
-  if (command !== EARLIER && !Object.hasOwn(commands, command)) {
+  if (command !== EARLIER && !Object.hasOwn(titles, command)) {
     return [{ path: '/title/command', message: `there is no command '${command}'` }];
   }
   if (!Number.isFinite(Date.parse(step.time))) {

@@ -18,7 +18,8 @@ import {
 } from '@pencil-bend/core';
 import { continuityOfEnds } from '@pencil-bend/core/reading';
 import type { CommandCall } from '../command/registry';
-import { perform, undo } from '../command/perform';
+import { perform } from '../command/perform';
+import { undo } from '../history/undo';
 import { titleOf } from '../command/titleOf';
 import { drawing, performed, points, stamp } from '../fixture';
 import { stacksOf } from '../history/history';

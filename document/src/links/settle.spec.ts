@@ -1,6 +1,7 @@
 import { attempt } from '../command/attempt';
 import type { CommandCall } from '../command/registry';
-import { perform, undo } from '../command/perform';
+import { perform } from '../command/perform';
+import { undo } from '../history/undo';
 import { titleOf } from '../command/titleOf';
 import { performed, points, stamp } from '../fixture';
 import { stacksOf } from '../history/history';

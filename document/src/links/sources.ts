@@ -35,13 +35,13 @@ export const ENDS = ['start', 'end'] as const;
 export type End = (typeof ENDS)[number];
 
 /** The joints of an item with the ends that they are at. */
-export const jointsOf = (item: Item): readonly (readonly [End, Joint])[] =>
-  item.kind !== 'curve' || !item.joints
-    ? []
-    : ENDS.flatMap((end) => {
-        const joint = item.joints?.[end];
-        return joint ? [[end, joint] as const] : [];
-      });
+export function jointsOf(item: Item): readonly (readonly [End, Joint])[] {
+  if (item.kind !== 'curve' || !item.joints) return NO_JOINTS;
+  const { start, end } = item.joints;
+  const first = start ? ([['start', start]] as const) : NO_JOINTS;
+  return end ? [...first, ['end', end]] : first;
+}
+const NO_JOINTS: readonly (readonly [End, Joint])[] = [];
 
 /** The ties of an item with the points that they are of, in one order. */
 export const tiesOf = (item: Item): readonly (readonly [Id, Tie])[] =>

@@ -5,6 +5,7 @@ import {
   distance,
   domainOf,
   evaluate,
+  isSameJet,
   jetAtShare,
   jetBeyond,
   type Jet,
@@ -243,11 +244,14 @@ interface Known {
   readonly bound: BoundJoints;
   readonly joined: JoinedRecipe & { readonly untied: Readonly<Record<Id, string | null>> };
 }
-const joinedBy: Readonly<Record<string, WeakMap<CurveItem, Known>>> = {
-  'start end': new WeakMap(),
+/** Which ends of a curve have their joints solved. */
+type Solved = End | 'both' | 'none';
+const solvedAt = (ends: readonly End[]): Solved => (ends.length > 1 ? 'both' : (ends[0] ?? 'none'));
+const joinedBy: Readonly<Record<Solved, WeakMap<CurveItem, Known>>> = {
+  both: new WeakMap(),
   start: new WeakMap(),
   end: new WeakMap(),
-  '': new WeakMap(),
+  none: new WeakMap(),
 };
 
 function isSame(known: Known, ties: readonly unknown[], bound: BoundJoints): boolean {
@@ -260,9 +264,8 @@ function isSame(known: Known, ties: readonly unknown[], bound: BoundJoints): boo
 
 function isSameBound(a: BoundJoint | undefined, b: BoundJoint | undefined): boolean {
   if (!a || !b) return a === b;
-  const isSameJet = a.jet === b.jet || (a.jet !== null && b.jet !== null && sameNumbers(a.jet, b.jet));
   return (
-    isSameJet &&
+    (a.jet === b.jet || (a.jet !== null && b.jet !== null && isSameJet(a.jet, b.jet))) &&
     a.joint === b.joint &&
     a.symmetry === b.symmetry &&
     a.problem === b.problem &&
@@ -270,26 +273,24 @@ function isSameBound(a: BoundJoint | undefined, b: BoundJoint | undefined): bool
   );
 }
 
-const sameNumbers = (a: Jet, b: Jet): boolean =>
-  (['point', 'tangent', 'curvature', 'rate'] as const).every((part) => a[part].every((x, i) => x === b[part][i]));
-
 /** What was found for each state of the items: a chain would else be gone through anew for each of its curves. */
 const foundIn = new WeakMap<Project['items'], Found>();
 interface Found {
   /** Guides lie in them. */
   readonly planes: Setting['planes'];
-  readonly joined: Map<string, Known['joined']>;
+  readonly joined: Readonly<Record<Solved, Map<Id, Known['joined']>>>;
 }
 
 /** A curve with the joints at these ends solved. */
 function joinedAt(project: Setting, id: Id, ends: readonly End[]): Known['joined'] {
   let found = foundIn.get(project.items);
   if (found?.planes !== project.planes || !found) {
-    foundIn.set(project.items, (found = { planes: project.planes, joined: new Map() }));
+    const joined = { both: new Map(), start: new Map(), end: new Map(), none: new Map() };
+    foundIn.set(project.items, (found = { planes: project.planes, joined }));
   }
-  const key = `${id} ${ends.join(' ')}`;
-  let joined = found.joined.get(key);
-  if (!joined) found.joined.set(key, (joined = joinedAnew(project, id, ends)));
+  const known = found.joined[solvedAt(ends)];
+  let joined = known.get(id);
+  if (!joined) known.set(id, (joined = joinedAnew(project, id, ends)));
   return joined;
 }
 
@@ -303,7 +304,7 @@ function joinedAnew(project: Setting, id: Id, ends: readonly End[]): Known['join
   }
   const ties = tiesAt(project, item);
   const key = ties.flatMap((tie) => tie.key);
-  const memory = joinedBy[ends.join(' ')];
+  const memory = joinedBy[solvedAt(ends)];
   const known = memory.get(item);
   if (known && isSame(known, key, bound)) return known.joined;
   const tied = tiedRecipe(item.recipe, ties);

@@ -1,4 +1,5 @@
-import { type Contacts, dragJoined } from '@pencil-bend/core';
+import type { Contacts } from '@pencil-bend/core';
+import { dragJoined } from '@pencil-bend/core/changing';
 import type { Recipe } from '../project/project';
 import { curveOf } from './fixSpacing';
 import type { Move } from './movePoints';

@@ -1,6 +1,6 @@
 import { straightStretches } from '@pencil-bend/core';
 import { controlIds } from '../command/items';
-import { insertControlPoint, legTo, removeControlPoint, setWeights, straighten } from './editControlPoints';
+import { insertControlPoint, removeControlPoint, setWeights, straighten } from './editControlPoints';
 import { curveOf, fixSpacing } from './fixSpacing';
 import { fit, moved, pulled, RECIPES } from './recipes.fixture';
 
@@ -45,10 +45,5 @@ describe('control points', () => {
     expect(() => insertControlPoint(fit(), 99, 0.5)).toThrow('leg: a whole number from 0 to');
     const line = fit({}, [[0, 0, 0], [9, 0, 0]]); // prettier-ignore
     expect(() => removeControlPoint(line, controlIds(line)[0])).toThrow('needs its last 2 control points');
-  });
-
-  it('a leg takes a length along itself', () => {
-    expect(legTo([0, 0, 0], [3, 4, 0], 10)).toEqual([6, 8, 0]);
-    expect(() => legTo([1, 1, 1], [1, 1, 1], 10)).toThrow('no direction');
   });
 });

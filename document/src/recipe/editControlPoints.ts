@@ -1,14 +1,5 @@
-import {
-  along,
-  distance,
-  dot,
-  insertKnot,
-  knotOnLeg,
-  lerp,
-  removeControlPoint as without,
-  subtract,
-  type Vector3,
-} from '@pencil-bend/core';
+import { along, dot, insertKnot, knotOnLeg, subtract, type Vector3 } from '@pencil-bend/core';
+import { removeControlPoint as without } from '@pencil-bend/core/changing';
 import { CommandError } from '../commandError';
 import type { ControlRecipe, Id, Recipe } from '../project/project';
 import { curveOf, fixSpacing } from './fixSpacing';
@@ -79,13 +70,6 @@ export function straighten(recipe: Recipe, ids: readonly Id[]): ControlRecipe {
     ...fixed,
     points: fixed.points.map((point, i) => (i > from && i < to ? { ...point, at: onLine(point.at) } : point)),
   };
-}
-
-/** Gives the leg from control point `leg` to the next one a length in mm; the next one moves along it. */
-export function legTo(from: Vector3, to: Vector3, mm: number): Vector3 {
-  const size = distance(from, to);
-  if (!(size > 0)) throw new CommandError('A leg without length has no direction');
-  return lerp(from, to, mm / size);
 }
 
 export function controlIndex(recipe: ControlRecipe, id: Id): number {

@@ -1,4 +1,5 @@
-import { elevateDegree, MAX_DEGREE, reduceDegree } from '@pencil-bend/core';
+import { elevateDegree, MAX_DEGREE } from '@pencil-bend/core';
+import { reduceDegree } from '@pencil-bend/core/changing';
 import { CommandError } from '../commandError';
 import type { ControlRecipe, FitRecipe, Recipe } from '../project/project';
 import { curveOf, fixSpacing } from './fixSpacing';

@@ -5,8 +5,8 @@ import {
   fitDataOf,
   insertKnot as insert,
   moveKnot as move,
-  removeKnot as remove,
   reparameterise,
+  removeKnot as remove,
 } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
 import type { ControlRecipe, FixedFit, Recipe } from '../project/project';

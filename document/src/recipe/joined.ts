@@ -11,7 +11,10 @@ import {
   joinEnds,
   joinExact,
   joinFitData,
+  isSameJet,
+  jetTakenBack,
   joinToSymmetry,
+  length,
   type Level,
   packVectors,
   type Ray,
@@ -19,6 +22,7 @@ import {
   spreadCurve,
   spreadPoints,
   type Symmetry,
+  type Vector3,
   vectorAt,
 } from '@pencil-bend/core';
 import {
@@ -33,7 +37,7 @@ import {
 import { controlRecipe, curveOf, numberedControl } from './fixSpacing';
 import { isClosed } from './editEnds';
 import { failureInWords } from './jointInWords';
-import { resolveRecipe } from './resolve';
+import { knownAs, resolveRecipe } from './resolve';
 import { withCurve } from './withCurve';
 
 type End = 'start' | 'end';
@@ -71,6 +75,7 @@ export interface JoinedRecipe {
  */
 export function joinedRecipe(free: Recipe, joints: BoundJoints): JoinedRecipe {
   const all = ENDS.flatMap((end) => (joints[end] ? [[end, joints[end]] as const] : []));
+  if (all.length === 1 && isCarried(free, all[0][1])) return carried(free, ...all[0]);
   if (isClosed(free))
     return { recipe: free, kept: mapped(all, () => ({ level: -1, problem: 'a closed curve has no end' })) };
   const usable = all.filter(([, { jet, symmetry }]) => jet ?? symmetry);
@@ -102,6 +107,44 @@ export function joinedRecipe(free: Recipe, joints: BoundJoints): JoinedRecipe {
   }
 }
 
+interface Carried {
+  readonly joint: Joint;
+  readonly jet: Jet;
+  readonly joined: JoinedRecipe;
+}
+const carriedBefore = new WeakMap<Recipe, Carried>();
+
+const isCarried = (free: Recipe, { joint, jet }: BoundJoint): boolean =>
+  jet !== null && joint.spread === 'rigid' && free.kind === 'control' && !free.fit && !isClosed(free);
+
+/**
+ * A curve that goes along as it is: joined where it was drawn, then taken along. Where the leader moved and turned only,
+ * as in a chain of such curves, it has been joined before.
+ */
+function carried(free: Recipe, end: End, bound: BoundJoint): JoinedRecipe {
+  const { joint } = bound;
+  const jet = steady(jetTakenBack(bound.jet as Jet, { point: joint.from.at, tangent: joint.from.along }));
+  let known = carriedBefore.get(free);
+  if (known?.joint !== joint || !isSameJet(known.jet, jet)) {
+    const joined = joinedRecipe(free, { [end]: { ...bound, jet, joint: { ...joint, spread: 'local' } } });
+    carriedBefore.set(free, (known = { joint, jet, joined }));
+  }
+  const { recipe, kept } = known.joined;
+  return { recipe: spreadBy(recipe, end, bound), kept };
+}
+
+/** Without what rounding left when it was taken back: far less than any joint is measured by. */
+function steady({ curvature, rate, ...ray }: Jet): Jet {
+  const kappa = length(curvature);
+  return { ...ray, curvature: onGrid(curvature, kappa), rate: onGrid(rate, Math.max(length(rate), kappa * kappa)) };
+}
+
+/** To 33 bits of the size: what is added takes the others off (Dekker, 1971). */
+function onGrid(v: Vector3, size: number): Vector3 {
+  const large = size * 1.5 * 2 ** 19;
+  return [v[0] + large - large, v[1] + large - large, v[2] + large - large];
+}
+
 const mapped = (
   all: readonly (readonly [End, BoundJoint])[],
   keptOf: (bound: BoundJoint) => KeptJoint,
@@ -128,12 +171,13 @@ const isSame = (a: Ray, b: Ray): boolean =>
   a.point.every((x, i) => x === b.point[i]) && a.tangent.every((x, i) => x === b.tangent[i]);
 
 /** The same control points elsewhere. */
-function withPlaces(recipe: ControlRecipe, { points }: Curve): ControlRecipe {
+function withPlaces(recipe: ControlRecipe, curve: Curve): ControlRecipe {
+  const { points } = curve;
   const at = (i: number) => {
     const w = points[4 * i + 3];
     return [points[4 * i] / w, points[4 * i + 1] / w, points[4 * i + 2] / w] as const;
   };
-  return { ...recipe, points: recipe.points.map((point, i) => ({ ...point, at: at(i) })) };
+  return knownAs({ ...recipe, points: recipe.points.map((point, i) => ({ ...point, at: at(i) })) }, curve);
 }
 
 type Solved = { readonly recipe: Recipe } | { readonly problem: string; readonly end?: End };
@@ -151,30 +195,35 @@ function solve(
   return solveControl(recipe, joints, ends, levels);
 }
 
-/** Jets as contacts; lengths that are given are told over the whole domain, or as a ratio to the chord. */
+/** Jets as contacts; lengths that are given are told over the whole domain of the free shape, or as a ratio to the chord. */
 function contactsOf(
-  curve: Curve,
+  recipe: Recipe,
   joints: BoundJoints,
   ends: readonly End[],
   levels: Readonly<Record<End, Level>>,
 ): Contacts {
-  const [first, last] = domainOf(curve);
   const contacts: Partial<Record<End, Contact>> = {};
-  const [from, to] = ENDS.map((end, i) => joints[end]?.jet?.point ?? evaluate(curve, [first, last][i]));
-  const chord = distance(from, to) || 1;
   for (const end of ends) {
     const bound = joints[end];
     if (!bound?.jet) continue;
-    const { a, b, c } = bound.joint.freedoms ?? {};
-    const mm = a && ('mm' in a ? a.mm : a.ratio * chord);
-    const freedoms: Partial<Freedoms> = {
-      ...(mm !== undefined && { a: mm / (last - first) }),
-      ...(b !== undefined && { b }),
-      ...(c !== undefined && { c }),
+    const { freedoms } = bound.joint;
+    contacts[end] = {
+      jet: bound.jet,
+      level: levels[end],
+      ...(freedoms && { freedoms: heldBy(freedoms, recipe, joints) }),
     };
-    contacts[end] = { jet: bound.jet, level: levels[end], freedoms };
   }
   return contacts;
+}
+
+function heldBy({ a, b, c }: NonNullable<Joint['freedoms']>, recipe: Recipe, joints: BoundJoints): Partial<Freedoms> {
+  const held = { ...(b !== undefined && { b }), ...(c !== undefined && { c }) };
+  if (a === undefined) return held;
+  const { curve } = curveOf(recipe);
+  const domain = domainOf(curve);
+  const [from, to] = ENDS.map((end, i) => joints[end]?.jet?.point ?? evaluate(curve, domain[i]));
+  const mm = 'mm' in a ? a.mm : a.ratio * (distance(from, to) || 1);
+  return { ...held, a: mm / (domain[1] - domain[0]) };
 }
 
 function solveFit(
@@ -187,7 +236,7 @@ function solveFit(
   if (images.length > 1) return { problem: 'only one end of a curve with live spacing can meet its image', end: 'end' };
   const [end] = images;
   const symmetry = end && joints[end]?.symmetry;
-  const contacts = contactsOf(curveOf(recipe).curve, joints, ends, levels);
+  const contacts = contactsOf(recipe, joints, ends, levels);
   const points = recipe.points.map((point, i) => {
     const jet = i === 0 ? contacts.start?.jet : i === recipe.points.length - 1 ? contacts.end?.jet : undefined;
     return jet ? { ...point, at: jet.point } : point;
@@ -205,7 +254,7 @@ function solveControl(
   levels: Readonly<Record<End, Level>>,
 ): Solved {
   const { curve, sites } = curveOf(recipe);
-  const contacts = contactsOf(curve, joints, ends, levels);
+  const contacts = contactsOf(recipe, joints, ends, levels);
   let made: ControlRecipe = recipe;
   const { fit } = recipe;
   if (contacts.start ?? contacts.end) {
@@ -258,7 +307,7 @@ function solveExact(
   const made: Result<Curve, Parameters<typeof failureInWords>[0]> = joinExact(
     curve,
     kind,
-    contactsOf(curve, joints, ends, levels),
+    contactsOf(recipe, joints, ends, levels),
   );
   if (!made.ok) return { problem: failureInWords(made.failure, kind) };
   return success(recipe.kind === 'control' ? withPlaces(recipe, made.value) : exactRecipe(recipe, made.value));

@@ -41,6 +41,7 @@ export type Resolved = Result<ResolvedCurve, Problem>;
 export const APART = 1e-6;
 
 const known = new WeakMap<Recipe, Resolved>();
+const NO_PARAMETERS = new Float64Array();
 
 /** The curve of a recipe. The same recipe object gives the same curve object: nothing is computed twice. */
 export function resolveRecipe(recipe: Recipe): Resolved {
@@ -50,6 +51,12 @@ export function resolveRecipe(recipe: Recipe): Resolved {
     known.set(recipe, resolved);
   }
   return resolved;
+}
+
+/** A recipe of control points as that of a curve which is known already: it is not made from it again. */
+export function knownAs(recipe: ControlRecipe, curve: Curve): ControlRecipe {
+  if (!recipe.fit) known.set(recipe, success({ curve, fitParameters: NO_PARAMETERS, sites: null }));
+  return recipe;
 }
 
 function resolvedAnew(recipe: Recipe): Resolved {
@@ -65,7 +72,7 @@ function resolvedAnew(recipe: Recipe): Resolved {
 
 function resolveGiven(recipe: GivenRecipe): Resolved {
   try {
-    return success({ curve: curveOfGiven(recipe), fitParameters: new Float64Array(), sites: null });
+    return success({ curve: curveOfGiven(recipe), fitParameters: NO_PARAMETERS, sites: null });
   } catch (error) {
     if (!(error instanceof CommandError || error instanceof RangeError)) throw error;
     return failed({ path: '', message: error.message });
@@ -151,7 +158,7 @@ function resolveControl({ degree, closing, knots, points, fit }: ControlRecipe):
       wrapped.map(({ weight }) => weight),
     );
     const curve = makeCurve(degree, knots, packed, closing);
-    if (!fit) return success({ curve, fitParameters: new Float64Array(), sites: null });
+    if (!fit) return success({ curve, fitParameters: NO_PARAMETERS, sites: null });
     const [first, last] = domainOf(curve);
     for (const [member, list] of Object.entries({ points: fit.points, rows: fit.rows })) {
       const outside = list.findIndex(({ u }) => !(u >= first && u <= last));

@@ -1,14 +1,6 @@
 import { isDeepStrictEqual } from 'node:util';
-import {
-  applyPatch,
-  checkProject,
-  inWords,
-  type Project,
-  type Step,
-  stepProblems,
-  titleOf,
-  withPlaces,
-} from '@pencil-bend/document';
+import { applyPatch, inWords, type Project, type Step, stepProblems, titleOf, withPlaces } from '@pencil-bend/document';
+import { checkProject } from '@pencil-bend/document/steps';
 import { type EntityManager, MoreThan } from 'typeorm';
 import { contentName, PICTURES, POINT_SETS } from '../projects/contents';
 import { inverseProblem } from '../projects/inverse';

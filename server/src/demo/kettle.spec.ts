@@ -1,6 +1,7 @@
 import { type End, pointsDeviation } from '@pencil-bend/core';
 import { continuityOfEnds } from '@pencil-bend/core/reading';
-import { checkProject, contentsOf, keptJoints, pointsOfBytes, resolve } from '@pencil-bend/document';
+import { contentsOf, keptJoints, pointsOfBytes, resolve } from '@pencil-bend/document';
+import { checkProject } from '@pencil-bend/document/steps';
 import { kettle } from './kettle';
 
 describe('the demo project', () => {

@@ -1,6 +1,5 @@
 import { uniformKnots, type Vector3 } from '@pencil-bend/core';
 import {
-  attempt,
   type CommandCall,
   type ControlRecipe,
   emptyProject,
@@ -14,6 +13,7 @@ import {
   newLayer,
   type Project,
 } from '@pencil-bend/document';
+import { attempt } from '@pencil-bend/document/steps';
 import type { ProjectFile } from '@pencil-bend/exchange';
 import { contentName } from '../projects/contents';
 import { details } from './kettleDetails';

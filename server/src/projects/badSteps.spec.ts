@@ -1,4 +1,5 @@
-import { emptyProject, perform, stacksOf, type Step, undo } from '@pencil-bend/document';
+import { emptyProject, stacksOf, type Step, undo } from '@pencil-bend/document';
+import { perform } from '@pencil-bend/document/steps';
 import { done, draw, stamp, TestServer } from '../testServer.fixture';
 
 let server: TestServer;

@@ -1,5 +1,5 @@
 import 'reflect-metadata';
-import '@pencil-bend/document/validators';
+import '@pencil-bend/document/steps';
 import { DataSource, QueryFailedError } from 'typeorm';
 import { PGliteDriver } from 'typeorm-pglite';
 import type { Dialect } from '../database/dataSource';

@@ -1,5 +1,6 @@
 import assert from 'node:assert/strict';
-import { checkProject, emptyProject, pointSetBytes, stacksOf, undo } from '@pencil-bend/document';
+import { emptyProject, pointSetBytes, stacksOf, undo } from '@pencil-bend/document';
+import { checkProject } from '@pencil-bend/document/steps';
 import { done, draw, stamp } from '../steps.fixture';
 import type { Store } from './contract';
 import { Failure } from './failure';

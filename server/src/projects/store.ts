@@ -2,13 +2,11 @@ import { randomUUID } from 'node:crypto';
 import { setImmediate } from 'node:timers/promises';
 import {
   applyPatch,
-  checkProject,
   LONGEST_NAME,
   type CommandCall,
   type HistoryPart,
   type ListedProject,
   type OpenedProject,
-  perform,
   pointer,
   type Project,
   shortened,
@@ -17,6 +15,7 @@ import {
   titleOf,
   withPlaces,
 } from '@pencil-bend/document';
+import { checkProject, perform } from '@pencil-bend/document/steps';
 import { Between, type EntityManager, In, IsNull, LessThan, Not } from 'typeorm';
 import { ProjectEntity, type ProjectRow, StepEntity } from '../database/entities';
 import type { DatabaseLock } from '../database/databaseLock';

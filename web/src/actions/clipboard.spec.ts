@@ -1,5 +1,13 @@
 import { circle, FRONT, translation } from '@pencil-bend/core';
-import { controlRecipe, emptyProject, fitRecipe, perform, plainItem, type CommandCall, type Project } from '@pencil-bend/document'; // prettier-ignore
+import {
+  controlRecipe,
+  emptyProject,
+  fitRecipe,
+  plainItem,
+  type CommandCall,
+  type Project,
+} from '@pencil-bend/document';
+import { perform } from '@pencil-bend/document/steps'; // prettier-ignore
 import { copied, holdsItems, holdsPoints, pasted } from './clipboard';
 
 let serial = 0;

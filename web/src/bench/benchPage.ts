@@ -11,7 +11,7 @@ import {
   ShownItems,
   Snaps,
   StageView,
-  StepCheck,
+  StepLoader,
   StepHistory,
   Target,
   ToolInHand,
@@ -115,7 +115,7 @@ export class BenchPage implements Workbench {
   readonly mirrorCheck = inject(MirrorCheck);
   readonly readings = inject(Readings);
   private readonly remarks = inject(Remarks);
-  private readonly check = inject(StepCheck);
+  private readonly loader = inject(StepLoader);
   private readonly pointImport = inject(PointImport);
   readonly snaps = inject(Snaps);
   readonly shown = inject(ShownItems);
@@ -164,7 +164,7 @@ export class BenchPage implements Workbench {
       untracked(() => this.store.dispatch(drawingActions.entered({ id })));
     });
     effect(() => {
-      if (this.opening.isOver()) void this.check.load().catch(() => undefined);
+      if (this.opening.isOver()) void this.loader.load().catch(() => undefined);
     });
     const title = inject(Title);
     effect(() => title.setTitle(`${this.editing.project()?.name ?? 'Bench'} · Pencil Bend`));
@@ -233,7 +233,7 @@ export class BenchPage implements Workbench {
     if (file) return this.pane()?.bring(file);
     const text = event.clipboardData?.getData('text/plain') ?? '';
     if (holdsPoints(text)) void this.pointImport.bring(new File([text], 'Pasted points'));
-    else if (holdsItems(text)) this.check.whenReady(() => void this.pasteItems(text));
+    else if (holdsItems(text)) this.loader.whenReady(() => void this.pasteItems(text));
     else return;
     event.preventDefault();
   }

@@ -2,13 +2,13 @@ import { computed, inject, Injectable, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { breaksOf } from '@pencil-bend/core';
 import {
-  addsHandles,
   type Handle,
   keyOf,
   type CommandCall,
   plainRecipe,
   pointsOf,
   type Project,
+  steps,
 } from '@pencil-bend/document';
 import type { BenchState } from '../state/reducers';
 import { selectProject } from '../state/selectors';
@@ -26,7 +26,7 @@ export class AddedHandles {
   /** Does a command, and remembers which handles of its curve came with it. */
   during(call: CommandCall, work: () => void): void {
     // Moved knots are no new ones.
-    if (!addsHandles(call.command)) return work();
+    if (!steps().addsHandles(call.command)) return work();
     const before = this.handlesFor(call);
     work();
     const keys = new Set([...this.handlesFor(call)].filter((key) => !before.has(key)));

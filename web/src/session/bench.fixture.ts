@@ -7,10 +7,10 @@ import {
   fitRecipe,
   type NewItem,
   type CommandCall,
-  perform,
   type Project,
   selectionOf,
 } from '@pencil-bend/document';
+import { perform } from '@pencil-bend/document/steps';
 import { ProjectsApi } from '../api/projectsApi';
 import { drawingActions } from '../state/actions';
 import { newStamp } from '../state/ids';

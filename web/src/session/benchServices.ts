@@ -20,7 +20,7 @@ import { ShownItems } from './shownItems';
 import { SlowFigures } from './slowFigures';
 import { Snaps } from './snaps';
 import { StageView } from './stageView';
-import { StepCheck } from './stepCheck';
+import { StepLoader } from './stepLoader';
 import { StepHistory } from './stepHistory';
 import { Target } from './target';
 import { ToolInHand } from './toolInHand';
@@ -55,7 +55,7 @@ export const BENCH_SERVICES = [
   SlowFigures,
   Snaps,
   StageView,
-  StepCheck,
+  StepLoader,
   StepHistory,
   Target,
   ToolInHand,

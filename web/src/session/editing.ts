@@ -2,13 +2,13 @@ import { computed, inject, Injectable } from '@angular/core';
 import { Store } from '@ngrx/store';
 import {
   type Id,
-  isLossy,
   onlyItem,
   type CommandCall,
   plainRecipe,
   type Recipe,
   CommandError,
   type Selection,
+  steps,
 } from '@pencil-bend/document';
 import { drawingActions } from '../state/actions';
 import { VIEWED_ONLY } from '../state/drawing';
@@ -18,7 +18,7 @@ import { selectNotice, selectProject, selectSelection, selectViewedStage } from 
 import { AddedHandles } from './addedHandles';
 import { Remarks } from './remarks';
 import { LossyPreview } from './lossyPreview';
-import { StepCheck } from './stepCheck';
+import { StepLoader } from './stepLoader';
 
 /** Commands that name the curve they are done to as `item`. */
 export type CurveCommand = Extract<CommandCall, { readonly args: { readonly item: Id } }>;
@@ -31,7 +31,7 @@ export class Editing {
   private readonly lossy = inject(LossyPreview);
   private readonly added = inject(AddedHandles);
   private readonly remarks = inject(Remarks);
-  private readonly check = inject(StepCheck);
+  private readonly loader = inject(StepLoader);
 
   readonly project = this.store.selectSignal(selectProject);
   readonly selection = this.store.selectSignal(selectSelection);
@@ -47,12 +47,11 @@ export class Editing {
    */
   do(call: CommandCall): boolean {
     if (!this.project() || this.isRefused()) return false;
-    if (isLossy(call.command)) {
-      this.lossy.ask(call);
-      return true;
-    }
     let isDone = true;
-    this.check.whenReady(() => (isDone = this.done(call)));
+    this.loader.whenReady(() => {
+      if (steps().isLossy(call.command)) this.lossy.ask(call);
+      else isDone = this.done(call);
+    });
     return isDone;
   }
 

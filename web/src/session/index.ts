@@ -24,7 +24,7 @@ export { ShownItems } from './shownItems';
 export { SlowFigures } from './slowFigures';
 export { Snaps } from './snaps';
 export { StageView } from './stageView';
-export { StepCheck } from './stepCheck';
+export { StepLoader } from './stepLoader';
 export { StepHistory } from './stepHistory';
 export { Target } from './target';
 export { ToolInHand } from './toolInHand';

@@ -9,7 +9,7 @@ import { selectNotice, selectProject } from '../state/selectors';
 import { HeavyWorkService } from '../work/heavyWorkService';
 import { type Asked, type JobKind, runJob } from '../work/jobs';
 import { LossyPreview } from './lossyPreview';
-import { StepCheck } from './stepCheck';
+import { StepLoader } from './stepLoader';
 
 // The worker of the browser is not there; its jobs are done here, a moment later.
 jest.mock('../work/browserWorker', () => ({ startBrowserWorker: () => null }));
@@ -59,7 +59,7 @@ const knot = (u: number) => ({ command: 'removeKnot', args: { item: 'c', u } }) 
 beforeEach(() => {
   work = new WorkHere();
   TestBed.configureTestingModule({
-    providers: [provideStore(reducers), LossyPreview, StepCheck, { provide: HeavyWorkService, useValue: work }],
+    providers: [provideStore(reducers), LossyPreview, StepLoader, { provide: HeavyWorkService, useValue: work }],
   });
   store = TestBed.inject(Store) as Store<BenchState>;
   lossy = TestBed.inject(LossyPreview);

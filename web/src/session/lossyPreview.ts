@@ -11,7 +11,6 @@ import {
   type Vector3,
 } from '@pencil-bend/core';
 import {
-  attempt,
   controlRecipe,
   type Id,
   type CommandCall,
@@ -19,11 +18,12 @@ import {
   type Project,
   resolveRecipe,
   type StepTitle,
+  steps,
 } from '@pencil-bend/document';
 import { Store } from '@ngrx/store';
 import { drawingActions } from '../state/actions';
 import { newStamp } from '../state/ids';
-import { StepCheck } from './stepCheck';
+import { StepLoader } from './stepLoader';
 import type { BenchState } from '../state/reducers';
 import { selectProject, selectSelectedItem } from '../state/selectors';
 import { HeavyWorkService } from '../work/heavyWorkService';
@@ -72,7 +72,7 @@ export class LossyPreview {
   private readonly project = this.store.selectSignal(selectProject);
   private readonly selected = this.store.selectSignal(selectSelectedItem);
   private readonly work = inject(HeavyWorkService);
-  private readonly check = inject(StepCheck);
+  private readonly loader = inject(StepLoader);
   readonly offer = signal<Offer | null>(null);
   /** What is being computed, in words; null when nothing is. */
   readonly busy = signal<string | null>(null);
@@ -143,8 +143,10 @@ export class LossyPreview {
         }
         const { deviation, change } = answer.value;
         const recipe = controlRecipe(unpackCurve(answer.value.curve), (i) => `c${i + 1}`);
-        const offer = this.prepared({ command: 'refit', args: { item, how: target.kind, recipe } });
-        if (offer) this.offer.set({ ...offer, price: priced(offer.curves[0], { deviation, change }) });
+        this.loader.whenReady(() => {
+          const offer = this.prepared({ command: 'refit', args: { item, how: target.kind, recipe } });
+          if (offer) this.offer.set({ ...offer, price: priced(offer.curves[0], { deviation, change }) });
+        });
       },
       (error: unknown) => this.failed(error),
     );
@@ -153,7 +155,7 @@ export class LossyPreview {
   apply(): void {
     const offer = this.offer();
     const done = ({ call }: Offer) => this.store.dispatch(drawingActions.commandCalled({ call, stamp: newStamp() }));
-    if (offer) this.check.whenReady(() => done(offer));
+    if (offer) this.loader.whenReady(() => done(offer));
     this.leave();
   }
 
@@ -168,7 +170,7 @@ export class LossyPreview {
   private prepared(call: CommandCall): Offer | null {
     const project = this.project();
     if (!project || !('item' in call.args)) return null;
-    const attempted = attempt(project, call);
+    const attempted = steps().attempt(project, call);
     if (!attempted.ok) {
       this.say(attempted.failure);
       return null;

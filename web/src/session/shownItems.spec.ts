@@ -1,4 +1,5 @@
-import { attempt, type CommandCall, commands, resolveRecipe, titleOf } from '@pencil-bend/document';
+import { type CommandCall, resolveRecipe, titleOf } from '@pencil-bend/document';
+import { attempt, commandOf } from '@pencil-bend/document/steps';
 import { at, openMirrored, projectWith, through } from './bench.fixture';
 
 jest.mock('../work/browserWorker', () => ({ startBrowserWorker: () => null }));
@@ -35,7 +36,7 @@ describe('shown items', () => {
 
   it('of a command with a final solve are its stand-in, and what is kept is solved on release', () => {
     const { shown, hand, drag, editing } = openMirrored();
-    const movePoints = commands.movePoints as { change: unknown; quick?: unknown };
+    const movePoints = commandOf('movePoints') as { change: unknown; quick?: unknown };
     const standIn = editing.project()?.items['a'];
     movePoints.quick = { items: () => ({ changed: { a: { ...standIn, name: 'Stand-in' } } }) };
     drag(12, 9);

@@ -1,10 +1,11 @@
 import { ToolView } from './toolView';
 import { computed, inject, Injectable, signal } from '@angular/core';
 import type { Curve } from '@pencil-bend/core';
-import { type Id, isDerived, isShown, type Item, plainItem, preview, type Project } from '@pencil-bend/document';
+import { type Id, isDerived, isShown, type Item, plainItem, type Project, steps } from '@pencil-bend/document';
 import { type ShownItem, shownItem } from '../view/shownItem';
 import { Editing } from './editing';
 import { PointSets } from './pointSets';
+import { StepLoader } from './stepLoader';
 
 const NONE: readonly Id[] = [];
 
@@ -14,6 +15,7 @@ export class ShownItems {
   private readonly editing = inject(Editing);
   private readonly toolView = inject(ToolView);
   private readonly pointSets = inject(PointSets);
+  private readonly loader = inject(StepLoader);
 
   /** Out of sight for a while, so that the rest can be looked at; what is drawn meanwhile is seen. */
   private readonly aside = signal<ReadonlySet<Id>>(new Set());
@@ -29,11 +31,11 @@ export class ShownItems {
     return project.itemOrder.flatMap((id) => (aside.has(id) && !items.includes(id) ? [] : this.shownIn(project, id)));
   });
 
-  /** What the tool would do now, done on the side; null for nothing. */
+  /** What the tool would do now, done on the side; null for nothing, and as long as steps cannot be done. */
   private readonly attempted = computed(() => {
     const project = this.editing.project();
     const { call } = this.toolView.preview();
-    return project && call ? preview(project, call) : null;
+    return project && call && this.loader.isReady() ? steps().preview(project, call) : null;
   });
 
   /** Why that cannot be done. */

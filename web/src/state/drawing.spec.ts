@@ -1,5 +1,6 @@
 import type { ViewedStage } from './viewedStage';
-import { emptyProject, perform, type Project } from '@pencil-bend/document';
+import { emptyProject, type Project } from '@pencil-bend/document';
+import { perform } from '@pencil-bend/document/steps';
 import { drawingActions } from './actions';
 import { drawingReducer, VIEWED_ONLY } from './drawing';
 import { newStamp } from './ids';

@@ -1,12 +1,12 @@
 import {
   NO_STACKS,
   type Outcome,
-  perform,
   type Project,
   redo,
   type Stacks,
   type Step,
   undo,
+  steps,
 } from '@pencil-bend/document';
 import { createReducer, on } from '@ngrx/store';
 import { drawingActions } from './actions';
@@ -66,7 +66,7 @@ export const drawingReducer = createReducer<Drawing>(
   on(drawingActions.noticeGiven, (drawing, { message }) => ({ ...drawing, notice: message })),
   on(drawingActions.noticeRead, (drawing) => ({ ...drawing, notice: null })),
   on(drawingActions.commandCalled, (drawing, { call, stamp }) =>
-    drawing.project ? (onlyViewed(drawing) ?? after(drawing, perform(drawing.project, call, stamp))) : drawing,
+    drawing.project ? (onlyViewed(drawing) ?? after(drawing, steps().perform(drawing.project, call, stamp))) : drawing,
   ),
   on(drawingActions.stageViewed, (drawing, { viewed }) => ({ ...drawing, viewed, notice: null })),
   on(drawingActions.stageLeft, (drawing) => ({ ...drawing, viewed: null, notice: null })),

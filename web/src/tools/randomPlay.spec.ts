@@ -1,11 +1,9 @@
 import { breaksOf, domainOf, FRONT, type Vector3 } from '@pencil-bend/core';
 import {
-  checkProject,
   emptyProject,
   type Id,
   NO_STACKS,
   type Outcome,
-  perform,
   plainRecipe,
   type Project,
   redo,
@@ -19,6 +17,7 @@ import {
   type Selection,
   present,
 } from '@pencil-bend/document';
+import { checkProject, perform } from '@pencil-bend/document/steps';
 import { randomly } from '@pencil-bend/document/fixture';
 import type { Caught } from '../snap/caught';
 import type { BezierState } from './bezier/bezier';

@@ -1,4 +1,5 @@
-import { perform, type Project } from '@pencil-bend/document';
+import { type Project } from '@pencil-bend/document';
+import { perform } from '@pencil-bend/document/steps';
 import { projectWith, through } from '../../session/bench.fixture';
 import { itemsInSight, type OutlineNode, outlineRows } from './outlineRows';
 

@@ -4,13 +4,13 @@ import {
   emptyProject,
   type NewItem,
   NOTHING,
-  perform,
   plainItem,
   type Project,
   resolveRecipe,
   type Selection,
   selectionOf,
 } from '@pencil-bend/document';
+import { perform } from '@pencil-bend/document/steps';
 import { circle, lineBetween } from '@pencil-bend/core';
 import { key, play, pointer, toolContext, started } from '../toolFixture';
 import type { Hit, ToolInput } from '../contract';

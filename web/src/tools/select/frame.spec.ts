@@ -3,13 +3,13 @@ import {
   controlRecipe,
   emptyProject,
   NOTHING,
-  perform,
   type Project,
   type Selection,
   selectionOf,
   toggled,
   withGroup,
 } from '@pencil-bend/document';
+import { perform } from '@pencil-bend/document/steps';
 import { key, play, pointer, toolContext, preview, idle } from '../toolFixture';
 import { frameOf, framePartAt } from './frame';
 

@@ -1,16 +1,19 @@
-import { DestroyRef, DOCUMENT, inject, Injectable } from '@angular/core';
+import { DestroyRef, DOCUMENT, inject, Injectable, signal, untracked } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { canCheck } from '@pencil-bend/document';
+import { canDoSteps } from '@pencil-bend/document';
 import { drawingActions } from '../state/actions';
 import type { BenchState } from '../state/reducers';
 
 const AT_FIRST = ['pointerdown', 'keydown'] as const;
 
-/** The code that checks each step: it comes when a first step may be on its way, or the project has been looked at. */
+/** The code that does and checks steps: it comes when a first one may be on its way, or the project has been looked at. */
 @Injectable()
-export class StepCheck {
+export class StepLoader {
   private readonly store: Store<BenchState> = inject(Store);
   private loading: Promise<unknown> | null = null;
+  private readonly isLoaded = signal(canDoSteps());
+  /** Whether steps can be done and tried on the side. */
+  readonly isReady = this.isLoaded.asReadonly();
 
   constructor() {
     const page = inject(DOCUMENT);
@@ -22,17 +25,20 @@ export class StepCheck {
   }
 
   load(): Promise<unknown> {
-    if (canCheck()) return Promise.resolve();
-    this.loading ??= import('@pencil-bend/document/validators').catch((error: unknown) => {
-      this.loading = null;
-      throw error;
-    });
+    if (untracked(this.isReady)) return Promise.resolve();
+    this.loading ??= import('@pencil-bend/document/steps').then(
+      () => this.isLoaded.set(true),
+      (error: unknown) => {
+        this.loading = null;
+        throw error;
+      },
+    );
     return this.loading;
   }
 
-  /** Does something at once, or as soon as steps can be checked; where they cannot be, that is said. */
+  /** Does something at once, or as soon as steps can be done; where they cannot be, that is said. */
   whenReady(work: () => void): void {
-    if (canCheck()) return work();
+    if (untracked(this.isReady)) return work();
     this.load().then(work, () => {
       const message = 'nothing was changed: a part of this page is missing, and the server is away';
       this.store.dispatch(drawingActions.noticeGiven({ message }));

@@ -1,31 +1,31 @@
 import { TestBed } from '@angular/core/testing';
 import { provideStore, Store } from '@ngrx/store';
 import { reducers } from '../state/reducers';
-import { StepCheck } from './stepCheck';
+import { StepLoader } from './stepLoader';
 
-const mockParts = { canCheck: true };
+const mockParts = { canDoSteps: true };
 jest.mock('@pencil-bend/document', () => ({
   ...jest.requireActual<object>('@pencil-bend/document'),
-  canCheck: () => mockParts.canCheck,
+  canDoSteps: () => mockParts.canDoSteps,
 }));
 const mockLoaded = jest.fn();
-jest.mock('@pencil-bend/document/validators', () => {
+jest.mock('@pencil-bend/document/steps', () => {
   mockLoaded();
   return {};
 });
 
 const made = () => {
-  TestBed.configureTestingModule({ providers: [provideStore(reducers), StepCheck] });
-  return TestBed.inject(StepCheck);
+  TestBed.configureTestingModule({ providers: [provideStore(reducers), StepLoader] });
+  return TestBed.inject(StepLoader);
 };
 
 beforeEach(() => {
   jest.resetModules();
   mockLoaded.mockReset();
-  mockParts.canCheck = true;
+  mockParts.canDoSteps = true;
 });
 
-describe('what checks steps', () => {
+describe('what does steps', () => {
   it('is there: work is done at once, and nothing is fetched', () => {
     const work = jest.fn();
     made().whenReady(work);
@@ -34,33 +34,33 @@ describe('what checks steps', () => {
   });
 
   it('is fetched with the first press, and work waits for it', async () => {
-    mockParts.canCheck = false;
-    const check = made();
+    mockParts.canDoSteps = false;
+    const steps = made();
     document.dispatchEvent(new Event('pointerdown'));
-    await check.load();
-    expect(mockLoaded).toHaveBeenCalledTimes(1);
     const work = jest.fn();
-    check.whenReady(work);
-    expect(work).not.toHaveBeenCalled();
-    await check.load();
-    expect(work).toHaveBeenCalledTimes(1);
+    steps.whenReady(work);
+    expect([steps.isReady(), work.mock.calls.length]).toEqual([false, 0]);
+    await steps.load();
+    expect([steps.isReady(), work.mock.calls.length]).toEqual([true, 1]);
+    steps.whenReady(work);
+    expect(work).toHaveBeenCalledTimes(2);
     expect(mockLoaded).toHaveBeenCalledTimes(1);
   });
 
   it('cannot be fetched: that is said, work is not done, and it is tried again', async () => {
-    mockParts.canCheck = false;
-    const check = made();
+    mockParts.canDoSteps = false;
+    const steps = made();
     mockLoaded.mockImplementationOnce(() => {
       throw new Error('away');
     });
     const work = jest.fn();
-    check.whenReady(work);
-    await expect(check.load()).rejects.toThrow('away');
+    steps.whenReady(work);
+    await expect(steps.load()).rejects.toThrow('away');
     const notice = TestBed.inject(Store).selectSignal((all) => (all as { drawing: { notice: string } }).drawing.notice);
     expect(notice()).toContain('nothing was changed');
     expect(work).not.toHaveBeenCalled();
-    check.whenReady(work);
-    await check.load();
+    steps.whenReady(work);
+    await steps.load();
     expect(work).toHaveBeenCalledTimes(1);
   });
 });
