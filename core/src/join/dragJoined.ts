@@ -12,7 +12,7 @@ import {
   type Level,
 } from '../measure/jet';
 import { mustBeOneOf, mustBePoint, mustBeWhole } from '../refuse';
-import { derivativesAtStart, fromEnd, startResponse, startSpeed, withStart } from './joinEnds';
+import { backFrom, derivativesAtStart, fromEnd, startResponse, startSpeed, withStart } from './joinEnds';
 import { type EndResponse, leastMovement } from './leastMovement';
 import { withinSize } from './withinSize';
 
@@ -45,7 +45,8 @@ export function dragJoined(
   const { jet, level } = checkedContact(contact, 'contact');
   mustBeWhole(index, 1, level, 'index');
   mustBePoint(pointer, 'pointer');
-  const from = fromEnd(clamp(curve), end);
+  const whole = clamp(curve);
+  const from = fromEnd(whole, end);
   const response = startResponse(from, level);
   const now = derivativesAtStart(from, Math.max(1, level));
   const speed = startSpeed(from, now);
@@ -57,7 +58,7 @@ export function dragJoined(
   );
   const { freedoms } = leastMovement(jet, level, response, now, speed, given);
   const moved = withStart(from, jet.point, contactDerivatives(jet, level, freedoms), response);
-  const held = withinSize(fromEnd(moved, end));
+  const held = withinSize(backFrom(moved, end, whole));
   return held.ok ? { curve: held.value, freedoms } : { curve, freedoms: { a: speed, b: 0, c: 0 } };
 }
 

@@ -55,7 +55,7 @@ export function joinEnds(curve: Curve, given: Contacts): Result<Joined, JoinFail
     if (!contact) continue;
     const solved = joinedStart(fromEnd(joined.curve, end), contact);
     if (!solved) return failed({ kind: 'no-length' });
-    joined = { ...joined, curve: fromEnd(solved.curve, end), [end]: solved.joined };
+    joined = { ...joined, curve: backFrom(solved.curve, end, joined.curve), [end]: solved.joined };
   }
   const held = withinSize(joined.curve);
   return held.ok ? success({ ...joined, curve: held.value }) : held;
@@ -72,8 +72,12 @@ function missingFor({ degree, closing, points }: Curve, contacts: Contacts): Joi
   return controlPoints < needed ? { kind: 'too-few-points', controlPoints, needed } : null;
 }
 
-/** The curve run through from one of its ends; the same again gives it back. */
+/** The curve run through from one of its ends; the same again gives it back, but for the rounding of its knots. */
 export const fromEnd = (curve: Curve, end: End): Curve => (end === 'start' ? curve : reverse(curve));
+
+/** A curve that was run through from an end, as it was before, with the knots that it had to the last bit. */
+export const backFrom = (curve: Curve, end: End, { degree, knots, closing }: Curve): Curve =>
+  trusted(degree, knots, fromEnd(curve, end).points, closing);
 
 function joinedStart(curve: Curve, { jet, level, freedoms }: Contact): { curve: Curve; joined: JoinedEnd } | null {
   const now = derivativesAtStart(curve, Math.max(1, level));

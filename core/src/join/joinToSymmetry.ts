@@ -9,7 +9,15 @@ import { normalOf, type Plane } from '../plane/plane';
 import { mustBeDirection, mustBeOneOf, mustBePoint, mustBeWhole } from '../refuse';
 import { failed, type Result, success } from '../result';
 import { controlPointsFor } from './enoughPoints';
-import { derivativesAtStart, fromEnd, type JoinFailure, startResponse, startSpeed, withStart } from './joinEnds';
+import {
+  backFrom,
+  derivativesAtStart,
+  fromEnd,
+  type JoinFailure,
+  startResponse,
+  startSpeed,
+  withStart,
+} from './joinEnds';
 import { withinSize } from './withinSize';
 import type { EndResponse } from './leastMovement';
 
@@ -63,7 +71,8 @@ export function joinToSymmetry(
   const spaces = spacesOf(symmetry);
   // G2 across a plane is G1.
   const effective: Level = spaces.isPlane && level === 2 ? 1 : level;
-  const from = fromEnd(clamp(curve), end);
+  const whole = clamp(curve);
+  const from = fromEnd(whole, end);
   const now = derivativesAtStart(from, Math.max(1, effective));
   const speed = startSpeed(from, now);
   if (!(speed > 0)) return failed({ kind: 'no-length' });
@@ -72,7 +81,7 @@ export function joinToSymmetry(
   const solve = new SymmetryMovement(spaces, effective, response, [subtract(point, now[0]), ...now.slice(1)], speed);
   const rho = effective < 2 ? 0 : solve.bestRatio(spanAtStart(from));
   const { ahead, squared } = solve.at(rho);
-  const held = withinSize(fromEnd(withStart(from, point, ahead, response), end));
+  const held = withinSize(backFrom(withStart(from, point, ahead, response), end, whole));
   return held.ok ? success({ curve: held.value, moved: Math.sqrt(squared) }) : held;
 }
 

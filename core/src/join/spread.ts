@@ -5,7 +5,7 @@ import { clamp } from '../knots/clamp';
 import type { End } from '../measure/ends';
 import { checkJet, checkRay, type Jet, type Level } from '../measure/jet';
 import { mustBeOneOf, mustBePacked, mustBePlaces, mustBeWhole } from '../refuse';
-import { fromEnd } from './joinEnds';
+import { backFrom, fromEnd } from './joinEnds';
 
 /** How far along a follower goes what its leader does: not at all, all of it alike, or less and less towards its far end. */
 export type Spread = 'local' | 'faded' | 'rigid';
@@ -53,7 +53,8 @@ export function spreadCurve(
   checkRay(to, 'to');
   mustBeWhole(farLevel, 0, 3, 'farLevel');
   if (spread === 'local' || curve.closing !== 'open') return curve;
-  const near = fromEnd(clamp(curve), end);
+  const whole = clamp(curve);
+  const near = fromEnd(whole, end);
   const count = countOf(near);
   const { degree, knots } = near;
   const site = (i: number) => {
@@ -75,7 +76,7 @@ export function spreadCurve(
     const place = moved([points[i] / w, points[i + 1] / w, points[i + 2] / w], shareAt(i / 4));
     for (let c = 0; c < 3; c++) points[i + c] = place[c] * w;
   }
-  return fromEnd(lookedAt(trusted(degree, knots, points, near.closing)), end);
+  return lookedAt(backFrom(trusted(degree, knots, points, near.closing), end, whole));
 }
 
 /** What `spreadCurve` does, for fit points, packed x y z, at parameters; the fade goes over the whole curve. */

@@ -1,18 +1,14 @@
 import type { Level } from '@pencil-bend/core';
 import { withEnoughPoints, withoutSpareKnots } from '@pencil-bend/core/changing';
 import { CommandError } from '../commandError';
-import { graphOf, keyOfEnd, circlesOf } from '../links/order';
+import { graphOf, keyOfEnd } from '../links/order';
 import { type End, referenceOf } from '../links/sources';
 import { drawnFrom, eachJoint, namedPoints as pointsIn, tiesIn, withLinks, withShape } from '../links/table';
-import { circleInWords } from '../project/check';
-import { cornerIn, handedOn, keptTies, plainRecipe } from '../project/plain';
+import { handedOn, keptTies, plainRecipe } from '../project/plain';
 import {
   type BlendRecipe,
-  type CornerRecipe,
   type CurveItem,
   type Id,
-  isDerived,
-  isFree,
   type Joint,
   type Joints,
   type Leader,
@@ -20,11 +16,11 @@ import {
   type Recipe,
   type Tie,
 } from '../project/project';
-import { isClosed } from '../recipe/editEnds';
 import { curveOf, fixSpacing } from '../recipe/fixSpacing';
 import { withCurve } from '../recipe/withCurve';
 import type { StepFacts } from '../history/stepTitle';
 import type { jointArgs } from '../schema/jointArgs';
+import { checkedForCircles, openCurve, openTieable } from './bindable';
 import type { Commands } from './command';
 import { FreeNames } from './freeNames';
 import { curveItemOf, named, namedPoint, newItem, openItemOf } from './items';
@@ -177,36 +173,6 @@ export const jointCommands: Commands<typeof jointArgs> = {
     },
   },
 
-  /** The legs end where it begins, for as long as it is there. */
-  drawCorner: {
-    adds: () => 1,
-    facts: (project, { first, second }) => ({ items: named(project, [first.item, second.item]) }),
-    change: {
-      items: (project, { id, ...asked }) => {
-        const { layer, plane, colour } = curveItemOf(project, asked.first.item);
-        const recipe: CornerRecipe = { kind: 'corner', ...asked };
-        const name = new FreeNames(project).next(FIRST_NAMES.corner);
-        const item = { kind: 'curve' as const, ...newItem(project, name, layer, plane), colour, recipe };
-        mustCorner(project, id, item, null);
-        return { added: { [id]: item } };
-      },
-    },
-  },
-
-  setCorner: {
-    facts: (project, { item }) => ({ items: named(project, [item]) }),
-    change: {
-      items: (project, { item: id, ...asked }) => {
-        openItemOf(project, id);
-        const item = curveItemOf(project, id);
-        if (item.recipe.kind !== 'corner') throw new CommandError(`${item.name} is no corner`);
-        const now = { ...item, recipe: { kind: 'corner' as const, ...asked } };
-        mustCorner(project, id, now, item.recipe);
-        return { changed: { [id]: now } };
-      },
-    },
-  },
-
   setBlend: {
     facts: (project, { item }) => ({ items: named(project, [item]) }),
     change: {
@@ -228,13 +194,6 @@ function factsOf(project: Project, item: Id, leader: Leader): StepFacts {
   const reference = referenceOf(leader);
   const others = reference && reference.item !== item ? [reference.item] : [];
   return { items: named(project, [item, ...others]) };
-}
-
-/** A curve that can have joints. Throws a `CommandError`. */
-function openCurve(project: Project, id: Id): CurveItem & { readonly recipe: Recipe } {
-  const item = openTieable(project, id);
-  if (isClosed(item.recipe)) throw new CommandError(`${item.name} is closed and has no end`);
-  return item;
 }
 
 function jointOf(project: Project, { item, end }: OfEnd): Joint {
@@ -264,19 +223,6 @@ function tied(project: Project, id: Id, point: Id, more: Tie) {
   const problem = keptTies(on, id)[point];
   if (problem) throw new CommandError(`${item.name} cannot be tied there: ${problem}`);
   return changed;
-}
-
-/** Closed curves have points to tie, too. */
-function openTieable(project: Project, id: Id): CurveItem & { readonly recipe: Recipe } {
-  openItemOf(project, id);
-  const item = curveItemOf(project, id);
-  const { recipe, name } = item;
-  if (isDerived(recipe)) throw new CommandError(`${name} is made from others: let it go its own way first`);
-  if (isFree(recipe) && recipe.symmetry) {
-    throw new CommandError(`${name} is its own mirror: let it go its own way first`);
-  }
-  // The same object: what is known of it is known by it.
-  return item as CurveItem & { readonly recipe: Recipe };
 }
 
 /** The items as a new joint leaves them. Throws a `CommandError` for one that cannot be. */
@@ -394,41 +340,6 @@ function partnerStays(project: Project, before: Joint, now: Joint | null): Reado
   if (before.gives !== 'both' || before.leader.kind !== 'end' || now?.gives === 'both') return {};
   const other = curveItemOf(project, before.leader.item);
   return { [before.leader.item]: withShape(project, other, plainRecipe(project, other)) };
-}
-
-/** Throws a `CommandError` where curves would come of themselves, with their names. */
-function checkedForCircles(project: Project, changed: Readonly<Record<Id, CurveItem>>) {
-  const on = { ...project, items: { ...project.items, ...changed } };
-  const [circle] = circlesOf(on);
-  if (circle) throw new CommandError(`${circleInWords(on, circle)}: a circle`);
-  return { changed };
-}
-
-/** Throws a `CommandError` for a corner that its legs cannot make, or that something else begins at. */
-function mustCorner(
-  project: Project,
-  id: Id,
-  item: CurveItem & { readonly recipe: CornerRecipe },
-  before: CornerRecipe | null,
-): void {
-  const { first, second } = item.recipe;
-  if (first.item === second.item)
-    throw new CommandError('A soft corner needs two curves: split the one at its corner first');
-  const { corners, led, sharedWith } = graphOf(project);
-  for (const { item: leg, end } of [first, second]) {
-    const other = openCurve(project, leg);
-    const key = keyOfEnd({ id: leg, end });
-    const has = corners.get(key);
-    if (has !== undefined && has !== id) throw new CommandError(`The ${end} of ${other.name} ends in a corner already`);
-    if (other.joints?.[end] || led.has(key) || sharedWith.has(key)) {
-      throw new CommandError(`The ${end} of ${other.name} is joined: a corner cannot begin there`);
-    }
-  }
-  const on = { ...project, items: { ...project.items, [id]: item } };
-  checkedForCircles(project, { [id]: item });
-  const { cuts, problem } = cornerIn(on, id);
-  // One that was drawn may be asked for what its legs do not have: it is flagged.
-  if (!cuts && !before) throw new CommandError(`No corner there: ${problem ?? ''}`);
 }
 
 /** Throws a `CommandError` for a blend that goes nowhere, or goes on from itself. */

@@ -10,6 +10,7 @@ import {
 } from '@pencil-bend/core';
 import { type Continuation, extend, type ExtendFailure } from '@pencil-bend/core/changing';
 import { CommandError } from '../commandError';
+import type { End } from '../links/sources';
 import type { reach } from '../schema/cutArgs';
 import type { Value } from '../schema/kit';
 import { edgeOf } from '../items/table';
@@ -124,6 +125,38 @@ export function extended(
     if (!far.more) break;
   }
   throw new CommandError(`The continuation of ${name} never meets ${project.items[reach.item].name}`);
+}
+
+/**
+ * Two curves made longer at an end until they meet there: as they go on by themselves, or else straight; `reach` is about
+ * how far that is, in mm. Null where they do not.
+ */
+export function extendedToMeet(
+  curves: readonly [Curve, Curve],
+  ends: readonly [End, End],
+  reach: number,
+): readonly [Curve, Curve] | null {
+  for (const how of ['own', 'straight'] as const) {
+    for (let length = reach; length <= FARTHEST * reach; length *= 4) {
+      const [a, b] = curves.map((curve, i) => longerIfPossible(curve, ends[i], how, { length }).curve);
+      const beyond = (curve: Curve, i: number, u: number) => {
+        const [first, last] = domainOf(curve);
+        const slack = AT_END * (last - first);
+        return ends[i] === 'end' ? u - last - slack : first - slack - u;
+      };
+      const [met] = crossings(a, b)
+        .flatMap((found) => (found.kind === 'point' ? [found] : []))
+        .filter(({ u, v }) => beyond(curves[0], 0, u) > 0 && beyond(curves[1], 1, v) > 0)
+        .sort((p, q) => beyond(curves[0], 0, p.u) - beyond(curves[0], 0, q.u));
+      if (!met) continue;
+      const upTo = (curve: Curve, i: number, u: number) => {
+        const [first, last] = domainOf(curve);
+        return ends[i] === 'end' ? stretch(curve, first, u) : stretch(curve, u, last);
+      };
+      return [upTo(a, 0, met.u), upTo(b, 1, met.v)];
+    }
+  }
+  return null;
 }
 
 function longer(

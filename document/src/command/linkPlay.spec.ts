@@ -17,7 +17,7 @@ import { circlesOf, graphOf, keyOfEnd } from '../links/order';
 import { jointsOf } from '../links/sources';
 import { checkProject } from '../project/check';
 import { cornerIn, handedOn, keptJoints, plainRecipe } from '../project/plain';
-import { emptyProject, fitRecipe, type Id, type Leader, type Project } from '../project/project';
+import { type CornerRecipe, emptyProject, fitRecipe, type Id, type Leader, type Project } from '../project/project';
 import { controlRecipe, curveOf } from '../recipe/fixSpacing';
 import { schemaProblems } from '../schemaProblems';
 import { pointsOf } from '../selection/handle';
@@ -36,6 +36,7 @@ function player(seed: number) {
   const { below, oneOf } = randomly(seed);
   let serial = 0;
   const elbows: [Id, Id][] = [];
+  const fillets: Rounded[] = [];
   const fresh = () => `n${serial++}`;
   const end = () => oneOf(['start', 'end'] as const);
   const level = () => oneOf([0, 1, 2, 3] as const);
@@ -81,6 +82,7 @@ function player(seed: number) {
         ? { command: 'movePoints', args: { item, moves: [{ point: point.id, to: [point.at[0] + below(20) - 10, point.at[1] + below(20) - 10, point.at[2]] }] } } // prettier-ignore
         : { command: 'placePoint', args: { item, to: place() } };
     const size = () => oneOf([{ setback: 2 + below(30) }, { radius: 2 + below(20) }, { distance: 1 + below(8) }, { setbacks: [3, 9] as [number, number] }]); // prettier-ignore
+    const legs = { first: { item, end: 'end' }, second: { item: other, end: 'start' } } as const;
     const corner = (): CommandCall => {
       const [a, b] = elbows.findLast((pair) => pair.every((each) => ids.includes(each))) ?? [item, other];
       return { command: 'drawCorner', args: { id: fresh(), first: { item: a, end: 'end' }, second: { item: b, end: 'start' }, level: oneOf([1, 2, 3] as const), size: size() } }; // prettier-ignore
@@ -107,6 +109,13 @@ function player(seed: number) {
       corner,
       corner,
       () => ({ command: 'setCorner', args: { item, first: { item: other, end: 'end' }, second: { item, end: 'start' }, level: 2, size: size() } }), // prettier-ignore
+      () => {
+        const corners = ids.flatMap((id) => cornerAt(project, id) ?? []);
+        if (corners.length > 0) fillets.push(oneOf(corners));
+        return { command: 'filletSoftCorner', args: { item: fillets.at(-1)?.item ?? item } };
+      },
+      () => ({ command: 'softenFillet', args: { ...(fillets.at(-1) ?? { item, ...legs }), level: oneOf([1, 2, 3] as const) } }), // prettier-ignore
+      () => ({ command: 'softenKink', args: { item, near: place(), id: fresh(), level: oneOf([1, 2, 3] as const), size: size() } }), // prettier-ignore
       () => {
         const pair: [Id, Id] = [fresh(), fresh()];
         elbows.push(pair);
@@ -136,6 +145,13 @@ function player(seed: number) {
       () => ({ command: 'deleteItem', args: { item } }),
     ])();
   };
+}
+
+type Rounded = { readonly item: Id } & Pick<CornerRecipe, 'first' | 'second'>;
+function cornerAt(project: Project, id: Id): Rounded | null {
+  const item = project.items[id];
+  if (item.kind !== 'curve' || item.recipe.kind !== 'corner') return null;
+  return { item: id, first: item.recipe.first, second: item.recipe.second };
 }
 
 /** Two lines that meet. */
@@ -193,7 +209,7 @@ it.each([1, 2, 3])('play %d: every joint is kept or flagged, and all is undone t
   const start = emptyProject('Links');
   let project: Project = start;
   const log: Step[] = [];
-  const told = { done: 0, joints: 0, flagged: 0, corners: 0, ties: 0, blends: 0 };
+  const told = { done: 0, joints: 0, flagged: 0, corners: 0, ties: 0, blends: 0, turned: 0 };
   const refusals = new Map<string, number>();
   for (let k = 0; k < MOVES; k++) {
     const call = next(project);
@@ -205,6 +221,7 @@ it.each([1, 2, 3])('play %d: every joint is kept or flagged, and all is undone t
       continue;
     }
     told.done++;
+    if (/^soften|^fillet/.test(call.command)) told.turned++;
     project = outcome.value.project;
     log.push(outcome.value.step);
     expect(circlesOf(project)).toEqual([]);

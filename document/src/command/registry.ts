@@ -1,6 +1,7 @@
 import type { commandArgs } from '../schema/commandArgs';
 import type { Value } from '../schema/kit';
 import type { Command, Commands } from './command';
+import { cornerCommands } from './cornerCommands';
 import { curveCommands } from './curveCommands';
 import { cutCommands } from './cutCommands';
 import { jointCommands } from './jointCommands';
@@ -16,6 +17,7 @@ export const commands: Commands<typeof commandArgs> = {
   ...transformCommands,
   ...cutCommands,
   ...jointCommands,
+  ...cornerCommands,
 };
 
 export type CommandName = keyof typeof commandArgs;

@@ -1,4 +1,4 @@
-import { circle, FRONT, lineBetween, translation, type Vector3 } from '@pencil-bend/core';
+import { circle, FRONT, homogeneous, lineBetween, makeCurve, translation, type Vector3 } from '@pencil-bend/core';
 import { controlRecipe } from '../recipe/fixSpacing';
 import { fitRecipe } from '../project/project';
 import { measured } from '../fixture';
@@ -97,6 +97,10 @@ export const STORY_OF_ITEMS: readonly (readonly [CommandCall, string])[] = [
   [{ command: 'drawItems', args: { ...sheet, shape: 'line', items: [{ id: 'post', recipe: fit([500, 0, 0], [500, 60, 0]) }, { id: 'beam', recipe: fit([500, 60, 0], [560, 60, 0]) }] } }, 'Draw Line 6 and Line 7'],
   [{ command: 'drawCorner', args: { id: 'soft', first: { item: 'post', end: 'end' }, second: { item: 'beam', end: 'start' }, level: 2, size: { radius: 9 } } }, 'Soften the corner of Line 6 and Line 7'],
   [{ command: 'setCorner', args: { item: 'soft', first: { item: 'post', end: 'end' }, second: { item: 'beam', end: 'start' }, level: 3, size: { setback: 20 } } }, 'Change the corner Corner 1'],
+  [{ command: 'filletSoftCorner', args: { item: 'soft' } }, 'Make Corner 1 a fillet'],
+  [{ command: 'softenFillet', args: { item: 'soft', first: { item: 'post', end: 'end' }, second: { item: 'beam', end: 'start' }, level: 2 } }, 'Make Corner 1 a soft corner'],
+  [{ command: 'drawItems', args: { ...sheet, shape: 'polyline', items: [{ id: 'zig', recipe: controlRecipe(makeCurve(1, [0, 0, 1, 2, 2], homogeneous([600, 0, 0, 640, 0, 0, 640, 50, 0])), (i) => `c${i}`) }] } }, 'Draw Polyline 2'],
+  [{ command: 'softenKink', args: { item: 'zig', near: [640, 0, 0], id: 'knee', level: 2, size: { setback: 9 } } }, 'Soften a corner of Polyline 2'],
   [{ command: 'tieTangent', args: { item: 'one', point: 'p2', to: { item: 'beam', turned: false } } }, 'Tie the tangent at point 2 of Curve 2 and Line 7'],
   [{ command: 'groupItems', args: { items: ['far', 'steep'], id: 'pair', name: 'Pair' } }, 'Group Line 3 and Line 2 as Pair'],
   [{ command: 'renameGroup', args: { group: 'pair', name: 'Walls' } }, 'Rename the group Pair to Walls'],

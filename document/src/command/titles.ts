@@ -130,5 +130,8 @@ export const titles: Titles = {
   drawBlend: ({ items }) => `Blend ${items}`,
   drawCorner: ({ items }) => `Soften the corner of ${items}`,
   setCorner: ({ items }) => `Change the corner ${items}`,
+  softenKink: ({ items }) => `Soften a corner of ${items}`,
+  softenFillet: ({ items }) => `Make ${items} a soft corner`,
+  filletSoftCorner: ({ items }) => `Make ${items} a fillet`,
   setBlend: ({ items }) => `Change the blend ${items}`,
 };

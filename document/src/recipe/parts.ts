@@ -8,8 +8,8 @@ import { freshIds, withCurve } from './withCurve';
  * counted on past its seam): it keeps the fit points that lie on it, and has one at each of its ends.
  */
 export function partOf(recipe: Recipe, part: Curve): ControlRecipe {
-  // A part of what is its own mirror is none.
-  const { fit: all, symmetry: _symmetry, ...fixed } = fixSpacing(recipe);
+  // A part of what is its own mirror is none, and what ends it is told of each part anew.
+  const { fit: all, symmetry: _symmetry, trim: _trim, ...fixed } = fixSpacing(recipe);
   if (!all) return withCurve(fixed, part, undefined);
   const whole = curveOf(recipe).curve;
   const [first, last] = domainOf(part);

@@ -53,9 +53,11 @@ export function resolveRecipe(recipe: Recipe): Resolved {
   return resolved;
 }
 
-/** A recipe of control points as that of a curve which is known already: it is not made from it again. */
+/** A recipe of control points that gives a curve which is there already, to the last bit: it is not made again. */
 export function knownAs(recipe: ControlRecipe, curve: Curve): ControlRecipe {
-  if (!recipe.fit) known.set(recipe, success({ curve, fitParameters: NO_PARAMETERS, sites: null }));
+  const { fit, knots } = recipe;
+  if (!fit && curve.knots.every((knot, i) => knot === knots[i]))
+    known.set(recipe, success({ curve, fitParameters: NO_PARAMETERS, sites: null }));
   return recipe;
 }
 

@@ -1,3 +1,4 @@
+import { cornerArgs } from './cornerArgs';
 import { curveArgs } from './curveArgs';
 import { cutArgs } from './cutArgs';
 import { jointArgs } from './jointArgs';
@@ -6,4 +7,12 @@ import { sheetArgs } from './sheetArgs';
 import { transformArgs } from './transformArgs';
 
 /** The arguments of every command, by its name. */
-export const commandArgs = { ...sheetArgs, ...layerArgs, ...curveArgs, ...transformArgs, ...cutArgs, ...jointArgs };
+export const commandArgs = {
+  ...sheetArgs,
+  ...layerArgs,
+  ...curveArgs,
+  ...transformArgs,
+  ...cutArgs,
+  ...jointArgs,
+  ...cornerArgs,
+};

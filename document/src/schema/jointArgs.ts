@@ -1,10 +1,9 @@
 import { Type } from '@sinclair/typebox';
 import { freedoms, gives, leader, level, spread } from './joints';
 import { end, id, object, orNull, size } from './kit';
-import { blendEnd, cornerRecipe } from './recipes';
+import { blendEnd } from './recipes';
 import { tieDirection, tieTarget } from './ties';
 
-const { kind: _kind, ...corner } = cornerRecipe.properties;
 const ofEnd = { item: id, end };
 
 /** Arguments of what lets ends go on from other curves. */
@@ -30,7 +29,5 @@ export const jointArgs = {
   tieTangent: object({ item: id, point: id, to: tieDirection }),
   untie: object({ item: id, point: id }),
   drawBlend: object({ id, first: blendEnd, second: blendEnd, ratio: Type.Optional(size) }),
-  drawCorner: object({ id, ...corner }),
-  setCorner: object({ item: id, ...corner }),
   setBlend: object({ item: id, first: blendEnd, second: blendEnd, ratio: orNull(size) }),
 };

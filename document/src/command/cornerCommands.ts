@@ -1,0 +1,270 @@
+import {
+  arcCentre,
+  type Curve,
+  distance,
+  domainOf,
+  evaluate,
+  jetBeyond,
+  angleBetween,
+  kinksOf,
+  split,
+  subCurve,
+  type Vector3,
+} from '@pencil-bend/core';
+import { fillet } from '@pencil-bend/core/changing';
+import { CommandError } from '../commandError';
+import { graphOf, keyOfEnd } from '../links/order';
+import type { End } from '../links/sources';
+import { withLinks, withShape } from '../links/table';
+import { cornerIn } from '../project/plain';
+import type { CornerRecipe, CurveItem, Id, Project, Recipe } from '../project/project';
+import { controlRecipe, curveOf, numberedControl } from '../recipe/fixSpacing';
+import { partOf } from '../recipe/parts';
+import type { Fates } from '../links/settle';
+import type { cornerArgs } from '../schema/cornerArgs';
+import { checkedForCircles, openCurve } from './bindable';
+import type { Commands } from './command';
+import { FreeNames } from './freeNames';
+import { curveItemOf, named, newItem, openCurveOf, openItemOf } from './items';
+import { extendedToMeet } from './lengths';
+import { FIRST_NAMES } from './shapes';
+import { cornerInWords } from './words';
+
+type Leg = CornerRecipe['first'];
+type CornerItem = CurveItem & { readonly recipe: CornerRecipe };
+
+/** What softens corners, and makes of fillets soft corners and of these fillets. */
+export const cornerCommands: Commands<typeof cornerArgs> = {
+  /** The legs end where it begins, for as long as it is there. */
+  drawCorner: {
+    adds: () => 1,
+    facts: (project, { first, second }) => ({ items: named(project, [first.item, second.item]) }),
+    change: {
+      items: (project, { id, ...asked }) => {
+        const { layer, plane, colour } = curveItemOf(project, asked.first.item);
+        const recipe: CornerRecipe = { kind: 'corner', ...asked };
+        const name = new FreeNames(project).next(FIRST_NAMES.corner);
+        const item = { kind: 'curve' as const, ...newItem(project, name, layer, plane), colour, recipe };
+        mustCorner(project, id, item, null);
+        return { added: { [id]: item } };
+      },
+    },
+  },
+
+  setCorner: {
+    facts: (project, { item }) => ({ items: named(project, [item]) }),
+    change: {
+      items: (project, { item: id, ...asked }) => {
+        openItemOf(project, id);
+        const item = curveItemOf(project, id);
+        if (item.recipe.kind !== 'corner') throw new CommandError(`${item.name} is no corner`);
+        const now = { ...item, recipe: { kind: 'corner' as const, ...asked } };
+        mustCorner(project, id, now, item.recipe);
+        return { changed: { [id]: now } };
+      },
+    },
+  },
+
+  /**
+   * The corner that one curve has at its kink nearest to a place: it is split there, a closed one at the next kink, too.
+   * `id` begins the ids of the second part and of the corner.
+   */
+  softenKink: {
+    adds: () => 2,
+    facts: (project, { item }) => ({ items: named(project, [item]) }),
+    fates: ({ item }): Fates => ({ [item]: 'cut' }),
+    change: {
+      items: (project, { item: of, near, id, ...asked }) => {
+        const item = openCurveOf(project, of);
+        const [rest, made] = [`${id}-1`, `${id}-2`];
+        const { parts, ends } = partsAtKink(item.name, curveOf(item.recipe).curve, near);
+        const [kept, cut] = parts.map((part) => partOf(item.recipe, part));
+        const names = new FreeNames(project);
+        const { joints: _joints, ties: _ties, ...like } = curveItemOf(project, of);
+        const second = { ...like, name: names.next(item.name.replace(/ \d+$/, '')), recipe: cut };
+        const first = withShape(project, curveItemOf(project, of), kept);
+        const recipe: CornerRecipe = {
+          kind: 'corner',
+          ...asked,
+          first: { item: of, end: ends[0] },
+          second: { item: rest, end: ends[1] },
+        };
+        const { layer, plane, colour } = item;
+        const corner = { kind: 'curve' as const, ...newItem(project, names.next(FIRST_NAMES.corner), layer, plane), colour, recipe }; // prettier-ignore
+        // Nothing begins at the new ends; what goes on from the old ones goes along to where they are.
+        const on = { ...project.items, [of]: withLinks(first, {}, {}), [rest]: second };
+        mustBeMade({ ...project, items: on }, made, corner);
+        return { changed: { [of]: first }, added: { [rest]: second, [made]: corner } };
+      },
+    },
+  },
+
+  /** Its legs go on until they meet, and the corner has the arc's radius as its smallest. */
+  softenFillet: {
+    lossy: true,
+    facts: (project, { item }) => ({ items: named(project, [item]) }),
+    fates: ({ first, second }): Fates => ({ [first.item]: 'cut', [second.item]: 'cut' }),
+    change: {
+      items: (project, { item: id, first, second, level }) => {
+        const { curve: arc, name } = shapeOf(project, id);
+        const centre = arcCentre(arc);
+        if (!centre || arc.closing !== 'open') throw new CommandError(`${name} is no arc between two curves`);
+        const places = ends(arc);
+        const legs = [first, second].map((leg) => legOf(project, leg));
+        mustTouch(name, arc, legs);
+        const met = extendedToMeet([legs[0].curve, legs[1].curve], [first.end, second.end], distance(...places));
+        if (!met) {
+          throw new CommandError(`${legs[0].name} and ${legs[1].name} do not meet beyond ${name}: there is no corner`);
+        }
+        const changed: Record<Id, CurveItem> = {};
+        for (const [i, { item, recipe }] of legs.entries()) {
+          const longer = withShape(project, curveItemOf(project, item), partOf(recipe, met[i]));
+          changed[item] = withoutJointTo(longer, [first, second][i].end, id);
+        }
+        const { trim: _trim, ...whole } = shapeOf(project, id).recipe;
+        const arcAlone = withLinks({ ...curveItemOf(project, id), recipe: whole }, {}, {});
+        const on = { ...project, items: { ...project.items, ...changed, [id]: arcAlone } };
+        const recipe: CornerRecipe = {
+          kind: 'corner',
+          first,
+          second,
+          level,
+          size: { radius: distance(centre, places[0]) },
+        };
+        const corner = { ...arcAlone, recipe };
+        mustCorner(on, id, corner, null);
+        return { changed: { ...changed, [id]: corner } };
+      },
+    },
+    tellsOfLinks: true,
+  },
+
+  /** An arc with the smallest radius that it has; the legs end where the arc begins, for good. */
+  filletSoftCorner: {
+    lossy: true,
+    facts: (project, { item }) => ({ items: named(project, [item]) }),
+    fates: ({ item }): Fates => ({ [item]: 'cut' }),
+    change: {
+      items: (project, { item: id }) => {
+        openItemOf(project, id);
+        const item = curveItemOf(project, id);
+        if (item.recipe.kind !== 'corner') throw new CommandError(`${item.name} is no soft corner`);
+        const { first, second, size } = item.recipe;
+        const { cuts, smallestRadius, problem } = cornerIn(project, id);
+        if (!cuts) throw new CommandError(`${item.name}: ${problem ?? ''}`);
+        const radius = 'radius' in size && problem === null ? size.radius : smallestRadius;
+        const [a, b] = [first, second].map((leg) => legOf(project, leg));
+        const near = endOf(a.curve, first.end);
+        const keep = [otherEnd(first.end), otherEnd(second.end)] as const;
+        const made = fillet(a.curve, b.curve, radius, project.planes[item.plane], { near, keep });
+        if (!made.ok) throw new CommandError(cornerInWords(made.failure, 'fillet', a.name, b.name));
+        const { between } = made.value;
+        const parts = [made.value.first, made.value.second];
+        const changed = Object.fromEntries(
+          [a, b].map(({ item: leg, recipe }, i): [Id, CurveItem] => [
+            leg,
+            withShape(project, curveItemOf(project, leg), partOf(recipe, parts[i])),
+          ]),
+        );
+        return { changed: { ...changed, [id]: { ...item, recipe: controlRecipe(between, numberedControl) } } };
+      },
+    },
+    tellsOfLinks: true,
+  },
+};
+
+const otherEnd = (end: End): End => (end === 'start' ? 'end' : 'start');
+const endOf = (curve: Curve, end: End): Vector3 => evaluate(curve, domainOf(curve)[end === 'start' ? 0 : 1]);
+const ends = (curve: Curve): [Vector3, Vector3] => [endOf(curve, 'start'), endOf(curve, 'end')];
+
+/** A curve that is to be changed, as it is seen but for the corners that end it. */
+function shapeOf(project: Project, id: Id): { readonly name: string; readonly recipe: Recipe; readonly curve: Curve } {
+  const { name, recipe } = openCurveOf(project, id);
+  return { name, recipe, curve: curveOf(recipe).curve };
+}
+
+function legOf(project: Project, { item, end }: Leg) {
+  openCurve(project, item);
+  return { item, end, ...shapeOf(project, item) };
+}
+
+/** Ends lie on each other within so many mm, and touch when they turn by less than so many radians. */
+const MEETS = 1e-3;
+const TOUCHES = 1e-3;
+
+/** Throws a `CommandError` where an arc does not lie between the ends of its legs and touch them. */
+function mustTouch(name: string, arc: Curve, legs: readonly ReturnType<typeof legOf>[]): void {
+  const free = new Set<End>(['start', 'end']);
+  for (const leg of legs) {
+    const at = endOf(leg.curve, leg.end);
+    const end = [...free].find((each) => distance(endOf(arc, each), at) <= MEETS);
+    if (!end) throw new CommandError(`${name} does not begin at the ${leg.end} of ${leg.name}`);
+    free.delete(end);
+    const [ahead, back] = [jetBeyond(leg.curve, leg.end), jetBeyond(arc, end)];
+    // What goes on beyond the leg runs into the arc.
+    const turn = ahead && back ? Math.PI - angleBetween(ahead.tangent, back.tangent) : Math.PI;
+    if (turn > TOUCHES) {
+      throw new CommandError(`${name} makes a corner with ${leg.name}: it is no fillet`);
+    }
+  }
+}
+
+/** A leg without the joint by which it follows the fillet that becomes its corner. */
+function withoutJointTo(item: CurveItem, end: End, leader: Id): CurveItem {
+  const joint = item.joints?.[end];
+  if (joint?.leader.kind !== 'end' || joint.leader.item !== leader) return item;
+  const { [end]: _gone, ...left } = item.joints ?? {};
+  return withLinks(item, left, item.ties ?? {});
+}
+
+/** A curve in two at the kink nearest to a place, with the ends that meet there. */
+function partsAtKink(
+  name: string,
+  curve: Curve,
+  near: Vector3,
+): { readonly parts: readonly [Curve, Curve]; readonly ends: readonly [End, End] } {
+  const kinks = kinksOf(curve).map(({ u }) => u);
+  const away = (u: number) => distance(evaluate(curve, u), near);
+  const [kink] = kinks.toSorted((a, b) => away(a) - away(b));
+  if (kink === undefined) throw new CommandError(`${name} has no corner`);
+  if (curve.closing === 'open') return { parts: inTwo(name, curve, kink), ends: ['end', 'start'] };
+  const opened = split(curve, kink);
+  if (!opened.ok) throw new CommandError(`${name} cannot be opened there`);
+  const [next] = kinksOf(opened.value[0]);
+  if (!next) throw new CommandError(`${name} is closed and has one corner: split it elsewhere first`);
+  // It begins and ends at the kink.
+  return { parts: inTwo(name, opened.value[0], next.u), ends: ['start', 'end'] };
+}
+
+function inTwo(name: string, curve: Curve, u: number): [Curve, Curve] {
+  const [first, last] = domainOf(curve);
+  const [a, b] = [subCurve(curve, first, u), subCurve(curve, u, last)];
+  if (!a.ok || !b.ok) throw new CommandError(`${name} ends there: nothing would be left of it`);
+  return [a.value, b.value];
+}
+
+/** Throws a `CommandError` for a corner that its legs cannot make, or that something else begins at. */
+function mustCorner(project: Project, id: Id, item: CornerItem, before: CornerRecipe | null): void {
+  const { first, second } = item.recipe;
+  if (first.item === second.item)
+    throw new CommandError('A soft corner needs two curves: split the one at its corner first');
+  const { corners, led, sharedWith } = graphOf(project);
+  for (const { item: leg, end } of [first, second]) {
+    const other = openCurve(project, leg);
+    const key = keyOfEnd({ id: leg, end });
+    const has = corners.get(key);
+    if (has !== undefined && has !== id) throw new CommandError(`The ${end} of ${other.name} ends in a corner already`);
+    if (other.joints?.[end] || led.has(key) || sharedWith.has(key)) {
+      throw new CommandError(`The ${end} of ${other.name} is joined: a corner cannot begin there`);
+    }
+  }
+  checkedForCircles(project, { [id]: item });
+  // One that was drawn may be asked for what its legs do not have: it is flagged.
+  if (!before) mustBeMade(project, id, item);
+}
+
+/** Throws a `CommandError` for a corner that its legs cannot make. */
+function mustBeMade(project: Project, id: Id, item: CornerItem): void {
+  const { cuts, problem } = cornerIn({ ...project, items: { ...project.items, [id]: item } }, id);
+  if (!cuts) throw new CommandError(`No corner there: ${problem ?? ''}`);
+}
