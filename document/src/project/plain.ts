@@ -1,39 +1,18 @@
-import {
-  arcLength,
-  type Contacts,
-  type Curve,
-  distance,
-  domainOf,
-  evaluate,
-  isSameJet,
-  jetAtShare,
-  jetBeyond,
-  type Jet,
-  kinksOf,
-  length,
-  negate,
-  type Level,
-  planeFrom,
-  sharedJets,
-  subtract,
-  type Symmetry,
-  type Vector3,
-} from '@pencil-bend/core';
+import { type Contacts, type Curve, isSameJet, jetBeyond, type Level, sharedJets } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
-import { blendBetween, type Blended } from './blends';
-import { jetOnGuide, nearestOnGuide } from './guides';
-import { type Cornered, cornerBetweenLegs, type Leg } from './corners';
 import { graphOf, isCoupled, keyOfEnd } from '../links/order';
-import { placeAt } from '../links/reference';
 import { type End, ENDS, jointsOf, tiesOf } from '../links/sources';
 import { reflection } from '../recipe/affine';
 import { controlRecipe, curveOf, numberedControl } from '../recipe/fixSpacing';
 import { type BoundJoint, type BoundJoints, joinedRecipe, type JoinedRecipe } from '../recipe/joined';
-import { type BoundTie, tiedRecipe } from '../recipe/tied';
+import { tiedRecipe } from '../recipe/tied';
 import { transformed } from '../recipe/transformed';
+import { blendBetween, type Blended } from './blends';
+import { cornerOf } from './cornerLegs';
+import type { Cornered } from './corners';
+import { handedBy, type Handed, NOT_HANDED, standing } from './leaders';
 import {
   type BlendRecipe,
-  type CornerRecipe,
   type CurveItem,
   type Id,
   isDerived,
@@ -42,14 +21,13 @@ import {
   type MirrorRecipe,
   type Project,
   type Recipe,
-  type TieTarget,
 } from './project';
+import { itemIn, nameIn, type SeenCurves, type Setting } from './seen';
+import { tiesAt } from './ties';
 
 /** A curve with the recipe that its shape comes from. */
 export type PlainCurve = CurveItem & { readonly recipe: Recipe };
 export type PlainItem = Exclude<Item, CurveItem> | PlainCurve;
-
-type Setting = Pick<Project, 'items'> & Partial<Pick<Project, 'planes'>>;
 
 const plain = new WeakMap<CurveItem, PlainCurve>();
 
@@ -114,31 +92,8 @@ function trimmed(project: Setting, id: Id, recipe: Recipe): Recipe {
 
 const trims = new WeakMap<Recipe, Recipe>();
 
-interface KnownCorner {
-  readonly from: readonly unknown[];
-  readonly made: Cornered;
-}
-const cornersMade = new WeakMap<CornerRecipe, KnownCorner>();
-
 /** The corner that an item is, as its legs allow it. */
-export function cornerIn(project: Setting, id: Id): Cornered {
-  const item = project.items[id];
-  if (item?.kind !== 'curve' || item.recipe.kind !== 'corner') throw new CommandError(`'${id}' is no corner`);
-  const { recipe, name } = item;
-  const legs = [recipe.first, recipe.second].map(({ item: leg, end }): Leg => {
-    const curve = wholeCurve(project, leg);
-    if (typeof curve === 'string') throw new CommandError(`${name} is a corner of a curve: ${curve}`);
-    return { name: nameIn(project, leg), curve, room: roomAt(project, leg, curve, end, id) };
-  });
-  const plane = project.planes?.[item.plane];
-  if (!plane) throw new CommandError(`${name} lies in no plane`);
-  const from = [...legs.flatMap(({ curve, room }) => [curve, room]), plane];
-  const known = cornersMade.get(recipe);
-  if (known && known.from.every((each, i) => each === from[i])) return known.made;
-  const made = cornerBetweenLegs(recipe, [legs[0], legs[1]], plane);
-  cornersMade.set(recipe, { from, made });
-  return made;
-}
+export const cornerIn = (project: Setting, id: Id): Cornered => cornerOf(project, id, seen);
 
 /** The recipes of corners as curves, each made once. */
 const cornerRecipes = new WeakMap<Curve, Recipe>();
@@ -149,36 +104,6 @@ function cornerRecipeIn(project: Setting, id: Id | undefined, name: string): Rec
   let recipe = cornerRecipes.get(curve);
   if (!recipe) cornerRecipes.set(curve, (recipe = controlRecipe(curve, numberedControl)));
   return recipe;
-}
-
-/** How much of a leg a corner may use, in mm: where there is one at its other end, too, what both ask for is shared out. */
-function roomAt(project: Setting, leg: Id, curve: Curve, end: End, corner: Id): number {
-  const { total } = arcLength(curve);
-  const across = graphOf(project).corners.get(keyOfEnd({ id: leg, end: end === 'start' ? 'end' : 'start' }));
-  if (across === undefined || across === corner) return total;
-  const [own, theirs] = [corner, across].map((each) => askedSetback(project, each, leg, curve));
-  const usable = total * (1 - LEAST_LEFT);
-  return own + theirs <= usable ? usable - theirs : (usable * own) / (own + theirs);
-}
-
-/** A leg keeps this share of its length between two corners. */
-const LEAST_LEFT = 2e-3;
-
-/** How far back a corner starts on a leg when it has all of it, in mm. */
-function askedSetback(project: Setting, id: Id, leg: Id, curve: Curve): number {
-  const item = project.items[id];
-  if (item?.kind !== 'curve' || item.recipe.kind !== 'corner') return 0;
-  const { first, second, size, ratio = 1 } = item.recipe;
-  const which = first.item === leg ? 0 : 1;
-  if ('setbacks' in size) return size.setbacks[which];
-  if ('setback' in size) return which === 0 ? size.setback : ratio * size.setback;
-  const legs = [first, second].map(({ item: each }): Leg => {
-    const whole = each === leg ? curve : wholeCurve(project, each);
-    if (typeof whole === 'string') throw new CommandError(whole);
-    return { name: nameIn(project, each), curve: whole, room: arcLength(whole).total };
-  });
-  const plane = project.planes?.[item.plane];
-  return plane ? cornerBetweenLegs(item.recipe, [legs[0], legs[1]], plane).setbacks[which] : 0;
 }
 
 /** How the joints of a curve are kept; nothing of one that has none. One that both meet halfway in is kept by both. */
@@ -302,7 +227,7 @@ function joinedAnew(project: Setting, id: Id, ends: readonly End[]): Known['join
     const own = boundAt(project, id, item, end);
     if (own) bound[end] = own;
   }
-  const ties = tiesAt(project, item);
+  const ties = tiesAt(project, item, seen);
   const key = ties.flatMap((tie) => tie.key);
   const memory = joinedBy[solvedAt(ends)];
   const known = memory.get(item);
@@ -312,73 +237,6 @@ function joinedAnew(project: Setting, id: Id, ends: readonly End[]): Known['join
   memory.set(item, { ties: key, bound, joined });
   return joined;
 }
-
-/** Where the ties of a curve lead now, with what tells whether that is still so. */
-function tiesAt(project: Setting, item: CurveItem): readonly (BoundTie & { readonly key: readonly unknown[] })[] {
-  return tiesOf(item).map(([point, { place, direction }]) => {
-    const to = place && placeOfTie(project, place);
-    const towards = direction && directionOfTie(project, direction.item);
-    const way = typeof towards === 'string' || !towards ? null : direction?.turned ? negate(towards) : towards;
-    const found = typeof to === 'string' || !to ? null : to;
-    const problem = [to, towards].find((each) => typeof each === 'string');
-    return {
-      point,
-      placeFor: found?.placeFor ?? null,
-      direction: way,
-      problem: typeof problem === 'string' ? problem : null,
-      key: [point, ...(found?.key ?? [null]), ...(way ?? [null]), problem],
-    };
-  });
-}
-
-interface TiedPlace {
-  readonly placeFor: (at: Vector3) => Vector3;
-  readonly key: readonly unknown[];
-}
-
-/** Where a tied point goes; words where there is nothing to follow. */
-function placeOfTie(project: Setting, target: TieTarget): TiedPlace | string {
-  const item = Object.hasOwn(project.items, target.item) ? project.items[target.item] : null;
-  if (!item) return `'${target.item}' is not there`;
-  const fixed = (place: Vector3): TiedPlace => ({ placeFor: () => place, key: place });
-  switch (target.kind) {
-    case 'point':
-      return item.kind === 'point' ? fixed(item.at) : `${item.name} is no point`;
-    case 'end': {
-      const curve = curveAtEnd(project, target.item, target.end);
-      if (typeof curve === 'string') return curve;
-      if (curve.closing !== 'open') return `${item.name} is closed and has no end`;
-      const domain = domainOf(curve);
-      return fixed(evaluate(curve, domain[target.end === 'start' ? 0 : 1]));
-    }
-    case 'place': {
-      const curve = wholeCurve(project, target.item);
-      return typeof curve === 'string' ? curve : fixed(placeAt(curve, target.share));
-    }
-    case 'along': {
-      if (item.kind !== 'guide') return `${item.name} is no guide`;
-      const axes = project.planes?.[item.plane];
-      if (!axes) return `the plane of ${item.name} is not there`;
-      return { placeFor: (at) => nearestOnGuide(item.guide, axes, at), key: [item, axes] };
-    }
-  }
-}
-
-/** The direction of a guide line or of a straight curve; words where it has none. */
-function directionOfTie(project: Setting, id: Id): Vector3 | string {
-  const item = Object.hasOwn(project.items, id) ? project.items[id] : null;
-  if (item?.kind === 'guide' && item.guide.kind === 'line') return item.guide.direction;
-  if (item?.kind !== 'curve') return item ? `${item.name} has no direction` : `'${id}' is not there`;
-  const curve = wholeCurve(project, id);
-  if (typeof curve === 'string') return curve;
-  const [from, to] = domainOf(curve).map((u) => evaluate(curve, u));
-  const chord = subtract(to, from);
-  const isStraight = arcLength(curve).total <= length(chord) * (1 + STRAIGHT) && length(chord) > 0;
-  return isStraight ? chord : `${item.name} is not straight`;
-}
-
-/** A curve no longer than its chord, to this share, is a line. */
-const STRAIGHT = 1e-9;
 
 /** What is at an end now; null where nothing binds it. */
 function boundAt(project: Setting, id: Id, item: CurveItem, end: End): BoundJoint | null {
@@ -421,75 +279,9 @@ function localised(joint: Joint, side: 'leader' | 'follower'): Joint {
   return known;
 }
 
-interface Handed {
-  readonly jet?: Jet;
-  readonly symmetry?: Symmetry;
-  readonly problem?: string;
-}
-const NOT_HANDED = { jet: null, symmetry: null, problem: null } as const;
-
 /** What the leader of a joint hands on. */
-export function handedOn(project: Setting, { leader }: Pick<Joint, 'leader'>): Handed {
-  switch (leader.kind) {
-    case 'end': {
-      const curve = curveAtEnd(project, leader.item, leader.end);
-      if (typeof curve === 'string') return { problem: curve };
-      if (graphOf(project).corners.has(keyOfEnd({ id: leader.item, end: leader.end }))) {
-        return { problem: `${nameIn(project, leader.item)} ends in a corner there` };
-      }
-      return standing(
-        curve.closing === 'open' ? jetBeyond(curve, leader.end) : null,
-        curve,
-        nameIn(project, leader.item),
-      );
-    }
-    case 'place': {
-      const curve = wholeCurve(project, leader.item);
-      if (typeof curve === 'string') return { problem: curve };
-      const at = placeAt(curve, leader.share);
-      if (kinksOf(curve).some(({ u }) => distance(evaluate(curve, u), at) < AT_KINK)) {
-        return { problem: `${nameIn(project, leader.item)} has a kink there` };
-      }
-      return standing(jetAtShare(curve, leader.share, leader.sense), curve, nameIn(project, leader.item));
-    }
-    case 'guide':
-      return guideHanded(project, leader);
-    case 'plane':
-      return { symmetry: planeOf(leader) };
-    case 'axis':
-      return { symmetry: axisOf(leader) };
-  }
-}
-
-/** In mm. */
-const AT_KINK = 1e-6;
-
-const standing = (jet: Jet | null, curve: Curve, name: string): Handed => {
-  if (jet) return { jet };
-  return { problem: curve.closing === 'open' ? `${name} stands still there` : `${name} is closed and has no end` };
-};
-
-function guideHanded(project: Setting, leader: Extract<Joint['leader'], { readonly kind: 'guide' }>): Handed {
-  const item = Object.hasOwn(project.items, leader.item) ? project.items[leader.item] : null;
-  if (item?.kind !== 'guide') return { problem: `'${leader.item}' is no guide` };
-  const axes = project.planes?.[item.plane];
-  return axes ? { jet: jetOnGuide(item.guide, axes, leader) } : { problem: `the plane of ${item.name} is not there` };
-}
-
-const planes = new WeakMap<object, Symmetry>();
-/** The same leader gives the same symmetry. */
-function planeOf(leader: Extract<Joint['leader'], { readonly kind: 'plane' }>): Symmetry {
-  let known = planes.get(leader);
-  if (!known) {
-    planes.set(leader, (known = { kind: 'plane', plane: planeFrom(leader.at, leader.across) }));
-  }
-  return known;
-}
-function axisOf(leader: Extract<Joint['leader'], { readonly kind: 'axis' }>): Symmetry {
-  let known = planes.get(leader);
-  if (!known) planes.set(leader, (known = { kind: 'axis', point: leader.at, direction: leader.along }));
-  return known;
-}
+export const handedOn = (project: Setting, { leader }: Pick<Joint, 'leader'>): Handed =>
+  handedBy(project, leader, seen);
 
 /** So many curves in a row may depend on one another. */
 const LONGEST_CHAIN = 400;
@@ -497,19 +289,21 @@ let depth = 0;
 
 /** The curve of an item as a whole; words where there is none. */
 function wholeCurve(project: Setting, id: Id): Curve | string {
-  const item = Object.hasOwn(project.items, id) ? project.items[id] : null;
+  const item = itemIn(project, id);
   if (item?.kind !== 'curve') return `'${id}' is not there`;
   return deeper(item.name, () => curveOf(wholeRecipe(project, item)).curve);
 }
 
 /** The curve of an item, right at one of its ends: its other end may come of more. */
 function curveAtEnd(project: Setting, id: Id, end: End): Curve | string {
-  const item = Object.hasOwn(project.items, id) ? project.items[id] : null;
+  const item = itemIn(project, id);
   if (item?.kind !== 'curve') return `'${id}' is not there`;
   const isOwn = graphOf(project).ids.has(item) && !isDerived(item.recipe);
   if (!isOwn) return wholeCurve(project, id);
   return deeper(item.name, () => curveOf(joinedAt(project, id, isCoupled(project, id) ? ENDS : [end]).recipe).curve);
 }
+
+const seen: SeenCurves = { whole: wholeCurve, atEnd: curveAtEnd };
 
 function deeper<Made>(name: string, made: () => Made): Made {
   if (depth >= LONGEST_CHAIN) throw new CommandError(`${name} follows itself, or too long a chain`);
@@ -520,8 +314,6 @@ function deeper<Made>(name: string, made: () => Made): Made {
     depth--;
   }
 }
-
-const nameIn = ({ items }: Setting, id: Id): string => (Object.hasOwn(items, id) ? items[id].name : `'${id}'`);
 
 /** What both curves of a joint that both give way in take over, each as it is without the joint. */
 function shared(
