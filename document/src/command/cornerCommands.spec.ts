@@ -13,17 +13,13 @@ import {
   type Vector3,
 } from '@pencil-bend/core';
 import { continuityOfEnds } from '@pencil-bend/core/reading';
-import { drawing, performed, points, stamp } from '../fixture';
-import { stacksOf } from '../history/history';
-import { undo } from '../history/undo';
-import { checkProject } from '../project/check';
+import { drawing, performed, points } from '../fixture';
 import { cornerIn, plainRecipe } from '../project/plain';
 import { type CurveItem, emptyProject, fitRecipe, type Id, type Project } from '../project/project';
 import { controlRecipe, numberedControl } from '../recipe/fixSpacing';
 import { shownCurve } from '../recipe/shownCurve';
-import { perform } from './perform';
 import { type CommandCall, isLossy } from './registry';
-import { titleOf } from './titleOf';
+import { done, refused } from './step.fixture';
 
 const line = (...places: Vector3[]) => fitRecipe(points(...places), false);
 const BASE = performed(
@@ -38,21 +34,6 @@ const ends = (curve: Curve): Vector3[] => domainOf(curve).map((u) => evaluate(cu
 const apart = (a: Curve, b: Curve): number => deviation(a, b).max;
 const polygon = (...places: Vector3[]): Curve =>
   makeCurve(1, [0, ...places.map((_, i) => i), places.length - 1], homogeneous(places.flat()));
-
-function done(project: Project, call: CommandCall): { project: Project; title: string } {
-  const outcome = perform(project, call, stamp());
-  if (!outcome.ok) throw new Error(outcome.failure);
-  const { project: now, step } = outcome.value;
-  const back = undo(now, stacksOf([step]), stamp());
-  expect(back.ok && back.value.project).toEqual(project);
-  expect(checkProject(now)).toEqual([]);
-  return { project: now, title: titleOf(step.title) };
-}
-function refused(project: Project, call: CommandCall): string {
-  const outcome = perform(project, call, stamp());
-  if (outcome.ok) throw new Error('it was done');
-  return outcome.failure;
-}
 
 const filleted = (second: 'wall' | 'side', radius: number): Project =>
   done(BASE, { command: 'filletCorner', args: { first: 'floor', second, near: [0, 0, 0], radius, id: 'arc' } }).project;

@@ -41,10 +41,7 @@ export const cornerCommands: Commands<typeof cornerArgs> = {
     facts: (project, { first, second }) => ({ items: named(project, [first.item, second.item]) }),
     change: {
       items: (project, { id, ...asked }) => {
-        const { layer, plane, colour } = curveItemOf(project, asked.first.item);
-        const recipe: CornerRecipe = { kind: 'corner', ...asked };
-        const name = new FreeNames(project).next(FIRST_NAMES.corner);
-        const item = { kind: 'curve' as const, ...newItem(project, name, layer, plane), colour, recipe };
+        const item = newCorner(project, new FreeNames(project), asked);
         mustCorner(project, id, item, null);
         return { added: { [id]: item } };
       },
@@ -83,14 +80,11 @@ export const cornerCommands: Commands<typeof cornerArgs> = {
         const { joints: _joints, ties: _ties, ...like } = curveItemOf(project, of);
         const second = { ...like, name: names.next(item.name.replace(/ \d+$/, '')), recipe: cut };
         const first = withShape(project, curveItemOf(project, of), kept);
-        const recipe: CornerRecipe = {
-          kind: 'corner',
+        const corner = newCorner(project, names, {
           ...asked,
           first: { item: of, end: ends[0] },
           second: { item: rest, end: ends[1] },
-        };
-        const { layer, plane, colour } = item;
-        const corner = { kind: 'curve' as const, ...newItem(project, names.next(FIRST_NAMES.corner), layer, plane), colour, recipe }; // prettier-ignore
+        });
         // Nothing begins at the new ends; what goes on from the old ones goes along to where they are.
         const on = { ...project.items, [of]: withLinks(first, {}, {}), [rest]: second };
         mustBeMade({ ...project, items: on }, made, corner);
@@ -172,6 +166,13 @@ export const cornerCommands: Commands<typeof cornerArgs> = {
     tellsOfLinks: true,
   },
 };
+
+/** A corner that lies where its first leg does. */
+function newCorner(project: Project, names: FreeNames, asked: Omit<CornerRecipe, 'kind'>): CornerItem {
+  const { layer, plane, colour } = curveItemOf(project, asked.first.item);
+  const name = names.next(FIRST_NAMES.corner);
+  return { kind: 'curve', ...newItem(project, name, layer, plane), colour, recipe: { kind: 'corner', ...asked } };
+}
 
 const otherEnd = (end: End): End => (end === 'start' ? 'end' : 'start');
 const endOf = (curve: Curve, end: End): Vector3 => evaluate(curve, domainOf(curve)[end === 'start' ? 0 : 1]);

@@ -11,12 +11,8 @@ import {
 } from '@pencil-bend/core';
 import { continuityOfEnds } from '@pencil-bend/core/reading';
 import type { CommandCall } from '../command/registry';
-import { perform } from '../command/perform';
-import { undo } from '../history/undo';
-import { titleOf } from '../command/titleOf';
-import { drawing, performed, points, stamp } from '../fixture';
-import { stacksOf } from '../history/history';
-import { checkProject } from '../project/check';
+import { done, refused } from '../command/step.fixture';
+import { drawing, performed, points } from '../fixture';
 import { cornerIn, plainRecipe } from '../project/plain';
 import { emptyProject, fitRecipe, type Id, type Project } from '../project/project';
 import { resolve } from '../project/resolve';
@@ -50,19 +46,6 @@ const move = (item: Id, point: Id, to: Vector3): CommandCall => ({
   args: { item, moves: [{ point, to }] },
 });
 
-function done(project: Project, call: CommandCall): { project: Project; title: string } {
-  const outcome = perform(project, call, stamp());
-  if (!outcome.ok) throw new Error(outcome.failure);
-  const { project: now, step } = outcome.value;
-  const back = undo(now, stacksOf([step]), stamp());
-  expect(back.ok && back.value.project).toEqual(project);
-  expect(checkProject(now)).toEqual([]);
-  return { project: now, title: titleOf(step.title) };
-}
-const refused = (project: Project, call: CommandCall): string => {
-  const outcome = perform(project, call, stamp());
-  return outcome.ok ? 'accepted' : outcome.failure;
-};
 /** Both legs go on into the corner. */
 function joined(project: Project, level: number, first = 'floor', second = 'wall', id = 'c') {
   const a = continuityOfEnds(shown(project, first), 'end', shown(project, id), 'start');

@@ -18,12 +18,8 @@ import {
 } from '@pencil-bend/core';
 import { continuityOfEnds } from '@pencil-bend/core/reading';
 import type { CommandCall } from '../command/registry';
-import { perform } from '../command/perform';
-import { undo } from '../history/undo';
-import { titleOf } from '../command/titleOf';
-import { drawing, performed, points, stamp } from '../fixture';
-import { stacksOf } from '../history/history';
-import { checkProject } from '../project/check';
+import { done, refused } from '../command/step.fixture';
+import { drawing, performed, points } from '../fixture';
 import { keptJoints, plainRecipe } from '../project/plain';
 import {
   emptyProject,
@@ -86,25 +82,12 @@ function met(project: Project, level: number, leader = 'spout', follower = 'lip'
 }
 
 /** Performs, and sees to it that undoing gives the drawing back to the last bit. */
-function done(project: Project, call: CommandCall): { project: Project; title: string } {
-  const outcome = perform(project, call, stamp());
-  if (!outcome.ok) throw new Error(outcome.failure);
-  const { project: now, step } = outcome.value;
-  const back = undo(now, stacksOf([step]), stamp());
-  expect(back.ok && sorted(back.value.project)).toEqual(sorted(project));
-  expect(checkProject(now)).toEqual([]);
-  return { project: now, title: titleOf(step.title) };
-}
 const sorted = (value: unknown): string =>
   JSON.stringify(value, (_, member: unknown) =>
     typeof member === 'object' && member !== null && !Array.isArray(member)
       ? Object.fromEntries(Object.entries(member).sort(([a], [b]) => (a < b ? -1 : 1)))
       : member,
   );
-const refused = (project: Project, call: CommandCall): string => {
-  const outcome = perform(project, call, stamp());
-  return outcome.ok ? 'accepted' : outcome.failure;
-};
 
 describe.each([
   ['control points', LIP],

@@ -1,12 +1,8 @@
 import { angleBetween, derivatives, distance, evaluate, jetBeyond, translation, type Vector3 } from '@pencil-bend/core';
 import { continuityOfEnds } from '@pencil-bend/core/reading';
 import type { CommandCall } from '../command/registry';
-import { perform } from '../command/perform';
-import { undo } from '../history/undo';
-import { titleOf } from '../command/titleOf';
-import { drawing, performed, points, stamp } from '../fixture';
-import { stacksOf } from '../history/history';
-import { checkProject } from '../project/check';
+import { done, refused } from '../command/step.fixture';
+import { drawing, performed, points } from '../fixture';
 import { keptTies, plainRecipe } from '../project/plain';
 import { emptyProject, fitRecipe, type Id, type Project, type Tie } from '../project/project';
 import { curveOf, fixSpacing } from '../recipe/fixSpacing';
@@ -41,20 +37,6 @@ const place = (project: Project, id: Id, point: Id): Vector3 => {
   return [...fitPointsOf(recipe), ...written].find((each) => each.id === point)?.at ?? [NaN, NaN, NaN];
 };
 const tie = (to: NonNullable<Tie['place']>, item = 'rim', point = 'p2'): CommandCall => ({ command: 'tiePoint', args: { item, point, to } }); // prettier-ignore
-
-function done(project: Project, call: CommandCall): { project: Project; title: string } {
-  const outcome = perform(project, call, stamp());
-  if (!outcome.ok) throw new Error(outcome.failure);
-  const { project: now, step } = outcome.value;
-  const back = undo(now, stacksOf([step]), stamp());
-  expect(back.ok && back.value.project).toEqual(project);
-  expect(checkProject(now)).toEqual([]);
-  return { project: now, title: titleOf(step.title) };
-}
-const refused = (project: Project, call: CommandCall): string => {
-  const outcome = perform(project, call, stamp());
-  return outcome.ok ? 'accepted' : outcome.failure;
-};
 
 describe('a tied point', () => {
   it('of live fit points follows a point, and the curve goes along', () => {
