@@ -1,6 +1,9 @@
+import { signal } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
 import { type CommandCall, resolveRecipe, titleOf } from '@pencil-bend/document';
 import { attempt, commandOf } from '@pencil-bend/document/steps';
 import { at, openMirrored, projectWith, through } from './bench.fixture';
+import { StepLoader } from './stepLoader';
 
 jest.mock('../work/browserWorker', () => ({ startBrowserWorker: () => null }));
 
@@ -14,6 +17,16 @@ describe('shown items', () => {
     expect(ids(shown.resting())).toEqual(['b']);
     expect(ids(shown.inHand())).toEqual(['a', 'm-1']);
     expect(ids(shown.all())).toEqual(['a', 'b', 'm-1']);
+  });
+
+  it('are as they are kept until the code that does steps has come', () => {
+    const { shown, drag } = openMirrored();
+    const isReady = signal(false);
+    Object.assign(TestBed.inject(StepLoader), { isReady });
+    drag(12, 9);
+    expect([shown.resting(), shown.inHand()]).toEqual([shown.kept(), []]);
+    isReady.set(true);
+    expect(ids(shown.inHand())).toEqual(['a', 'm-1']);
   });
 
   it('rest in the same array as long as a drag goes on', () => {
