@@ -1,8 +1,8 @@
-// What steps take to change curves, beyond what a drawing takes to be shown; the page fetches it with the first step.
+// The surface that steps take to change curves, beyond what a drawing takes to be shown; a page fetches it with the first
+// step. Its groups are those of index.ts, and some more.
 
-// Cut and extend.
+// Reshape: extend.
 export { type Continuation, extend, type ExtendFailure, type Reach } from './ends/extend';
-export { divideByCount, divideByLength, type Division } from './measure/divide';
 
 // Make lighter, at a price.
 export { fromBezierPieces } from './simplify/fromBezierPieces';
@@ -24,7 +24,7 @@ export { type CutCorner, fillet, type FilletFailure } from './shape/fillet';
 export { type DegreeTooHigh, midway, midwayByLength, type Midway } from './shape/midway';
 export { type Offset, offset, type OffsetFailure, type OffsetOptions } from './shape/offset';
 
-// Edit what is joined.
+// Join: make room, drag what is joined.
 export { type DraggedJoined, dragJoined, type Reach as JoinedReach, reachOfJoined } from './join/dragJoined';
 export {
   controlPointsFor,
@@ -34,3 +34,6 @@ export {
   withEnoughPoints,
   withoutSpareKnots,
 } from './join/enoughPoints';
+
+// Measure one curve: divide it.
+export { divideByCount, divideByLength, type Division } from './measure/divide';

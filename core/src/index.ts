@@ -95,7 +95,7 @@ export type { Progress, ProgressStep } from './fit/near/progress';
 export { derivatives, derivativesAll, evaluate, evaluateAll, evaluateAllByBasis } from './curve/evaluate';
 export { displayPolyline, type Polyline } from './simplify/polyline';
 
-// Change knots, keeping the shape, the control points, or what can be kept.
+// Change knots, keeping the shape or the control points.
 export { clamp, unclamp, type UnclampFailure } from './knots/clamp';
 export { knotOnLeg } from './knots/knotOnLeg';
 export { type Break, breaksOf, multiplicityAt } from './knots/multiplicity';
