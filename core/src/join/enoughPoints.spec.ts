@@ -56,7 +56,7 @@ describe('enough control points for the levels at the ends', () => {
           start: { jet: first, level: start },
           end: { jet: last, level: end },
         });
-        expect(joined.ok || joined.failure.kind === 'no-length').toBe(true);
+        expect(joined.ok || ['no-length', 'too-near'].includes(joined.failure.kind)).toBe(true);
       }),
       { numRuns: 120 },
     );

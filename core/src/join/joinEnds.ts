@@ -8,6 +8,7 @@ import { spaceOf } from '../fit/through/fixedSpacing';
 import { clamp } from '../knots/clamp';
 import type { End } from '../measure/ends';
 import { checkedContacts, type Contact, contactDerivatives, type Contacts, type Freedoms } from '../measure/jet';
+import { isDecidedByRounding } from './endRounding';
 import { controlPointsFor } from './enoughPoints';
 import { type TooFar, withinSize } from './withinSize';
 import { failed, type Result, success } from '../result';
@@ -35,6 +36,8 @@ export type JoinFailure =
   | { readonly kind: 'too-few-points'; readonly controlPoints: number; readonly needed: number }
   /** All control points lie in one place: nothing says how fast the curve leaves it. */
   | { readonly kind: 'no-length' }
+  /** The control points at an end lie so near each other, in mm, that rounding decides how it bends there. */
+  | { readonly kind: 'too-near'; readonly end: End; readonly leg: number }
   | TooFar;
 
 /**
@@ -55,6 +58,10 @@ export function joinEnds(curve: Curve, given: Contacts): Result<Joined, JoinFail
     if (!contact) continue;
     const solved = joinedStart(fromEnd(joined.curve, end), contact);
     if (!solved) return failed({ kind: 'no-length' });
+    if (isDecidedByRounding(solved.curve, contact.jet, contact.level)) {
+      const places = controlPointsOf(solved.curve);
+      return failed({ kind: 'too-near', end, leg: distance(vectorAt(places, 0), vectorAt(places, 1)) });
+    }
     joined = { ...joined, curve: backFrom(solved.curve, end, joined.curve), [end]: solved.joined };
   }
   const held = withinSize(joined.curve);

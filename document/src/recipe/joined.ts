@@ -272,7 +272,10 @@ function solveControl(
         : withCurve(recipe, data.value.curve, whole);
     } else {
       const joined = joinEnds(curve, contacts);
-      if (!joined.ok) return { problem: failureInWords(joined.failure) };
+      if (!joined.ok) {
+        const { failure } = joined;
+        return { problem: failureInWords(failure), ...(failure.kind === 'too-near' && { end: failure.end }) };
+      }
       made = withPlaces(recipe, joined.value.curve);
     }
   }

@@ -13,6 +13,8 @@ export function failureInWords(failure: ContactFailure | ExactFailure | NotOneTo
       return `it needs ${failure.needed} control points, and has ${failure.controlPoints}`;
     case 'no-length':
       return 'all of it would lie in one place';
+    case 'too-near':
+      return `its control points there lie ${inMm(failure.leg)} mm apart: rounding decides how it bends`;
     case 'one-end':
       return 'an exact shape can take a direction over at one end only';
     case 'stays-exact-at': {
