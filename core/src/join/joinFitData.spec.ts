@@ -129,6 +129,16 @@ describe('a curve of fixed spacing goes on from another', () => {
     expect(moved).toBeCloseTo(0.1223, 4);
   });
 
+  it('fails where the data do not begin at the end, or no derivative can come in there', () => {
+    const off = packSites(listSites(sites).map((site) => (site.u === 0 ? { ...site, u: 1e-12 } : site)));
+    // The next fit point lies so near that there is no number between.
+    const close = packSites([...listSites(sites).slice(0, 1), { u: Number.MIN_VALUE, order: 0 }, ...listSites(sites).slice(2)]); // prettier-ignore
+    for (const data of [off, close]) {
+      const joined = joinFitData(held, data, { start: { jet: START, level: 2 } });
+      expect(joined.ok ? 'joined' : joined.failure.kind).toBe('not-one-to-one');
+    }
+  });
+
   it('either end alike, and both at once', () => {
     const forwards = valueOf(
       joinFitData(held, sites, { start: { jet: START, level: 3 }, end: { jet: END, level: 2 } }),

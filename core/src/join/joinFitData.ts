@@ -76,8 +76,9 @@ function joinedStart(
   const now = derivativesAtStart(room.curve, Math.max(1, level));
   const speed = startSpeed(room.curve, now);
   if (!(speed > 0)) return failed({ kind: 'no-length' });
-  const response = fitResponse(room.curve, room.sites, level);
-  if (!response)
+  const rows = rowsAt(room.sites, domainOf(room.curve)[0], level);
+  const response = rows && fitResponse(room.curve, room.sites, rows);
+  if (!rows || !response)
     return failed({
       kind: 'not-one-to-one',
       sites: room.sites.parameters.length,
@@ -85,27 +86,29 @@ function joinedStart(
     });
   const { freedoms, moved } = leastMovement(jet, level, response, now, speed, given);
   const data = fitDataOf(room.curve, room.sites);
-  [jet.point, ...contactDerivatives(jet, level, freedoms)].forEach((value, order) =>
-    data.set(value, 3 * rowOf(room.sites, order)),
-  );
+  [jet.point, ...contactDerivatives(jet, level, freedoms)].forEach((value, order) => data.set(value, 3 * rows[order]));
   const joined = fromFitData(room.curve, room.sites, data);
   if (!joined.ok) return joined;
   const ranAgainst = now[1][0] * jet.tangent[0] + now[1][1] * jet.tangent[1] + now[1][2] * jet.tangent[2] < 0;
   return success({ curve: joined.value, sites: room.sites, start: { freedoms, moved, ranAgainst } });
 }
 
-/** The row of a derivative at the start; the place stands first there. */
-function rowOf({ parameters, orders }: Sites, order: number): number {
-  for (let i = 0; i < orders.length && parameters[i] === parameters[0]; i++) if (orders[i] === order) return i;
-  return -1;
+/** The row of a derivative at u, or -1. */
+const rowOf = ({ parameters, orders }: Sites, u: number, order: number): number =>
+  parameters.findIndex((v, i) => v === u && orders[i] === order);
+
+/** The rows of the place and of all derivatives up to the level at u; null where one is missing. */
+function rowsAt(sites: Sites, u: number, level: Level): readonly number[] | null {
+  const rows = Array.from({ length: level + 1 }, (_, order) => rowOf(sites, u, order));
+  return rows.includes(-1) ? null : rows;
 }
 
-/** The curve and its data with all derivatives up to the level at the start. */
+/** The curve and its data with all derivatives up to the level at the start; as they are where no knot can come in. */
 function withEndRows(curve: Curve, sites: Sites, level: Level): { curve: Curve; sites: Sites } {
-  const missing: number[] = [];
-  for (let order = 1; order <= level; order++) if (rowOf(sites, order) < 0) missing.push(order);
-  if (missing.length === 0) return { curve, sites };
   const [u] = domainOf(curve);
+  const missing: number[] = [];
+  for (let order = 1; order <= level; order++) if (rowOf(sites, u, order) < 0) missing.push(order);
+  if (missing.length === 0) return { curve, sites };
   const next = sites.parameters.find((v) => v > u) ?? domainOf(curve)[1];
   const added = missing.map((_, i) => u + ((next - u) * BESIDE * (i + 1)) / missing.length);
   const refined = refineKnots(curve, added);
@@ -115,7 +118,8 @@ function withEndRows(curve: Curve, sites: Sites, level: Level): { curve: Curve; 
 }
 
 /** How all control points answer to the place and the derivatives at the start, the other data staying as they are. */
-function fitResponse(curve: Curve, sites: Sites, level: Level): EndResponse | null {
+function fitResponse(curve: Curve, sites: Sites, rows: readonly number[]): EndResponse | null {
+  const level = rows.length - 1;
   const count = curve.points.length / 4;
   if (sites.parameters.length !== count) return null;
   const space = spaceOf(curve);
@@ -123,7 +127,7 @@ function fitResponse(curve: Curve, sites: Sites, level: Level): EndResponse | nu
   for (let from = 0; from <= level; from += 3) {
     // Three right-hand sides at once, as the coordinates of one.
     const values = new Float64Array(3 * count);
-    for (let k = from; k <= Math.min(level, from + 2); k++) values[3 * rowOf(sites, k) + k - from] = 1;
+    for (let k = from; k <= Math.min(level, from + 2); k++) values[3 * rows[k] + k - from] = 1;
     const found = collocate(space, sites, values);
     if (!found) return null;
     for (let k = from; k <= Math.min(level, from + 2); k++) {
