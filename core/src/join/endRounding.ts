@@ -8,7 +8,8 @@ const SHARE = 1e-2;
 /**
  * Whether the rounding of coordinates decides what a curve that starts with a jet has of it up to a level. Beside a short
  * first leg h the tangent is off by rounding / h; of the second leg H that share counts as lying across it, over h² as
- * curvature; and the speed along the tangent, over h² too, takes it into the rate.
+ * curvature; and the speed along the tangent, over h² too, takes it into the rate. (First order, from K and e of
+ * `frameAt` at a clamped end. Lengths in mm, the bounds in 1/mm and 1/mm².)
  */
 export function isDecidedByRounding(curve: Curve, { curvature, rate }: Jet, level: Level): boolean {
   if (level < 2) return false;

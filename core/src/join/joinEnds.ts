@@ -43,7 +43,8 @@ export type JoinFailure =
 /**
  * A curve whose ends go on from others with G0 to G3: of its control points only the first (last) level + 1 move, and
  * they as little as possible; knots and weights stay. Both ends are independent, since there are control points for
- * both: fails where the degree is below a level, or the count below both levels + 2 (a free end counts as level 0).
+ * both: fails where the degree is below a level, or the count below both levels + 2 (a free end counts as level 0), and
+ * where rounding would decide what is held.
  *
  * At a clamped end derivative k depends on control points 0 to k alone (The NURBS Book, 4.3, also for weights), so that
  * a triangular system gives the control points from the derivatives of `contactDerivatives`.

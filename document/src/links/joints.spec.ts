@@ -81,13 +81,22 @@ function met(project: Project, level: number, leader = 'spout', follower = 'lip'
   return figures;
 }
 
-/** Performs, and sees to it that undoing gives the drawing back to the last bit. */
+/** What a value holds, whatever the order of its members. */
 const sorted = (value: unknown): string =>
   JSON.stringify(value, (_, member: unknown) =>
     typeof member === 'object' && member !== null && !Array.isArray(member)
       ? Object.fromEntries(Object.entries(member).sort(([a], [b]) => (a < b ? -1 : 1)))
       : member,
   );
+
+it('a level that rounding would decide is flagged and gives way to the one below', () => {
+  const blunt = control(5, [140, 26, 0], [140.0004, 26.0002, 0], [178, 40, -3], [200, 30, -4], [220, 22, 0], [240, 20, 3], [270, 30, 5]); // prettier-ignore
+  const { project } = done(drawn({ spout: SPOUT, lip: blunt }), join(3));
+  const kept = keptJoints(project, 'lip').start;
+  expect(kept?.level).toBe(1);
+  expect(kept?.problem).toMatch(/^its control points there lie 0\.00\d+ mm apart: rounding decides how it bends$/);
+  met(project, 1);
+});
 
 describe.each([
   ['control points', LIP],
