@@ -164,6 +164,8 @@ export function callsOn({ curve, other, ring, loop }: Subjects): Readonly<Record
     controlPointsFor: () => [2, 3],
     withEnoughPoints: () => [curve, { start: 2, end: 1 }, { beyond: 1, local: ['start'] }],
     withoutSpareKnots: () => [curve, [knot]],
+    continuityFromJet: () => [jet, curve, 'start'],
+    freedomsAt: () => [curve, 'end'],
     dragJoined: () => [curve, 'start', { jet, level: 2 }, 2, place([8, 14, 2])],
     reachOfJoined: () => [jet, 2, 2],
     blend: () => [jet, { ...jet, point: [40, 40, 0], tangent: [0, -1, 0] }, { levels: [2, 3] }],

@@ -491,6 +491,8 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
     [() => core.continuityOfEnds(CURVE, 'end', CURVE, 'start', { reach: -1 }), 'a reach above 0 is needed, not -1'],
   ],
   continuityInside: [[() => core.continuityInside(CURVE, 7, CURVE, 'end'), 'parameter 7 lies outside']],
+  continuityFromJet: [[() => core.continuityFromJet({ ...JET, point: NAN }, CURVE, 'end'), 'jet.point: three finite']],
+  freedomsAt: [[() => core.freedomsAt(CURVE, 'middle' as 'end'), 'end: ']],
   continuityAtKnot: [
     [() => core.continuityAtKnot(CURVE, 7), 'parameter 7 lies outside'],
     [() => core.continuityAtKnot(CURVE, 0), 'u: a place inside the curve is needed, not its end at 0'],

@@ -5,6 +5,7 @@ export {
   type Continuity,
   continuityAtKnot,
   continuityAtKnots,
+  continuityFromJet,
   continuityInside,
   continuityOfEnds,
   type ContinuityOptions,
@@ -15,6 +16,7 @@ export {
 } from './measure/continuity';
 export { type AmongOptions, continuityAmong, type CurveMeeting, type PlaceOfMeeting } from './measure/continuityAmong';
 export { type Clearance, clearance, type ClearancePlace } from './measure/clearance';
+export { freedomsAt } from './join/freedomsAt';
 export { curvatureStretches } from './measure/curvatureStretches';
 export {
   type DeviationProfile,

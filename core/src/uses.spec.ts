@@ -126,6 +126,8 @@ const USES: Record<string, (curve: Curve) => unknown> = {
     core.continuityInside(c, middleOf(c), CURVE, 'end'),
     core.continuityInside(CURVE, 0.3, c, 'end'),
   ],
+  continuityFromJet: (c) => core.continuityFromJet(JET, c, 'end'),
+  freedomsAt: (c) => [core.freedomsAt(c, 'start'), core.freedomsAt(c, 'end')],
   continuityAtKnot: (c) => core.continuityAtKnot(c, middleOf(c)),
   continuityAtKnots: (c) => core.continuityAtKnots(c),
   continuityAmong: (c) => core.continuityAmong([c, core.reverse(c)], { knotsBelow: 3 }),

@@ -10,8 +10,15 @@ import { rectangle } from '../exact/polyline';
 import { uniformKnots } from '../knots/uniformKnots';
 import { FRONT } from '../plane/plane';
 import { parameterAt, arcLength } from './arcLength';
-import { continuityAtKnot, continuityAtKnots, continuityInside, continuityOfEnds } from './continuity';
+import {
+  continuityAtKnot,
+  continuityAtKnots,
+  continuityFromJet,
+  continuityInside,
+  continuityOfEnds,
+} from './continuity';
 import { frameAt } from './frame';
+import { jetBeyond } from './jet';
 import { helix, shaped } from './fairShapes.fixture';
 import { circle } from './shapes.fixture';
 
@@ -111,6 +118,24 @@ describe('continuity of two ends', () => {
     const found = continuityOfEnds(lineBetween([-40, 0, 0], [0, 0, 0]), 'end', still, 'start');
     expect(found).toMatchObject({ level: 0, gap: 0, angle: null, planes: null });
   });
+});
+
+describe('continuity from a jet', () => {
+  it.each(FOLLOWERS)(
+    'is G%d, as from the leader that hands it on, whichever way the follower runs',
+    (level, follower) => {
+      const arc = valueOf(leader);
+      const jet = jetBeyond(arc, 'end');
+      if (!jet) throw new Error('no jet');
+      const whole = continuityOfEnds(arc, 'end', follower, 'start', { reach: 5 });
+      const found = continuityFromJet(jet, follower, 'start', { reach: 5 });
+      expect(found).toEqual({ ...whole, before: found.before });
+      expect(found.level).toBe(level);
+      expect(found.before.kappa).toBeCloseTo(0.04, 12);
+      expect(found.before.kappaRate).toBeCloseTo(whole.before.kappaRate, 12);
+      expect(continuityFromJet(jet, reverse(follower), 'end', { reach: 5 }).level).toBe(level);
+    },
+  );
 });
 
 describe('continuity at an inner place', () => {

@@ -1,4 +1,4 @@
-import { add, angleBetween, distance, length, negate, subtract, type Vector3 } from '../linear/vector';
+import { add, angleBetween, distance, dot, length, negate, subtract, type Vector3 } from '../linear/vector';
 import { type Curve, domainOf } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
 import { breaksOf } from '../knots/multiplicity';
@@ -7,6 +7,7 @@ import { mustBeAbove0, mustBeOneOf } from '../refuse';
 import { arcLength } from './arcLength';
 import type { End } from './ends';
 import { frameAt } from './frame';
+import { checkJet, type Jet } from './jet';
 
 /** How exact a meeting has to be to count as of a level. Engineering choices, not theory. */
 export interface ContinuityThresholds {
@@ -114,6 +115,17 @@ export function continuityInside(
   );
   const before = sideAt(leader, place, turned ? 'right' : 'left', turned);
   return compared(before, after, options, leader, follower);
+}
+
+/** How the end of a curve goes on from what a leader hands on, which runs into it. */
+export function continuityFromJet(jet: Jet, curve: Curve, end: End, options: ContinuityOptions = {}): Continuity {
+  checkJet(jet, 'jet');
+  mustBeOneOf(end, ['start', 'end'], 'end');
+  const kappa = length(jet.curvature);
+  // Along the curvature vector the rate says how its size grows.
+  const kappaRate = kappa > 0 ? dot(jet.rate, jet.curvature) / kappa : length(jet.rate);
+  const before = { ...jet, kappa, kappaRate };
+  return compared(before, sideAtEnd(curve, end, end === 'end'), options, curve);
 }
 
 /** How a curve goes on over one of its knots, or of a closed curve over its seam (either end of the domain). */

@@ -1,19 +1,6 @@
-import {
-  arcCentre,
-  type Curve,
-  distance,
-  domainOf,
-  evaluate,
-  jetBeyond,
-  angleBetween,
-  kinksOf,
-  split,
-  subCurve,
-  type Vector3,
-} from '@pencil-bend/core';
+import { angleBetween, arcCentre, type Curve, distance, jetBeyond } from '@pencil-bend/core';
 import { fillet } from '@pencil-bend/core/changing';
 import { CommandError } from '../commandError';
-import { graphOf, keyOfEnd } from '../links/order';
 import type { End } from '../links/sources';
 import { withLinks, withShape } from '../links/table';
 import { cornerIn } from '../project/plain';
@@ -22,16 +9,25 @@ import { controlRecipe, curveOf, numberedControl } from '../recipe/fixSpacing';
 import { partOf } from '../recipe/parts';
 import type { Fates } from '../links/settle';
 import type { cornerArgs } from '../schema/cornerArgs';
-import { checkedForCircles, openCurve } from './bindable';
+import { openCurve } from './bindable';
 import type { Commands } from './command';
+import {
+  endOf,
+  ends,
+  type Leg,
+  madeTogether,
+  MEETS,
+  mustBeMade,
+  mustCorner,
+  newCorner,
+  otherEnd,
+  TOUCHES,
+} from './cornerChanges';
 import { FreeNames } from './freeNames';
-import { curveItemOf, named, newItem, openCurveOf, openItemOf } from './items';
+import { curveItemOf, named, openCurveOf, openItemOf } from './items';
 import { extendedToMeet } from './lengths';
-import { FIRST_NAMES } from './shapes';
+import { cornersSoftened, partsAtKink } from './softenCorners';
 import { cornerInWords } from './words';
-
-type Leg = CornerRecipe['first'];
-type CornerItem = CurveItem & { readonly recipe: CornerRecipe };
 
 /** What softens corners, and makes of fillets soft corners and of these fillets. */
 export const cornerCommands: Commands<typeof cornerArgs> = {
@@ -51,15 +47,26 @@ export const cornerCommands: Commands<typeof cornerArgs> = {
   setCorner: {
     facts: (project, { item }) => ({ items: named(project, [item]) }),
     change: {
-      items: (project, { item: id, ...asked }) => {
+      items: (project, { item: id, apart, ...asked }) => {
         openItemOf(project, id);
         const item = curveItemOf(project, id);
         if (item.recipe.kind !== 'corner') throw new CommandError(`${item.name} is no corner`);
-        const now = { ...item, recipe: { kind: 'corner' as const, ...asked } };
+        const { together } = item.recipe;
+        const now = { ...item, recipe: { kind: 'corner' as const, ...asked, ...(together && !apart && { together }) } };
         mustCorner(project, id, now, item.recipe);
-        return { changed: { [id]: now } };
+        return { changed: { ...(together && !apart && madeTogether(project, together, asked)), [id]: now } };
       },
     },
+  },
+
+  /**
+   * Every kink of these curves, and every corner where ends of them meet: they are split there and share their numbers.
+   * `id` begins the ids of what is added.
+   */
+  softenCorners: {
+    facts: (project, { items }) => ({ items: named(project, items) }),
+    fates: ({ items }): Fates => Object.fromEntries(items.map((item) => [item, 'cut'])),
+    change: { items: (project, args) => cornersSoftened(project, args) },
   },
 
   /**
@@ -167,17 +174,6 @@ export const cornerCommands: Commands<typeof cornerArgs> = {
   },
 };
 
-/** A corner that lies where its first leg does. */
-function newCorner(project: Project, names: FreeNames, asked: Omit<CornerRecipe, 'kind'>): CornerItem {
-  const { layer, plane, colour } = curveItemOf(project, asked.first.item);
-  const name = names.next(FIRST_NAMES.corner);
-  return { kind: 'curve', ...newItem(project, name, layer, plane), colour, recipe: { kind: 'corner', ...asked } };
-}
-
-const otherEnd = (end: End): End => (end === 'start' ? 'end' : 'start');
-const endOf = (curve: Curve, end: End): Vector3 => evaluate(curve, domainOf(curve)[end === 'start' ? 0 : 1]);
-const ends = (curve: Curve): [Vector3, Vector3] => [endOf(curve, 'start'), endOf(curve, 'end')];
-
 /** A curve that is to be changed, as it is seen but for the corners that end it. */
 function shapeOf(project: Project, id: Id): { readonly name: string; readonly recipe: Recipe; readonly curve: Curve } {
   const { name, recipe } = openCurveOf(project, id);
@@ -188,10 +184,6 @@ function legOf(project: Project, { item, end }: Leg) {
   openCurve(project, item);
   return { item, end, ...shapeOf(project, item) };
 }
-
-/** Ends lie on each other within so many mm, and touch when they turn by less than so many radians. */
-const MEETS = 1e-3;
-const TOUCHES = 1e-3;
 
 /** Throws a `CommandError` where an arc does not lie between the ends of its legs and touch them. */
 function mustTouch(name: string, arc: Curve, legs: readonly ReturnType<typeof legOf>[]): void {
@@ -216,56 +208,4 @@ function withoutJointTo(item: CurveItem, end: End, leader: Id): CurveItem {
   if (joint?.leader.kind !== 'end' || joint.leader.item !== leader) return item;
   const { [end]: _gone, ...left } = item.joints ?? {};
   return withLinks(item, left, item.ties ?? {});
-}
-
-/** A curve in two at the kink nearest to a place, with the ends that meet there. */
-function partsAtKink(
-  name: string,
-  curve: Curve,
-  near: Vector3,
-): { readonly parts: readonly [Curve, Curve]; readonly ends: readonly [End, End] } {
-  const kinks = kinksOf(curve).map(({ u }) => u);
-  const away = (u: number) => distance(evaluate(curve, u), near);
-  const [kink] = kinks.toSorted((a, b) => away(a) - away(b));
-  if (kink === undefined) throw new CommandError(`${name} has no corner`);
-  if (curve.closing === 'open') return { parts: inTwo(name, curve, kink), ends: ['end', 'start'] };
-  const opened = split(curve, kink);
-  if (!opened.ok) throw new CommandError(`${name} cannot be opened there`);
-  const [next] = kinksOf(opened.value[0]);
-  if (!next) throw new CommandError(`${name} is closed and has one corner: split it elsewhere first`);
-  // It begins and ends at the kink.
-  return { parts: inTwo(name, opened.value[0], next.u), ends: ['start', 'end'] };
-}
-
-function inTwo(name: string, curve: Curve, u: number): [Curve, Curve] {
-  const [first, last] = domainOf(curve);
-  const [a, b] = [subCurve(curve, first, u), subCurve(curve, u, last)];
-  if (!a.ok || !b.ok) throw new CommandError(`${name} ends there: nothing would be left of it`);
-  return [a.value, b.value];
-}
-
-/** Throws a `CommandError` for a corner that its legs cannot make, or that something else begins at. */
-function mustCorner(project: Project, id: Id, item: CornerItem, before: CornerRecipe | null): void {
-  const { first, second } = item.recipe;
-  if (first.item === second.item)
-    throw new CommandError('A soft corner needs two curves: split the one at its corner first');
-  const { corners, led, sharedWith } = graphOf(project);
-  for (const { item: leg, end } of [first, second]) {
-    const other = openCurve(project, leg);
-    const key = keyOfEnd({ id: leg, end });
-    const has = corners.get(key);
-    if (has !== undefined && has !== id) throw new CommandError(`The ${end} of ${other.name} ends in a corner already`);
-    if (other.joints?.[end] || led.has(key) || sharedWith.has(key)) {
-      throw new CommandError(`The ${end} of ${other.name} is joined: a corner cannot begin there`);
-    }
-  }
-  checkedForCircles(project, { [id]: item });
-  // One that was drawn may be asked for what its legs do not have: it is flagged.
-  if (!before) mustBeMade(project, id, item);
-}
-
-/** Throws a `CommandError` for a corner that its legs cannot make. */
-function mustBeMade(project: Project, id: Id, item: CornerItem): void {
-  const { cuts, problem } = cornerIn({ ...project, items: { ...project.items, [id]: item } }, id);
-  if (!cuts) throw new CommandError(`No corner there: ${problem ?? ''}`);
 }

@@ -1,35 +1,27 @@
-import type { Level } from '@pencil-bend/core';
-import { withEnoughPoints, withoutSpareKnots } from '@pencil-bend/core/changing';
+import { jetBeyond, negate } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
-import { graphOf, keyOfEnd } from '../links/order';
-import { type End, referenceOf } from '../links/sources';
-import { drawnFrom, eachJoint, namedPoints as pointsIn, tiesIn, withLinks, withShape } from '../links/table';
+import { referenceOf } from '../links/sources';
+import { eachJoint, namedPoints as pointsIn, tiesIn, withLinks, withShape } from '../links/table';
 import { handedOn, keptTies, plainRecipe } from '../project/plain';
 import {
   type BlendRecipe,
   type CurveItem,
   type Id,
-  type Joint,
-  type Joints,
   type Leader,
   type Project,
   type Recipe,
   type Tie,
 } from '../project/project';
 import { curveOf, fixSpacing } from '../recipe/fixSpacing';
-import { withCurve } from '../recipe/withCurve';
 import type { StepFacts } from '../history/stepTitle';
 import type { jointArgs } from '../schema/jointArgs';
 import { checkedForCircles, openCurve, openTieable } from './bindable';
 import type { Commands } from './command';
 import { FreeNames } from './freeNames';
 import { curveItemOf, named, namedPoint, newItem, openItemOf } from './items';
+import { joined, jointOf, NOTHING, partnerStays, released, setTo, withoutAdded } from './jointChanges';
+import { meetingJoined } from './meetings';
 import { FIRST_NAMES } from './shapes';
-
-interface OfEnd {
-  readonly item: Id;
-  readonly end: End;
-}
 
 /** What lets ends go on from other curves, for as long as they are joined or once. */
 export const jointCommands: Commands<typeof jointArgs> = {
@@ -43,6 +35,26 @@ export const jointCommands: Commands<typeof jointArgs> = {
     },
   },
 
+  /** All in one step; a joint that is there gets the level. */
+  joinMeetings: {
+    facts: (project, { level, meetings }) => ({
+      items: named(project, [...new Set(meetings.flatMap(({ first, second }) => [first.item, second.item]))]),
+      numbers: [level, meetings.length],
+    }),
+    change: {
+      items: (project, { level, meetings }) => {
+        let on = project;
+        let changed: Readonly<Record<Id, CurveItem>> = {};
+        for (const meeting of meetings) {
+          const now = meetingJoined(on, meeting, level);
+          changed = { ...changed, ...now };
+          on = { ...on, items: { ...on.items, ...now } };
+        }
+        return { changed };
+      },
+    },
+  },
+
   /** What was added for a higher level goes again where it bends nothing; the free shape stays. */
   setJoint: {
     facts: (project, { item, end, level }) => {
@@ -50,23 +62,53 @@ export const jointCommands: Commands<typeof jointArgs> = {
       return { ...factsOf(project, item, joint.leader), ...(level !== undefined && { numbers: [level] }) };
     },
     change: {
-      items: (project, { item: id, end, level, gives, spread, freedoms }) => {
-        const item = openCurve(project, id);
-        const before = jointOf(project, { item: id, end });
-        const { freedoms: _freedoms, ...rest } = before;
-        const kept = freedoms === undefined ? before.freedoms : (freedoms ?? undefined);
-        const joint: Joint = {
-          ...rest,
-          level: level ?? before.level,
-          gives: gives ?? before.gives,
-          spread: spread ?? before.spread,
-          ...(kept && { freedoms: kept }),
+      items: (project, { item: id, end, ...asked }) => setTo(project, { item: id, end }, asked),
+    },
+  },
+
+  /** The leader follows; both stay as they are seen. */
+  swapJoint: {
+    tellsOfLinks: true,
+    facts: (project, { item, end }) => factsOf(project, item, jointOf(project, { item, end }).leader),
+    change: {
+      items: (project, { item: id, end }) => {
+        const joint = jointOf(project, { item: id, end });
+        const { leader, level, gives, spread } = joint;
+        if (leader.kind !== 'end') throw new CommandError('Only an end of a curve can follow instead');
+        const freed = released(project, { item: id, end });
+        const on = { ...project, items: { ...project.items, ...freed } };
+        const swapped: Leader = { kind: 'end', item: id, end };
+        return {
+          changed: {
+            ...freed,
+            ...joined(on, { item: leader.item, end: leader.end }, { level, leader: swapped, gives, spread }),
+          },
         };
-        if (joint.gives === 'both') mustGiveWay(project, id, joint.leader, before);
-        const room = roomFor(project, id, item, end, joint);
-        const partner =
-          joint.gives === 'both' && joint.leader.kind === 'end' ? partnerRoom(project, joint.leader, joint.level) : {};
-        return checkedForCircles(project, { ...partnerStays(project, before, joint), ...partner, [id]: room });
+      },
+    },
+  },
+
+  /** The follower is turned round: it goes along as it is, until its other end lies where this one was. */
+  joinOtherEnd: {
+    facts: (project, { item, end }) => factsOf(project, item, jointOf(project, { item, end }).leader),
+    change: {
+      items: (project, { item: id, end }) => {
+        const { leader, level, gives, spread } = jointOf(project, { item: id, end });
+        const other = end === 'start' ? 'end' : 'start';
+        const freed = released(project, { item: id, end });
+        const item = freed[id];
+        const beyond = jetBeyond(curveOf(plainRecipe(project, item)).curve, other);
+        if (!beyond) throw new CommandError(`${item.name} stands still at its ${other}`);
+        const on = { ...project, items: { ...project.items, ...freed } };
+        const bound = joined(on, { item: id, end: other }, { level, leader, gives: 'follower', spread: 'rigid' });
+        const { joints = {}, ...rest } = bound[id];
+        // Into the curve, as its leader will run.
+        const from = { at: beyond.point, along: negate(beyond.tangent) };
+        const turned = { ...rest, joints: eachJoint(joints, (each, at) => (at === other ? { ...each, from } : each)) };
+        const there = { ...on, items: { ...on.items, [id]: turned } };
+        const shaped = withShape(there, turned, plainRecipe(there, turned));
+        const settled = { ...on, items: { ...on.items, [id]: shaped } };
+        return { changed: { ...freed, ...setTo(settled, { item: id, end: other }, { gives, spread }).changed } };
       },
     },
   },
@@ -79,13 +121,7 @@ export const jointCommands: Commands<typeof jointArgs> = {
     }),
     tellsOfLinks: true,
     change: {
-      items: (project, { item: id, end }) => {
-        const item = openCurve(project, id);
-        const joint = jointOf(project, { item: id, end });
-        const joints = eachJoint(item.joints ?? {}, (each, at) => (at === end ? null : each));
-        const now = withShape(project, item, plainRecipe(project, item), joints);
-        return { changed: { ...partnerStays(project, joint, null), [id]: now } };
-      },
+      items: (project, ofEnd) => ({ changed: released(project, ofEnd) }),
     },
   },
 
@@ -196,13 +232,6 @@ function factsOf(project: Project, item: Id, leader: Leader): StepFacts {
   return { items: named(project, [item, ...others]) };
 }
 
-function jointOf(project: Project, { item, end }: OfEnd): Joint {
-  const { name, joints } = curveItemOf(project, item);
-  const joint = joints?.[end];
-  if (!joint) throw new CommandError(`The ${end} of ${name} is not joined`);
-  return joint;
-}
-
 const tiedPoint = (project: Project, id: Id, point: Id) => {
   const item = curveItemOf(project, id);
   return namedPoint(item.name, plainRecipe(project, item), point);
@@ -223,123 +252,6 @@ function tied(project: Project, id: Id, point: Id, more: Tie) {
   const problem = keptTies(on, id)[point];
   if (problem) throw new CommandError(`${item.name} cannot be tied there: ${problem}`);
   return changed;
-}
-
-/** The items as a new joint leaves them. Throws a `CommandError` for one that cannot be. */
-function joined(
-  project: Project,
-  { item: id, end }: OfEnd,
-  given: Pick<Joint, 'level' | 'leader' | 'gives' | 'spread'>,
-): Readonly<Record<Id, CurveItem>> {
-  const item = openCurve(project, id);
-  const { leader } = given;
-  const taken = item.joints?.[end];
-  if (taken) {
-    const reference = referenceOf(taken.leader);
-    const other = reference ? project.items[reference.item].name : 'its image';
-    throw new CommandError(`The ${end} of ${item.name} follows ${other} already: release it first`);
-  }
-  if (graphOf(project).sharedWith.has(keyOfEnd({ id, end }))) {
-    throw new CommandError(`The ${end} of ${item.name} meets another curve halfway already`);
-  }
-  if (graphOf(project).corners.has(keyOfEnd({ id, end }))) {
-    throw new CommandError(`The ${end} of ${item.name} ends in a corner: it cannot follow anything`);
-  }
-  if (leader.kind === 'end' && leader.item === id && leader.end === end) {
-    throw new CommandError(`The ${end} of ${item.name} cannot follow itself`);
-  }
-  const reference = referenceOf(leader);
-  if (reference && !Object.hasOwn(project.items, reference.item)) {
-    throw new CommandError(`There is no curve '${reference.item}' in this project`);
-  }
-  const handed = handedOn(project, { leader });
-  if (handed.problem !== undefined) throw new CommandError(`${item.name} cannot go on from there: ${handed.problem}`);
-  const joint: Joint = { ...given, from: drawnFrom(project, { ...given, from: NOWHERE }) };
-  if (given.gives === 'both') mustGiveWay(project, id, leader, null);
-  const seen = withShape(project, item, plainRecipe(project, item));
-  const partner = joint.gives === 'both' && leader.kind === 'end' ? partnerRoom(project, leader, joint.level) : {};
-  return checkedForCircles(project, { ...partner, [id]: roomFor(project, id, seen as typeof item, end, joint) })
-    .changed;
-}
-
-/** What a knot that bends nothing may move a curve by, in mm. */
-const NOTHING = 1e-6;
-
-const NOWHERE: Joint['from'] = { at: [0, 0, 0], along: [1, 0, 0] };
-
-/** Throws a `CommandError` where the leader of a joint cannot meet its follower halfway. */
-function mustGiveWay(project: Project, id: Id, leader: Leader, before: Joint | null): void {
-  if (leader.kind !== 'end') throw new CommandError('Only an end of a curve can give way');
-  if (leader.item === id) throw new CommandError('A curve cannot meet itself halfway');
-  const other = openCurve(project, leader.item);
-  if (other.joints?.[leader.end])
-    throw new CommandError(`The ${leader.end} of ${other.name} follows another curve already`);
-  const key = keyOfEnd({ id: leader.item, end: leader.end });
-  if (before?.gives !== 'both' && graphOf(project).sharedWith.has(key)) {
-    throw new CommandError(`The ${leader.end} of ${other.name} meets another curve halfway already`);
-  }
-}
-
-/** A curve with a joint at an end, and with the degree and the control points that its levels need. */
-function roomFor(
-  project: Project,
-  id: Id,
-  item: CurveItem & { readonly recipe: Recipe },
-  end: End,
-  joint: Joint,
-): CurveItem {
-  const joints: Joints = { ...item.joints, [end]: joint };
-  const { recipe } = item;
-  // Live points, exact shapes and exact lines need none, or have no use for them.
-  if (recipe.kind !== 'control' || (recipe.degree === 1 && recipe.points.length === 2)) return { ...item, joints };
-  const { led } = graphOf(project);
-  const levelAt = (at: End) => Math.max(joints[at]?.level ?? 0, led.get(keyOfEnd({ id, end: at })) ?? 0) as Level;
-  const spare = withoutAdded(recipe, joint, NOTHING);
-  const enough = withEnoughPoints(curveOf(spare.recipe).curve, { start: levelAt('start'), end: levelAt('end') });
-  const isMore = enough.raised > 0 || enough.knots.length > 0;
-  const made = isMore ? withCurve(spare.recipe, enough.curve) : spare.recipe;
-  const { added: before, ...rest } = joint;
-  const raised = (before?.raised ?? 0) + enough.raised;
-  const knots = [...spare.knots, ...enough.knots];
-  const added = raised > 0 || knots.length > 0 ? { added: { raised, knots } } : {};
-  return { ...item, recipe: made, joints: { ...joints, [end]: { ...rest, ...added } } };
-}
-
-/** A curve that meets a follower halfway, with what the level needs. */
-function partnerRoom(
-  project: Project,
-  { item: id, end }: Extract<Leader, { readonly kind: 'end' }>,
-  level: Level,
-): Readonly<Record<Id, CurveItem>> {
-  const item = openCurve(project, id);
-  const { recipe } = item;
-  if (recipe.kind !== 'control' || (recipe.degree === 1 && recipe.points.length === 2)) return {};
-  const { led } = graphOf(project);
-  const levelAt = (at: End) =>
-    Math.max(at === end ? level : 0, item.joints?.[at]?.level ?? 0, led.get(keyOfEnd({ id, end: at })) ?? 0) as Level;
-  const enough = withEnoughPoints(curveOf(recipe).curve, { start: levelAt('start'), end: levelAt('end') });
-  return enough.raised > 0 || enough.knots.length > 0
-    ? { [id]: { ...item, recipe: withCurve(recipe, enough.curve) } }
-    : {};
-}
-
-/** A recipe without those of the knots that a joint brought which bend nothing; and the ones that stay. */
-function withoutAdded<Of extends Recipe>(
-  recipe: Of,
-  { added }: Joint,
-  tolerance: number,
-): { recipe: Of; knots: readonly number[] } {
-  if (recipe.kind !== 'control' || !added || added.knots.length === 0) return { recipe, knots: added?.knots ?? [] };
-  const { curve, removed } = withoutSpareKnots(curveOf(recipe).curve, added.knots, tolerance);
-  if (removed.length === 0) return { recipe, knots: added.knots };
-  return { recipe: withCurve(recipe, curve) as Of, knots: added.knots.filter((u) => !removed.includes(u)) };
-}
-
-/** A curve that met a follower halfway stays as it is seen when it does so no longer. */
-function partnerStays(project: Project, before: Joint, now: Joint | null): Readonly<Record<Id, CurveItem>> {
-  if (before.gives !== 'both' || before.leader.kind !== 'end' || now?.gives === 'both') return {};
-  const other = curveItemOf(project, before.leader.item);
-  return { [before.leader.item]: withShape(project, other, plainRecipe(project, other)) };
 }
 
 /** Throws a `CommandError` for a blend that goes nowhere, or goes on from itself. */

@@ -104,6 +104,28 @@ function player(seed: number) {
         },
       }),
       () => ({ command: 'releaseJoint', args: { item, end: end() } }),
+      () => ({ command: 'swapJoint', args: { item, end: end() } }),
+      () => ({ command: 'joinOtherEnd', args: { item, end: end() } }),
+      () => ({ command: 'setJoint', args: { item, end: end(), freedoms: { a: { ratio: 0.7 }, linked: true } } }),
+      () => ({
+        command: 'joinMeetings',
+        args: {
+          level: level(),
+          meetings: [
+            {
+              first: { item, end: end() },
+              second: oneOf([
+                { item: other, end: end() },
+                { item: other, share: 0.4 },
+              ]),
+            },
+          ],
+        },
+      }),
+      () => ({
+        command: 'softenCorners',
+        args: { items: item === other ? [item] : [item, other], id: fresh(), level: 2, size: size() },
+      }),
       () => ({ command: 'returnToFree', args: { item, end: end() } }),
       () => ({ command: 'meetOnce', args: { item, end: end(), leader: leader(), level: level() } }),
       () => ({ command: 'tiePoint', args: { item, point: point?.id ?? 'p1', to: oneOf([{ kind: 'point' as const, item: other }, { kind: 'end' as const, item: other, end: end() }, { kind: 'place' as const, item: other, share: 0.3 }, { kind: 'along' as const, item: other }]) } }), // prettier-ignore

@@ -7,6 +7,7 @@ import type { newItem, sheetArgs } from '../schema/sheetArgs';
 import type { Commands } from './command';
 import { FreeNames } from './freeNames';
 import { itemOf, named, namedAs, newItem as withDefaults, openItemOf } from './items';
+import { drawnJoined } from './jointChanges';
 import { FIRST_NAMES, type Shape } from './shapes';
 
 /** A curve, point or guide that is drawn: with its own colour, or that of its layer. */
@@ -20,32 +21,13 @@ const firstName = (shape: Shape, made: NewItem): string =>
 export const sheetCommands: Commands<typeof sheetArgs> = {
   drawItems: {
     adds: ({ items }) => items.length,
-    facts: (project, { shape, items }) => {
+    facts: (project, args) => {
       const names = new FreeNames(project);
-      return {
-        items: namedAs(
-          items.slice(0, 2).map((made) => names.next(firstName(shape, made))),
-          items.length,
-        ),
-      };
+      const called = args.items.slice(0, 2).map((made) => names.next(firstName(args.shape, made)));
+      const isWhole = !args.items.some(hasJoints) || drawn(project, args).isWhole;
+      return { items: namedAs(called, args.items.length), ...(!isWhole && { how: 'unjoined' }) };
     },
-    change: {
-      items: (project, { layer, plane, shape, items }) => {
-        const names = new FreeNames(project);
-        const drawn = items.map((made): [Id, Item] => {
-          const { id, colour } = made;
-          const base = {
-            ...withDefaults(project, names.next(firstName(shape, made)), layer, plane),
-            ...(colour !== undefined && { colour }),
-          };
-          if ('recipe' in made) return [id, { kind: 'curve', ...base, recipe: made.recipe }];
-          if ('at' in made) return [id, { kind: 'point', ...base, at: made.at }];
-          if ('guide' in made) return [id, { kind: 'guide', ...base, guide: made.guide }];
-          return [id, { kind: 'pointSet', ...base, pointSet: made.pointSet }];
-        });
-        return { added: withFreeIds(drawn) };
-      },
-    },
+    change: { items: (project, args) => ({ added: drawn(project, args).items }) },
   },
 
   placePoint: {
@@ -143,6 +125,25 @@ export const sheetCommands: Commands<typeof sheetArgs> = {
 };
 
 /** Ids that stand twice in one order are taken as well. */
+const hasJoints = (made: NewItem): boolean => 'recipe' in made && made.joints !== undefined;
+
+function drawn(project: Project, { layer, plane, shape, items }: Value<typeof sheetArgs.drawItems>) {
+  const names = new FreeNames(project);
+  const made = items.map((each): [Id, Item] => {
+    const { id, colour } = each;
+    const base = {
+      ...withDefaults(project, names.next(firstName(shape, each)), layer, plane),
+      ...(colour !== undefined && { colour }),
+    };
+    if ('recipe' in each) return [id, { kind: 'curve', ...base, recipe: each.recipe }];
+    if ('at' in each) return [id, { kind: 'point', ...base, at: each.at }];
+    if ('guide' in each) return [id, { kind: 'guide', ...base, guide: each.guide }];
+    return [id, { kind: 'pointSet', ...base, pointSet: each.pointSet }];
+  });
+  const asked = items.flatMap((each) => ('recipe' in each && each.joints ? [[each.id, each.joints] as const] : []));
+  return drawnJoined(project, withFreeIds(made), asked);
+}
+
 function withFreeIds(items: readonly (readonly [Id, Item])[]): Readonly<Record<Id, Item>> {
   const added: Record<Id, Item> = {};
   for (const [id, item] of items) {

@@ -40,7 +40,7 @@ const verbOf = (how: string): string => (Object.hasOwn(VERBS, how) ? VERBS[how] 
 
 /** The title of the step of each command, of its facts. A history is read before the commands have come. */
 export const titles: Titles = {
-  drawItems: ({ items }) => `Draw ${items}`,
+  drawItems: ({ how, items }) => `Draw ${items}${how === 'unjoined' ? ', without its joint' : ''}`,
   placePoint: ({ items }) => `Move ${items}`,
   setGuide: ({ items }) => `Change ${items}`,
   thinPointSet: ({ items, numbers: [thinning = 1] }) =>
@@ -119,6 +119,10 @@ export const titles: Titles = {
   divideCurve: ({ items }) => `Divide ${items}`,
   midwayCurve: ({ items }) => `Draw midway between ${items}`,
   joinEnd: ({ items, numbers: [level = 0] }) => `Join ${items} with G${level}`,
+  joinMeetings: ({ items, numbers: [level = 0, count = 1] }) =>
+    count === 1 ? `Join ${items} with G${level}` : `Join ${count} meetings of ${items} with G${level}`,
+  swapJoint: ({ items }) => `Swap leader and follower of ${items}`,
+  joinOtherEnd: ({ items }) => `Join the other end of ${items}`,
   setJoint: ({ items, numbers: [level] }) =>
     level === undefined ? `Change the joint of ${items}` : `Change the joint of ${items} to G${level}`,
   releaseJoint: ({ how, items }) => `Release the ${how} of ${items}`,
@@ -130,6 +134,7 @@ export const titles: Titles = {
   drawBlend: ({ items }) => `Blend ${items}`,
   drawCorner: ({ items }) => `Soften the corner of ${items}`,
   setCorner: ({ items }) => `Change the corner ${items}`,
+  softenCorners: ({ items }) => `Soften the corners of ${items}`,
   softenKink: ({ items }) => `Soften a corner of ${items}`,
   softenFillet: ({ items }) => `Make ${items} a soft corner`,
   filletSoftCorner: ({ items }) => `Make ${items} a fillet`,

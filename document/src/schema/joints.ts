@@ -43,6 +43,11 @@ export const freedoms = object(
     a: Type.Optional(described(length, 'How fast the end is left, times the domain; as a ratio to the chord.')),
     b: Type.Optional(Type.Number()),
     c: Type.Optional(Type.Number()),
+    linked: Type.Optional(
+      Type.Literal(true, {
+        description: 'The joint at the other end of the curve has the same a, for as long as it is there.',
+      }),
+    ),
   },
   {
     $id: 'freedoms',
@@ -69,6 +74,15 @@ export const joint = object(
     ),
   },
   { $id: 'joint', description: 'An end that goes on from something else, for as long as the joint is there.' },
+);
+
+/** What a curve that is drawn goes on from at once. */
+export const newJoints = object(
+  {
+    start: Type.Optional(object({ leader, level })),
+    end: Type.Optional(object({ leader, level })),
+  },
+  { $id: 'newJoints', minProperties: 1 },
 );
 
 export const joints = object(

@@ -230,6 +230,7 @@ export const cornerRecipe = object(
     fullness: Type.Optional(
       Type.Number({ minimum: 0, exclusiveMaximum: 1, description: 'The fairest where it is left out.' }),
     ),
+    together: Type.Optional(described(id, 'Corners with the same name share their numbers.')),
   },
   { $id: 'cornerRecipe', description: 'A softened corner between two legs, which end where it begins.' },
 );

@@ -1,5 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { guide, note, pointSet } from './items';
+import { newJoints } from './joints';
 import { colour, id, ids, name, object, oneOf, oneOfWords, orNull, vector } from './kit';
 import { grid, project, units } from './project';
 import { recipe } from './recipes';
@@ -8,7 +9,7 @@ import { SHAPES } from '../command/shapes';
 /** A curve, point or guide that is drawn: with its own colour, or that of its layer. */
 export const newItem = oneOf(
   [
-    object({ id, colour: Type.Optional(colour), recipe }),
+    object({ id, colour: Type.Optional(colour), recipe, joints: Type.Optional(newJoints) }),
     object({ id, colour: Type.Optional(colour), at: vector }),
     object({ id, colour: Type.Optional(colour), guide }),
     object({ id, colour: Type.Optional(colour), name: Type.Optional(name), pointSet }),

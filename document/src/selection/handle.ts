@@ -1,5 +1,7 @@
 import { breaksOf, controlPointsOf, type Curve, type Vector3, vectorAt } from '@pencil-bend/core';
 import { controlIds } from '../command/items';
+import type { End } from '../links/sources';
+import type { PlainCurve } from '../project/plain';
 import { type Id, isFree, type Recipe } from '../project/project';
 import { isClosed } from '../recipe/editEnds';
 import { fitPointsOf } from '../recipe/makeLive';
@@ -23,7 +25,13 @@ export type Handle =
   /** The leg of the control polygon from this control point to the next. */
   | { readonly kind: 'leg'; readonly index: number }
   /** The start of a closed curve. */
-  | { readonly kind: 'seam' };
+  | { readonly kind: 'seam' }
+  /** The joint at an end; and what it leaves free there, as a stem: how fast the end is left, and what bends it on. */
+  | { readonly kind: 'joint'; readonly end: End }
+  | { readonly kind: 'freedom'; readonly end: End; readonly of: Freedom };
+
+export const FREEDOMS = ['a', 'b', 'c'] as const;
+export type Freedom = (typeof FREEDOMS)[number];
 
 export function keyOf(handle: Handle): string {
   switch (handle.kind) {
@@ -43,6 +51,10 @@ export function keyOf(handle: Handle): string {
       return `leg:${handle.index}`;
     case 'seam':
       return 'seam';
+    case 'joint':
+      return `joint:${handle.end}`;
+    case 'freedom':
+      return `freedom:${handle.end}:${handle.of}`;
   }
 }
 
@@ -86,8 +98,9 @@ export function pointsOf(recipe: Recipe): CurvePoints | null {
   return points;
 }
 
-/** Whether a recipe has a handle. */
-export function hasHandle(recipe: Recipe, handle: Handle): boolean {
+/** Whether a curve has a handle. */
+export function hasHandle({ recipe, joints }: Pick<PlainCurve, 'recipe' | 'joints'>, handle: Handle): boolean {
+  if (handle.kind === 'joint' || handle.kind === 'freedom') return joints?.[handle.end] !== undefined;
   const points = pointsOf(recipe);
   if (!points) return false;
   switch (handle.kind) {

@@ -1,5 +1,5 @@
 import type { Id, Project } from '../project/project';
-import { plainRecipe } from '../project/plain';
+import { plainItem } from '../project/plain';
 import { type Handle, hasHandle, sameHandle } from './handle';
 
 /** What is selected: items, and handles of them. */
@@ -79,8 +79,8 @@ export function present(project: Project, selection: Selection): Selection {
   if (items.length === 0) return NOTHING;
   const left = handlesByItem(selection).flatMap(({ item: id, handles }) => {
     const item = Object.hasOwn(project.items, id) ? project.items[id] : null;
-    const recipe = item?.kind === 'curve' ? plainRecipe(project, item) : null;
-    return recipe ? [{ item: id, handles: handles.filter((handle) => hasHandle(recipe, handle)) }] : [];
+    const curve = item?.kind === 'curve' ? plainItem(project, item) : null;
+    return curve?.kind === 'curve' ? [{ item: id, handles: handles.filter((handle) => hasHandle(curve, handle)) }] : [];
   });
   const now = withHandles(items, left);
   return sameSelection(now, selection) ? selection : now;
