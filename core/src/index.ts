@@ -134,6 +134,7 @@ export {
   type Sense,
 } from './measure/jet';
 export { blend, type Blend, type BlendFailure, type BlendOptions, type Magnitudes } from './join/blend';
+export { freedomsAt } from './join/freedomsAt';
 export { joinEnds, type Joined, type JoinedEnd, type JoinFailure as ContactFailure } from './join/joinEnds';
 export { type ExactFailure, type ExactKind, type ExactOptions, joinExact } from './join/joinExact';
 export { joinFitData, type JoinedFitData } from './join/joinFitData';

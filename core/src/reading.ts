@@ -16,7 +16,6 @@ export {
 } from './measure/continuity';
 export { type AmongOptions, continuityAmong, type CurveMeeting, type PlaceOfMeeting } from './measure/continuityAmong';
 export { type Clearance, clearance, type ClearancePlace } from './measure/clearance';
-export { freedomsAt } from './join/freedomsAt';
 export { curvatureStretches } from './measure/curvatureStretches';
 export {
   type DeviationProfile,

@@ -28,6 +28,12 @@ export { inWords, pointer, type Problem } from './problem';
 export { migrate } from './project/migrate';
 export {
   type Axis,
+  type BlendRecipe,
+  type CornerRecipe,
+  type Joint,
+  type Leader,
+  type Tie,
+  type TieTarget,
   contentsOf,
   type ControlPoint,
   type ControlRecipe,
@@ -65,7 +71,11 @@ export {
   type WorkPlane,
 } from './project/project';
 export { shownCurve } from './recipe/shownCurve';
-export { keptJoints, keptTies } from './project/plain';
+export { blendIn, cornerIn, contactsAt, handedOn, keptJoints, keptTies } from './project/plain';
+export { type Cornered } from './project/corners';
+export { alongGuide, jetOnGuide } from './project/guides';
+export { placeAt, shareAt } from './links/reference';
+export { type End, ENDS, jointsOf, referenceOf, tiesOf } from './links/sources';
 export { resolve } from './project/resolve';
 export { type PlainCurve, plainItem, type PlainItem, plainRecipe } from './project/plain';
 export { takenWith } from './links/taken';
@@ -92,6 +102,8 @@ export { transformed } from './recipe/transformed';
 export { schemaProblems } from './schemaProblems';
 export {
   type CurvePoints,
+  type Freedom,
+  FREEDOMS,
   type Handle,
   hasHandle,
   keyOf,

@@ -40,3 +40,10 @@ export function nearestOnGuide(guide: Guide, axes: Axes, at: Vector3): Vector3 {
   const out = away > 0 ? add(scale(axes.x, x / away), scale(axes.y, y / away)) : axes.x;
   return along(guide.centre, out, guide.radius);
 }
+
+/** How far along a guide a place on it lies, in mm: from the place that a line is given by, or around a circle from x. */
+export function alongGuide(guide: Guide, axes: Axes, at: Vector3): number {
+  if (guide.kind === 'line') return dot(subtract(at, guide.at), guide.direction);
+  const off = subtract(at, guide.centre);
+  return Math.atan2(dot(off, axes.y), dot(off, axes.x)) * guide.radius;
+}

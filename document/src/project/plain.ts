@@ -367,6 +367,13 @@ export function blendOf(project: Setting, recipe: BlendRecipe, name: string): Bl
   return blended;
 }
 
+/** The blend that an item is. Throws a `CommandError` where one of its ends is not there. */
+export function blendIn(project: Setting, id: Id): Blended {
+  const item = project.items[id];
+  if (item?.kind !== 'curve' || item.recipe.kind !== 'blend') throw new CommandError(`'${id}' is no blend`);
+  return blendOf(project, item.recipe, item.name);
+}
+
 /** What the ends of a joined curve go on from, as far as it is kept: for drags of its bound points. */
 export function contactsAt(project: Setting, id: Id): Contacts {
   const item = project.items[id];

@@ -39,9 +39,14 @@ function deletion({ editing }: Workbench): string {
   if (handles.length === 0) return items.length > 1 ? `Delete the ${items.length} selected` : 'Delete it';
   if (handles.length > 1) return `Take the ${handles.length} out`;
   return (
-    { tangent: 'Free the tangent', weight: 'Make the weight 1', knot: 'Take the knot out', on: 'Take the knot out' }[
-      handles[0].kind as string
-    ] ?? 'Take the point out'
+    {
+      joint: 'Release the joint',
+      freedom: 'Leave it to the program',
+      tangent: 'Free the tangent',
+      weight: 'Make the weight 1',
+      knot: 'Take the knot out',
+      on: 'Take the knot out',
+    }[handles[0].kind as string] ?? 'Take the point out'
   );
 }
 
@@ -79,7 +84,8 @@ export const TOOL_ACTIONS: readonly BenchAction[] = [
       const selection = editing.selection();
       return (
         selection.items.length > 0 &&
-        (selection.handles.length === 0 || removal(selection, (item) => editing.recipeOf(item)) !== null)
+        (selection.handles.length === 0 ||
+          removal(selection, { recipeOf: editing.recipeOf, project: editing.project() }) !== null)
       );
     },
     does: press('Delete'),

@@ -4,6 +4,8 @@ import { CurveMarks } from './curveMarks';
 import { DeviationShown } from './deviationShown';
 import { Editing } from './editing';
 import { Fairness } from './fairness';
+import { Joints } from './joints';
+import { Ghosts } from './ghosts';
 import { LossyPreview } from './lossyPreview';
 import { LumpTour } from './lumpTour';
 import { Measurements } from './measurements';
@@ -39,6 +41,8 @@ export const BENCH_SERVICES = [
   DeviationShown,
   Editing,
   Fairness,
+  Ghosts,
+  Joints,
   LossyPreview,
   LumpTour,
   Measurements,

@@ -9,6 +9,8 @@ export { CurveMarks } from './curveMarks';
 export { type DeviationOnSheet, DeviationShown } from './deviationShown';
 export { Editing } from './editing';
 export { Fairness } from './fairness';
+export { Ghosts } from './ghosts';
+export { Joints } from './joints';
 export { LossyPreview, type Offer } from './lossyPreview';
 export { LumpTour } from './lumpTour';
 export { Measurements } from './measurements';

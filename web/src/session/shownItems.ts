@@ -52,6 +52,12 @@ export class ShownItems {
     { equal: (a, b) => a === b || (a.length === b.length && a.every((id, i) => id === b[i])) },
   );
 
+  /** The project as it is now, with what the tool would do done on the side. */
+  readonly project = computed((): Project | null => {
+    const attempted = this.attempted();
+    return attempted?.ok ? attempted.value.project : this.editing.project();
+  });
+
   /** The items that rest: the same array as long as a drag goes on. */
   readonly resting = computed((): readonly ShownItem[] => {
     const changed = this.changed();
@@ -117,4 +123,4 @@ const itemIn = (items: Project['items'], id: Id): Item | undefined =>
   Object.hasOwn(items, id) ? items[id] : undefined;
 
 const isOfItsOwn = (item: Item | undefined): boolean =>
-  item?.kind !== 'curve' || (!isDerived(item.recipe) && !item.joints);
+  item?.kind !== 'curve' || (!isDerived(item.recipe) && !item.joints && !item.ties);

@@ -52,6 +52,16 @@ export const toolIcons = {
   trim: path('M3 12h5M16 12h5') + path('M9 12h6', dashed) + path('M8 4v16M16 4v16', thin),
   extend: path('M3 16C7 16 9 13 11 11') + path('M11 11L17 5', dashed) + path('M19 2v12', thin),
   join: path('M3 17C7 17 9 12 12 12s5 1 9-5') + '<circle cx="12" cy="12" r="3.200"/>',
+  joint:
+    path('M2 18C6 18 8 14 12 12') +
+    path('M12 12C16 10 18 6 22 6', dashed) +
+    '<circle cx="12" cy="12" r="2.600"/><circle cx="12" cy="12" r="5.200"/>',
+  blend: path('M2 19L8 16') + path('M22 5L16 8') + path('M8 16C12 14 12 10 16 8', dashed) + ring(8, 16) + ring(16, 8),
+  softCorner: path('M3 19H9C17 19 19 17 19 10V4') + path('M9 19H19V10', thin + dashed),
+  tie:
+    path('M3 17C8 17 9 9 13 9') +
+    path('M10 6.500L13 9L10 11.500M16 6.500L13 9L16 11.500') +
+    path('M13 9C17 9 18 6 22 6', thin + dashed),
   offset: path('M4 19C5 9 10 6 20 6') + path('M10 20C11 15 13 13 20 13', dashed),
   fillet: path('M5 20V13A8 8 0 0 1 13 5h7') + path('M5 12V5h7', thin + dashed),
   chamfer: path('M5 20V12L12 5h8') + path('M5 11V5h6', thin + dashed),

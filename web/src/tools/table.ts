@@ -50,6 +50,10 @@ const KEYS: Partial<Record<ToolName, string>> = {
   guideLine: 'Shift+M',
   trim: 'Shift+J',
   move: 'Shift+W',
+  joint: '&',
+  blend: '~',
+  softCorner: '(',
+  tie: '*',
 };
 
 /** A tool as people find it: in the palette, in the toolbar, by its key. */

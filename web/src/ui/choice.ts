@@ -43,7 +43,13 @@ export interface ChoiceOption<Value> {
             each.label
           }}</span>
         } @else {
-          <span [pTooltip]="each.tip" tooltipPosition="bottom">{{ each.label }}</span>
+          <span
+            [pTooltip]="each.tip"
+            tooltipPosition="bottom"
+            (pointerenter)="pointed.emit(each.value)"
+            (pointerleave)="pointed.emit(null)"
+            >{{ each.label }}</span
+          >
         }
       </ng-template>
     </p-selectbutton>
@@ -73,6 +79,8 @@ export class Choice<Value> {
   readonly tall = input(false, { transform: booleanAttribute });
   readonly disabled = input(false);
   readonly chosen = output<Value>();
+  /** The value that the pointer is over; null when it has left. */
+  readonly pointed = output<Value | null>();
   private readonly widget = viewChild.required(SelectButton);
   private readonly settle = keepShowing(this.widget, this.value);
   protected readonly shown = computed(() => [...this.options()]);

@@ -8,5 +8,6 @@ export {
   runsAlike,
 } from '@pencil-bend/core/reading';
 export { comparedWithCurve, comparedWithPoints } from '../work/comparison';
+export { jointReadings } from './jointReading';
 export { marksOf } from './curveMarks';
 export { measuredNow } from './measured';

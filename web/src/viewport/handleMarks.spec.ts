@@ -43,7 +43,7 @@ describe('the handles of a curve', () => {
     expect(handles.legs).toHaveLength(5);
     // Where fit points stand there is nothing else to bend the curve with.
     expect(handles.on).toEqual([]);
-    expect(inKeyOrder(handles, false).every(({ handle }) => hasHandle(ARCH, handle))).toBe(true);
+    expect(inKeyOrder(handles, false).every(({ handle }) => hasHandle({ recipe: ARCH }, handle))).toBe(true);
   });
 
   it('of a selected fit point are its tangent to both sides, and a weight of a selected control point', () => {
@@ -58,7 +58,7 @@ describe('the handles of a curve', () => {
     const handles = of(circle);
     const all = inKeyOrder(handles, true);
     expect(all.map(({ label, at }) => [label, at])).toEqual([['Centre', [50, 0, 0]], ['Rim', [70, 0, 0]]]); // prettier-ignore
-    expect(all.every(({ handle }) => hasHandle(circle, handle))).toBe(true);
+    expect(all.every(({ handle }) => hasHandle({ recipe: circle }, handle))).toBe(true);
     expect(handles.polygon).toMatch(/^M[\d. ]+L[\d. ]+$/);
     expect([handles.legs, handles.control, handles.knots]).toEqual([[], [], []]);
   });

@@ -3,12 +3,16 @@ import {
   add,
   along,
   breaksOf,
+  cross,
   type Curve,
   derivatives,
+  directionBeyond,
   domainOf,
+  endOf,
   evaluate,
   evaluateAll,
   length,
+  normalOf,
   scale,
   spansOf,
   straightStretches,
@@ -17,6 +21,10 @@ import {
   vectorAt,
 } from '@pencil-bend/core';
 import {
+  type CurveItem,
+  ENDS,
+  type Freedom,
+  FREEDOMS,
   fitPointsOf,
   HANDLE_SHARE,
   heldTangent,
@@ -36,6 +44,7 @@ import {
   type Selection,
   tangentOn,
 } from '@pencil-bend/document';
+import { freedomStems } from '../view/freedomStems';
 import { type Viewport, type Pixel, toPixel } from '../view/viewport';
 import { type ShownItem, flattened } from '../view/shownItem';
 
@@ -56,6 +65,8 @@ export interface HandleMark extends LocatedHandle {
   readonly foot: Dot | null;
 }
 
+type Joints = NonNullable<CurveItem['joints']>;
+
 interface Dot {
   readonly x: number;
   readonly y: number;
@@ -71,6 +82,9 @@ export interface Handles {
   readonly control: readonly HandleMark[];
   readonly weights: readonly HandleMark[];
   readonly tangents: readonly HandleMark[];
+  readonly joints: readonly HandleMark[];
+  /** What the joint in hand leaves free. */
+  readonly freedoms: readonly HandleMark[];
   readonly on: readonly HandleMark[];
   readonly knots: readonly HandleMark[];
   readonly start: HandleMark | null;
@@ -152,7 +166,14 @@ export function handlesOf(
     kinks: constrained.some(({ kink }) => kink) ? kinkMarks(points, constrained, builder) : [],
     control,
     weights: weightMarks(points, control, viewport, builder),
-    tangents: [...tangentMarks(recipe, points, builder), ...turnMarks(curve, bends, placesIn(selection), builder)],
+    joints: ENDS.flatMap((end) =>
+      item.joints?.[end] ? [builder.mark({ kind: 'joint', end }, endOf(curve, end), `Joint at the ${end}`)] : [],
+    ),
+    freedoms: freedomMarks(item.joints ?? {}, curve, viewport, builder),
+    tangents: [
+      ...tangentMarks(recipe, points, item.joints ?? {}, builder),
+      ...turnMarks(curve, bends, placesIn(selection), builder),
+    ],
     on: builder.all(
       bends,
       KNOTS_APART,
@@ -275,12 +296,14 @@ const degrees = (from: Dot, to: Dot): number => (Math.atan2(to.y - from.y, to.x 
 
 /** All that can be taken hold of, in the order in which keys go through it. */
 export const inKeyOrder = (
-  { fit, given, control, tangents, weights, on, knots, start }: Handles,
+  { fit, given, control, joints, freedoms, tangents, weights, on, knots, start }: Handles,
   closed: boolean,
 ): HandleMark[] => [
   ...fit,
   ...given,
   ...control,
+  ...joints,
+  ...freedoms,
   ...tangents,
   ...weights,
   ...on,
@@ -298,13 +321,15 @@ const kinkMarks = (
   );
 
 /** A tangent at both ends, at every selected fit point and wherever one is held; at a kink one for each side. */
-function tangentMarks(recipe: Recipe, { fit }: CurvePoints, builder: MarkBuilder): HandleMark[] {
+function tangentMarks(recipe: Recipe, { fit }: CurvePoints, joints: Joints, builder: MarkBuilder): HandleMark[] {
   const points = fitPointsOf(recipe);
   const closed = isClosed(recipe);
   const last = fit.length - 1;
   return fit.flatMap(({ id, at }, i): HandleMark[] => {
     const isEnd = !closed && (i === 0 || i === last);
     const isHeld = points[i].tangent ?? points[i].tangents;
+    // What is smooth at a joint is the leader's direction.
+    if (isEnd && (joints[i === 0 ? 'start' : 'end']?.level ?? 0) > 0) return [];
     if (!isEnd && !isHeld && !builder.isChosen({ kind: 'fit', id })) return [];
     const sides = !isEnd ? ([1, -1] as const) : i === 0 ? ([1] as const) : ([-1] as const);
     return sides.flatMap((side): HandleMark[] => {
@@ -321,6 +346,32 @@ function tangentMarks(recipe: Recipe, { fit }: CurvePoints, builder: MarkBuilder
       const label = `Tangent ${which ?? 'at'} point ${i + 1}`;
       const held = heldTangent(points[i], which ?? 'after') !== undefined;
       return [builder.onStem({ kind: 'tangent', id, side }, at, stem, label, held ? 1 : 0)];
+    });
+  });
+}
+
+const FREEDOM_NAMES: Readonly<Record<Freedom, string>> = {
+  a: 'Strength',
+  b: 'Bend',
+  c: 'Rate',
+};
+/** The stems of a joint stand so many pixels beside each other. */
+const STEMS_APART = 14;
+
+/** Of a joint in hand, or one of its stems: as many as its level has. */
+function freedomMarks(joints: Joints, curve: Curve, viewport: Viewport, builder: MarkBuilder): HandleMark[] {
+  return ENDS.flatMap((end) => {
+    const joint = joints[end];
+    const isInHand =
+      builder.isChosen({ kind: 'joint', end }) || FREEDOMS.some((of) => builder.isChosen({ kind: 'freedom', end, of }));
+    if (!joint || !isInHand) return [];
+    const across = cross(normalOf(viewport.plane), directionBeyond(curve, end));
+    const beside = scale(across, STEMS_APART * viewport.scale);
+    return freedomStems(curve, end, joint.level, beside).map(({ of, mm, foot, tip, perMm }) => {
+      const held = joint.freedoms?.[of] !== undefined;
+      const label = `${FREEDOM_NAMES[of]} of the joint at the ${end}, ${Number(mm.toPrecision(4))} mm`;
+      const way = subtract(tip, foot);
+      return { ...builder.onStem({ kind: 'freedom', end, of }, foot, way, label, held ? 1 : 0), stem: perMm };
     });
   });
 }

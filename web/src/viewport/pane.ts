@@ -3,6 +3,8 @@ import {
   Combs,
   DeviationShown,
   Editing,
+  Ghosts,
+  Joints,
   LossyPreview,
   Measurements,
   Meetings,
@@ -36,6 +38,8 @@ import { samplesOf } from './penSamples';
 import { coordinatesOf, panned, pinched, type Pixel, toPixel, toPoint, zoomed } from '../view/viewport';
 import { combBreaks } from './combBreaks';
 import { HandleLayer } from './handleLayer';
+import { JointChoice } from './jointChoice';
+import { JointLayer } from './jointLayer';
 import { chosenMarks, curvePath, handlesOf, pathOf } from './handleMarks';
 import { linesShown } from '../view/grid';
 import { DeviationLayer } from './deviationLayer';
@@ -57,7 +61,7 @@ const NO_OFFSET: Vector3 = [0, 0, 0];
 /** The drawing: curves and comb by WebGL, handles as SVG on top, and the pointer's way to the tool in hand. */
 @Component({
   selector: 'pb-pane',
-  imports: [DeviationLayer, HandleLayer, LumpLabel, MeasurementLayer, ReadingLayer],
+  imports: [DeviationLayer, HandleLayer, JointChoice, JointLayer, LumpLabel, MeasurementLayer, ReadingLayer],
   templateUrl: './pane.html',
   styleUrls: ['./handles.css', './tag.css', './pane.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -74,6 +78,8 @@ export class Pane {
   protected readonly addedHandles = inject(AddedHandles);
   protected readonly opening = inject(Opening);
   protected readonly deviation = inject(DeviationShown).onSheet;
+  protected readonly joints = inject(Joints);
+  private readonly ghosts = inject(Ghosts);
   protected readonly measurements = inject(Measurements);
   private readonly combs = inject(Combs);
   private readonly meetings = inject(Meetings);
@@ -120,9 +126,11 @@ export class Pane {
     const { area } = this.toolView.preview();
     return area.length > 0 ? `${pathOf(area.map((at) => this.pixel(at)))}Z` : '';
   });
-  /** The curves that a priced step would leave, and where one would be farthest from the present one. */
+  /** The curves that a priced step, or a choice that is pointed at, would leave, and where one would be farthest from the present one. */
   protected readonly offered = computed(() => {
     const offer = this.lossy.offer();
+    const ghosts = this.ghosts.curves();
+    if (ghosts.length > 0) return { path: ghosts.map((curve) => curvePath(curve, this.viewport())).join(''), at: null };
     if (!offer) return null;
     const path = offer.curves.map(({ after }) => curvePath(after, this.viewport())).join('');
     return { path, at: offer.price && this.pixel(offer.price.at) };
@@ -394,10 +402,13 @@ export class Pane {
     const ray = rayThrough(this.viewport(), at);
     return pick(
       ray,
-      this.shown.kept(),
-      this.editing.selection(),
-      this.handles(),
-      this.chosen(),
+      {
+        items: this.shown.kept(),
+        selection: this.editing.selection(),
+        handles: this.handles(),
+        chosen: this.chosen(),
+        joints: this.joints.all(),
+      },
       this.viewports.reach(),
       this.viewport(),
     );

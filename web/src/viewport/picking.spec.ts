@@ -47,10 +47,7 @@ function hits(at: Vector3, drawn: readonly ShownItem[] = scene, selection: Selec
   const chosen = selection.items.length > 1 ? chosenMarks(drawn, selection, CAMERA) : [];
   return pick(
     rayThrough(CAMERA, at),
-    drawn,
-    selection,
-    selection.items.length > 1 ? null : handles,
-    chosen,
+    { items: drawn, selection, handles: selection.items.length > 1 ? null : handles, chosen, joints: [] },
     reach,
     CAMERA,
   );
@@ -161,8 +158,8 @@ describe('what lies under the pointer', () => {
       [25, 0.2, 0],
       [20, 20, 0],
     ] as Vector3[]) {
-      // prettier-ignore
-      const there = pick(rayThrough(side, [-300, at[1], -at[0]]), drawn, LOW, handles, [], 3, side);
+      const among = { items: drawn, selection: LOW, handles, chosen: [], joints: [] };
+      const there = pick(rayThrough(side, [-300, at[1], -at[0]]), among, 3, side);
       const here = hits(at, scene.slice(0, 2), LOW);
       expect(there.map(seen)).toEqual(here.map(seen));
       const place = (hit: Hit) => (hit.kind === 'handle' ? hit.located.at : hit.at);

@@ -5,14 +5,17 @@ import { boxesOn, isWithin } from '../view/boxes';
 import { awayFromRay, closestUnder, footOn, imageOn, type Ray } from '../view/sight';
 import type { Viewport } from '../view/viewport';
 import { pointNear, setsAmong } from '../view/pointSets';
+import type { JointReading } from '../view/jointReading';
 import { type ShownItem, flattened } from '../view/shownItem';
 import { type ChosenMark, inKeyOrder, type Handles, type HandleMark } from './handleMarks';
 
 /** Which kind of handle is taken first where several lie equally near to the pointer. */
 const FIRST: readonly Handle['kind'][] = [
+  'joint',
   'fit',
   'given',
   'control',
+  'freedom',
   'tangent',
   'on-tangent',
   'weight',
@@ -28,16 +31,24 @@ const PREFERRED = 0.15;
 /** How near to a tick's arm or a leg a click may be, as a share of the reach. */
 const NARROW = 0.6;
 
+/** What of the sheet can be taken. */
+export interface Pickable {
+  readonly items: readonly ShownItem[];
+  readonly selection: Selection;
+  /** Of the selected curve. */
+  readonly handles: Handles | null;
+  /** Selected points of several curves. */
+  readonly chosen: readonly ChosenMark[];
+  readonly joints: readonly JointReading[];
+}
+
 /**
  * All that lies within `reach` mm of a line of sight, the likeliest first: handles of the selected curve, the selected
- * points of several, points of their own, the selected curve itself, the nearest other curve, guides, then measured sets.
+ * points of several, joints of others, points of their own, the selected curve itself, the nearest other curve, guides, then measured sets.
  */
 export function pick(
   ray: Ray,
-  items: readonly ShownItem[],
-  selection: Selection,
-  handles: Handles | null,
-  chosen: readonly ChosenMark[],
+  { items, selection, handles, chosen, joints }: Pickable,
   reach: number,
   viewport: Viewport,
 ): readonly Hit[] {
@@ -53,6 +64,7 @@ export function pick(
   return [
     ...(selected && handles ? handlesNear(selected, handles, ray, reach, viewport) : []),
     ...chosenNear(chosen, ray, reach),
+    ...jointsNear(joints, selected, ray, reach),
     ...pointItems(items, selected, ray, reach),
     ...(leg && leg.away < away ? [...legHit, ...onSelected] : [...onSelected, ...legHit]),
     ...other,
@@ -81,6 +93,12 @@ const chosenNear = (chosen: readonly ChosenMark[], ray: Ray, reach: number): Hit
     .filter(({ away }) => away <= reach)
     .sort((a, b) => a.away - b.away)
     .map(({ mark: { item, handle, at } }) => ({ kind: 'handle', item, located: { handle, at } }));
+
+/** Joints of other curves; those of the selected one are among its handles. */
+const jointsNear = (joints: readonly JointReading[], selected: ShownItem | undefined, ray: Ray, reach: number): Hit[] =>
+  joints
+    .filter(({ joint, item, at }) => joint !== null && item !== selected?.id && awayFromRay(ray, at) <= reach)
+    .map(({ item, end, at }) => ({ kind: 'handle', item, located: { handle: { kind: 'joint', end }, at } }));
 
 /** Distance in mm; a knot is taken by the arms of its tick, and counts as farther from its middle. */
 function awayFrom(mark: HandleMark, ray: Ray, reach: number, { plane, scale: mm }: Viewport): number {

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { CurveMarks, Editing, LumpTour, Meetings, MirrorCheck, Readings } from '../session';
+import { distance, type Vector3 } from '@pencil-bend/core';
+import { CurveMarks, Editing, Joints, LumpTour, Meetings, MirrorCheck, Readings } from '../session';
 import type { BenchState } from '../state/reducers';
 import { selectReading } from '../state/selectors';
 import { levelShown, meetingInWords } from '../view/meeting';
@@ -12,6 +13,8 @@ import { marksShown, stretchPath } from './markOverlay';
 const LARGEST_CIRCLE = 20_000;
 /** So many levels of meetings are written on the sheet: more hide it. */
 const MOST_LEVELS = 300;
+/** In mm. */
+const SAME_PLACE = 1e-3;
 
 /** What is read off curves, marked on the sheet: it only shows, and never takes the pointer from a handle. */
 @Component({
@@ -26,6 +29,7 @@ export class ReadingLayer {
   private readonly readings = inject(Readings);
   private readonly curveMarks = inject(CurveMarks);
   private readonly tour = inject(LumpTour);
+  private readonly joints = inject(Joints);
   private readonly meetings = inject(Meetings);
   private readonly mirrorCheck = inject(MirrorCheck);
   readonly viewport = input.required<Viewport>();
@@ -36,7 +40,9 @@ export class ReadingLayer {
   protected readonly marks = computed(() => {
     const curve = this.readings.curve();
     // With the report open every meeting has its level on the sheet.
-    const marks = this.curveMarks.shown().filter(({ kind }) => kind !== 'meeting' || !this.meetings.isReported());
+    const marks = this.curveMarks
+      .shown()
+      .filter(({ kind, at }) => kind !== 'meeting' || (!this.meetings.isReported() && !this.isJoint(at)));
     return curve ? marksShown(marks, curve, this.viewport()) : [];
   });
   /** Where the read curve bends tighter than the limit. */
@@ -57,7 +63,7 @@ export class ReadingLayer {
   protected readonly levels = computed(() => {
     if (!this.meetings.isReported()) return [];
     const viewport = this.viewport();
-    const seen = this.meetings.all().filter(({ at }) => isSeen(viewport, at));
+    const seen = this.meetings.all().filter(({ at }) => isSeen(viewport, at) && !this.isJoint(at));
     // What has the lowest level is written where there is no room for all.
     const levels = seen
       .map(({ at, figures }) => ({ ...this.pixel(at), level: figures.level, text: levelShown(figures) }))
@@ -88,6 +94,11 @@ export class ReadingLayer {
   });
   /** The points that cause it. */
   protected readonly causes = computed(() => this.tour.causes().map((at) => this.pixel(at)));
+
+  /** Where a joint has its own mark, with the level that is wanted. */
+  private isJoint(at: Vector3): boolean {
+    return this.joints.all().some((each) => distance(each.at, at) < SAME_PLACE);
+  }
 
   private pixel(at: readonly [number, number, number]): { x: number; y: number } {
     const [x, y] = toPixel(this.viewport(), at);

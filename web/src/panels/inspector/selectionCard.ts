@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { type Vector3, withCoordinate } from '@pencil-bend/core';
 import { handlesByItem, type Id, itemDescription, type Project } from '@pencil-bend/document';
-import { Editing, LossyPreview, ShownItems } from '../../session';
+import { Editing, Joints, LossyPreview, ShownItems } from '../../session';
 import { counted } from '../../ui/labels';
 import { NumberField } from '../../ui/numberField';
 import { PriceBox } from '../price/priceBox';
@@ -10,6 +10,7 @@ import { DragConstraints } from './dragConstraints';
 import { GuideSection } from './guideSection';
 import { GivensSection } from './givensSection';
 import { HandleSection } from './handleSection';
+import { JointSection } from './jointSection';
 import { KeyFigures } from './keyFigures';
 import { NoteField } from './noteField';
 import { PointSetSection } from './pointSetSection';
@@ -24,6 +25,7 @@ import { SelectionSection } from './selectionSection';
     GivensSection,
     GuideSection,
     HandleSection,
+    JointSection,
     KeyFigures,
     NoteField,
     NumberField,
@@ -37,6 +39,7 @@ import { SelectionSection } from './selectionSection';
 })
 export class SelectionCard {
   protected readonly editing = inject(Editing);
+  private readonly joints = inject(Joints);
   private readonly lossy = inject(LossyPreview);
   private readonly shown = inject(ShownItems);
   protected readonly axes = ['x', 'y', 'z'] as const;
@@ -66,6 +69,8 @@ export class SelectionCard {
   });
   protected readonly isGuide = computed(() => this.shown.selected()?.item.kind === 'guide');
   protected readonly isPointSet = computed(() => this.shown.selected()?.item.kind === 'pointSet');
+  /** A joint in hand has the card to itself. */
+  protected readonly isJoint = computed(() => this.joints.selected() !== null);
   protected readonly hasHandles = computed(() => this.editing.selection().handles.length > 0);
 
   protected readonly kind = computed(() => {

@@ -4,12 +4,13 @@ import { clicked, GRAPHITE, type Id, type Layer, selectionOf, toggled } from '@p
 import { PrimeTemplate, TreeDragDropService } from 'primeng/api';
 import { Tooltip } from 'primeng/tooltip';
 import { Tree, type TreeNodeDropEvent } from 'primeng/tree';
-import { Editing, Fairness, Opening, ShownItems, SlowFigures, Target, Viewports } from '../../session';
+import { Editing, Fairness, Joints, Opening, ShownItems, SlowFigures, Target, Viewports } from '../../session';
 import { newId } from '../../state/ids';
 import { Icon } from '../../ui/icon';
 import { counted } from '../../ui/labels';
 import { NameField } from '../../ui/nameField';
 import { ColourPopover } from './colourPopover';
+import { JointList } from './jointList';
 import { itemsInSight, type OutlineNode, type OutlineRow, outlineRows } from './outlineRows';
 import { QuietButton } from '../../ui/buttons';
 
@@ -27,7 +28,7 @@ const ROW_HEIGHT = 28;
 /** The list of curves by layer, and of groups: select, rename, hide, lock, colour, reorder, delete. */
 @Component({
   selector: 'pb-outline',
-  imports: [QuietButton, ColourPopover, Icon, NameField, PrimeTemplate, Tooltip, Tree],
+  imports: [QuietButton, ColourPopover, Icon, JointList, NameField, PrimeTemplate, Tooltip, Tree],
   providers: [TreeDragDropService],
   templateUrl: './outline.html',
   styleUrl: './outline.css',
@@ -36,6 +37,7 @@ const ROW_HEIGHT = 28;
 export class Outline {
   protected readonly editing = inject(Editing);
   protected readonly opening = inject(Opening);
+  protected readonly joints = inject(Joints);
   protected readonly target = inject(Target);
   private readonly fairness = inject(Fairness);
   private readonly shown = inject(ShownItems);

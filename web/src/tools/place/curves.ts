@@ -1,5 +1,6 @@
-import { type Vector3 } from '@pencil-bend/core';
+import type { Level, Vector3 } from '@pencil-bend/core';
 import { type FitPoint, fitRecipe, pulledBy } from '@pencil-bend/document';
+import { JOINT_OPTIONS, jointOptions, jointsNote, withJoints } from './newJoints';
 import { type Given, placingTool, type Place } from './placingTool';
 
 /** Curves through points, or pulled by them. */
@@ -17,13 +18,7 @@ export const COMPARED = { through: '#2f5d8a', pulled: '#7a5230' } as const;
 
 const placesOf = ({ places }: Given): Vector3[] => places.map(({ at }) => at);
 
-/** Fit points; the first goes on from the end of a curve that it was caught by. */
-const fitPoints = (places: readonly Place[], goesOn: boolean): FitPoint[] =>
-  places.map(({ at, caught }, i) => ({
-    id: `p${i + 1}`,
-    at,
-    ...(i === 0 && goesOn && caught?.ahead && { tangent: { direction: caught.ahead } }),
-  }));
+const fitPoints = (places: readonly Place[]): FitPoint[] => places.map(({ at }, i) => ({ id: `p${i + 1}`, at }));
 
 const DEGREE = {
   name: 'degree',
@@ -35,6 +30,9 @@ const DEGREE = {
   whole: true,
   plain: true,
 } as const;
+
+/** Two control points from an end hold G1, three G2, four G3. */
+const levelOf = ({ places }: Given): Level => Math.max(0, Math.min(3, places.length - 1)) as Level;
 
 /** 'Degree 2 for now': a curve by too few control points. */
 const lowerFor = (wanted: number, count: number): string | undefined =>
@@ -50,12 +48,14 @@ export const curves = {
     least: 2,
     most: Infinity,
     closes: 3,
-    options: [{ name: 'goesOn', label: 'Goes on from end', kind: 'toggle', value: true }],
-    make: ({ places, closed, options }) => ({
-      shape: 'curve',
-      items: [{ recipe: fitRecipe(fitPoints(places, options['goesOn'] === true && !closed), closed) }],
-      ...(options['goesOn'] && !closed && places[0].caught?.ahead && { note: 'Goes on from the end where it starts.' }),
-    }),
+    options: JOINT_OPTIONS,
+    optionsNow: (given) => jointOptions(given, 3),
+    make: (given, context) => {
+      const { places, closed } = given;
+      const item = withJoints({ recipe: fitRecipe(fitPoints(places), closed) }, given, 3, context);
+      const note = jointsNote(item);
+      return { shape: 'curve', items: [item], ...(note && { note }) };
+    },
   }),
 
   pulled: placingTool({
@@ -65,15 +65,17 @@ export const curves = {
     least: 2,
     most: Infinity,
     closes: 3,
-    options: [DEGREE],
-    make: (given) => {
+    options: [DEGREE, ...JOINT_OPTIONS],
+    optionsNow: (given) => [
+      { ...DEGREE, value: Number(given.options['degree'] ?? DEGREE.value) },
+      ...jointOptions(given, levelOf(given)),
+    ],
+    make: (given, context) => {
       const degree = Number(given.options['degree']);
-      const note = lowerFor(degree, given.places.length);
-      return {
-        shape: 'curve',
-        items: [{ recipe: pulledBy(placesOf(given), degree, given.closed) }],
-        ...(note && { note }),
-      };
+      const recipe = pulledBy(placesOf(given), degree, given.closed);
+      const item = withJoints({ recipe }, given, levelOf(given), context);
+      const note = lowerFor(degree, given.places.length) ?? jointsNote(item);
+      return { shape: 'curve', items: [item], ...(note && { note }) };
     },
   }),
 
@@ -88,7 +90,7 @@ export const curves = {
     make: (given) => ({
       shape: 'compare',
       items: [
-        { recipe: fitRecipe(fitPoints(given.places, false), given.closed), colour: COMPARED.through },
+        { recipe: fitRecipe(fitPoints(given.places), given.closed), colour: COMPARED.through },
         { recipe: pulledBy(placesOf(given), Number(given.options['degree']), given.closed), colour: COMPARED.pulled },
       ],
       note: 'Blue goes through the points, umber is pulled by them.',
@@ -109,7 +111,7 @@ export const curves = {
     options: [{ name: 'closed', label: 'Closed', kind: 'toggle', value: false }],
     make: ({ places, options }) => {
       const closed = options['closed'] === true && places.length > 2;
-      return { shape: 'curve', items: [{ recipe: fitRecipe(fitPoints(places, false), closed) }] };
+      return { shape: 'curve', items: [{ recipe: fitRecipe(fitPoints(places), closed) }] };
     },
   }),
 } as const;

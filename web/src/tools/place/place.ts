@@ -156,7 +156,7 @@ export class Placing implements Tool<PlacingState> {
   }
 
   accepts(): Accepts {
-    return { ...ACCEPTS_NOTHING, places: true, curves: this.group === 'cut' || this.group === 'measure' };
+    return { ...ACCEPTS_NOTHING, places: true, curves: ['cut', 'joints', 'measure'].includes(this.group) };
   }
 
   lasting(state: PlacingState): PlacingState {
@@ -171,7 +171,10 @@ export class Placing implements Tool<PlacingState> {
     return takenBack.length > 0;
   }
 
-  options({ options }: PlacingState): readonly Option[] {
+  options({ places, pointer, closing, options }: PlacingState): readonly Option[] {
+    const given = { places: pointer ? [...places, pointer] : places, closed: closing, options };
+    const now = this.its.optionsNow?.(given);
+    if (now) return now;
     return (this.its.options ?? [])
       .filter(({ only }) => !only || options[only[0]] === only[1])
       .map((option) => ({ ...option, value: options[option.name] ?? option.value }) as Option);
@@ -329,5 +332,5 @@ function effectsOf(made: Exclude<Made, { readonly why: string }>, context: ToolC
   if (!call) return {};
   const drawn = call.command === 'drawItems' ? [call.args.items[0].id] : null;
   const select = 'call' in made ? made.select : drawn;
-  return { call, ...(select && { select: selectionOf(select) }) };
+  return { call, ...(select && { select: 'items' in select ? select : selectionOf(select) }) };
 }

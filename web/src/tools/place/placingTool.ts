@@ -1,7 +1,8 @@
 import type { Measurement, TracedPicture } from '../../api/savedView';
 import type { Vector3 } from '@pencil-bend/core';
-import type { Guide, Id, NewItem, CommandCall, Recipe, Shape } from '@pencil-bend/document';
+import type { Guide, Id, NewItem, CommandCall, Recipe, Selection, Shape } from '@pencil-bend/document';
 import type { Caught } from '../../snap/caught';
+import type { NewJoints } from './newJoints';
 import type { NumberMeaning, Option, Options, ToolContext, ToolGroup } from '../contract';
 
 /** A place that was given by a click, by keys or typed. */
@@ -26,19 +27,20 @@ export interface Given {
 
 /** What is drawn, without its id. */
 export type ItemToDraw = { readonly colour?: string } & (
-  { readonly recipe: Recipe } | { readonly at: Vector3 } | { readonly guide: Guide }
+  { readonly recipe: Recipe; readonly joints?: NewJoints } | { readonly at: Vector3 } | { readonly guide: Guide }
 );
 
 /** What comes of what was given: things to draw, a command, or why nothing does. */
 export type Made =
   | { readonly shape: Shape; readonly items: readonly ItemToDraw[]; readonly note?: string }
-  | { readonly call: CommandCall; readonly select?: readonly Id[]; readonly note?: string }
+  | { readonly call: CommandCall; readonly select?: readonly Id[] | Selection; readonly note?: string }
   | { readonly picture: TracedPicture; readonly note?: string }
   | { readonly measurement: Measurement; readonly note?: string }
   | { readonly why: string };
 
 /** Whether its places are drawn; picks of the others are not. */
-export const draws = ({ group }: PlacingTool): boolean => !['cut', 'transform', 'measure', 'trace'].includes(group);
+export const draws = ({ group }: PlacingTool): boolean =>
+  !['cut', 'joints', 'transform', 'measure', 'trace'].includes(group);
 
 /** A tool that takes places one after the other and makes something of them. */
 export interface PlacingTool {
@@ -58,6 +60,8 @@ export interface PlacingTool {
   /** Works on what is selected: without a selection it says so. */
   readonly needsSelection?: boolean;
   readonly options?: readonly Option[];
+  /** Options that depend on the places given so far, in place of those of the same names. */
+  readonly optionsNow?: (given: Given) => readonly Option[];
   /** What a typed number means, where it is not the length from the last place. */
   readonly number?: (given: Given, pointer: Vector3 | null, context: ToolContext) => NumberMeaning | null;
   /** The options, in mm, that a single typed number sets: a size that no place gives. */

@@ -1,6 +1,7 @@
 import { transform } from './transform';
 import { curves } from './curves';
 import { cut } from './cut';
+import { joints } from './joints';
 import { lines } from './lines';
 import { measure } from './measure';
 import { pictures } from './pictures';
@@ -15,6 +16,7 @@ const all = {
   ...round,
   ...pointsAndGuides,
   ...cut,
+  ...joints,
   ...transform,
   ...measure,
   ...pictures,

@@ -1,4 +1,7 @@
-import type { DragConstraint, DragSettings, LocatedHandle } from '../contract';
+import type { DragConstraint, DragSettings, LocatedHandle, ToolContext } from '../contract';
+import type { Caught } from '../../snap/caught';
+import { aheadAt, joinableEnd, leaderAt } from '../leaders';
+import { freedomSet, jointAt, jointMoved } from './jointDrag';
 import {
   add,
   breaksOf,
@@ -22,6 +25,7 @@ import {
   HANDLE_SHARE,
   type Id,
   type CommandCall,
+  type Project,
   type Recipe,
   CommandError,
   heldTangent,
@@ -60,9 +64,12 @@ export interface Drag {
   readonly byKeys: boolean;
   /** Shift is held: one axis; of a tangent the direction alone. */
   readonly shift: boolean;
+  /** What the place it has gone to was caught by. */
+  readonly caught?: Caught | null;
 }
 
 type RecipeOf = (item: Id) => Recipe | null;
+type DragContext = Pick<ToolContext, 'recipeOf' | 'normal' | 'project'>;
 
 /** A knot keeps this share of the gap from its neighbours. */
 const CLEAR = 0.02;
@@ -70,9 +77,9 @@ const CLEAR = 0.02;
 const WEIGHTS = [0.01, 1000] as const;
 
 /** What a drag does to the drawing as it stands: one command. Null where there is nothing to do it to. */
-export function callOf(drag: Drag, settings: DragSettings, recipeOf: RecipeOf, normal: Vector3): CommandCall | null {
+export function callOf(drag: Drag, settings: DragSettings, context: DragContext): CommandCall | null {
   try {
-    return ordered(drag, settings, recipeOf, normal);
+    return ofEnd(drag, settings, context.project) ?? ordered(drag, settings, context);
   } catch (error) {
     // Where the curve stands still, say, there is no tangent to turn: the drag does nothing.
     if (error instanceof CommandError) return null;
@@ -80,7 +87,24 @@ export function callOf(drag: Drag, settings: DragSettings, recipeOf: RecipeOf, n
   }
 }
 
-function ordered(drag: Drag, { along, soft }: DragSettings, recipeOf: RecipeOf, normal: Vector3): CommandCall | null {
+/**
+ * An end that is dragged onto something it can go on from is joined to it; one that is joined already takes what leads it
+ * along. Null for any other drag.
+ */
+function ofEnd(drag: Drag, { along }: DragSettings, project: Project | null): CommandCall | null {
+  const { item, located, points, beside, caught, byKeys, from } = drag;
+  const point = located && pointOf(located.handle);
+  if (!project || !point || points.length > 1 || (beside ?? []).length > 0) return null;
+  const end = joinableEnd(project, item, point);
+  if (!end) return null;
+  if (jointAt(project, item, end)) return jointMoved(project, item, end, moved(from, straight(drag, along)));
+  if (!caught?.item || caught.item === item || byKeys) return null;
+  const leader = leaderAt(project, caught, aheadAt(project, item, end));
+  return leader && { command: 'joinEnd', args: { item, end, leader, level: 0 } };
+}
+
+function ordered(drag: Drag, { along, soft }: DragSettings, context: DragContext): CommandCall | null {
+  const { recipeOf, normal, project } = context;
   const { item, located, from } = drag;
   if (drag.guide) return guideMoved(item, drag.guide, moved(from, straight(drag, along)));
   if (!located) return { command: 'placePoint', args: { item, to: moved(from, straight(drag, along)) } };
@@ -113,6 +137,10 @@ function ordered(drag: Drag, { along, soft }: DragSettings, recipeOf: RecipeOf, 
       const weight = Math.min(WEIGHTS[1], Math.max(WEIGHTS[0], Number((old * 2 ** doubled).toPrecision(4))));
       return { command: 'setWeights', args: { item, weights: [{ point: handle.id, weight }] } };
     }
+    case 'joint':
+      return project && jointMoved(project, item, handle.end, moved(from, straight(drag, along)));
+    case 'freedom':
+      return project && located.stem ? freedomSet(project, item, handle, located.stem, drag.by) : null;
     case 'tangent':
       return tangentTurned(drag, handle, along, recipe);
     case 'on-tangent':

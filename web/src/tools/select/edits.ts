@@ -10,6 +10,7 @@ import {
 } from '@pencil-bend/document';
 import type { Effects, Hit, ToolContext } from '../contract';
 import { legOf } from './dragConstraint';
+import { jointAt } from './jointDrag';
 import { pointsAmong, together } from './together';
 
 /** The command that adds a point where the curve already is: a fit point, or a knot where the curve has none. */
@@ -41,7 +42,10 @@ export function insertionOnLeg(
 }
 
 /** What takes the selected handles out; null where that is not a thing to be taken out. */
-export function removal(selection: Selection, recipeOf: ToolContext['recipeOf']): CommandCall | null {
+export function removal(
+  selection: Selection,
+  { recipeOf, project }: Pick<ToolContext, 'recipeOf' | 'project'>,
+): CommandCall | null {
   const taken = handlesByItem(selection);
   const [first] = taken;
   if (!first) return null;
@@ -72,6 +76,15 @@ export function removal(selection: Selection, recipeOf: ToolContext['recipeOf'])
     }
     case 'weight':
       return { command: 'setWeights', args: { item, weights: [{ point: handle.id, weight: 1 }] } };
+    case 'joint':
+      return { command: 'releaseJoint', args: { item, end: handle.end } };
+    case 'freedom': {
+      const freedoms = project && jointAt(project, item, handle.end)?.freedoms;
+      if (!freedoms || !Object.hasOwn(freedoms, handle.of)) return null;
+      const { [handle.of]: _free, ...left } = freedoms;
+      const rest = Object.keys(left).length > 0 ? left : null;
+      return { command: 'setJoint', args: { item, end: handle.end, freedoms: rest } };
+    }
     default:
       return null;
   }

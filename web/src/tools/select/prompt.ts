@@ -26,6 +26,8 @@ const DOES: Readonly<Record<Handle['kind'], string>> = {
   knot: 'Drag the knot along the curve.',
   leg: 'Drag the leg; with L it grows along itself. Double-click it to add a control point.',
   seam: 'Drag the start along the closed curve.',
+  joint: 'Drag the joint: both curves go along. Click to choose its level.',
+  freedom: 'Drag the stem to strengthen the joint; its level is kept.',
 };
 
 /** What is selected, in words, and the keys that do something to it. */
@@ -40,6 +42,8 @@ const SELECTED: Readonly<Record<Handle['kind'], string>> = {
   knot: 'Drag the knot here or on the knot line.',
   leg: 'Drag the leg, or type its length on the card.',
   seam: 'Drag the start along the curve.',
+  joint: 'Choose a level, or drag a stem to strengthen the joint.',
+  freedom: 'Drag the stem, or type it on the card.',
 };
 
 const REMOVES: Partial<Record<Handle['kind'], string>> = {
@@ -49,6 +53,8 @@ const REMOVES: Partial<Record<Handle['kind'], string>> = {
   on: 'takes the knot out',
   tangent: 'frees it',
   weight: 'makes it 1 again',
+  joint: 'releases it',
+  freedom: 'leaves it to the program',
 };
 
 /** What can be done to what is no curve, where it is selected. */

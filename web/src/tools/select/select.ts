@@ -188,7 +188,7 @@ function rootOf(handle: Handle, item: Id, { recipeOf }: ToolContext): Vector3 | 
 }
 
 /** Handles that only slide along their curve, or weigh, go nowhere that a snap could catch. */
-const SLIDES: readonly string[] = ['knot', 'seam', 'weight'];
+const SLIDES: readonly string[] = ['knot', 'seam', 'weight', 'freedom'];
 
 function carriedBy({ drag, framing }: SelectState): Carried | null {
   if (framing) return framing.part === 'knob' ? null : { offset: [0, 0, 0], from: framing.from, about: null };
@@ -196,7 +196,7 @@ function carriedBy({ drag, framing }: SelectState): Carried | null {
   return { offset: subtract(drag.from, drag.pressedAt), from: drag.from, about: drag.about ?? null };
 }
 
-function move(state: SelectState, { at, hits, reach, shift = false }: PointerInput): SelectState {
+function move(state: SelectState, { at, hits, reach, shift = false, caught = null }: PointerInput): SelectState {
   const { drag, area, framing } = state;
   if (framing) return { ...state, framing: { ...framing, to: at } };
   if (area) return { ...state, area: grown(area, at) };
@@ -204,7 +204,7 @@ function move(state: SelectState, { at, hits, reach, shift = false }: PointerInp
     return over(state, hits);
   }
   const moving = drag.moving || !near(at, drag.pressedAt, reach * DRAG_STARTS);
-  return { ...state, drag: { ...drag, by: moving ? subtract(at, drag.pressedAt) : [0, 0, 0], moving, shift } };
+  return { ...state, drag: { ...drag, by: moving ? subtract(at, drag.pressedAt) : [0, 0, 0], moving, shift, caught } };
 }
 
 /** The pointer over other things; as long as they are the same ones, what was stepped to stays. */
@@ -217,7 +217,11 @@ function over(state: SelectState, hits: readonly Hit[]): SelectState {
 const keysOf = (hits: readonly Hit[]): string =>
   hits.map((hit) => (hit.kind === 'handle' ? keyOf(hit.located.handle) : `${hit.kind} ${hit.item}`)).join();
 
-function release(state: SelectState, { at, reach, shift = false }: PointerInput, context: ToolContext): Step {
+function release(
+  state: SelectState,
+  { at, reach, shift = false, caught = null }: PointerInput,
+  context: ToolContext,
+): Step {
   const { drag, area, framing } = state;
   if (framing) {
     const call = near(at, framing.from, reach * DRAG_STARTS)
@@ -233,7 +237,7 @@ function release(state: SelectState, { at, reach, shift = false }: PointerInput,
   if (!drag || drag.byKeys) return { state };
   const released: SelectState = { ...state, drag: null };
   if (!drag.moving) return { state: released };
-  return left(released, { ...drag, by: subtract(at, drag.pressedAt), shift }, context);
+  return left(released, { ...drag, by: subtract(at, drag.pressedAt), shift, caught }, context);
 }
 
 /**
@@ -255,14 +259,17 @@ function inArea(area: Area, { selection, recipeOf, project, view }: ToolContext)
 
 /** A drag that ended: its command, with the handle still selected where it has gone. */
 function left(state: SelectState, drag: Drag, context: ToolContext): Step {
-  const call = callOf(drag, state, context.recipeOf, context.normal);
+  const call = callOf(drag, state, context);
   if (!call) return { state };
   return { state, call, ...followed(call, drag.item) };
 }
 
-/** A knot is named by its parameter: the selection goes along with it. */
-const followed = (call: CommandCall, item: Id): { select?: Selection } =>
-  call.command === 'moveKnot' ? { select: handlesOn(item, [{ kind: 'knot', u: call.args.to }]) } : {};
+/** A knot is named by its parameter: the selection goes along with it. Of an end that was joined the joint is in hand. */
+function followed(call: CommandCall, item: Id): { select?: Selection } {
+  if (call.command === 'moveKnot') return { select: handlesOn(item, [{ kind: 'knot', u: call.args.to }]) };
+  if (call.command === 'joinEnd') return { select: handlesOn(item, [{ kind: 'joint', end: call.args.end }]) };
+  return {};
+}
 
 /** Moves the handles in hand by keys; what holds them by the pointer goes first. */
 function nudge(
@@ -381,7 +388,7 @@ function callNow(
   context: ToolContext,
 ): CommandCall | null {
   if (carried) return carried;
-  if (drag?.moving) return callOf(drag, settings, context.recipeOf, context.normal);
+  if (drag?.moving) return callOf(drag, settings, context);
   const recipe = sliding && context.recipeOf(sliding.item);
   return sliding && recipe ? slid(sliding.item, sliding.u, sliding.to, recipe) : null;
 }
@@ -406,7 +413,7 @@ function key(state: SelectState, pressed: string, context: ToolContext): Step {
       items.length > 1 ? { command: 'deleteItems', args: { items } } : { command: 'deleteItem', args: { item } };
     return { state: { ...state, under: [] }, call, select: NOTHING };
   }
-  const call = removal(context.selection, context.recipeOf);
+  const call = removal(context.selection, context);
   return call ? { state, call } : { state };
 }
 

@@ -1,0 +1,72 @@
+import type { CommandCall, End, Id, Joint, Project } from '@pencil-bend/document';
+import type { JointReading } from '../view/jointReading';
+
+/** What of a joint is set anew. */
+export type JointCall = Omit<Extract<CommandCall, { command: 'setJoint' }>['args'], 'item' | 'end'>;
+
+/** Something that can be done to a joint, by one command. */
+export interface JointAction {
+  readonly label: string;
+  readonly tip: string;
+  readonly call: CommandCall;
+}
+
+/** Tangents that turn by more than a right angle run back. */
+const RUNS_BACK = Math.PI / 2;
+
+/** What can be done to a joint now; what mends it comes first. */
+export function jointActions(project: Project, reading: JointReading & { readonly joint: Joint }): JointAction[] {
+  const { item, end, joint, follower, led } = reading;
+  const { leader } = joint;
+  const args = { item, end };
+  const isExact = isExactShape(project, item);
+  return [
+    ...(runsBack(reading)
+      ? [{ label: 'turn it round', tip: `${follower} runs back over ${led}`, call: turned(args, leader) }]
+      : []),
+    ...(!reading.holds && isExact
+      ? [
+          {
+            label: 'make it a free curve',
+            tip: 'An exact shape can keep only so much; a free curve of the same shape keeps all',
+            call: { command: 'fixSpacing', args: { item } } as const,
+          },
+        ]
+      : []),
+    ...(leader.kind === 'end'
+      ? [
+          {
+            label: `let ${led} follow`,
+            tip: 'Leader and follower change places; neither moves',
+            call: { command: 'swapJoint', args } as const,
+          },
+        ]
+      : []),
+    { label: 'release', tip: 'Both stay as they are (Del)', call: { command: 'releaseJoint', args } },
+    {
+      label: 'back to its free shape',
+      tip: `${follower} as it was drawn, before it was joined; its price comes first`,
+      call: { command: 'returnToFree', args },
+    },
+  ];
+}
+
+function isExactShape(project: Project, id: Id): boolean {
+  const item = project.items[id];
+  if (item?.kind !== 'curve') return false;
+  const { recipe } = item;
+  return recipe.kind === 'primitive' || (recipe.kind === 'control' && recipe.degree === 1);
+}
+
+/** A follower that is drawn back over what leads it does better turned round. */
+function runsBack({ figures, joint }: JointReading & { readonly joint: Joint }): boolean {
+  return joint.leader.kind !== 'plane' && joint.leader.kind !== 'axis' && (figures?.angle ?? 0) > RUNS_BACK;
+}
+
+function turned(args: { readonly item: Id; readonly end: End }, leader: Joint['leader']): CommandCall {
+  if (leader.kind === 'place' || leader.kind === 'guide') {
+    const sense = leader.sense === 'forward' ? 'backward' : 'forward';
+    return { command: 'setJoint', args: { ...args, leader: { ...leader, sense } } };
+  }
+  return { command: 'joinOtherEnd', args };
+}

@@ -1,0 +1,40 @@
+import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
+import { Store } from '@ngrx/store';
+import type { Curve } from '@pencil-bend/core';
+import { type CommandCall, plainRecipe, type Project, shownCurve, steps } from '@pencil-bend/document';
+import type { BenchState } from '../state/reducers';
+import { selectProject } from '../state/selectors';
+import { StepLoader } from './stepLoader';
+
+/** What a choice would lead to, seen as a ghost for as long as it is pointed at. */
+@Injectable()
+export class Ghosts {
+  private readonly store: Store<BenchState> = inject(Store);
+  private readonly loader = inject(StepLoader);
+  private readonly project = this.store.selectSignal(selectProject);
+  private readonly call = signal<CommandCall | null>(null);
+
+  /** The curves that it would change, as they would be. */
+  readonly curves = computed((): readonly Curve[] => {
+    const [project, call] = [this.project(), this.call()];
+    if (!project || !call || !this.loader.isReady()) return [];
+    const attempted = steps().attempt(project, call);
+    return attempted.ok ? attempted.value.changed.flatMap((id) => curveIn(attempted.value.project, id)) : [];
+  });
+
+  constructor() {
+    effect(() => {
+      this.project();
+      untracked(() => this.call.set(null));
+    });
+  }
+
+  show(call: CommandCall | null): void {
+    this.call.set(call);
+  }
+}
+
+function curveIn(project: Project, id: string): Curve[] {
+  const item = Object.hasOwn(project.items, id) ? project.items[id] : null;
+  return item?.kind === 'curve' ? [shownCurve(plainRecipe(project, item))] : [];
+}

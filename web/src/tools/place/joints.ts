@@ -1,0 +1,255 @@
+import { type Curve, distance, endOf, evaluate, kinksOf, type Level, nearerEnd, type Vector3 } from '@pencil-bend/core';
+import {
+  type CommandCall,
+  type End,
+  ENDS,
+  handlesOn,
+  type Id,
+  itemShape,
+  type Leader,
+  plainItem,
+  pointsOf,
+  type Project,
+  selectionOf,
+  type TieTarget,
+} from '@pencil-bend/document';
+import type { Choice, Option } from '../contract';
+import { aheadAt, leaderAt } from '../leaders';
+import { type Made, type Place, placingTool } from './placingTool';
+
+/** What lets curves go on from others: joints, blends, soft corners, ties. */
+
+const curveOf = (project: Project, id: Id): Curve | null =>
+  Object.hasOwn(project.items, id) ? itemShape(plainItem(project, project.items[id]), project).curve : null;
+
+const NO_CURVE: Made = { why: 'There is no curve under that place' };
+
+const levels = (...all: readonly number[]): readonly Choice[] =>
+  all.map((level) => ({ value: String(level), label: `G${level}` }));
+const level = (value: number, choices: readonly Choice[]): Option => ({
+  name: 'level',
+  label: 'Level',
+  kind: 'choice',
+  value: String(value),
+  choices,
+});
+
+/** The end of a curve that a place is nearer to. */
+function endAt(project: Project, { on }: Place): { readonly item: Id; readonly end: End } | null {
+  const curve = on && curveOf(project, on.item);
+  return on && curve?.closing === 'open' ? { item: on.item, end: nearerEnd(curve, on.u) } : null;
+}
+
+/** What a place leads: what was caught there, or the curve under it. */
+function leaderOf(project: Project, place: Place, ahead: Vector3 | null): Leader | null {
+  const item = place.caught?.item ?? place.on?.item ?? null;
+  return leaderAt(project, { at: place.at, item }, ahead);
+}
+
+interface CornerPlace {
+  readonly at: Vector3;
+  readonly call: (numbers: CornerNumbers, newId: () => Id) => CommandCall;
+  readonly made: (id: Id) => Id;
+}
+type CornerNumbers = Pick<Extract<CommandCall, { command: 'drawCorner' }>['args'], 'level' | 'size'>;
+
+/** The corner nearest to a place: a kink of the curve there, or where another end meets one of its own. */
+function cornerAt(project: Project, { on, at }: Place): CornerPlace | null {
+  const curve = on && curveOf(project, on.item);
+  if (!on || !curve) return null;
+  const kinks = kinksOf(curve).map(({ u }): CornerPlace => {
+    const near = evaluate(curve, u);
+    const call: CornerPlace['call'] = (numbers, newId) => ({
+      command: 'softenKink',
+      args: { item: on.item, near, id: newId(), ...numbers },
+    });
+    return { at: near, call, made: (id) => `${id}-2` };
+  });
+  const own = curve.closing === 'open' ? ENDS.map((end) => ({ item: on.item, end })) : [];
+  const met = own.flatMap((first): CornerPlace[] => {
+    const place = endOf(curve, first.end);
+    const second = endThere(project, place, first.item);
+    const call: CornerPlace['call'] = (numbers, newId) => ({
+      command: 'drawCorner',
+      args: { id: newId(), first, second: second ?? first, ...numbers },
+    });
+    return second ? [{ at: place, call, made: (id) => id }] : [];
+  });
+  const [nearest] = [...kinks, ...met].sort((a, b) => distance(a.at, at) - distance(b.at, at));
+  return nearest ?? null;
+}
+
+/** Ends this near to each other meet, in mm. */
+const MEETS = 1e-3;
+
+function endThere(project: Project, at: Vector3, but: Id): { readonly item: Id; readonly end: End } | null {
+  for (const item of project.itemOrder) {
+    const curve = item === but || project.items[item].kind !== 'curve' ? null : curveOf(project, item);
+    if (curve?.closing !== 'open') continue;
+    const end = ENDS.find((each) => distance(endOf(curve, each), at) <= MEETS);
+    if (end) return { item, end };
+  }
+  return null;
+}
+
+/** The point of a curve that lies at a place. */
+function pointAt(project: Project, place: Place): { readonly item: Id; readonly point: Id } | null {
+  const id = place.caught?.item ?? place.on?.item;
+  const item = id !== undefined && Object.hasOwn(project.items, id) ? project.items[id] : null;
+  if (id === undefined || item?.kind !== 'curve') return null;
+  const seen = plainItem(project, item);
+  const points = seen.kind === 'curve' ? pointsOf(seen.recipe) : null;
+  if (!points) return null;
+  const all = [...points.fit, ...points.given, ...points.control];
+  const [nearest] = all.toSorted((a, b) => distance(a.at, place.at) - distance(b.at, place.at));
+  return nearest ? { item: id, point: nearest.id } : null;
+}
+
+function targetOf(project: Project, place: Place, item: Id): TieTarget | null {
+  const to = place.caught?.item ?? place.on?.item;
+  if (to === undefined || to === item || !Object.hasOwn(project.items, to)) return null;
+  const { kind } = project.items[to];
+  if (kind === 'point') return { kind: 'point', item: to };
+  if (kind === 'guide') return { kind: 'along', item: to };
+  const leader = leaderAt(project, { at: place.at, item: to }, null);
+  if (leader?.kind === 'end') return { kind: 'end', item: to, end: leader.end };
+  return leader?.kind === 'place' ? { kind: 'place', item: to, share: leader.share } : null;
+}
+
+export const joints = {
+  joint: placingTool({
+    label: 'Joint',
+    group: 'joints',
+    asks: (count) =>
+      count === 0
+        ? 'Click a curve near the end that is to go on from another.'
+        : 'Click what it goes on from: an end, a place along a curve, a guide or a symmetry line.',
+    least: 2,
+    most: 2,
+    stays: true,
+    picks: (count) => count === 0,
+    options: [
+      level(1, levels(0, 1, 2, 3)),
+      { name: 'once', label: 'For', kind: 'toggle', value: false, states: ['good', 'once'] },
+    ],
+    make: ({ places: [from, to], options }, { project }) => {
+      const follower = project && endAt(project, from);
+      if (!project || !follower) return { why: 'Click a curve that has ends: a closed one has none' };
+      const leader = leaderOf(project, to, aheadAt(project, follower.item, follower.end));
+      if (!leader) return { why: 'There is nothing at that place to go on from' };
+      const args = { ...follower, leader, level: Number(options['level']) as Level };
+      if (options['once'] === true) return { call: { command: 'meetOnce', args }, select: [follower.item] };
+      return {
+        call: { command: 'joinEnd', args },
+        select: handlesOn(follower.item, [{ kind: 'joint', end: follower.end }]),
+      };
+    },
+  }),
+
+  blend: placingTool({
+    label: 'Blend',
+    group: 'joints',
+    asks: (count) =>
+      count === 0
+        ? 'Click a curve near the end that the blend goes on from.'
+        : 'Click the curve that it leads to, near its end.',
+    least: 2,
+    most: 2,
+    picks: () => true,
+    options: [level(2, levels(0, 1, 2, 3))],
+    make: ({ places: [from, to], options }, { project, newId }) => {
+      const ends = project && [endAt(project, from), endAt(project, to)];
+      const [first, second] = ends ?? [];
+      if (!first || !second) return { why: 'A blend goes on from ends: a closed curve has none' };
+      const each = { level: Number(options['level']) as Level };
+      const id = newId();
+      return {
+        call: { command: 'drawBlend', args: { id, first: { ...first, ...each }, second: { ...second, ...each } } },
+        select: selectionOf([id]),
+      };
+    },
+  }),
+
+  softCorner: placingTool({
+    label: 'Soft corner',
+    group: 'joints',
+    asks: () => 'Click a curve near the corner that is to be softened.',
+    least: 1,
+    most: 1,
+    stays: true,
+    picks: () => true,
+    options: [
+      level(2, levels(1, 2, 3, 4)),
+      {
+        name: 'by',
+        label: 'Given by',
+        kind: 'choice',
+        value: 'setback',
+        choices: [
+          { value: 'setback', label: 'setback' },
+          { value: 'radius', label: 'radius' },
+          { value: 'distance', label: 'distance' },
+        ],
+      },
+      { name: 'size', label: 'Size', kind: 'number', value: 10, least: 1e-6, most: 1e6 },
+      { name: 'all', label: 'Corners', kind: 'toggle', value: false, states: ['this one', 'all'] },
+    ],
+    sets: ['size'],
+    make: ({ places: [place], options }, { project, newId }) => {
+      if (!project || !place.on) return NO_CURVE;
+      const size = { [String(options['by'])]: Number(options['size']) } as CornerNumbers['size'];
+      const numbers: CornerNumbers = { level: Number(options['level']) as CornerNumbers['level'], size };
+      if (options['all'] === true) {
+        return {
+          call: {
+            command: 'softenCorners',
+            args: { items: outlineOf(project, place.on.item), id: newId(), ...numbers },
+          },
+        };
+      }
+      const corner = cornerAt(project, place);
+      if (!corner) return { why: 'There is no corner there: a kink, or two ends that meet' };
+      const id = newId();
+      return { call: corner.call(numbers, () => id), select: [corner.made(id)] };
+    },
+  }),
+
+  tie: placingTool({
+    label: 'Tie',
+    group: 'joints',
+    asks: (count) =>
+      count === 0
+        ? 'Click the point of a curve that is to follow something.'
+        : 'Click what it follows: a point, an end, a place along a curve, or a guide along which it stays free.',
+    least: 2,
+    most: 2,
+    stays: true,
+    picks: (count) => count === 0,
+    make: ({ places: [from, to] }, { project }) => {
+      const own = project && pointAt(project, from);
+      if (!project || !own) return { why: 'There is no point of a curve at that place' };
+      const target = targetOf(project, to, own.item);
+      if (!target) return { why: 'There is nothing else at that place to follow' };
+      return { call: { command: 'tiePoint', args: { ...own, to: target } }, select: [own.item] };
+    },
+  }),
+} as const;
+
+/** A curve with all that go on from it end to end, so that an outline of several pieces is taken as one. */
+function outlineOf(project: Project, item: Id): readonly Id[] {
+  const found = [item];
+  for (const id of found) {
+    const curve = curveOf(project, id);
+    if (curve?.closing !== 'open') continue;
+    for (const end of ENDS) {
+      for (const other of project.itemOrder) {
+        if (found.includes(other) || project.items[other].kind !== 'curve') continue;
+        const its = curveOf(project, other);
+        if (its?.closing === 'open' && ENDS.some((each) => distance(endOf(its, each), endOf(curve, end)) <= MEETS)) {
+          found.push(other);
+        }
+      }
+    }
+  }
+  return found;
+}
