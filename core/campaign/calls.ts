@@ -168,6 +168,7 @@ export function callsOn({ curve, other, ring, loop }: Subjects): Readonly<Record
     freedomsAt: () => [curve, 'end'],
     dragJoined: () => [curve, 'start', { jet, level: 2 }, 2, place([8, 14, 2])],
     reachOfJoined: () => [jet, 2, 2],
+    blendCandidates: () => [jet, { ...jet, point: [40, 40, 0], tangent: [0, -1, 0] }, [2, 3], 2],
     blend: () => [jet, { ...jet, point: [40, 40, 0], tangent: [0, -1, 0] }, { levels: [2, 3] }],
     softCorner: () => [lineOf([0, 0, 0], [20, 0, 0]), lineOf([20, 0, 0], [20, 30, 0]), FRONT, { size: { radius: 3 } }],
     fairestFullness: () => [2, 1.2],

@@ -24,7 +24,8 @@ export { type CutCorner, fillet, type FilletFailure } from './shape/fillet';
 export { type DegreeTooHigh, midway, midwayByLength, type Midway } from './shape/midway';
 export { type Offset, offset, type OffsetFailure, type OffsetOptions } from './shape/offset';
 
-// Join: make room, drag what is joined.
+// Join: make room, drag what is joined, choose among blends.
+export { blendCandidates, type RatedBlend } from './join/blendCandidates';
 export { type DraggedJoined, dragJoined, type Reach as JoinedReach, reachOfJoined } from './join/dragJoined';
 export {
   controlPointsFor,

@@ -300,6 +300,7 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
   ],
   sharedJets: [[() => core.sharedJets(JET, { ...JET, point: NAN }), 'second.point: three finite']],
   reachOfJoined: [[() => core.reachOfJoined(JET, 2, 0), 'index: a whole number from 1 to 2']],
+  blendCandidates: [[() => core.blendCandidates(JET, JET, [2, 2], 0), 'a factor above 0 is needed, not 0']],
   blend: [
     [() => core.blend(JET, { ...JET, curvature: NAN }), 'end.jet.curvature: a finite number is needed'],
     [() => core.blend(JET, JET, { magnitudes: [0, null] }), 'a magnitudes[0] above 0 is needed, not 0'],

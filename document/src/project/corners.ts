@@ -23,6 +23,8 @@ export interface Cornered {
   /** From the corner along the legs, in mm. */
   readonly setbacks: readonly [first: number, second: number];
   readonly smallestRadius: number;
+  /** From the corner to the curve, in mm. */
+  readonly distance: number;
   readonly fullness: number;
   /** Why it is not as it was asked for. */
   readonly problem: string | null;
@@ -54,11 +56,11 @@ export function cornerBetweenLegs(recipe: CornerRecipe, legs: readonly [Leg, Leg
     });
   if (typeof made === 'string') return bevel(recipe, legs, made);
   if (!made.ok) return bevel(recipe, legs, cornerFailureInWords(made.failure, legs));
-  const { between, u, v, setbacks, smallestRadius, fullness: used, short } = made.value;
+  const { between, u, v, setbacks, smallestRadius, distance: away, fullness: used, short } = made.value;
   const problem = short
     ? `${legs[short.leg === 'first' ? 0 : 1].name} is too short${short.by === null ? '' : ` by ${inMm(short.by)} mm`}; the largest radius here is R ${inMm(smallestRadius)}`
     : null;
-  return { curve: between, cuts: [u, v], setbacks, smallestRadius, fullness: used, problem };
+  return { curve: between, cuts: [u, v], setbacks, smallestRadius, distance: away, fullness: used, problem };
 }
 
 /** Legs meet where they come this near, in mm. */
@@ -101,5 +103,5 @@ function bevel({ first, second }: CornerRecipe, legs: readonly [Leg, Leg], probl
   };
   const [from, to] = [back(legs[0], first.end), back(legs[1], second.end)];
   const curve = lineBetween(from, distance(from, to) > 0 ? to : along(to, [1, 0, 0], 1));
-  return { curve, cuts: null, setbacks: [0, 0], smallestRadius: 0, fullness: 0, problem };
+  return { curve, cuts: null, setbacks: [0, 0], smallestRadius: 0, distance: 0, fullness: 0, problem };
 }

@@ -98,9 +98,14 @@ export function pointsOf(recipe: Recipe): CurvePoints | null {
   return points;
 }
 
-/** Whether a curve has a handle. */
-export function hasHandle({ recipe, joints }: Pick<PlainCurve, 'recipe' | 'joints'>, handle: Handle): boolean {
-  if (handle.kind === 'joint' || handle.kind === 'freedom') return joints?.[handle.end] !== undefined;
+/** Whether a curve has a handle; one that is made between two ends has what is free at them. */
+export function hasHandle(
+  { recipe, joints }: Pick<PlainCurve, 'recipe' | 'joints'>,
+  handle: Handle,
+  isMade = false,
+): boolean {
+  if (handle.kind === 'joint') return joints?.[handle.end] !== undefined;
+  if (handle.kind === 'freedom') return isMade || joints?.[handle.end] !== undefined;
   const points = pointsOf(recipe);
   if (!points) return false;
   switch (handle.kind) {

@@ -80,7 +80,9 @@ export function present(project: Project, selection: Selection): Selection {
   const left = handlesByItem(selection).flatMap(({ item: id, handles }) => {
     const item = Object.hasOwn(project.items, id) ? project.items[id] : null;
     const curve = item?.kind === 'curve' ? plainItem(project, item) : null;
-    return curve?.kind === 'curve' ? [{ item: id, handles: handles.filter((handle) => hasHandle(curve, handle)) }] : [];
+    if (item?.kind !== 'curve' || curve?.kind !== 'curve') return [];
+    const isMade = item.recipe.kind === 'blend' || item.recipe.kind === 'corner';
+    return [{ item: id, handles: handles.filter((handle) => hasHandle(curve, handle, isMade)) }];
   });
   const now = withHandles(items, left);
   return sameSelection(now, selection) ? selection : now;

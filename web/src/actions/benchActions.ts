@@ -1,5 +1,6 @@
 import { CURVE_ACTIONS } from './curveActions';
 import { DRAG_ACTIONS } from './dragActions';
+import { JOINT_ACTIONS } from './jointKeys';
 import { POINT_ACTIONS } from './pointActions';
 import { READING_ACTIONS } from './readingActions';
 import { SHEET_ACTIONS } from './sheetActions';
@@ -12,6 +13,7 @@ export const BENCH_ACTIONS: readonly BenchAction[] = [
   ...POINT_ACTIONS,
   ...DRAG_ACTIONS,
   ...CURVE_ACTIONS,
+  ...JOINT_ACTIONS,
   ...SHEET_ACTIONS,
   ...READING_ACTIONS,
 ];

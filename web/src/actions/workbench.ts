@@ -1,5 +1,6 @@
 import type {
   Editing,
+  Joints,
   LossyPreview,
   LumpTour,
   MirrorCheck,
@@ -11,12 +12,15 @@ import type {
   Target,
   ToolInHand,
   ToolView,
+  Viewports,
 } from '../session';
 
 /** What actions work on: the services of the bench, and what only its page can do. */
 export interface Workbench {
   readonly editing: Editing;
   readonly hand: ToolInHand;
+  readonly joints: Joints;
+  readonly viewports: Viewports;
   readonly lossy: LossyPreview;
   readonly lumps: LumpTour;
   readonly mirrorCheck: MirrorCheck;
@@ -64,6 +68,7 @@ export const ACTION_GROUPS = {
   dragging: 'Dragging',
   knots: 'Knots',
   curve: 'Curve',
+  joint: 'Joints',
   drawing: 'Drawing',
   looking: 'Looking',
   reading: 'Reading',

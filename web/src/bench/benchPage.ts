@@ -1,6 +1,7 @@
 import {
   BENCH_SERVICES,
   Editing,
+  Joints,
   LossyPreview,
   LumpTour,
   MirrorCheck,
@@ -109,6 +110,7 @@ export class BenchPage implements Workbench {
   readonly id = input.required<string>();
   readonly editing = inject(Editing);
   readonly hand = inject(ToolInHand);
+  readonly joints = inject(Joints);
   readonly lossy = inject(LossyPreview);
   readonly lumps = inject(LumpTour);
   protected readonly opening = inject(Opening);
@@ -124,7 +126,7 @@ export class BenchPage implements Workbench {
   readonly target = inject(Target);
   readonly toolView = inject(ToolView);
   private readonly typed = inject(TypedPlace);
-  private readonly viewports = inject(Viewports);
+  readonly viewports = inject(Viewports);
   // It works by itself as long as the page is there.
   protected readonly toolWork = inject(ToolWork);
   private readonly store: Store<BenchState> = inject(Store);

@@ -15,6 +15,7 @@ import { isRead, curveReading, type CurveReading } from '../view/curveReading';
 import type { ShownItem } from '../view/shownItem';
 import { isSeen } from '../view/viewport';
 import { Editing } from './editing';
+import { Joints } from './joints';
 import { MirrorCheck } from './mirrorCheck';
 import { Readings } from './readings';
 import { ShownItems } from './shownItems';
@@ -51,6 +52,7 @@ const SLICE_MS = 12;
 export class Combs {
   private readonly store: Store<BenchState> = inject(Store);
   private readonly editing = inject(Editing);
+  private readonly joints = inject(Joints);
   private readonly mirrorCheck = inject(MirrorCheck);
   private readonly readings = inject(Readings);
   private readonly shown = inject(ShownItems);
@@ -63,7 +65,7 @@ export class Combs {
   private readonly wanted = computed((): ReadonlySet<Id> | null => {
     const { items } = this.editing.selection();
     const { of } = this.settings();
-    if (of === 'selected') return new Set(items);
+    if (of === 'selected') return new Set([...items, ...this.joints.chain()]);
     if (of === 'all') return null;
     const project = this.editing.project();
     const layers = new Set(items.map((id) => project?.items[id]?.layer));
@@ -123,7 +125,7 @@ export class Combs {
   private readonly subject = computed(() => {
     const { of } = this.settings();
     if (of !== 'selected') return of;
-    return this.isOfTool() ? 'preview' : this.editing.selection().items.join();
+    return this.isOfTool() ? 'preview' : [...this.editing.selection().items, ...this.joints.chain()].join();
   });
   private readonly rested = signal<{ readonly subject: string; readonly scale: number } | null>(null);
   private readonly automatic = computed(() => {

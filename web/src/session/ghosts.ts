@@ -3,7 +3,7 @@ import { Store } from '@ngrx/store';
 import type { Curve } from '@pencil-bend/core';
 import { type CommandCall, plainRecipe, type Project, shownCurve, steps } from '@pencil-bend/document';
 import type { BenchState } from '../state/reducers';
-import { selectProject } from '../state/selectors';
+import { selectProject, selectSelection } from '../state/selectors';
 import { StepLoader } from './stepLoader';
 
 /** What a choice would lead to, seen as a ghost for as long as it is pointed at. */
@@ -12,6 +12,7 @@ export class Ghosts {
   private readonly store: Store<BenchState> = inject(Store);
   private readonly loader = inject(StepLoader);
   private readonly project = this.store.selectSignal(selectProject);
+  private readonly selection = this.store.selectSignal(selectSelection);
   private readonly call = signal<CommandCall | null>(null);
 
   /** The curves that it would change, as they would be. */
@@ -23,8 +24,10 @@ export class Ghosts {
   });
 
   constructor() {
+    // Whoever asked for it is gone with what was selected.
     effect(() => {
       this.project();
+      this.selection();
       untracked(() => this.call.set(null));
     });
   }

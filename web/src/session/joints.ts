@@ -53,6 +53,16 @@ export class Joints {
     return null;
   });
 
+  /** What is read together: the curves of the joint in hand, or those that a selected blend or corner lies between. */
+  readonly chain = computed((): readonly Id[] => {
+    const { items } = this.editing.selection();
+    if (items.length !== 1) return [];
+    const own = this.all().filter(({ item, kind }) => item === items[0] && kind !== 'joint');
+    const selected = this.selected();
+    const ids = (selected ? [selected] : own).flatMap(({ item, leader }) => (leader ? [item, leader] : [item]));
+    return [...new Set(ids)];
+  });
+
   at(item: Id, end: End): JointReading | null {
     return this.all().find((each) => each.item === item && each.end === end) ?? null;
   }

@@ -257,8 +257,9 @@ export interface Preview {
   readonly stems: readonly (readonly [Vector3, Vector3])[];
   /** The outline in which points are being selected. */
   readonly area: readonly Vector3[];
-  /** The item under the pointer. */
+  /** The item under the pointer, and its handle there. */
   readonly hover: Id | null;
+  readonly hoverHandle: Handle | null;
   /** The frame around several selected items, to drag them by. */
   readonly frame: Frame | null;
   /** Where the handle that is dragged was, and is now. */
@@ -276,6 +277,7 @@ export const NO_PREVIEW: Preview = {
   stems: [],
   area: [],
   hover: null,
+  hoverHandle: null,
   frame: null,
   dragged: null,
 };

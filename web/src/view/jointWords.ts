@@ -63,7 +63,7 @@ export function jointTable(figures: Continuity, most: MeetingThresholds, units: 
   const percent = ({ difference, floor, share }: Residual) =>
     difference <= floor ? '0.0 %' : `${(100 * share).toFixed(1)} %`;
   const rows = [
-    ['gap', lengthInWords(gap, units, 4), lengthInWords(most.gap, units, 0)],
+    ['gap', lengthInWords(gap, units, -1), lengthInWords(most.gap, units, 0)],
     ['angle', angle === null ? '–' : `${((180 * angle) / Math.PI).toFixed(3)}°`, `${most.angle}°`],
     ['curvature', percent(curvature), `${most.curvature} %`],
     ['rate', percent(rate), `${most.rate} %`],

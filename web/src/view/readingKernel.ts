@@ -8,6 +8,7 @@ export {
   runsAlike,
 } from '@pencil-bend/core/reading';
 export { comparedWithCurve, comparedWithPoints } from '../work/comparison';
+export { reachOfJoined } from '@pencil-bend/core/changing';
 export { jointReadings } from './jointReading';
 export { marksOf } from './curveMarks';
 export { measuredNow } from './measured';

@@ -3,16 +3,13 @@ import {
   add,
   along,
   breaksOf,
-  cross,
   type Curve,
   derivatives,
-  directionBeyond,
   domainOf,
   endOf,
   evaluate,
   evaluateAll,
   length,
-  normalOf,
   scale,
   spansOf,
   straightStretches,
@@ -24,7 +21,6 @@ import {
   type CurveItem,
   ENDS,
   type Freedom,
-  FREEDOMS,
   fitPointsOf,
   HANDLE_SHARE,
   heldTangent,
@@ -44,7 +40,7 @@ import {
   type Selection,
   tangentOn,
 } from '@pencil-bend/document';
-import { freedomStems } from '../view/freedomStems';
+import type { FreedomStem } from '../view/freedomStems';
 import { type Viewport, type Pixel, toPixel } from '../view/viewport';
 import { type ShownItem, flattened } from '../view/shownItem';
 
@@ -114,6 +110,7 @@ export function handlesOf(
   viewport: Viewport,
   selection: Selection,
   added: ReadonlySet<string>,
+  stems: readonly FreedomStem[] = [],
 ): Handles | null {
   const points = item.kind === 'curve' ? pointsOf(item.recipe) : null;
   if (!curve || !points || item.kind !== 'curve') return null;
@@ -169,7 +166,7 @@ export function handlesOf(
     joints: ENDS.flatMap((end) =>
       item.joints?.[end] ? [builder.mark({ kind: 'joint', end }, endOf(curve, end), `Joint at the ${end}`)] : [],
     ),
-    freedoms: freedomMarks(item.joints ?? {}, curve, viewport, builder),
+    freedoms: freedomMarks(stems, builder),
     tangents: [
       ...tangentMarks(recipe, points, item.joints ?? {}, builder),
       ...turnMarks(curve, bends, placesIn(selection), builder),
@@ -350,31 +347,15 @@ function tangentMarks(recipe: Recipe, { fit }: CurvePoints, joints: Joints, buil
   });
 }
 
-const FREEDOM_NAMES: Readonly<Record<Freedom, string>> = {
-  a: 'Strength',
-  b: 'Bend',
-  c: 'Rate',
-};
-/** The stems of a joint stand so many pixels beside each other. */
-const STEMS_APART = 14;
+const FREEDOM_NAMES: Readonly<Record<Freedom, string>> = { a: 'Strength', b: 'Bend', c: 'Rate' };
 
-/** Of a joint in hand, or one of its stems: as many as its level has. */
-function freedomMarks(joints: Joints, curve: Curve, viewport: Viewport, builder: MarkBuilder): HandleMark[] {
-  return ENDS.flatMap((end) => {
-    const joint = joints[end];
-    const isInHand =
-      builder.isChosen({ kind: 'joint', end }) || FREEDOMS.some((of) => builder.isChosen({ kind: 'freedom', end, of }));
-    if (!joint || !isInHand) return [];
-    const across = cross(normalOf(viewport.plane), directionBeyond(curve, end));
-    const beside = scale(across, STEMS_APART * viewport.scale);
-    return freedomStems(curve, end, joint.level, beside).map(({ of, mm, foot, tip, perMm }) => {
-      const held = joint.freedoms?.[of] !== undefined;
-      const label = `${FREEDOM_NAMES[of]} of the joint at the ${end}, ${Number(mm.toPrecision(4))} mm`;
-      const way = subtract(tip, foot);
-      return { ...builder.onStem({ kind: 'freedom', end, of }, foot, way, label, held ? 1 : 0), stem: perMm };
-    });
+/** What is free at ends, as stems. */
+const freedomMarks = (stems: readonly FreedomStem[], builder: MarkBuilder): HandleMark[] =>
+  stems.map(({ end, of, mm, foot, tip, perMm, isHeld }) => {
+    const label = `${FREEDOM_NAMES[of]} at the ${end}, ${Number(mm.toPrecision(4))} mm`;
+    const handle = { kind: 'freedom', end, of } as const;
+    return { ...builder.onStem(handle, foot, subtract(tip, foot), label, isHeld ? 1 : 0), stem: perMm };
   });
-}
 
 /** The parameters of the selected places of a curve that are no points. */
 const placesIn = ({ handles }: Selection): ReadonlySet<number> =>

@@ -1,8 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { Editing, Joints } from '../session';
+import { along, frameAt, smallestRadius } from '@pencil-bend/core';
+import { keptTies, pointsOf, referencesOf, tiesOf } from '@pencil-bend/document';
+import { Editing, Joints, ReadingKernel, ShownItems, ToolView } from '../session';
+import { lengthInWords } from '../ui/length';
 import { jointSentence, levelInWords, missingInWords } from '../view/jointWords';
 import { isSeen, toPixel, type Viewport } from '../view/viewport';
+import { pointName } from '../view/pointName';
 import { apart } from './apart';
+import { reachShown } from './jointReach';
 
 /** More levels than that hide the drawing: then the rings stand alone. */
 const MOST_LEVELS = 200;
@@ -17,8 +22,58 @@ const MOST_LEVELS = 200;
 export class JointLayer {
   private readonly editing = inject(Editing);
   private readonly joints = inject(Joints);
+  private readonly kernel = inject(ReadingKernel);
+  private readonly shown = inject(ShownItems);
+  private readonly toolView = inject(ToolView);
   readonly viewport = input.required<Viewport>();
   private readonly units = computed(() => this.editing.project()?.units ?? 'mm');
+
+  /** Where the control point under the pointer can go. */
+  protected readonly reach = computed(() => {
+    const { hover, hoverHandle } = this.toolView.preview();
+    const reachOf = this.kernel.functions()?.reachOfJoined;
+    const project = this.shown.project();
+    return hover && hoverHandle && reachOf && project
+      ? reachShown(project, hover, hoverHandle, reachOf, this.viewport())
+      : null;
+  });
+
+  /** Beside a selected soft corner the circle of its smallest radius. */
+  protected readonly gauge = computed(() => {
+    const [id] = this.editing.selection().items;
+    const shown = this.shown.selected();
+    const item = id ? this.editing.project()?.items[id] : null;
+    if (!shown?.curve || item?.kind !== 'curve' || item.recipe.kind !== 'corner') return null;
+    const tightest = smallestRadius(shown.curve);
+    const frame = tightest && frameAt(shown.curve, tightest.u);
+    if (!frame || !(frame.kappa > 0)) return null;
+    const viewport = this.viewport();
+    const [x, y] = toPixel(viewport, along(frame.point, frame.curvature, 1 / frame.kappa ** 2));
+    return { x, y, r: tightest.radius / viewport.scale, text: `R ${lengthInWords(tightest.radius, this.units())}` };
+  });
+
+  /** Points that follow something, with what. */
+  protected readonly ties = computed(() => {
+    const project = this.shown.project();
+    const viewport = this.viewport();
+    if (!project) return [];
+    return this.shown.all().flatMap(({ id, item }) => {
+      if (item.kind !== 'curve' || !item.ties) return [];
+      const problems = keptTies(project, id);
+      const places = pointsOf(item.recipe)?.places;
+      return tiesOf(item).flatMap(([point, tie]) => {
+        const at = places?.get(point);
+        if (!at || !isSeen(viewport, at)) return [];
+        const [x, y] = toPixel(viewport, at);
+        const to = referencesOf(tie).map((each) => project.items[each.item]?.name ?? '');
+        const problem = problems[point] ?? null;
+        const label = `${pointName(item.recipe, point)} of ${item.name}, tied to ${to.join(' and ')}`;
+        return [
+          { key: `${id} ${point}`, x, y, label: problem ? `${label}: ${problem}` : label, flagged: problem !== null },
+        ];
+      });
+    });
+  });
 
   protected readonly marks = computed(() => {
     const viewport = this.viewport();

@@ -31,10 +31,11 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
-import { fromPlane, subtract, type Vector3 } from '@pencil-bend/core';
-import { handlesOn, keyOf, NOTHING, selectedHandles, selectionOf } from '@pencil-bend/document';
+import { cross, directionBeyond, fromPlane, normalOf, scale, subtract, type Vector3 } from '@pencil-bend/core';
+import { type End, handlesOn, keyOf, NOTHING, selectedHandles, selectionOf } from '@pencil-bend/document';
 import type { Hit, PointerInput } from '../tools/contract';
 import { samplesOf } from './penSamples';
+import { type FreedomStem, freedomStems } from '../view/freedomStems';
 import { coordinatesOf, panned, pinched, type Pixel, toPixel, toPoint, zoomed } from '../view/viewport';
 import { combBreaks } from './combBreaks';
 import { HandleLayer } from './handleLayer';
@@ -56,6 +57,8 @@ import { rayThrough, closestUnder, awayFromRay, rayUnder } from '../view/sight';
 
 /** The other half of what is selected, in a mirror check. */
 const GHOST = '#96928a';
+/** Stems of one joint stand so many pixels beside each other. */
+const STEMS_APART = 14;
 const NO_OFFSET: Vector3 = [0, 0, 0];
 
 /** The drawing: curves and comb by WebGL, handles as SVG on top, and the pointer's way to the tool in hand. */
@@ -101,8 +104,21 @@ export class Pane {
   protected readonly handles = computed(() => {
     const selected = this.shown.selected();
     return selected && this.toolView.reads() === 'selection' && this.editing.selection().items.length === 1
-      ? handlesOf(selected, this.viewport(), this.editing.selection(), this.addedHandles.keys())
+      ? handlesOf(selected, this.viewport(), this.editing.selection(), this.addedHandles.keys(), this.stems())
       : null;
+  });
+
+  /** What is free at the joints in hand, or at the ends of a selected blend or corner. */
+  private readonly stems = computed((): readonly FreedomStem[] => {
+    const project = this.shown.project();
+    const [selected, viewport] = [this.shown.selected(), this.viewport()];
+    if (!project || !selected?.curve) return [];
+    const { id, curve } = selected;
+    const inHand = this.editing
+      .selection()
+      .handles.flatMap((each) => (each.kind === 'joint' || each.kind === 'freedom' ? each.end : []));
+    const across = (end: End) => cross(normalOf(viewport.plane), directionBeyond(curve, end));
+    return freedomStems(project, id, curve, inHand, (end) => scale(across(end), STEMS_APART * viewport.scale));
   });
 
   /** The selected points of several curves. */
@@ -135,8 +151,18 @@ export class Pane {
     const path = offer.curves.map(({ after }) => curvePath(after, this.viewport())).join('');
     return { path, at: offer.price && this.pixel(offer.price.at) };
   });
+  protected readonly hasTies = computed(() =>
+    Object.values(this.editing.project()?.items ?? {}).some((item) => item.kind === 'curve' && item.ties !== undefined),
+  );
   /** What is marked on curves comes once there is something to be marked. */
   protected readonly readsSomething = computed(() => this.readings.curve() !== null || this.meetings.isReported());
+  /** While an end is over what it would be joined to: the level that it has there already. */
+  protected readonly already = computed(() => {
+    const { call } = this.toolView.preview();
+    if (call?.command !== 'joinEnd') return null;
+    const level = this.joints.at(call.args.item, call.args.end)?.figures?.level ?? -1;
+    return level < 0 ? null : `G${level} already`;
+  });
   protected readonly reading = computed(() => {
     const reading = this.readings.atCursor();
     return reading && readingTag(reading, this.viewport(), this.units());

@@ -8,7 +8,7 @@ import type { GraphCurve, Quantity } from '../../view/graphCurve';
 import { levelShown, thresholdsOf } from '../../view/meeting';
 import { type Run, runThrough } from '../../view/run';
 import { isCurve, type ShownCurve } from '../../view/shownItem';
-import { Editing, MirrorCheck, ReadingKernel, Readings, ShownItems } from '../../session';
+import { Editing, Joints, MirrorCheck, ReadingKernel, Readings, ShownItems } from '../../session';
 
 /** A stretch of the strip's axis, in mm from the start of the curve that is read. */
 export interface AxisStretch {
@@ -36,6 +36,7 @@ const NO_RUN: Run<ShownCurve> = { before: [], after: [] };
 export class StripGraph {
   private readonly store: Store<BenchState> = inject(Store);
   private readonly editing = inject(Editing);
+  private readonly joints = inject(Joints);
   private readonly kernel = inject(ReadingKernel);
   private readonly mirrorCheck = inject(MirrorCheck);
   private readonly readings = inject(Readings);
@@ -66,7 +67,8 @@ export class StripGraph {
     // Of one selected curve the run goes through the whole drawing.
     const among = this.curves().filter(({ id }) => items.length < 2 || items.includes(id));
     const own = among.find(({ id }) => id === this.readId());
-    return this.isRun() && own ? runThrough(own, among, this.settings().continuity.within) : NO_RUN;
+    const runs = this.isRun() || this.joints.chain().length > 1;
+    return runs && own ? runThrough(own, among, this.settings().continuity.within) : NO_RUN;
   });
 
   /** What stands beside the read curve: the curves of a run, the other half, other selected curves over the same axis. */

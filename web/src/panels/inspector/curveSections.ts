@@ -7,6 +7,7 @@ import { CombControls } from './combControls';
 import { CurveFacts } from './curveFacts';
 import { DragConstraints } from './dragConstraints';
 import { HandleSection } from './handleSection';
+import { JointsSection } from './jointsSection';
 import { heldPoints } from './held';
 import { LookSection } from './lookSection';
 import { OpenSections, type Section, SECTIONS } from './openSections';
@@ -33,6 +34,7 @@ const ALL = Object.entries(SECTIONS).map(([name, label]) => ({ name: name as Sec
     DragConstraints,
     HandleSection,
     Icon,
+    JointsSection,
     LookSection,
     PointsTable,
     ReadingSection,

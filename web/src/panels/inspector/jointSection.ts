@@ -149,10 +149,11 @@ export class JointSection {
   }
 
   protected give(of: Freedom, value: number): void {
-    const [reading, curve] = [this.reading(), this.curve()];
-    if (!reading || !curve) return;
+    const [reading, curve, project] = [this.reading(), this.curve(), this.editing.project()];
+    if (!reading || !curve || !project) return;
     const mm = of === 'a' && this.free()?.inRatio ? value * chordOf(curve) : value;
-    this.editing.do(freedomCall(curve, reading, of, mm));
+    const call = freedomCall(project, reading.item, { end: reading.end, of }, mm);
+    if (call) this.editing.do(call);
   }
 
   /** Holds a freedom as it is, or leaves it to the program. */
@@ -160,7 +161,7 @@ export class JointSection {
     const [reading, curve] = [this.reading(), this.curve()];
     const mm = reading && curve && freedomsInMm(curve, reading.end);
     if (!reading || !curve || !mm) return;
-    if (held) return void this.editing.do(freedomCall(curve, reading, of, mm[of]));
+    if (held) return this.give(of, of === 'a' && this.free()?.inRatio ? mm.a / chordOf(curve) : mm[of]);
     const { [of]: _free, linked, ...others } = reading.joint.freedoms ?? {};
     const left = { ...others, ...(linked && of !== 'a' && { linked }) };
     this.set({ freedoms: Object.keys(left).length > 0 ? left : null });

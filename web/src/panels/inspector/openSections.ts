@@ -4,6 +4,7 @@ import { Injectable, signal } from '@angular/core';
 export const SECTIONS = {
   reading: 'Reading',
   shape: 'Shape',
+  joints: 'Joints',
   points: 'Points',
   comb: 'Comb',
   lighter: 'Lighter',
@@ -13,7 +14,7 @@ export const SECTIONS = {
 export type Section = keyof typeof SECTIONS;
 
 const KEY = 'pencil-bend-card';
-const FIRST_OPEN: readonly Section[] = ['reading', 'shape', 'points'];
+const FIRST_OPEN: readonly Section[] = ['reading', 'shape', 'joints', 'points'];
 
 /** Which sections of the card are open: remembered in this browser, for every project. */
 @Injectable({ providedIn: 'root' })

@@ -5,6 +5,8 @@ import { Editing, Joints, LossyPreview, ShownItems } from '../../session';
 import { counted } from '../../ui/labels';
 import { NumberField } from '../../ui/numberField';
 import { PriceBox } from '../price/priceBox';
+import { BlendSection } from './blendSection';
+import { CornerSection } from './cornerSection';
 import { CurveSections } from './curveSections';
 import { DragConstraints } from './dragConstraints';
 import { GuideSection } from './guideSection';
@@ -20,6 +22,8 @@ import { SelectionSection } from './selectionSection';
 @Component({
   selector: 'pb-selection-card',
   imports: [
+    BlendSection,
+    CornerSection,
     CurveSections,
     DragConstraints,
     GivensSection,
@@ -67,6 +71,13 @@ export class SelectionCard {
     const item = this.shown.selected()?.item;
     return item?.kind === 'curve' && item.recipe.kind === 'primitive';
   });
+  /** A curve that is made between two others. */
+  protected readonly made = computed(() => {
+    const item = this.editing.project()?.items[this.editing.selection().items[0]];
+    return item?.kind === 'curve' && (item.recipe.kind === 'blend' || item.recipe.kind === 'corner')
+      ? item.recipe.kind
+      : null;
+  });
   protected readonly isGuide = computed(() => this.shown.selected()?.item.kind === 'guide');
   protected readonly isPointSet = computed(() => this.shown.selected()?.item.kind === 'pointSet');
   /** A joint in hand has the card to itself. */
@@ -76,8 +87,7 @@ export class SelectionCard {
   protected readonly kind = computed(() => {
     const item = this.shown.selected()?.item;
     if (!item) return '';
-    const original = originalName(this.editing.project(), this.editing.selection().items[0]);
-    return (original ? `Mirror of ${original}: ` : '') + itemDescription(item);
+    return (madeFrom(this.editing.project(), this.editing.selection().items[0]) ?? '') + itemDescription(item);
   });
 
   /** The selected point of its own. */
@@ -93,8 +103,20 @@ export class SelectionCard {
   }
 }
 
-/** The name of the curve that an item is the mirror of; null for one of its own. */
-function originalName(project: Project | null, id: Id): string | null {
+/** 'Mirror of Lid: ', 'Blend from Lid to Rim: ', of a curve that is made from others. */
+function madeFrom(project: Project | null, id: Id): string | null {
   const item = project?.items[id];
-  return project && item?.kind === 'curve' && item.recipe.kind === 'mirror' ? project.items[item.recipe.of].name : null;
+  if (!project || item?.kind !== 'curve') return null;
+  const { recipe } = item;
+  const nameOf = (each: Id): string => project.items[each]?.name ?? '';
+  switch (recipe.kind) {
+    case 'mirror':
+      return `Mirror of ${nameOf(recipe.of)}: `;
+    case 'blend':
+      return `Blend from ${nameOf(recipe.first.item)} to ${nameOf(recipe.second.item)}: `;
+    case 'corner':
+      return `Soft corner of ${nameOf(recipe.first.item)} and ${nameOf(recipe.second.item)}: `;
+    default:
+      return null;
+  }
 }

@@ -1,11 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
+import type { Level } from '@pencil-bend/core';
 import { selectionOf } from '@pencil-bend/document';
 import { InputText } from 'primeng/inputtext';
 import { Popover } from 'primeng/popover';
 import { TableModule } from 'primeng/table';
 import type { MeetingThresholds } from '../../api/savedView';
-import { Editing, Meetings, ShownItems, Viewports } from '../../session';
+import { joiningOf, leftInWords } from '../../actions/joinMeetings';
+import { Editing, Meetings, Remarks, ShownItems, StepLoader, Viewports } from '../../session';
 import { viewActions } from '../../state/actions';
 import type { BenchState } from '../../state/reducers';
 import { selectReading } from '../../state/selectors';
@@ -13,9 +15,12 @@ import { LinkButton } from '../../ui/buttons';
 import { Choice, type ChoiceOption } from '../../ui/choice';
 import { counted } from '../../ui/labels';
 import { NumberField } from '../../ui/numberField';
+import { isKnot } from '../../view/meeting';
 import { broughtIn } from '../../view/viewport';
 import { type MeetingRow, meetingRows } from './meetingRows';
 
+/** A button for each: nothing is chosen for good. */
+const JOINS: readonly Level[] = [0, 1, 2, 3];
 const LEVELS: readonly ChoiceOption<number>[] = [
   { value: 4, label: 'all' },
   { value: 1, label: 'below G1' },
@@ -66,10 +71,13 @@ export class ContinuityTable {
   private readonly store: Store<BenchState> = inject(Store);
   private readonly editing = inject(Editing);
   protected readonly meetings = inject(Meetings);
+  private readonly loader = inject(StepLoader);
+  private readonly remarks = inject(Remarks);
   private readonly shown = inject(ShownItems);
   private readonly viewports = inject(Viewports);
   private readonly settings = this.store.selectSignal(selectReading);
   protected readonly levels = LEVELS;
+  protected readonly joinLevels = JOINS;
   protected readonly rowHeight = ROW_HEIGHT;
   protected readonly below = signal(4);
   protected readonly search = signal('');
@@ -84,6 +92,12 @@ export class ContinuityTable {
   protected readonly rows = computed(() => {
     const wanted = this.search().trim().toLowerCase();
     return this.all().filter(({ where, level }) => level < this.below() && where.toLowerCase().includes(wanted));
+  });
+  /** The listed places where curves end: knots are joined to nothing. */
+  protected readonly joinable = computed(() => this.rows().filter(({ meeting }) => !isKnot(meeting)));
+  protected readonly joins = computed(() => {
+    const { length } = this.joinable();
+    return length === 1 ? 'Join the one with' : `Join these ${length} with`;
   });
   protected readonly count = computed(() => {
     const [all, rows] = [this.all().length, this.rows().length];
@@ -112,6 +126,20 @@ export class ContinuityTable {
 
   protected isCurrent({ meeting }: MeetingRow): boolean {
     return this.meetings.current() === meeting;
+  }
+
+  /** Joins what is listed, all in one step. */
+  protected join(level: Level): void {
+    const project = this.editing.project();
+    if (!project) return;
+    const curves = this.curves();
+    const meetings = this.joinable().map(({ meeting }) => meeting);
+    this.loader.whenReady(() => {
+      const joining = joiningOf(project, meetings, (id) => curves.get(id)?.curve ?? null, level);
+      const left = leftInWords(joining);
+      if (joining.call) this.editing.do(joining.call);
+      if (left) this.remarks.say(left);
+    });
   }
 
   protected set(name: keyof MeetingThresholds, value: number): void {

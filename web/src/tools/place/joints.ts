@@ -130,7 +130,16 @@ export const joints = {
     picks: (count) => count === 0,
     options: [
       level(1, levels(0, 1, 2, 3)),
-      { name: 'once', label: 'For', kind: 'toggle', value: false, states: ['good', 'once'] },
+      {
+        name: 'lasts',
+        label: 'Lasts',
+        kind: 'choice',
+        value: 'good',
+        choices: [
+          { value: 'good', label: 'as a joint' },
+          { value: 'once', label: 'meet once' },
+        ],
+      },
     ],
     make: ({ places: [from, to], options }, { project }) => {
       const follower = project && endAt(project, from);
@@ -138,7 +147,7 @@ export const joints = {
       const leader = leaderOf(project, to, aheadAt(project, follower.item, follower.end));
       if (!leader) return { why: 'There is nothing at that place to go on from' };
       const args = { ...follower, leader, level: Number(options['level']) as Level };
-      if (options['once'] === true) return { call: { command: 'meetOnce', args }, select: [follower.item] };
+      if (options['lasts'] === 'once') return { call: { command: 'meetOnce', args }, select: [follower.item] };
       return {
         call: { command: 'joinEnd', args },
         select: handlesOn(follower.item, [{ kind: 'joint', end: follower.end }]),
@@ -192,14 +201,23 @@ export const joints = {
         ],
       },
       { name: 'size', label: 'Size', kind: 'number', value: 10, least: 1e-6, most: 1e6 },
-      { name: 'all', label: 'Corners', kind: 'toggle', value: false, states: ['this one', 'all'] },
+      {
+        name: 'corners',
+        label: 'Corners',
+        kind: 'choice',
+        value: 'one',
+        choices: [
+          { value: 'one', label: 'this one' },
+          { value: 'all', label: 'all of it' },
+        ],
+      },
     ],
     sets: ['size'],
     make: ({ places: [place], options }, { project, newId }) => {
       if (!project || !place.on) return NO_CURVE;
       const size = { [String(options['by'])]: Number(options['size']) } as CornerNumbers['size'];
       const numbers: CornerNumbers = { level: Number(options['level']) as CornerNumbers['level'], size };
-      if (options['all'] === true) {
+      if (options['corners'] === 'all') {
         return {
           call: {
             command: 'softenCorners',

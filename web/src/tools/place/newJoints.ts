@@ -51,7 +51,7 @@ export function jointOptions(given: Given, most: Level): readonly Option[] {
         kind: 'choice',
         value: level === null ? 'free' : String(level),
         choices: [
-          { value: 'free', label: 'free' },
+          { value: 'free', label: 'no' },
           ...LEVELS.filter((each) => each <= most).map((each) => ({ value: String(each), label: `G${each}` })),
         ],
       },

@@ -1,6 +1,9 @@
 import { type Curve, distance, domainOf, dot, endOf, type Vector3 } from '@pencil-bend/core';
 import {
+  type BlendRecipe,
   type CommandCall,
+  cornerIn,
+  type CornerRecipe,
   type End,
   type Freedom,
   type Id,
@@ -61,39 +64,103 @@ function endPoint(project: Project, id: Id, end: End): Id | null {
   return list[end === 'start' ? 0 : list.length - 1].id;
 }
 
-/** What is set of a joint by dragging the end of a stem: from where it was, by so much. */
+/** What dragging the end of a stem by so much sets: of a joint, of a blend, of a soft corner. */
 export function freedomSet(
   project: Project,
   id: Id,
-  { end, of }: { readonly end: End; readonly of: Freedom },
+  handle: FreedomHandle,
   perMm: Vector3,
   by: Vector3,
 ): CommandCall | null {
-  const item = project.items[id];
-  const curve = item?.kind === 'curve' ? shownCurve(plainRecipe(project, item)) : null;
-  const free = curve && freedomsInMm(curve, end);
-  const joint = jointAt(project, id, end);
   const size = dot(perMm, perMm);
-  if (!curve || !free || !joint || !(size > 0)) return null;
-  const mm = free[of] + dot(by, perMm) / size;
-  return freedomCall(curve, { item: id, end, joint }, of, of === 'a' ? Math.max(SLOWEST * free.a, mm) : mm);
+  const mm = size > 0 ? freedomNow(project, id, handle) : null;
+  if (mm === null) return null;
+  const dragged = mm + dot(by, perMm) / size;
+  // Strengths and setbacks stay above 0.
+  return freedomCall(project, id, handle, handle.of === 'a' ? Math.max(SLOWEST * mm, dragged) : dragged);
+}
+
+interface FreedomHandle {
+  readonly end: End;
+  readonly of: Freedom;
 }
 
 /** A drag leaves this share of the strength. */
 const SLOWEST = 0.05;
 
-/** Sets one of the freedoms of a joint, in mm; the strength stays a ratio of the chord where it was one. */
-export function freedomCall(
-  curve: Curve,
-  { item, end, joint }: { readonly item: Id; readonly end: End; readonly joint: Joint },
-  of: Freedom,
-  mm: number,
-): CommandCall {
+const curveIn = (project: Project, id: Id): Curve | null => {
+  const item = project.items[id];
+  return item?.kind === 'curve' ? shownCurve(plainRecipe(project, item)) : null;
+};
+
+/** What is free at an end now, in mm; of a corner its setback. */
+function freedomNow(project: Project, id: Id, { end, of }: FreedomHandle): number | null {
+  const item = project.items[id];
+  if (item?.kind === 'curve' && item.recipe.kind === 'corner') {
+    return cornerIn(project, id).setbacks[end === 'start' ? 0 : 1];
+  }
+  const curve = curveIn(project, id);
+  return (curve && freedomsInMm(curve, end)?.[of]) ?? null;
+}
+
+/** Sets what is free at an end, in mm; a strength stays a ratio of the chord where it was one. */
+export function freedomCall(project: Project, id: Id, { end, of }: FreedomHandle, mm: number): CommandCall | null {
+  const item = project.items[id];
+  const curve = curveIn(project, id);
+  if (item?.kind !== 'curve' || !curve) return null;
+  const { recipe } = item;
+  if (recipe.kind === 'corner') return cornerSetBack(id, recipe, end, mm);
+  if (recipe.kind === 'blend') return blendStrengthened(id, recipe, end, mm, chordOf(curve));
+  const joint = item.joints?.[end];
+  if (!joint) return null;
   const [first, last] = domainOf(curve);
   const all = last - first;
   const { freedoms = {} } = joint;
-  const inRatio = freedoms.a !== undefined && 'ratio' in freedoms.a;
-  const set =
-    of === 'a' ? { a: inRatio ? { ratio: mm / chordOf(curve) } : { mm } } : { [of]: mm / all ** (of === 'b' ? 2 : 3) };
-  return { command: 'setJoint', args: { item, end, freedoms: { ...freedoms, ...set } } };
+  const set = of === 'a' ? { a: asBefore(freedoms.a, mm, chordOf(curve)) } : { [of]: mm / all ** (of === 'b' ? 2 : 3) };
+  return { command: 'setJoint', args: { item: id, end, freedoms: { ...freedoms, ...set } } };
+}
+
+type Strength = { readonly mm: number } | { readonly ratio: number };
+
+const asBefore = (before: Strength | undefined, mm: number, chord: number): Strength =>
+  before && 'ratio' in before ? { ratio: mm / chord } : { mm };
+
+/** One of the strengths of a blend; where they are linked the other one follows by itself. */
+function blendStrengthened(
+  item: Id,
+  { first, second, ratio }: BlendRecipe,
+  end: End,
+  mm: number,
+  chord: number,
+): CommandCall {
+  const magnitude = { ratio: mm / chord };
+  const { magnitude: _first, ...one } = first;
+  const { magnitude: _second, ...other } = second;
+  const isFirst = end === 'start';
+  const linked = ratio !== undefined;
+  return {
+    command: 'setBlend',
+    args: {
+      item,
+      first: isFirst ? { ...one, magnitude } : linked ? one : first,
+      second: isFirst ? (linked ? other : second) : { ...other, magnitude },
+      ratio: ratio ?? null,
+    },
+  };
+}
+
+/** The setback of a corner on one of its legs: with legs alike, or in a ratio, that of the other one too. */
+function cornerSetBack(
+  item: Id,
+  { kind: _kind, together: _together, ...corner }: CornerRecipe,
+  end: End,
+  mm: number,
+): CommandCall {
+  const { size, ratio = 1 } = corner;
+  const isFirst = end === 'start';
+  const now =
+    'setbacks' in size
+      ? { setbacks: (isFirst ? [mm, size.setbacks[1]] : [size.setbacks[0], mm]) as [number, number] }
+      : { setback: isFirst ? mm : mm / ratio };
+  return { command: 'setCorner', args: { item, ...corner, size: now } };
 }

@@ -1,5 +1,6 @@
 import { type Handle, type Id, type Item, type Project } from '@pencil-bend/document';
 import type { DragConstraint, Prompt, ToolContext } from '../contract';
+import { callOf } from './drag';
 import { lockOf } from './lock';
 import { hoverOf, type SelectState } from './state';
 
@@ -69,7 +70,12 @@ function isGiven(project: Project | null, id: Id): boolean {
   return item?.kind === 'curve' && item.recipe.kind === 'primitive';
 }
 
-export function prompt(state: SelectState, { selection, project }: ToolContext): Prompt {
+/** An end is over something that it would be joined to. */
+const isJoining = ({ drag, ...settings }: SelectState, context: ToolContext): boolean =>
+  drag?.caught?.item != null && callOf(drag, settings, context)?.command === 'joinEnd';
+
+export function prompt(state: SelectState, context: ToolContext): Prompt {
+  const { selection, project } = context;
   const { drag, area, along, soft, taking, slide, framing } = state;
   const hover = hoverOf(state);
   if (taking !== null) {
@@ -92,6 +98,12 @@ export function prompt(state: SelectState, { selection, project }: ToolContext):
   }
   const way = `${ALONG[along]}${soft === null ? '' : ', softly'}`;
   if (drag?.byKeys) return { text: `Let the key go to leave it here${way}.`, keys: [PUT_BACK] };
+  if (drag?.moving && isJoining(state, context)) {
+    return {
+      text: 'Release to join it here; its level is chosen then.',
+      keys: [{ key: 'Ctrl', does: 'goes past snaps' }, PUT_BACK],
+    };
+  }
   if (drag?.moving || slide) {
     const keys = [
       { key: 'Shift', does: 'one axis' },

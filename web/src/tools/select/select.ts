@@ -368,9 +368,11 @@ function directionAt(hit: Hit, { recipeOf }: ToolContext): Vector3 | null {
 /** What a drag shows: what its command would do. */
 function preview(state: SelectState, context: ToolContext): Preview {
   const { drag, area, framing } = state;
+  const hit = hoverOf(state);
   const resting: Preview = {
     ...NO_PREVIEW,
-    hover: hoverOf(state)?.item ?? null,
+    hover: hit?.item ?? null,
+    hoverHandle: drag?.located?.handle ?? (hit?.kind === 'handle' ? hit.located.handle : null),
     frame: framing
       ? context.selection.items.length > 1
         ? frameDragged(framing)
