@@ -7,6 +7,7 @@ import {
   NOTHING,
   type Selection,
   handlesOn,
+  plainRecipe,
 } from '@pencil-bend/document';
 import { RESTING_TOOL, type ToolName, toolOf } from './table';
 import type {
@@ -36,7 +37,7 @@ export const ARCH = fitRecipe(
   false,
 );
 
-/** What the tools' specs share: a context with counted ids in which 'c' is a curve, and inputs. */
+/** What the tools' specs share: a context with counted ids in which 'c' is a curve beside those of the project, and inputs. */
 export function toolContext(
   selection: Selection = NOTHING,
   recipe: Recipe = ARCH,
@@ -47,7 +48,11 @@ export function toolContext(
     selection,
     project,
     picture: null,
-    recipeOf: (item) => (item === 'c' ? recipe : null),
+    recipeOf: (id) => {
+      const item = project && Object.hasOwn(project.items, id) ? project.items[id] : null;
+      if (item?.kind === 'curve') return plainRecipe(project as Project, item);
+      return id === 'c' ? recipe : null;
+    },
     tolerance: 0.01,
     view: FRONT,
     normal: [0, 0, 1],

@@ -126,18 +126,6 @@ describe('giving places', () => {
     expect(play(started('split'), toolContext(), ...clicks([3, 3]))).toMatchObject({ calls: [], why: 'There is no curve under that place' }); // prettier-ignore
   });
 
-  it('a first point caught at the end of a curve goes on from it, unless that is switched off', () => {
-    const caught = { kind: 'end', label: 'end of Lid', at: [0, 0, 0], item: 'c', ahead: [0, 1, 0], from: [] } as const;
-    const inputs = [pointer('press', 0, 0, null, { caught }), ...THREE.slice(1), key('Enter')];
-    const tangents = (state: ToolState) => {
-      const [call] = play(state, toolContext(), ...inputs).calls;
-      const item = call.command === 'drawItems' ? call.args.items[0] : null;
-      return item && 'recipe' in item && item.recipe.kind === 'fit' && item.recipe.points[0].tangent;
-    };
-    expect(tangents(start)).toEqual({ direction: [0, 1, 0] });
-    expect(tangents(started('through', { goesOn: false }))).toBeUndefined();
-  });
-
   it('places whose order counts can be put in another one, or left out', () => {
     const on = (x: number, y: number) => pointer('press', x, y, null, { caught: { kind: 'point', label: '', at: [x, y, 0], item: 'dot', ahead: null, from: [] } }); // prettier-ignore
     const chosen = [on(0, 0), on(9, 1), on(20, 0)];
