@@ -1,6 +1,6 @@
 // The bench in Debian's Chromium: opening it, what it transfers, and the scripting of a drag.
 import { chromium } from '@playwright/test';
-import { crowd, dense, measured } from './projects.mjs';
+import { chained, crowd, dense, measured } from './projects.mjs';
 import { startServer } from './server.mjs';
 import { share } from './time.mjs';
 
@@ -25,6 +25,9 @@ export async function browserFigures(root, data, port) {
     const projects = [
       crowd('500 curves', 500),
       crowd(WITH_COMBS, 500),
+      chained('Chain of 50', 50, 49, 50),
+      // Every fifth curve and the one after it: 100 followers.
+      chained('500 curves, 100 joined', 500, 1, 5),
       crowd('2,000 curves', 2000),
       dense('300 control points', 300),
       measured('100,000 measured points', 100_000),
@@ -41,6 +44,8 @@ export async function browserFigures(root, data, port) {
       ['Gooseneck kettle', 'Spout centre line', 8, 'circle.fit'],
       ['500 curves', 'Curve 260', 16, 'circle.fit'],
       [WITH_COMBS, 'Curve 260', 16, 'circle.fit'],
+      ['Chain of 50', 'Curve 1', 16, 'circle.fit'],
+      ['500 curves, 100 joined', 'Curve 261', 16, 'circle.fit'],
       ['300 control points', 'Curve 1', 16, 'rect.control'],
       // A line is drawn over them, with every snap on.
       ['2,000 curves', null, 16, null],

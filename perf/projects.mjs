@@ -26,6 +26,26 @@ export function crowd(name, count, places = 8) {
   return project(name, items);
 }
 
+/**
+ * The same, of which the first `joined` of each `run` curves in a row follow the one before with G2: a chain is one run.
+ * Each runs on from where the one before ends.
+ */
+export function chained(name, count, joined, run) {
+  const drawing = crowd(name, count);
+  const items = Object.entries(drawing.items).map(([id, item], c) => {
+    const before = drawing.items[`c${c - 1}`];
+    if (c % run === 0 || c % run > joined) return [id, item];
+    const [at, near] = before.recipe.points.toReversed().map((point) => point.at);
+    const way = at.map((x, i) => x - near[i]);
+    const along = way.map((x) => x / Math.hypot(...way));
+    const leader = { kind: 'end', item: `c${c - 1}`, end: 'end' };
+    const joint = { level: 2, leader, gives: 'follower', spread: 'faded', from: { at, along } };
+    return [id, { ...item, joints: { start: joint } }];
+  });
+  const { joints: _joints, ...rest } = drawing;
+  return { ...rest, version: 7, items: Object.fromEntries(items) };
+}
+
 /** A project of one cubic by many control points. */
 export function dense(name, count) {
   const at = (i) => [(270 * i) / (count - 1), 60 + 40 * Math.sin((21 * i) / count), 0];

@@ -1,5 +1,6 @@
 import { arcLength, type Curve, lengthAt, type Level } from '@pencil-bend/core';
 import { type CommandCall, type Id, type Project, steps } from '@pencil-bend/document';
+import type { Editing, Remarks, ShownItems, StepLoader } from '../session';
 import { isKnot, type Meeting, type MeetingPlace } from '../view/meeting';
 
 type JoinMeetings = Extract<CommandCall, { command: 'joinMeetings' }>;
@@ -46,6 +47,25 @@ function placeFor(place: MeetingPlace, curveOf: (id: Id) => Curve | null): Asked
   return { item: place.item, share: Math.min(1, Math.max(0, lengthAt(measured, place.u) / measured.total)) };
 }
 
-/** What is said of those that were left. */
-export const leftInWords = ({ left }: Joining): string | null =>
+const leftInWords = ({ left }: Joining): string | null =>
   left.length === 0 ? null : `${left.length === 1 ? 'One was' : `${left.length} were`} left as they are: ${left[0]}`;
+
+interface Bench {
+  readonly editing: Editing;
+  readonly loader: StepLoader;
+  readonly remarks: Remarks;
+  readonly shown: ShownItems;
+}
+
+/** Joins all of these meetings that can be joined, in one step, and says what was left. */
+export function joinAll({ editing, loader, remarks, shown }: Bench, meetings: readonly Meeting[], level: Level): void {
+  const curves = new Map(shown.kept().map(({ id, curve }) => [id, curve]));
+  loader.whenReady(() => {
+    const project = editing.project();
+    if (!project) return;
+    const joining = joiningOf(project, meetings, (id) => curves.get(id) ?? null, level);
+    const left = leftInWords(joining);
+    if (joining.call) editing.do(joining.call);
+    if (left) remarks.say(left);
+  });
+}

@@ -13,6 +13,7 @@ import {
   type Project,
   shareAt,
   shownCurve,
+  type TieTarget,
 } from '@pencil-bend/document';
 
 /** Where something was caught: at an end, along a curve or guide, or on a symmetry line. */
@@ -78,4 +79,15 @@ export function aheadAt(project: Project, id: Id, end: End): Vector3 | null {
   if (item?.kind !== 'curve') return null;
   const [x, y, z] = directionBeyond(shownCurve(plainRecipe(project, item)), end);
   return [-x, -y, -z];
+}
+
+/** What a point that is put at a place of an item follows; null of what nothing can follow. */
+export function tieTarget(project: Project, at: Vector3, item: Id): TieTarget | null {
+  if (!Object.hasOwn(project.items, item)) return null;
+  const { kind } = project.items[item];
+  if (kind === 'point') return { kind: 'point', item };
+  if (kind === 'guide') return { kind: 'along', item };
+  const leader = leaderAt(project, { at, item }, null);
+  if (leader?.kind === 'end') return { kind: 'end', item, end: leader.end };
+  return leader?.kind === 'place' ? { kind: 'place', item, share: leader.share } : null;
 }

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import type { Level } from '@pencil-bend/core';
+import { controlPointsFor } from '@pencil-bend/core/changing';
 import { type CommandCall, type Freedom, handlesOn, type Joint, steps } from '@pencil-bend/document';
 import { Tooltip } from 'primeng/tooltip';
 import { type JointCall, jointActions } from '../../actions/jointActions';
@@ -71,6 +72,19 @@ export class JointSection {
   protected readonly added = computed(() => {
     const reading = this.reading();
     return reading && addedInWords(reading.joint);
+  });
+
+  /** A knot that the joint brought and needs no longer. */
+  protected readonly spare = computed((): CommandCall | null => {
+    const [reading, project] = [this.reading(), this.editing.project()];
+    const item = reading && project?.items[reading.item];
+    const knots = reading?.joint.added?.knots ?? [];
+    if (!reading || item?.kind !== 'curve' || item.recipe.kind !== 'control' || knots.length === 0) return null;
+    const other = item.joints?.[otherEnd(reading.end)]?.level ?? 0;
+    const isSpare = item.recipe.points.length > controlPointsFor(reading.joint.level, other);
+    return isSpare && item.recipe.knots.includes(knots[0])
+      ? { command: 'removeKnot', args: { item: reading.item, u: knots[0] } }
+      : null;
   });
 
   /** The levels, with what each would need more of the curve. */

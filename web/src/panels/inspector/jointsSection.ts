@@ -11,12 +11,17 @@ import {
   keptTies,
   type Leader,
   plainRecipe,
+  pointOf,
+  pointsOf,
   type Project,
   referencesOf,
   tiesOf,
 } from '@pencil-bend/document';
 import { joiningOf } from '../../actions/joinMeetings';
-import { Editing, Joints, Meetings, ShownItems, StepLoader, ToolInHand } from '../../session';
+import type { SnapKind } from '../../api/savedView';
+import { catchAt } from '../../snap/catchAt';
+import { joinableEnd, tieTarget } from '../../tools/leaders';
+import { Editing, Joints, Meetings, ShownItems, StepLoader, Target, ToolInHand } from '../../session';
 import { LinkButton } from '../../ui/buttons';
 import { levelInWords } from '../../view/jointWords';
 import { levelShown } from '../../view/meeting';
@@ -51,6 +56,7 @@ export class JointsSection {
   private readonly meetings = inject(Meetings);
   private readonly shown = inject(ShownItems);
   private readonly loader = inject(StepLoader);
+  private readonly target = inject(Target);
   protected readonly hand = inject(ToolInHand);
   private readonly id = computed(() => this.editing.selection().items[0] ?? '');
 
@@ -74,6 +80,27 @@ export class JointsSection {
         .join(' and ')}`,
       problem: kept[point] ?? null,
     }));
+  });
+
+  /** What the selected point lies on by chance. */
+  protected readonly tieOffer = computed(() => {
+    const project = this.editing.project();
+    const { items, handles } = this.editing.selection();
+    const [id] = items;
+    const point = handles.length === 1 ? pointOf(handles[0]) : null;
+    const item = project && id ? project.items[id] : null;
+    if (!project || !point || item?.kind !== 'curve' || item.ties?.[point] || joinableEnd(project, id, point))
+      return null;
+    const recipe = plainRecipe(project, item);
+    const at = pointsOf(recipe)?.places.get(point);
+    const others = this.shown.kept().filter((each) => each.id !== id);
+    const caught = at && catchAt(at, { ...TIES, items: others, plane: this.target.plane() });
+    const to = caught?.item != null ? tieTarget(project, at ?? caught.at, caught.item) : null;
+    if (!to) return null;
+    return {
+      says: `${pointName(recipe, point)} lies on ${project.items[to.item].name}`,
+      call: { command: 'tiePoint', args: { item: id, point, to } } as const,
+    };
   });
 
   protected take({ item, end }: { readonly item: Id; readonly end: End }): void {
@@ -150,6 +177,15 @@ export class JointsSection {
     return null;
   }
 }
+
+/** A point lies on something within a hair. */
+const TIES = {
+  on: new Set<SnapKind>(['end', 'point', 'curve', 'symmetry']),
+  grid: 1,
+  reach: 1e-6,
+  last: null,
+  levels: [],
+} as const;
 
 const leads = (leader: Leader | undefined, item: Id, end: End): boolean =>
   leader?.kind === 'end' && leader.item === item && leader.end === end;

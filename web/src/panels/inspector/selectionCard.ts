@@ -12,6 +12,7 @@ import { DragConstraints } from './dragConstraints';
 import { GuideSection } from './guideSection';
 import { GivensSection } from './givensSection';
 import { HandleSection } from './handleSection';
+import { JoinSelection } from './joinSelection';
 import { JointSection } from './jointSection';
 import { KeyFigures } from './keyFigures';
 import { NoteField } from './noteField';
@@ -29,6 +30,7 @@ import { SelectionSection } from './selectionSection';
     GivensSection,
     GuideSection,
     HandleSection,
+    JoinSelection,
     JointSection,
     KeyFigures,
     NoteField,

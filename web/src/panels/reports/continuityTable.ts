@@ -6,7 +6,7 @@ import { InputText } from 'primeng/inputtext';
 import { Popover } from 'primeng/popover';
 import { TableModule } from 'primeng/table';
 import type { MeetingThresholds } from '../../api/savedView';
-import { joiningOf, leftInWords } from '../../actions/joinMeetings';
+import { joinAll } from '../../actions/joinMeetings';
 import { Editing, Meetings, Remarks, ShownItems, StepLoader, Viewports } from '../../session';
 import { viewActions } from '../../state/actions';
 import type { BenchState } from '../../state/reducers';
@@ -69,11 +69,11 @@ const ROW_HEIGHT = 26;
 })
 export class ContinuityTable {
   private readonly store: Store<BenchState> = inject(Store);
-  private readonly editing = inject(Editing);
+  readonly editing = inject(Editing);
   protected readonly meetings = inject(Meetings);
-  private readonly loader = inject(StepLoader);
-  private readonly remarks = inject(Remarks);
-  private readonly shown = inject(ShownItems);
+  readonly loader = inject(StepLoader);
+  readonly remarks = inject(Remarks);
+  readonly shown = inject(ShownItems);
   private readonly viewports = inject(Viewports);
   private readonly settings = this.store.selectSignal(selectReading);
   protected readonly levels = LEVELS;
@@ -130,16 +130,11 @@ export class ContinuityTable {
 
   /** Joins what is listed, all in one step. */
   protected join(level: Level): void {
-    const project = this.editing.project();
-    if (!project) return;
-    const curves = this.curves();
-    const meetings = this.joinable().map(({ meeting }) => meeting);
-    this.loader.whenReady(() => {
-      const joining = joiningOf(project, meetings, (id) => curves.get(id)?.curve ?? null, level);
-      const left = leftInWords(joining);
-      if (joining.call) this.editing.do(joining.call);
-      if (left) this.remarks.say(left);
-    });
+    joinAll(
+      this,
+      this.joinable().map(({ meeting }) => meeting),
+      level,
+    );
   }
 
   protected set(name: keyof MeetingThresholds, value: number): void {

@@ -1,6 +1,6 @@
 import type { Level, Vector3 } from '@pencil-bend/core';
 import { type FitPoint, fitRecipe, pulledBy } from '@pencil-bend/document';
-import { JOINT_OPTIONS, jointOptions, jointsNote, withJoints } from './newJoints';
+import { JOINT_OPTIONS, jointOptions, type JointRule, jointsNote, withJoints } from './newJoints';
 import { type Given, placingTool, type Place } from './placingTool';
 
 /** Curves through points, or pulled by them. */
@@ -31,8 +31,13 @@ const DEGREE = {
   plain: true,
 } as const;
 
+/** A curve through points can have any level. */
+const LIVE: JointRule = { most: 3, unasked: true };
 /** Two control points from an end hold G1, three G2, four G3. */
-const levelOf = ({ places }: Given): Level => Math.max(0, Math.min(3, places.length - 1)) as Level;
+const ruleOf = ({ places }: Given): JointRule => ({
+  most: Math.max(0, Math.min(3, places.length - 1)) as Level,
+  unasked: true,
+});
 
 /** 'Degree 2 for now': a curve by too few control points. */
 const lowerFor = (wanted: number, count: number): string | undefined =>
@@ -49,10 +54,10 @@ export const curves = {
     most: Infinity,
     closes: 3,
     options: JOINT_OPTIONS,
-    optionsNow: (given) => jointOptions(given, 3),
+    optionsNow: (given) => jointOptions(given, LIVE),
     make: (given, context) => {
       const { places, closed } = given;
-      const item = withJoints({ recipe: fitRecipe(fitPoints(places), closed) }, given, 3, context);
+      const item = withJoints({ recipe: fitRecipe(fitPoints(places), closed) }, given, LIVE, context);
       const note = jointsNote(item);
       return { shape: 'curve', items: [item], ...(note && { note }) };
     },
@@ -68,12 +73,12 @@ export const curves = {
     options: [DEGREE, ...JOINT_OPTIONS],
     optionsNow: (given) => [
       { ...DEGREE, value: Number(given.options['degree'] ?? DEGREE.value) },
-      ...jointOptions(given, levelOf(given)),
+      ...jointOptions(given, ruleOf(given)),
     ],
     make: (given, context) => {
       const degree = Number(given.options['degree']);
       const recipe = pulledBy(placesOf(given), degree, given.closed);
-      const item = withJoints({ recipe }, given, levelOf(given), context);
+      const item = withJoints({ recipe }, given, ruleOf(given), context);
       const note = lowerFor(degree, given.places.length) ?? jointsNote(item);
       return { shape: 'curve', items: [item], ...(note && { note }) };
     },

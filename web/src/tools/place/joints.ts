@@ -14,7 +14,7 @@ import {
   type TieTarget,
 } from '@pencil-bend/document';
 import type { Choice, Option } from '../contract';
-import { aheadAt, leaderAt } from '../leaders';
+import { aheadAt, leaderAt, tieTarget } from '../leaders';
 import { type Made, type Place, placingTool } from './placingTool';
 
 /** What lets curves go on from others: joints, blends, soft corners, ties. */
@@ -105,15 +105,10 @@ function pointAt(project: Project, place: Place): { readonly item: Id; readonly 
   return nearest ? { item: id, point: nearest.id } : null;
 }
 
+/** What a place lets a point follow, but its own curve. */
 function targetOf(project: Project, place: Place, item: Id): TieTarget | null {
   const to = place.caught?.item ?? place.on?.item;
-  if (to === undefined || to === item || !Object.hasOwn(project.items, to)) return null;
-  const { kind } = project.items[to];
-  if (kind === 'point') return { kind: 'point', item: to };
-  if (kind === 'guide') return { kind: 'along', item: to };
-  const leader = leaderAt(project, { at: place.at, item: to }, null);
-  if (leader?.kind === 'end') return { kind: 'end', item: to, end: leader.end };
-  return leader?.kind === 'place' ? { kind: 'place', item: to, share: leader.share } : null;
+  return to === undefined || to === item ? null : tieTarget(project, place.at, to);
 }
 
 export const joints = {

@@ -13,6 +13,7 @@ import {
   subtract,
   type Vector3,
 } from '@pencil-bend/core';
+import { JOINT_OPTIONS, jointOptions, type JointRule, jointsNote, withJoints } from './newJoints';
 import { placingTool, type Made, type Place } from './placingTool';
 import { drawnAs, exact, planeOf } from './geometry';
 
@@ -60,6 +61,9 @@ function chain(places: readonly Place[], closed: boolean): Made {
   return made.ok ? { shape: 'polyline', items: [exact(made.value)] } : { why: legInWords(made.failure) };
 }
 
+/** A line can take a direction over, and goes where it was clicked unless that is asked for. */
+const OF_LINES: JointRule = { most: 1, unasked: false };
+
 export const lines = {
   line: placingTool({
     label: 'Line',
@@ -67,10 +71,15 @@ export const lines = {
     asks: (count) => (count === 0 ? 'Click where the line starts.' : 'Click where the line ends, or type its length.'),
     least: 2,
     most: 2,
-    make: ({ places: [a, b] }) =>
-      distance(a.at, b.at) > 0
-        ? { shape: 'line', items: [exact(lineBetween(a.at, b.at))] }
-        : { why: 'A line of no length' },
+    options: JOINT_OPTIONS,
+    optionsNow: (given) => jointOptions(given, OF_LINES),
+    make: (given, context) => {
+      const [a, b] = given.places;
+      if (!(distance(a.at, b.at) > 0)) return { why: 'A line of no length' };
+      const item = withJoints(exact(lineBetween(a.at, b.at)), given, OF_LINES, context);
+      const note = jointsNote(item);
+      return { shape: 'line', items: [item], ...(note && { note }) };
+    },
   }),
 
   polyline: placingTool({

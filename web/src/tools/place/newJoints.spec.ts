@@ -80,6 +80,15 @@ describe('a curve that is drawn from something', () => {
     });
   });
 
+  it('that is a line has what a line can keep, where it is asked for', () => {
+    const line = (options: object) =>
+      play(started('line', options as never), context(), AT_END, ON_GRID).calls.map((call) => JSON.stringify(call));
+    expect(line({})[0]).not.toContain('joints');
+    expect(line({ startLevel: '3' })[0]).toContain('"level":1');
+    const choices = optionsOf(play(started('line'), context(), AT_END).state);
+    expect(choices).toMatchObject([{ value: 'free', choices: [{ label: 'no' }, { label: 'G0' }, { label: 'G1' }] }]);
+  });
+
   it('is shown with its joint while it is drawn, and says so', () => {
     const { state } = play(started('through'), context(), AT_END, { ...ON_GRID, type: 'move' });
     expect(preview(state, context())).toMatchObject({

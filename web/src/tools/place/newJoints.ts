@@ -31,19 +31,26 @@ const placeAt = ({ places }: Pick<Given, 'places'>, end: End): Place | undefined
 const leads = (place: Place | undefined): boolean =>
   place?.caught?.item != null && ['end', 'curve', 'symmetry'].includes(place.caught.kind);
 
-function levelFor({ options }: Pick<Given, 'options'>, end: End, place: Place, most: Level): Level | null {
+/** What a kind of curve can keep at its ends, and whether it is joined where nobody asked for it. */
+export interface JointRule {
+  readonly most: Level;
+  readonly unasked: boolean;
+}
+
+function levelFor({ options }: Pick<Given, 'options'>, end: End, place: Place, rule: JointRule): Level | null {
   const chosen = options[NAMES[end]];
-  if (chosen === 'free') return null;
+  const isAsked = chosen !== UNASKED && chosen !== undefined;
+  if (chosen === 'free' || (!isAsked && !rule.unasked)) return null;
   const unasked = place.caught?.kind === 'curve' ? 0 : 1;
-  return Math.min(most, chosen === UNASKED || chosen === undefined ? unasked : Number(chosen)) as Level;
+  return Math.min(rule.most, isAsked ? Number(chosen) : unasked) as Level;
 }
 
 /** The choices of a tool's card now: those of ends that something was caught at, as far as the places so far allow. */
-export function jointOptions(given: Given, most: Level): readonly Option[] {
+export function jointOptions(given: Given, rule: JointRule): readonly Option[] {
   return (['start', 'end'] as const).flatMap((end): Option[] => {
     const place = placeAt(given, end);
     if (given.closed || !place || !leads(place)) return [];
-    const level = levelFor(given, end, place, most);
+    const level = levelFor(given, end, place, rule);
     return [
       {
         name: NAMES[end],
@@ -52,7 +59,7 @@ export function jointOptions(given: Given, most: Level): readonly Option[] {
         value: level === null ? 'free' : String(level),
         choices: [
           { value: 'free', label: 'no' },
-          ...LEVELS.filter((each) => each <= most).map((each) => ({ value: String(each), label: `G${each}` })),
+          ...LEVELS.filter((each) => each <= rule.most).map((each) => ({ value: String(each), label: `G${each}` })),
         ],
       },
     ];
@@ -60,14 +67,14 @@ export function jointOptions(given: Given, most: Level): readonly Option[] {
 }
 
 /** The same item with its joints. */
-export function withJoints(item: ItemToDraw, given: Given, most: Level, { project }: ToolContext): ItemToDraw {
+export function withJoints(item: ItemToDraw, given: Given, rule: JointRule, { project }: ToolContext): ItemToDraw {
   const { places, closed } = given;
   if (!project || closed || places.length < 2 || !('recipe' in item)) return item;
   const joints: Partial<Record<End, { leader: Leader; level: Level }>> = {};
   for (const end of ['start', 'end'] as const) {
     const place = placeAt(given, end);
     if (!place || !leads(place)) continue;
-    const level = levelFor(given, end, place, most);
+    const level = levelFor(given, end, place, rule);
     const next = end === 'start' ? places[1] : places[places.length - 2];
     const caught = { at: place.at, item: place.caught?.item ?? null };
     const leader = level === null ? null : leaderAt(project, caught, subtract(next.at, place.at));

@@ -172,7 +172,9 @@ export class Placing implements Tool<PlacingState> {
   }
 
   options({ places, pointer, closing, options }: PlacingState): readonly Option[] {
-    const given = { places: pointer ? [...places, pointer] : places, closed: closing, options };
+    const last = places.at(-1);
+    const isNew = pointer && !(last && near(pointer.at, last.at, 1e-6));
+    const given = { places: isNew ? [...places, pointer] : places, closed: closing, options };
     const now = this.its.optionsNow?.(given);
     if (now) return now;
     return (this.its.options ?? [])
