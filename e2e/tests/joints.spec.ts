@@ -123,11 +123,11 @@ test('the four corners of a rectangle are softened at once and share their numbe
   await expect(user.card).toContainText('A plain radius of 12.00 mm would start at 12.00 mm');
   await expect(page.locator('.gauge-text')).toHaveText('R 12.00 mm');
   await user.curve('Corner 3').click();
-  await expect(user.card.getByRole('textbox', { name: 'Smallest radius' })).toHaveValue('12.000');
+  await expect(user.card.getByRole('textbox', { name: 'Smallest radius', exact: true })).toHaveValue('12.000');
   await user.card.getByRole('button', { name: 'this one' }).click();
   await user.number_('Smallest radius', '5');
   await user.curve('Corner 1').click();
-  await expect(user.card.getByRole('textbox', { name: 'Smallest radius' })).toHaveValue('12.000');
+  await expect(user.card.getByRole('textbox', { name: 'Smallest radius', exact: true })).toHaveValue('12.000');
   await user.number_('Smallest radius', '400');
   await expect(user.card).toContainText(/too short by .* mm; the largest radius here is R/);
   for (let i = 0; i < 5; i++) await page.keyboard.press('Control+z');

@@ -25,7 +25,7 @@ async function dragged(
   await mouse.down();
   await user.hover((from[0] + to[0]) / 2, (from[1] + to[1]) / 2);
   await user.hover(...to);
-  if (catches) await expect(user.caught).toHaveText(catches);
+  if (catches) await expect(user.caught).toContainText(catches);
   else await expect(user.caught).toHaveCount(0);
   await mouse.up();
 }
@@ -38,6 +38,9 @@ test('a dragged point is caught as a placed one is; Ctrl goes past', async ({ pa
   const [tx, ty] = at(-20, 40);
   await dragged(user, [x, y], [tx + 3, ty + 3], 'end of Line 1');
   await expect(user.caught).toHaveCount(0);
+  // An end that is put on another one is joined to it.
+  await expect(user.card.getByRole('heading', { name: 'Line 1 · Line 2' })).toBeVisible();
+  await user.curve('Line 2').click();
   const first = (axis: string) =>
     user.card.getByRole('textbox', { name: `Control point 1 ${axis}`, exact: true }).first();
   await expect(first('x')).toHaveValue('-20.000');

@@ -3,7 +3,7 @@ import { withEnoughPoints, withoutSpareKnots } from '@pencil-bend/core/changing'
 import { CommandError } from '../commandError';
 import { graphOf, keyOfEnd } from '../links/order';
 import { type End, referenceOf } from '../links/sources';
-import { drawnFrom, eachJoint, withShape } from '../links/table';
+import { drawnFrom, eachJoint, shapeWithout, withShape } from '../links/table';
 import { handedOn, plainRecipe } from '../project/plain';
 import type { CurveItem, Id, Item, Joint, Joints, Leader, Project, Recipe } from '../project/project';
 import { curveOf } from '../recipe/fixSpacing';
@@ -111,7 +111,7 @@ export function released(project: Project, { item: id, end }: OfEnd): Readonly<R
   const item = openCurve(project, id);
   const joint = jointOf(project, { item: id, end });
   const joints = eachJoint(item.joints ?? {}, (each, at) => (at === end ? null : each));
-  const now = withShape(project, item, plainRecipe(project, item), joints);
+  const now = withShape(project, item, shapeWithout(plainRecipe(project, item), [end]), joints);
   return { ...partnerStays(project, joint, null), [id]: now };
 }
 
@@ -192,7 +192,8 @@ export function withoutAdded<Of extends Recipe>(
 export function partnerStays(project: Project, before: Joint, now: Joint | null): Readonly<Record<Id, CurveItem>> {
   if (before.gives !== 'both' || before.leader.kind !== 'end' || now?.gives === 'both') return {};
   const other = curveItemOf(project, before.leader.item);
-  return { [before.leader.item]: withShape(project, other, plainRecipe(project, other)) };
+  const seen = shapeWithout(plainRecipe(project, other), [before.leader.end]);
+  return { [before.leader.item]: withShape(project, other, seen) };
 }
 
 /** What curves that are just drawn go on from. */

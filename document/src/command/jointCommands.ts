@@ -1,7 +1,7 @@
 import { jetBeyond, negate } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
 import { referenceOf } from '../links/sources';
-import { eachJoint, namedPoints as pointsIn, tiesIn, withLinks, withShape } from '../links/table';
+import { eachJoint, namedPoints as pointsIn, shapeWithout, tiesIn, withLinks, withShape } from '../links/table';
 import { handedOn, keptTies, plainRecipe } from '../project/plain';
 import {
   type BlendRecipe,
@@ -155,7 +155,7 @@ export const jointCommands: Commands<typeof jointArgs> = {
         const on = { ...project, items: { ...project.items, ...bound } };
         const item = on.items[id] as CurveItem;
         const joints = eachJoint(item.joints ?? {}, (each, at) => (at === end ? null : each));
-        return { changed: { [id]: withShape(on, item, plainRecipe(on, item), joints) } };
+        return { changed: { [id]: withShape(on, item, shapeWithout(plainRecipe(on, item), [end]), joints) } };
       },
     },
   },

@@ -203,3 +203,39 @@ describe('a curve drawn with its joints', () => {
     expect(Object.keys(item(project, 'more').joints ?? {})).toEqual(['end']);
   });
 });
+
+describe('a curve of live points that is joined no longer', () => {
+  const joinedTail = done(BODY, {
+    command: 'joinEnd',
+    args: { item: 'tail', end: 'start', leader: { kind: 'end', item: 'lip', end: 'end' }, level: 2 },
+  }).project;
+  const apart = (project: Project) => {
+    const [before, now] = [joinedTail, project].map((each) => curve(each, 'tail'));
+    return Math.max(...[0, 0.1, 0.3, 0.6, 1].map((u) => distance(evaluate(before, u), evaluate(now, u))));
+  };
+
+  it.each([
+    ['released', { command: 'releaseJoint', args: { item: 'tail', end: 'start' } }],
+    ['without its leader', { command: 'deleteItem', args: { item: 'lip' } }],
+  ] as const)('stays as it was seen: %s', (_, call) => {
+    const { project } = done(joinedTail, call);
+    expect(apart(project)).toBeLessThan(1e-9);
+    expect(item(project, 'tail')).toMatchObject({ recipe: { kind: 'control', fit: {} } });
+    expect(item(project, 'tail').joints).toBeUndefined();
+  });
+
+  it('that only touched stays live', () => {
+    const touching = done(joinedTail, { command: 'setJoint', args: { item: 'tail', end: 'start', level: 0 } }).project;
+    const { project } = done(touching, { command: 'releaseJoint', args: { item: 'tail', end: 'start' } });
+    expect(item(project, 'tail')).toMatchObject({ recipe: { kind: 'fit', spacing: 'live' } });
+  });
+
+  it('meets once as smoothly as it was asked for', () => {
+    const { project } = done(BODY, {
+      command: 'meetOnce',
+      args: { item: 'tail', end: 'start', leader: { kind: 'end', item: 'lip', end: 'end' }, level: 2 },
+    });
+    expect(item(project, 'tail').joints).toBeUndefined();
+    expect(levelOf(project, 'lip', 'tail')).toBeGreaterThanOrEqual(2);
+  });
+});

@@ -18,6 +18,7 @@ import {
 } from '../project/project';
 import { givensOf } from '../recipe/givenRecipes';
 import { pointsWritten } from '../recipe/makeLive';
+import { fixSpacing } from '../recipe/fixSpacing';
 import { partOf } from '../recipe/parts';
 import { shownCurve } from '../recipe/shownCurve';
 import { directed, placed, similarityOf } from '../recipe/affine';
@@ -27,6 +28,7 @@ import {
   type BoundItem,
   type CornerItem,
   type End,
+  ENDS,
   jointsOf,
   linkKindOf,
   type LinkKind,
@@ -140,7 +142,10 @@ const bound: Links<BoundItem> = {
       return Object.keys(now).length > 0 ? [[point, now]] : [];
     });
     const next = withLinks(item, joints, Object.fromEntries(ties));
-    return isLess ? withShape(project, next, ownRecipe(plainItem(project, item) as CurveItem)) : next;
+    if (!isLess) return next;
+    const lost = ENDS.filter((end) => item.joints?.[end] && !joints[end]);
+    const { recipe } = plainItem(project, item) as PlainCurve;
+    return withShape(project, next, shapeWithout(recipe, lost));
   },
   // The free shape goes along, and where it was drawn at.
   moved: (item, map, move) => {
@@ -178,8 +183,19 @@ export function alone(project: Setting, item: Item): Item {
 
 /** A recipe that gives what is seen of a curve, without the corners that end it. */
 function seenRecipe({ recipe }: Pick<PlainCurve, 'recipe'>): Recipe {
-  const own = ownRecipe({ recipe });
+  const own = ownRecipe({ recipe: shapeWithout(recipe, ENDS) });
   return recipe.trim ? partOf(own, shownCurve(recipe)) : own;
+}
+
+/**
+ * A recipe that gives what is seen of a curve when it is joined at these ends no longer. Live points alone would let its
+ * ends spring back: their spacing is fixed.
+ */
+export function shapeWithout(recipe: Recipe, ends: readonly End[]): Recipe {
+  if (recipe.kind !== 'fit' || !recipe.bound) return recipe;
+  const { contacts, image } = recipe.bound;
+  const isBent = ends.some((end) => (contacts[end]?.level ?? 0) > 0 || image?.end === end);
+  return isBent ? fixSpacing(recipe) : recipe;
 }
 
 /** A recipe as it is kept: without what binds it where it is shown. */

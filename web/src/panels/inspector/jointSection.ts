@@ -190,9 +190,9 @@ export class JointSection {
   }
 
   protected does({ call }: { readonly call: CommandCall }): void {
+    const leader = this.reading()?.joint.leader;
     this.editing.do(call);
     if (call.command === 'swapJoint') {
-      const leader = this.reading()?.joint.leader;
       if (leader?.kind === 'end') this.editing.select(handlesOn(leader.item, [{ kind: 'joint', end: leader.end }]));
     }
     if (call.command === 'joinOtherEnd') {
