@@ -15,7 +15,8 @@ async function twoCurves(page: Page): Promise<BenchUser> {
   return user;
 }
 
-const joint = (user: BenchUser, name: string | RegExp) => user.page.locator('pb-joint-list').getByRole('button', { name });
+const joint = (user: BenchUser, name: string | RegExp) =>
+  user.page.locator('pb-joint-list').getByRole('button', { name });
 const level = (user: BenchUser, wanted: string) =>
   user.card.getByLabel('Wanted level').getByRole('button', { name: wanted, exact: true });
 
@@ -90,7 +91,24 @@ test('what contradicts is refused in words; a deleted leader leaves its follower
 test('all listed meetings are joined in one step', async ({ page }) => {
   const user = new BenchUser(page);
   await user.newSheet();
-  for (const places of [[[160, 250], [240, 180], [330, 210]], [[330, 210], [420, 300], [520, 260]], [[520, 260], [560, 180], [640, 200]]] as const) { // prettier-ignore
+  for (const places of [
+    [
+      [160, 250],
+      [240, 180],
+      [330, 210],
+    ],
+    [
+      [330, 210],
+      [420, 300],
+      [520, 260],
+    ],
+    [
+      [520, 260],
+      [560, 180],
+      [640, 200],
+    ],
+  ] as const) {
+    // prettier-ignore
     await user.draw(places);
     const starts = user.card.getByLabel('Starts on with');
     if (places[0][0] > 160) await starts.getByRole('button', { name: 'no' }).click();

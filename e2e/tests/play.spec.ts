@@ -2,7 +2,7 @@ import { BenchUser } from '../bench';
 import { chance } from '../chance';
 import { expect, progress, test } from '../test';
 
-test('forty random deeds: the curves are those of a simple model, undo leads to the start and redo back', async ({
+test('forty random deeds, joints among them: the curves are those of a simple model, undo leads to the start and redo back', async ({
   page,
 }) => {
   const progressed = progress();
@@ -13,10 +13,13 @@ test('forty random deeds: the curves are those of a simple model, undo leads to 
   const done: string[][] = [[]];
   let undone: string[][] = [];
   const names = user.page.locator('pb-outline .item button.name');
+  const joints = user.page.locator('pb-joint-list button');
   const step = (now: string[]) => {
     done.push(now);
     undone = [];
   };
+  const isRefused = async () => ((await user.prompt.textContent()) ?? '').startsWith('Not done');
+  let joined = 0;
   for (let deed = 0; deed < 40; deed++) {
     progressed();
     const now = done[done.length - 1];
@@ -39,17 +42,41 @@ test('forty random deeds: the curves are those of a simple model, undo leads to 
       if (dice < 7) {
         await page.getByRole('button', { name: `Delete ${name}`, exact: true }).click();
         step(now.filter((each) => each !== name));
+      } else if (dice < 9 && now.length > 1 && (await joints.filter({ hasText: `· ${name}` }).count()) === 0) {
+        // The start of one curve goes onto the end of another, and is joined there with some level.
+        const other = now[(now.indexOf(name) + 1) % now.length];
+        await user.curve(other).click();
+        await expect(user.card.getByRole('heading', { name: other, exact: true })).toBeVisible();
+        const end = await user.sheet.locator('circle.fit').last().boundingBox();
+        await user.curve(name).click();
+        await expect(user.card.getByRole('heading', { name, exact: true })).toBeVisible();
+        const start = await user.fitPoint(1).boundingBox();
+        if (!end || !start) throw new Error('an end is not shown');
+        const [dx, dy] = [end.x - start.x, end.y - start.y];
+        if (Math.hypot(dx, dy) < 9) continue;
+        await user.drag(user.fitPoint(1), dx, dy);
+        // A circle is refused, and then nothing is done.
+        if (await isRefused()) continue;
+        step(now);
+        // Where something else was nearer the point only moved.
+        if ((await page.locator('pb-joint-choice').count()) === 0) continue;
+        joined++;
+        await user.focusSheet();
+        await page.keyboard.press(String(1 + below(3)));
+        if (!(await isRefused())) step(now);
       } else {
         await user.curve(name).click();
         // The handles of the curve before are gone.
         await expect(user.card.getByRole('heading', { name, exact: true })).toBeVisible();
         const point = user.fitPoint(1 + below(await user.sheet.locator('circle.fit').count()));
         await user.drag(point, below(2) === 0 ? 17 : -13, 11);
-        step(now);
+        // An end may have come near something that it cannot be joined to.
+        if (!(await isRefused())) step(now);
       }
     }
     await expect(names, `after deed ${deed}`).toHaveText(done[done.length - 1]);
   }
+  expect(joined).toBeGreaterThan(1);
   await user.isKept();
   const id = page.url().split('/').at(-1);
   const drawing = async () => (await (await page.request.get(`/api/projects/${id}`)).json()).project;

@@ -39,9 +39,15 @@ export interface ChoiceOption<Value> {
     >
       <ng-template #item let-each>
         @if (each.name) {
-          <span role="img" [attr.aria-label]="each.name" [pTooltip]="each.name" tooltipPosition="bottom">{{
-            each.label
-          }}</span>
+          <span
+            role="img"
+            [attr.aria-label]="each.name"
+            [pTooltip]="each.name"
+            tooltipPosition="bottom"
+            (pointerenter)="pointed.emit(each.value)"
+            (pointerleave)="pointed.emit(null)"
+            >{{ each.label }}</span
+          >
         } @else {
           <span
             [pTooltip]="each.tip"

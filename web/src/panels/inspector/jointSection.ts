@@ -109,7 +109,7 @@ export class JointSection {
   protected readonly gives = computed((): readonly ChoiceOption<Joint['gives']>[] => {
     const reading = this.reading();
     return [
-      { value: 'follower', label: reading?.follower ?? '', tip: `${reading?.follower ?? ''} follows` },
+      { value: 'follower', label: reading?.follower ?? '', name: `${reading?.follower ?? ''} alone` },
       { value: 'both', label: 'both', tip: 'Both meet halfway' },
     ];
   });
