@@ -42,8 +42,11 @@ export function chained(name, count, joined, run) {
     const joint = { level: 2, leader, gives: 'follower', spread: 'faded', from: { at, along } };
     return [id, { ...item, joints: { start: joint } }];
   });
-  const { joints: _joints, ...rest } = drawing;
-  return { ...rest, version: 7, items: Object.fromEntries(items) };
+  // Joints stand with their followers since version 7, which has more of its own than the version that is drawn here.
+  delete drawing.joints;
+  const layers = { sheet: { ...drawing.layers.sheet, colour: null, locked: false, reference: false } };
+  const more = { layers, groups: {}, grid: null };
+  return { ...drawing, ...more, version: 7, items: Object.fromEntries(items) };
 }
 
 /** A project of one cubic by many control points. */

@@ -33,6 +33,15 @@ export function jointActions(project: Project, reading: JointReading & { readonl
           },
         ]
       : []),
+    ...(isCubicThroughPoints(project, item) && reading.wanted === 3
+      ? [
+          {
+            label: 'fit anew in degree 5',
+            tip: 'A cubic holds G3, but its third derivative jumps just beside the joint; the price comes first',
+            call: { command: 'fitDegree', args: { item, degree: 5 } } as const,
+          },
+        ]
+      : []),
     ...(leader.kind === 'end'
       ? [
           {
@@ -49,6 +58,11 @@ export function jointActions(project: Project, reading: JointReading & { readonl
       call: { command: 'returnToFree', args },
     },
   ];
+}
+
+function isCubicThroughPoints(project: Project, id: Id): boolean {
+  const item = project.items[id];
+  return item?.kind === 'curve' && item.recipe.kind === 'fit' && item.recipe.degree === 3;
 }
 
 function isExactShape(project: Project, id: Id): boolean {

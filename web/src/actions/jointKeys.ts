@@ -20,7 +20,7 @@ const step =
     if (to.x !== viewport.x || to.y !== viewport.y) viewports.glide(to);
   };
 
-const hasJoint = ({ joints }: Workbench): boolean => joints.selected()?.joint != null;
+const hasJoint = ({ joints }: Workbench): boolean => Boolean(joints.selected()?.joint);
 
 const levelled =
   (level: Level) =>

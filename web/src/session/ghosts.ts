@@ -1,9 +1,10 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { Store } from '@ngrx/store';
 import type { Curve } from '@pencil-bend/core';
-import { type CommandCall, plainRecipe, type Project, shownCurve, steps } from '@pencil-bend/document';
+import { type CommandCall, steps } from '@pencil-bend/document';
 import type { BenchState } from '../state/reducers';
 import { selectProject, selectSelection } from '../state/selectors';
+import { curveIn } from '../view/curveIn';
 import { StepLoader } from './stepLoader';
 
 /** What a choice would lead to, seen as a ghost for as long as it is pointed at. */
@@ -20,7 +21,7 @@ export class Ghosts {
     const [project, call] = [this.project(), this.call()];
     if (!project || !call || !this.loader.isReady()) return [];
     const attempted = steps().attempt(project, call);
-    return attempted.ok ? attempted.value.changed.flatMap((id) => curveIn(attempted.value.project, id)) : [];
+    return attempted.ok ? attempted.value.changed.flatMap((id) => curveIn(attempted.value.project, id) ?? []) : [];
   });
 
   constructor() {
@@ -35,9 +36,4 @@ export class Ghosts {
   show(call: CommandCall | null): void {
     this.call.set(call);
   }
-}
-
-function curveIn(project: Project, id: string): Curve[] {
-  const item = Object.hasOwn(project.items, id) ? project.items[id] : null;
-  return item?.kind === 'curve' ? [shownCurve(plainRecipe(project, item))] : [];
 }

@@ -1,4 +1,14 @@
-import { closestPoint, cross, directionBeyond, distance, dot, endOf, normalOf, type Vector3 } from '@pencil-bend/core';
+import {
+  closestPoint,
+  cross,
+  directionBeyond,
+  distance,
+  dot,
+  endOf,
+  negate,
+  normalOf,
+  type Vector3,
+} from '@pencil-bend/core';
 import {
   alongGuide,
   type End,
@@ -12,9 +22,9 @@ import {
   pointsOf,
   type Project,
   shareAt,
-  shownCurve,
   type TieTarget,
 } from '@pencil-bend/document';
+import { curveIn } from '../view/curveIn';
 
 /** Where something was caught: at an end, along a curve or guide, or on a symmetry line. */
 export interface CaughtPlace {
@@ -41,7 +51,8 @@ export function leaderAt(project: Project, { at, item: id }: CaughtPlace, ahead:
     return sensed(project, { kind: 'guide', item: id, along: alongGuide(guide, axes, at), sense: 'forward' }, ahead);
   }
   if (item.kind !== 'curve') return null;
-  const curve = shownCurve(plainRecipe(project, item));
+  const curve = curveIn(project, id);
+  if (!curve) return null;
   if (curve.closing === 'open') {
     const end = ENDS.find((each) => distance(endOf(curve, each), at) <= AT_END);
     if (end) return { kind: 'end', item: id, end };
@@ -75,10 +86,24 @@ export function joinableEnd(project: Project, id: Id, point: Id): End | null {
 
 /** How a curve runs on from one of its ends. */
 export function aheadAt(project: Project, id: Id, end: End): Vector3 | null {
-  const item = project.items[id];
-  if (item?.kind !== 'curve') return null;
-  const [x, y, z] = directionBeyond(shownCurve(plainRecipe(project, item)), end);
-  return [-x, -y, -z];
+  const curve = curveIn(project, id);
+  return curve && negate(directionBeyond(curve, end));
+}
+
+/** Ends this near to each other meet, in mm. */
+const MEETS = 1e-3;
+
+/** The ends of other curves that lie at an end of a curve, in the order of the drawing. */
+export function endsMeeting(project: Project, id: Id, end: End): readonly { readonly item: Id; readonly end: End }[] {
+  const curve = curveIn(project, id);
+  if (curve?.closing !== 'open') return [];
+  const at = endOf(curve, end);
+  return project.itemOrder.flatMap((item) => {
+    const other = item === id ? null : curveIn(project, item);
+    if (other?.closing !== 'open') return [];
+    const met = ENDS.find((each) => distance(endOf(other, each), at) <= MEETS);
+    return met ? [{ item, end: met }] : [];
+  });
 }
 
 /** What a point that is put at a place of an item follows; null of what nothing can follow. */

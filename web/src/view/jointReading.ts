@@ -27,11 +27,10 @@ import {
   type Item,
   jointsOf,
   keptJoints,
-  plainRecipe,
   type Project,
   referenceOf,
-  shownCurve,
 } from '@pencil-bend/document';
+import { curveIn } from './curveIn';
 
 /** What holds a curve to another one at an end: its own joint, or that it is a blend or a soft corner. */
 export interface JointReading {
@@ -158,8 +157,3 @@ function readingOf(project: Setting, { cause, curve, problem, from, figures: mea
 
 /** Levels above this one are not measured. */
 const HIGHEST = 3;
-
-function curveIn(project: Setting, id: Id): Curve | null {
-  const item = Object.hasOwn(project.items, id) ? project.items[id] : null;
-  return item?.kind === 'curve' ? shownCurve(plainRecipe(project, item)) : null;
-}

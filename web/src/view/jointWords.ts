@@ -37,13 +37,19 @@ export function missingInWords({ figures, wanted, reached }: JointReading, units
   }
 }
 
+const sentences = new WeakMap<JointReading, { readonly units: Units; readonly text: string }>();
+
 /** For a screen reader: 'joint of Spout and Lip, wanted G3, reached G2: rate differs by 12.0 %'. */
 export function jointSentence(reading: JointReading, units: Units): string {
+  const before = sentences.get(reading);
+  if (before?.units === units) return before.text;
   const { kind, led, follower, wanted, reached, problem } = reading;
   const what = { joint: 'joint', blend: 'blend', corner: 'soft corner' }[kind];
   const of = `${what} of ${led} and ${follower}, wanted G${wanted}, reached ${reached < 0 ? 'no level' : `G${reached}`}`;
   const why = missingInWords(reading, units) ?? problem;
-  return why ? `${of}: ${why}` : of;
+  const text = why ? `${of}: ${why}` : of;
+  sentences.set(reading, { units, text });
+  return text;
 }
 
 /** What can be asked of a joint. */

@@ -32,7 +32,9 @@ export class JointLayer {
   protected readonly reach = computed(() => {
     const { hover, hoverHandle } = this.toolView.preview();
     const reachOf = this.kernel.functions()?.reachOfJoined;
-    const project = this.shown.project();
+    const item = hover ? this.editing.project()?.items[hover] : null;
+    const isBound = item?.kind === 'curve' && item.joints !== undefined && hoverHandle?.kind === 'control';
+    const project = isBound ? this.shown.project() : null;
     return hover && hoverHandle && reachOf && project
       ? reachShown(project, hover, hoverHandle, reachOf, this.viewport())
       : null;
@@ -54,7 +56,8 @@ export class JointLayer {
 
   /** Points that follow something, with what. */
   protected readonly ties = computed(() => {
-    const project = this.shown.project();
+    const kept = Object.values(this.editing.project()?.items ?? {});
+    const project = kept.some((item) => item.kind === 'curve' && item.ties) ? this.shown.project() : null;
     const viewport = this.viewport();
     if (!project) return [];
     return this.shown.all().flatMap(({ id, item }) => {

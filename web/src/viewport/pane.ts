@@ -59,6 +59,7 @@ import { rayThrough, closestUnder, awayFromRay, rayUnder } from '../view/sight';
 const GHOST = '#96928a';
 /** Stems of one joint stand so many pixels beside each other. */
 const STEMS_APART = 14;
+const NO_STEMS: readonly FreedomStem[] = [];
 const NO_OFFSET: Vector3 = [0, 0, 0];
 
 /** The drawing: curves and comb by WebGL, handles as SVG on top, and the pointer's way to the tool in hand. */
@@ -110,13 +111,15 @@ export class Pane {
 
   /** What is free at the joints in hand, or at the ends of a selected blend or corner. */
   private readonly stems = computed((): readonly FreedomStem[] => {
-    const project = this.shown.project();
     const [selected, viewport] = [this.shown.selected(), this.viewport()];
-    if (!project || !selected?.curve) return [];
-    const { id, curve } = selected;
+    const item = selected && this.editing.project()?.items[selected.id];
     const inHand = this.editing
       .selection()
       .handles.flatMap((each) => (each.kind === 'joint' || each.kind === 'freedom' ? each.end : []));
+    const isMade = item?.kind === 'curve' && (item.recipe.kind === 'blend' || item.recipe.kind === 'corner');
+    const project = isMade || inHand.length > 0 ? this.shown.project() : null;
+    if (!project || !selected?.curve) return NO_STEMS;
+    const { id, curve } = selected;
     const across = (end: End) => cross(normalOf(viewport.plane), directionBeyond(curve, end));
     return freedomStems(project, id, curve, inHand, (end) => scale(across(end), STEMS_APART * viewport.scale));
   });

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } from '@angular/core';
 import { dot, endOf, type Level, mirror, planeFrom, subtract, type Vector3 } from '@pencil-bend/core';
 import { continuityOfEnds } from '@pencil-bend/core/reading';
 import {
@@ -60,7 +60,12 @@ export class JointsSection {
   protected readonly hand = inject(ToolInHand);
   private readonly id = computed(() => this.editing.selection().items[0] ?? '');
 
-  protected readonly rows = computed((): readonly EndRow[] => {
+  /** At rest: what a drag moves is told on the sheet meanwhile. */
+  protected readonly rows = linkedSignal<readonly EndRow[] | null, readonly EndRow[]>({
+    source: () => (this.shown.inHand().length > 0 ? null : this.rowsNow()),
+    computation: (now, before) => now ?? before?.value ?? [],
+  });
+  private readonly rowsNow = computed((): readonly EndRow[] => {
     const project = this.editing.project();
     const shown = this.shown.kept().find(({ id }) => id === this.id());
     if (!project || shown?.curve?.closing !== 'open') return [];
@@ -95,7 +100,7 @@ export class JointsSection {
     const at = pointsOf(recipe)?.places.get(point);
     const others = this.shown.kept().filter((each) => each.id !== id);
     const caught = at && catchAt(at, { ...TIES, items: others, plane: this.target.plane() });
-    const to = caught?.item != null ? tieTarget(project, at ?? caught.at, caught.item) : null;
+    const to = caught?.item ? tieTarget(project, at ?? caught.at, caught.item) : null;
     if (!to) return null;
     return {
       says: `${pointName(recipe, point)} lies on ${project.items[to.item].name}`,

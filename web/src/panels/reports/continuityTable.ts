@@ -7,7 +7,7 @@ import { Popover } from 'primeng/popover';
 import { TableModule } from 'primeng/table';
 import type { MeetingThresholds } from '../../api/savedView';
 import { joinAll } from '../../actions/joinMeetings';
-import { Editing, Meetings, Remarks, ShownItems, StepLoader, Viewports } from '../../session';
+import { Editing, Joints, Meetings, Remarks, ShownItems, StepLoader, Viewports } from '../../session';
 import { viewActions } from '../../state/actions';
 import type { BenchState } from '../../state/reducers';
 import { selectReading } from '../../state/selectors';
@@ -70,6 +70,7 @@ const ROW_HEIGHT = 26;
 export class ContinuityTable {
   private readonly store: Store<BenchState> = inject(Store);
   readonly editing = inject(Editing);
+  private readonly joints = inject(Joints);
   protected readonly meetings = inject(Meetings);
   readonly loader = inject(StepLoader);
   readonly remarks = inject(Remarks);
@@ -88,7 +89,9 @@ export class ContinuityTable {
       new Map(this.shown.kept().flatMap(({ id, item, curve }) => (curve ? [[id, { name: item.name, curve }]] : []))),
   );
   /** Of the curves as they are kept: a table that changes under a drag cannot be read. */
-  private readonly all = computed(() => meetingRows(this.meetings.kept(), this.curves(), this.units()));
+  private readonly all = computed(() =>
+    meetingRows(this.meetings.kept(), this.curves(), this.units(), this.joints.all()),
+  );
   protected readonly rows = computed(() => {
     const wanted = this.search().trim().toLowerCase();
     return this.all().filter(({ where, level }) => level < this.below() && where.toLowerCase().includes(wanted));

@@ -1,6 +1,8 @@
 import { arcLength, type Curve, lengthAt } from '@pencil-bend/core';
 import type { Id } from '@pencil-bend/document';
 import { lengthInWords, type Units } from '../../ui/length';
+import type { JointReading } from '../../view/jointReading';
+import { levelInWords, missingInWords } from '../../view/jointWords';
 import {
   angleShown,
   curvatureShown,
@@ -18,6 +20,8 @@ export interface MeetingRow {
   readonly where: string;
   readonly level: number;
   readonly levelShown: string;
+  /** Why a joint there is not kept; null where all is well. */
+  readonly flag: string | null;
   readonly gap: number;
   readonly gapShown: string;
   readonly angle: number;
@@ -39,11 +43,16 @@ export function meetingRows(
   meetings: readonly Meeting[],
   curves: ReadonlyMap<Id, NamedCurve>,
   units: Units,
+  joints: readonly JointReading[] = [],
 ): MeetingRow[] {
+  const jointAt = new Map(joints.map((each) => [`${each.item} ${each.end}`, each]));
   return meetings.flatMap((meeting) => {
     const { first, second, figures } = meeting;
     const [a, b] = [curves.get(first.item), curves.get(second.item)];
     if (!a || !b) return [];
+    const [joint] = [first, second].flatMap(
+      (place) => ('end' in place && jointAt.get(`${place.item} ${place.end}`)) || [],
+    );
     return [
       {
         meeting,
@@ -51,7 +60,8 @@ export function meetingRows(
           ? `${placeShown(first, a, units)}, knot`
           : `${placeShown(first, a, units)} · ${placeShown(second, b, units)}`,
         level: figures.level,
-        levelShown: levelShown(figures),
+        levelShown: joint && !joint.holds ? `▲ ${levelInWords(joint)}` : levelShown(figures),
+        flag: joint && !joint.holds ? (joint.problem ?? missingInWords(joint, units)) : null,
         gap: figures.gap,
         gapShown: gapShown(figures, units),
         angle: figures.angle ?? Infinity,

@@ -1,11 +1,10 @@
-import { type Curve, distance, endOf, evaluate, kinksOf, type Level, nearerEnd, type Vector3 } from '@pencil-bend/core';
+import { distance, endOf, evaluate, kinksOf, type Level, nearerEnd, type Vector3 } from '@pencil-bend/core';
 import {
   type CommandCall,
   type End,
   ENDS,
   handlesOn,
   type Id,
-  itemShape,
   type Leader,
   plainItem,
   pointsOf,
@@ -14,13 +13,11 @@ import {
   type TieTarget,
 } from '@pencil-bend/document';
 import type { Choice, Option } from '../contract';
-import { aheadAt, leaderAt, tieTarget } from '../leaders';
+import { curveIn } from '../../view/curveIn';
+import { aheadAt, endsMeeting, leaderAt, tieTarget } from '../leaders';
 import { type Made, type Place, placingTool } from './placingTool';
 
 /** What lets curves go on from others: joints, blends, soft corners, ties. */
-
-const curveOf = (project: Project, id: Id): Curve | null =>
-  Object.hasOwn(project.items, id) ? itemShape(plainItem(project, project.items[id]), project).curve : null;
 
 const NO_CURVE: Made = { why: 'There is no curve under that place' };
 
@@ -36,7 +33,7 @@ const level = (value: number, choices: readonly Choice[]): Option => ({
 
 /** The end of a curve that a place is nearer to. */
 function endAt(project: Project, { on }: Place): { readonly item: Id; readonly end: End } | null {
-  const curve = on && curveOf(project, on.item);
+  const curve = on && curveIn(project, on.item);
   return on && curve?.closing === 'open' ? { item: on.item, end: nearerEnd(curve, on.u) } : null;
 }
 
@@ -55,7 +52,7 @@ type CornerNumbers = Pick<Extract<CommandCall, { command: 'drawCorner' }>['args'
 
 /** The corner nearest to a place: a kink of the curve there, or where another end meets one of its own. */
 function cornerAt(project: Project, { on, at }: Place): CornerPlace | null {
-  const curve = on && curveOf(project, on.item);
+  const curve = on && curveIn(project, on.item);
   if (!on || !curve) return null;
   const kinks = kinksOf(curve).map(({ u }): CornerPlace => {
     const near = evaluate(curve, u);
@@ -67,29 +64,16 @@ function cornerAt(project: Project, { on, at }: Place): CornerPlace | null {
   });
   const own = curve.closing === 'open' ? ENDS.map((end) => ({ item: on.item, end })) : [];
   const met = own.flatMap((first): CornerPlace[] => {
-    const place = endOf(curve, first.end);
-    const second = endThere(project, place, first.item);
+    const [second] = endsMeeting(project, first.item, first.end);
+    if (!second) return [];
     const call: CornerPlace['call'] = (numbers, newId) => ({
       command: 'drawCorner',
-      args: { id: newId(), first, second: second ?? first, ...numbers },
+      args: { id: newId(), first, second, ...numbers },
     });
-    return second ? [{ at: place, call, made: (id) => id }] : [];
+    return [{ at: endOf(curve, first.end), call, made: (id) => id }];
   });
   const [nearest] = [...kinks, ...met].sort((a, b) => distance(a.at, at) - distance(b.at, at));
   return nearest ?? null;
-}
-
-/** Ends this near to each other meet, in mm. */
-const MEETS = 1e-3;
-
-function endThere(project: Project, at: Vector3, but: Id): { readonly item: Id; readonly end: End } | null {
-  for (const item of project.itemOrder) {
-    const curve = item === but || project.items[item].kind !== 'curve' ? null : curveOf(project, item);
-    if (curve?.closing !== 'open') continue;
-    const end = ENDS.find((each) => distance(endOf(curve, each), at) <= MEETS);
-    if (end) return { item, end };
-  }
-  return null;
 }
 
 /** The point of a curve that lies at a place. */
@@ -251,17 +235,10 @@ export const joints = {
 /** A curve with all that go on from it end to end, so that an outline of several pieces is taken as one. */
 function outlineOf(project: Project, item: Id): readonly Id[] {
   const found = [item];
+  // What is added meanwhile is gone through too.
   for (const id of found) {
-    const curve = curveOf(project, id);
-    if (curve?.closing !== 'open') continue;
     for (const end of ENDS) {
-      for (const other of project.itemOrder) {
-        if (found.includes(other) || project.items[other].kind !== 'curve') continue;
-        const its = curveOf(project, other);
-        if (its?.closing === 'open' && ENDS.some((each) => distance(endOf(its, each), endOf(curve, end)) <= MEETS)) {
-          found.push(other);
-        }
-      }
+      for (const { item: other } of endsMeeting(project, id, end)) if (!found.includes(other)) found.push(other);
     }
   }
   return found;

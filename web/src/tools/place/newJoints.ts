@@ -1,13 +1,10 @@
 import { type Level, subtract } from '@pencil-bend/core';
-import type { CommandCall, End, Leader } from '@pencil-bend/document';
+import type { End, Leader } from '@pencil-bend/document';
 import type { Option, ToolContext } from '../contract';
 import { leaderAt } from '../leaders';
 import type { Given, ItemToDraw, Place } from './placingTool';
 
 /** What a curve that is being drawn goes on from, where its first or last place was caught by something that leads. */
-
-type NewItem = Extract<CommandCall, { command: 'drawItems' }>['args']['items'][number];
-export type NewJoints = NonNullable<Extract<NewItem, { readonly recipe: unknown }>['joints']>;
 
 const NAMES: Readonly<Record<End, string>> = { start: 'startLevel', end: 'endLevel' };
 const LABELS: Readonly<Record<End, string>> = { start: 'Starts on with', end: 'Ends on with' };
@@ -27,9 +24,10 @@ export const JOINT_OPTIONS: readonly Option[] = (['start', 'end'] as const).map(
 const placeAt = ({ places }: Pick<Given, 'places'>, end: End): Place | undefined =>
   end === 'start' ? places[0] : places.length > 1 ? places.at(-1) : undefined;
 
+const LEADING: readonly string[] = ['end', 'curve', 'symmetry'];
 /** What can lead: an end, a curve or a guide, a line of symmetry. A grid, or what is level, leads nowhere. */
 const leads = (place: Place | undefined): boolean =>
-  place?.caught?.item != null && ['end', 'curve', 'symmetry'].includes(place.caught.kind);
+  place?.caught ? place.caught.item !== null && LEADING.includes(place.caught.kind) : false;
 
 /** What a kind of curve can keep at its ends, and whether it is joined where nobody asked for it. */
 export interface JointRule {

@@ -2,7 +2,6 @@ import type { Measurement, TracedPicture } from '../../api/savedView';
 import type { Vector3 } from '@pencil-bend/core';
 import type { Guide, Id, NewItem, CommandCall, Recipe, Selection, Shape } from '@pencil-bend/document';
 import type { Caught } from '../../snap/caught';
-import type { NewJoints } from './newJoints';
 import type { NumberMeaning, Option, Options, ToolContext, ToolGroup } from '../contract';
 
 /** A place that was given by a click, by keys or typed. */
@@ -25,9 +24,13 @@ export interface Given {
   readonly options: Options;
 }
 
+type NewJoints = Extract<NewItem, { readonly recipe: unknown }>['joints'];
+
 /** What is drawn, without its id. */
 export type ItemToDraw = { readonly colour?: string } & (
-  { readonly recipe: Recipe; readonly joints?: NewJoints } | { readonly at: Vector3 } | { readonly guide: Guide }
+  | { readonly recipe: Recipe; readonly joints?: NonNullable<NewJoints> }
+  | { readonly at: Vector3 }
+  | { readonly guide: Guide }
 );
 
 /** What comes of what was given: things to draw, a command, or why nothing does. */

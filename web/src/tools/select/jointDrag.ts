@@ -1,4 +1,4 @@
-import { type Curve, distance, domainOf, dot, endOf, type Vector3 } from '@pencil-bend/core';
+import { distance, domainOf, dot, endOf, type Vector3 } from '@pencil-bend/core';
 import {
   type BlendRecipe,
   type CommandCall,
@@ -11,8 +11,8 @@ import {
   plainRecipe,
   pointsOf,
   type Project,
-  shownCurve,
 } from '@pencil-bend/document';
+import { curveIn } from '../../view/curveIn';
 import { chordOf, freedomsInMm } from '../../view/freedomStems';
 import { AT_END, leaderAt } from '../leaders';
 
@@ -87,11 +87,6 @@ interface FreedomHandle {
 
 /** A drag leaves this share of the strength. */
 const SLOWEST = 0.05;
-
-const curveIn = (project: Project, id: Id): Curve | null => {
-  const item = project.items[id];
-  return item?.kind === 'curve' ? shownCurve(plainRecipe(project, item)) : null;
-};
 
 /** What is free at an end now, in mm; of a corner its setback. */
 function freedomNow(project: Project, id: Id, { end, of }: FreedomHandle): number | null {

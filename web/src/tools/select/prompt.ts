@@ -72,7 +72,7 @@ function isGiven(project: Project | null, id: Id): boolean {
 
 /** An end is over something that it would be joined to. */
 const isJoining = ({ drag, ...settings }: SelectState, context: ToolContext): boolean =>
-  drag?.caught?.item != null && callOf(drag, settings, context)?.command === 'joinEnd';
+  drag !== null && Boolean(drag.caught?.item) && callOf(drag, settings, context)?.command === 'joinEnd';
 
 export function prompt(state: SelectState, context: ToolContext): Prompt {
   const { selection, project } = context;
