@@ -192,8 +192,7 @@ const USES: Record<string, (curve: Curve) => unknown> = {
   withEnoughPoints: (c) => core.withEnoughPoints(c, { start: 2, end: 3 }, { beyond: 1, local: ['end'] }),
   withoutSpareKnots: (c) => core.withoutSpareKnots(c, core.breaksOf(c).map(({ u }) => u), 0.1), // prettier-ignore
   blend: (c) => core.blend(core.jetBeyond(c, 'end') ?? JET, { ...JET, point: [40, 50, 2] }, { quick: true }),
-  blendCandidates: (c) =>
-    core.blendCandidates(core.jetBeyond(c, 'end') ?? JET, { ...JET, point: [40, 50, 2] }, [1, 1]),
+  blendCandidates: (c) => core.blendCandidates(core.jetBeyond(c, 'end') ?? JET, { ...JET, point: [40, 50, 2] }, [1, 1]),
   softCorner: (c) => [
     core.softCorner(c, CURVE, FRONT, { size: { setback: 1 } }),
     core.softCorner(CURVE, c, FRONT, { size: { radius: 2 }, level: 3 }),

@@ -199,8 +199,6 @@ test('joining: a joint in hand, a blend with its candidates, soft corners', asyn
   await user.openKettle();
   await user.curve('Base corner, right').dblclick();
   await user.focusSheet();
-  await page.mouse.move(560, 420);
-  for (let i = 0; i < 2; i++) await page.mouse.wheel(0, -120);
   await page
     .locator('pb-joint-list')
     .getByRole('button', { name: /joint of Wall, right and Base corner, right/ })

@@ -5,6 +5,7 @@ import { newStamp } from '../state/ids';
 import type { BenchState } from '../state/reducers';
 import { selectHistory } from '../state/selectors';
 import { toolOf } from '../tools/table';
+import { StepLoader } from './stepLoader';
 import { ToolInHand } from './toolInHand';
 
 /** Undo and redo: inside a drawing of its places, else of the steps of the log. */
@@ -12,6 +13,7 @@ import { ToolInHand } from './toolInHand';
 export class StepHistory {
   private readonly store: Store<BenchState> = inject(Store);
   private readonly hand = inject(ToolInHand);
+  private readonly loader = inject(StepLoader);
   private readonly tool = computed(() => toolOf(this.hand.name()));
 
   /** Steps that can be undone and redone. */
@@ -23,13 +25,15 @@ export class StepHistory {
   undo(): void {
     this.hand.feed({ type: 'settle' });
     if (this.canUndo()) this.hand.feed({ type: 'key', key: 'Backspace' });
-    else this.store.dispatch(drawingActions.undone({ stamp: newStamp() }));
+    else this.loader.inTurn(() => this.store.dispatch(drawingActions.undone({ stamp: newStamp() })));
   }
 
   redo(): void {
     if (this.canRedo()) this.hand.feed({ type: 'again' });
     // While something is drawn, steps before it are not done again under it.
-    else if (!this.canUndo()) this.store.dispatch(drawingActions.redone({ stamp: newStamp() }));
+    else if (!this.canUndo()) {
+      this.loader.inTurn(() => this.store.dispatch(drawingActions.redone({ stamp: newStamp() })));
+    }
   }
 
   /** Takes back, or does again, so many steps. */

@@ -47,6 +47,19 @@ describe('what does steps', () => {
     expect(mockLoaded).toHaveBeenCalledTimes(1);
   });
 
+  it('keeps an undo behind the steps that wait for it, and holds it up for nothing else', async () => {
+    mockParts.canDoSteps = false;
+    const steps = made();
+    const done: string[] = [];
+    steps.inTurn(() => done.push('undo before'));
+    expect(done).toEqual(['undo before']);
+    steps.whenReady(() => done.push('step'));
+    steps.inTurn(() => done.push('undo'));
+    expect(done).toHaveLength(1);
+    await steps.load();
+    expect(done).toEqual(['undo before', 'step', 'undo']);
+  });
+
   it('cannot be fetched: that is said, work is not done, and it is tried again', async () => {
     mockParts.canDoSteps = false;
     const steps = made();

@@ -44,4 +44,10 @@ export class StepLoader {
       this.store.dispatch(drawingActions.noticeGiven({ message }));
     });
   }
+
+  /** Does something that needs no such code, but not before what waits for it. */
+  inTurn(work: () => void): void {
+    if (untracked(this.isReady) || !this.loading) return work();
+    this.loading.then(work, work);
+  }
 }

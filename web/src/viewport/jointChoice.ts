@@ -7,6 +7,9 @@ import { isSeen, toPixel, type Viewport } from '../view/viewport';
 
 /** About how large it is, in pixels, and how far it stands off its joint. */
 const WIDE = 150;
+const HIGH = 36;
+/** The tools lie over the sheet down to here. */
+const TOOLS = 56;
 const OFF = 16;
 
 /** The level of the joint in hand, chosen where it stands. */
@@ -45,7 +48,8 @@ export class JointChoice {
     const viewport = this.viewport();
     if (!reading?.joint || this.toolView.preview().call || !isSeen(viewport, reading.at)) return null;
     const [x, y] = toPixel(viewport, reading.at);
-    return { x: Math.max(WIDE + 8, x - OFF), y: Math.max(8, y - OFF - 36), level: reading.joint.level };
+    const above = y - OFF - HIGH;
+    return { x: Math.max(WIDE + 8, x - OFF), y: above > TOOLS ? above : y + OFF, level: reading.joint.level };
   });
 
   protected choose(level: Level): void {

@@ -64,10 +64,12 @@ export class StripGraph {
 
   private readonly run = computed((): Run<ShownCurve> => {
     const { items } = this.editing.selection();
-    // Of one selected curve the run goes through the whole drawing.
-    const among = this.curves().filter(({ id }) => items.length < 2 || items.includes(id));
+    const chain = this.joints.chain();
+    // Of one selected curve the run goes through the whole drawing; of a joint, a blend or a corner through what it joins.
+    const taken = items.length > 1 ? items : !this.isRun() && chain.length > 1 ? chain : null;
+    const among = this.curves().filter(({ id }) => taken?.includes(id) ?? true);
     const own = among.find(({ id }) => id === this.readId());
-    const runs = this.isRun() || this.joints.chain().length > 1;
+    const runs = this.isRun() || chain.length > 1;
     return runs && own ? runThrough(own, among, this.settings().continuity.within) : NO_RUN;
   });
 
