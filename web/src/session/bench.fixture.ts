@@ -154,3 +154,11 @@ export async function settled(): Promise<void> {
   for (let i = 0; i < 5; i++) await Promise.resolve();
   TestBed.tick();
 }
+
+/** A project with steps done one after the other; throws where one is refused. */
+export const changed = (project: Project, ...calls: readonly CommandCall[]): Project =>
+  calls.reduce((now: Project, call) => {
+    const outcome = perform(now, call, { id: 'step-000001', time: '' });
+    if (!outcome.ok) throw new Error(outcome.failure);
+    return outcome.value.project;
+  }, project);

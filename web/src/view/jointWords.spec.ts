@@ -1,17 +1,10 @@
-import { perform } from '@pencil-bend/document/steps';
 import type { Joint, Project } from '@pencil-bend/document';
-import { projectWith, through } from '../session/bench.fixture';
+import { changed, projectWith, through } from '../session/bench.fixture';
 import { jointReadings, type JointReading } from './jointReading';
 import { addedInWords, jointSentence, jointTable, levelInWords, missingInWords, otherEnd } from './jointWords';
 
 jest.mock('../work/browserWorker', () => ({ startBrowserWorker: () => null }));
 
-const changed = (project: Project, ...calls: readonly object[]): Project =>
-  calls.reduce((now: Project, call) => {
-    const outcome = perform(now, call as Parameters<typeof perform>[1], { id: 'step-000001', time: '' });
-    if (!outcome.ok) throw new Error(outcome.failure);
-    return outcome.value.project;
-  }, project);
 const LINE = {
   id: 'line',
   recipe: {
@@ -22,7 +15,7 @@ const LINE = {
   },
 } as const;
 const BASE = projectWith(through('lid', [0, 0], [15, 12], [40, 0]), through('rim', [40, 0], [60, -9], [80, 0]), LINE);
-const joined = (item: string, level: number) =>
+const joined = (item: string, level: 0 | 1 | 2 | 3) =>
   changed(BASE, {
     command: 'joinEnd',
     args: { item, end: 'start', leader: { kind: 'end', item: 'lid', end: 'end' }, level },

@@ -1,16 +1,7 @@
-import { type Project } from '@pencil-bend/document';
-import { perform } from '@pencil-bend/document/steps';
-import { projectWith, through } from '../../session/bench.fixture';
+import { changed, projectWith, through } from '../../session/bench.fixture';
 import { itemsInSight, type OutlineNode, outlineRows } from './outlineRows';
 
 jest.mock('../../work/browserWorker', () => ({ startBrowserWorker: () => null }));
-
-const changed = (project: Project, ...calls: readonly object[]): Project =>
-  calls.reduce((now: Project, call) => {
-    const outcome = perform(now, call as Parameters<typeof perform>[1], { id: 'step-000001', time: '' });
-    if (!outcome.ok) throw new Error(outcome.failure);
-    return outcome.value.project;
-  }, project);
 
 const TWO = projectWith(through('a', [0, 0], [10, 5], [20, 0]), through('b', [0, 30], [20, 30]));
 const NONE = new Set<string>();

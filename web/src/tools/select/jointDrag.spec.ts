@@ -1,18 +1,11 @@
-import { perform } from '@pencil-bend/document/steps';
 import { type CommandCall, handlesOn, type Handle, type Project } from '@pencil-bend/document';
-import { projectWith, through } from '../../session/bench.fixture';
+import { changed, projectWith, through } from '../../session/bench.fixture';
 import type { Caught } from '../../snap/caught';
 import type { Hit } from '../contract';
 import { idle, key, play, pointer, prompt, toolContext } from '../toolFixture';
 
 jest.mock('../../work/browserWorker', () => ({ startBrowserWorker: () => null }));
 
-const changed = (project: Project, ...calls: readonly CommandCall[]): Project =>
-  calls.reduce((now: Project, call) => {
-    const outcome = perform(now, call, { id: 'step-000001', time: '' });
-    if (!outcome.ok) throw new Error(outcome.failure);
-    return outcome.value.project;
-  }, project);
 const BASE = projectWith(through('lid', [0, 0], [20, 10], [40, 0]), through('rim', [60, 5], [80, 20], [110, 10]), {
   id: 'gauge',
   guide: { kind: 'line', at: [0, 50, 0], direction: [1, 0, 0], symmetry: false },
