@@ -1,7 +1,7 @@
 import { handlesByItem } from '@pencil-bend/document';
 import type { KeyInput } from '../tools/contract';
 import { removal } from '../tools/select/edits';
-import { type ToolName, TOOLS } from '../tools/table';
+import { type ToolName, TOOLS } from '../tools/catalogue';
 import { hasCurve } from './selected';
 import type { BenchAction, Workbench } from './workbench';
 

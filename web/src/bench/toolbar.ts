@@ -6,7 +6,7 @@ import { ToolInHand } from '../session';
 import { viewActions } from '../state/actions';
 import type { BenchState } from '../state/reducers';
 import { selectComb } from '../state/selectors';
-import { entryOf, TOOLBAR, type ToolName } from '../tools/table';
+import { entryOf, TOOLBAR, type ToolName } from '../tools/catalogue';
 import { Icon } from '../ui/icon';
 import { QuietButton } from '../ui/buttons';
 

@@ -22,6 +22,7 @@ import { type Asked, type JobKind, runJob } from '../work/jobs';
 import type { LineOptions } from '../work/workLine';
 import { BENCH_SERVICES } from './benchServices';
 import type { PointerInput } from '../tools/contract';
+import '../tools/otherTools';
 import { Editing } from './editing';
 import { ShownItems } from './shownItems';
 import { StepHistory } from './stepHistory';

@@ -9,6 +9,7 @@ import { selectNotice, selectProject } from '../state/selectors';
 import { HeavyWorkService } from '../work/heavyWorkService';
 import { type Asked, type JobKind, runJob } from '../work/jobs';
 import { LossyPreview } from './lossyPreview';
+import '../tools/otherTools';
 import { StepLoader } from './stepLoader';
 
 // The worker of the browser is not there; its jobs are done here, a moment later.

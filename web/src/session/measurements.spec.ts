@@ -1,6 +1,6 @@
 import { selectionOf } from '@pencil-bend/document';
 import type { Hit } from '../tools/contract';
-import type { ToolName } from '../tools/table';
+import type { ToolName } from '../tools/catalogue';
 import { shownSet } from '../view/pointSets.fixture';
 import { at, openBench, projectWith, through, until } from './bench.fixture';
 import { Measurements } from './measurements';

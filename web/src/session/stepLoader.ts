@@ -3,16 +3,17 @@ import { Store } from '@ngrx/store';
 import { canDoSteps } from '@pencil-bend/document';
 import { drawingActions } from '../state/actions';
 import type { BenchState } from '../state/reducers';
+import { hasTools } from '../tools/table';
 
 const AT_FIRST = ['pointerdown', 'keydown'] as const;
 
-/** The code that does and checks steps: it comes when a first one may be on its way, or the project has been looked at. */
+/** The code of steps, and of the tools that lead to them: it comes with the first press, or when the project has been looked at. */
 @Injectable()
 export class StepLoader {
   private readonly store: Store<BenchState> = inject(Store);
   private loading: Promise<unknown> | null = null;
-  private readonly isLoaded = signal(canDoSteps());
-  /** Whether steps can be done and tried on the side. */
+  private readonly isLoaded = signal(canDoSteps() && hasTools());
+  /** Whether steps can be done and tried on the side, and every tool can be taken up. */
   readonly isReady = this.isLoaded.asReadonly();
 
   constructor() {
@@ -26,7 +27,7 @@ export class StepLoader {
 
   load(): Promise<unknown> {
     if (untracked(this.isReady)) return Promise.resolve();
-    this.loading ??= import('@pencil-bend/document/steps').then(
+    this.loading ??= Promise.all([import('@pencil-bend/document/steps'), import('../tools/otherTools')]).then(
       () => this.isLoaded.set(true),
       (error: unknown) => {
         this.loading = null;

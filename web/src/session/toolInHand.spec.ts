@@ -1,6 +1,7 @@
 import { handlesOn, selectionOf, titleOf } from '@pencil-bend/document';
 import { drawingActions } from '../state/actions';
 import { at, openArch, projectWith, through } from './bench.fixture';
+import { StepLoader } from './stepLoader';
 
 jest.mock('../work/browserWorker', () => ({ startBrowserWorker: () => null }));
 
@@ -32,6 +33,24 @@ describe('the tool in hand', () => {
     hand.feed(at('move', 5, 5));
     const next = toolView.preview().call;
     expect(next?.command === 'drawItems' && next.args.items[0].id).not.toBe(call.args.items[0].id);
+  });
+
+  it('lets what is given wait for a tool whose code is on its way', () => {
+    const { hand, inject, toolView } = openArch();
+    const waiting: (() => void)[] = [];
+    const later = (work: () => void) => void waiting.push(work);
+    jest.spyOn(inject(StepLoader), 'whenReady').mockImplementation(later);
+    jest.spyOn(inject(StepLoader), 'inTurn').mockImplementation(later);
+    hand.feed(at('move', 1, 0));
+    expect(waiting).toHaveLength(0);
+    hand.takeUp('line');
+    hand.feed(at('press', 3, 0));
+    hand.feed(at('move', 5, 0));
+    expect([hand.name(), waiting.length]).toEqual(['select', 3]);
+    for (const work of waiting) work();
+    expect([hand.name(), toolView.preview().placed]).toEqual(['line', [[3, 0, 0]]]);
+    hand.feed(at('move', 6, 0));
+    expect(waiting).toHaveLength(3);
   });
 
   it('keeps options for the next time', () => {

@@ -10,9 +10,11 @@ import type { BenchState } from '../state/reducers';
 import { selectProjectId } from '../state/selectors';
 import type { OptionValue, Options, ToolContext, ToolInput, ToolState } from '../tools/contract';
 import { type InHand, step, takeUp } from '../tools/hand';
-import { isToolName, RESTING_TOOL, type ToolName, toolOf } from '../tools/table';
+import { isToolName, RESTING_TOOL, type ToolName } from '../tools/catalogue';
+import { toolOf } from '../tools/table';
 import { Editing } from './editing';
 import { ReservedIds } from './reservedIds';
+import { StepLoader } from './stepLoader';
 import { Target } from './target';
 import { ToolStore } from './toolStore';
 import { Tracing } from './tracing';
@@ -29,11 +31,14 @@ export class ToolInHand {
   private readonly tracing = inject(Tracing);
   private readonly viewports = inject(Viewports);
   private readonly kept = inject(ToolStore);
+  private readonly loader = inject(StepLoader);
   private readonly projectId = this.store.selectSignal(selectProjectId);
   private readonly state = signal<ToolState>(RESTING);
   /** What was set of each tool, for when it is taken up again. */
   private readonly settings = new Map<string, Options>();
   private readonly ids = new ReservedIds();
+  /** The code of the tool that is taken up is on its way. */
+  private isComing = false;
 
   /** The state of the tool, which changes with every move. */
   readonly now = this.state.asReadonly();
@@ -46,17 +51,25 @@ export class ToolInHand {
   }
 
   feed(input: ToolInput): void {
-    this.editing.attempt(() => this.follow(step(this.state(), input, this.context())));
+    this.inTurn(() => this.editing.attempt(() => this.follow(step(this.state(), input, this.context()))));
+  }
+
+  /** Does at once what the tool in hand is asked and given, or as soon as the one is there that was taken up. */
+  inTurn(work: () => void): void {
+    if (this.isComing) this.loader.inTurn(work);
+    else work();
   }
 
   takeUp(name: ToolName): void {
     if (name !== RESTING_TOOL && this.editing.isRefused()) return;
-    this.follow(takeUp(this.state(), name, this.context(), this.settings.get(name)));
+    const take = () => this.follow(takeUp(this.state(), name, this.context(), this.settings.get(name)));
+    if (name === RESTING_TOOL) this.inTurn(take);
+    else this.whenThere(take);
   }
 
   /** What it has is kept, and the resting tool is in hand. */
   putDown(): void {
-    if (this.name() !== RESTING_TOOL) this.takeUp(RESTING_TOOL);
+    if (this.isComing || this.name() !== RESTING_TOOL) this.takeUp(RESTING_TOOL);
   }
 
   /** Sets something of the tool; it is remembered for the next time. */
@@ -107,7 +120,17 @@ export class ToolInHand {
 
   private async takeAgain(project: string): Promise<void> {
     const state = await this.kept.take(project);
-    if (state && isToolName(state.tool) && this.projectId() === project && this.state() === RESTING)
-      this.state.set(state);
+    if (!state || !isToolName(state.tool) || this.projectId() !== project || this.state() !== RESTING) return;
+    this.whenThere(() => {
+      if (this.projectId() === project) this.state.set(state);
+    });
+  }
+
+  private whenThere(work: () => void): void {
+    this.isComing = true;
+    this.loader.whenReady(() => {
+      this.isComing = false;
+      work();
+    });
   }
 }

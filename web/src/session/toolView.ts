@@ -1,6 +1,7 @@
 import { computed, inject, Injectable } from '@angular/core';
 import type { Vector3 } from '@pencil-bend/core';
 import type { Accepts, NumberMeaning } from '../tools/contract';
+import { entryOf } from '../tools/catalogue';
 import { toolOf } from '../tools/table';
 import { ToolInHand } from './toolInHand';
 
@@ -15,8 +16,8 @@ export class ToolView {
   /** What is selected is marked as such, unless something new is being made beside it. */
   readonly marksSelection = computed(() => this.tool().reads === 'selection' || this.tool().needsSelection === true);
   /** It leaves measurements standing: they are listed meanwhile. */
-  readonly measures = computed(() => this.tool().group === 'measure');
-  readonly label = computed(() => this.tool().label);
+  readonly measures = computed(() => entryOf(this.hand.name()).group === 'measure');
+  readonly label = computed(() => entryOf(this.hand.name()).label);
   readonly accepts = computed((): Accepts => this.tool().accepts(this.hand.now()));
   readonly preview = computed(() => this.tool().preview(this.hand.now(), this.hand.context()));
   readonly prompt = computed(() => this.tool().prompt(this.hand.now(), this.hand.context()));

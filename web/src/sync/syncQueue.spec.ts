@@ -1,4 +1,5 @@
 /** @jest-environment node */
+import '../tools/otherTools';
 import { toolOf } from '../tools/table';
 import 'fake-indexeddb/auto';
 import { IDBFactory } from 'fake-indexeddb';

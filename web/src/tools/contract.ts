@@ -314,8 +314,6 @@ export type ToolGroup = keyof typeof TOOL_GROUPS;
 
 /** A tool: a pure state machine over plain states, tested without a browser. */
 export interface Tool<State extends ToolState = ToolState> {
-  readonly label: string;
-  readonly group: ToolGroup;
   /** It works on what is selected, which is kept when the tool is taken up. */
   readonly needsSelection?: boolean;
   /** What inspector, comb and graph are about while it is in hand: what is selected, or what would come of it. */

@@ -1,5 +1,6 @@
 import type { Effects, Options, ToolContext, ToolInput, ToolState } from './contract';
-import { RESTING_TOOL, type ToolName, toolOf } from './table';
+import { RESTING_TOOL, type ToolName } from './catalogue';
+import { toolOf } from './table';
 
 /** A state of the tool in hand, and what led to it did. */
 export interface InHand extends Effects {

@@ -23,10 +23,12 @@ import type { Caught } from '../snap/caught';
 import type { BezierState } from './bezier/bezier';
 import type { FreehandState } from './freehand/freehand';
 import type { PlacingState } from './place/place';
-import { draws } from './place/placingTool';
-import { PLACING_TOOLS, type PlacingToolName } from './place/placingTools';
+import { draws, type PlacingTool } from './place/placingTool';
+import { PLACING_TOOLS } from './place/placingTools';
 import { DRAG_CONSTRAINTS, type Hit, type ToolContext, type ToolInput, type ToolState } from './contract';
-import { RESTING_TOOL, TOOLS, type ToolName, toolOf } from './table';
+import { entryOf, RESTING_TOOL, TOOLS, type ToolName } from './catalogue';
+import { toolOf } from './table';
+import './otherTools';
 import { step, takeUp } from './hand';
 import { idle, preview, prompt } from './toolFixture';
 
@@ -175,12 +177,10 @@ function inputs(seed: number) {
   };
 }
 
-const placingTool = (name: string) => (name in PLACING_TOOLS ? PLACING_TOOLS[name as PlacingToolName] : null);
-
 /** Places that must not be lost: those of a tool that draws. */
 function drawnPlaces(state: ToolState): number {
-  const its = placingTool(state.tool);
-  if (its) return draws(its) ? (state as PlacingState).places.length : 0;
+  if (state.tool in PLACING_TOOLS)
+    return draws(entryOf(state.tool as ToolName).group) ? (state as PlacingState).places.length : 0;
   if (state.tool === 'bezier') return (state as BezierState).anchors.length;
   // A press without a stroke is no drawing.
   return state.tool === 'freehand' && (state as FreehandState).phase === 'settling' ? 1 : 0;
@@ -209,7 +209,11 @@ describe('random play with the tools', () => {
           now === 0 &&
           accepted &&
           !isTakenBack &&
-          !(!isTool && input.type === 'press' && placingTool(before.tool)?.catches)
+          !(
+            !isTool &&
+            input.type === 'press' &&
+            (PLACING_TOOLS as Readonly<Record<string, PlacingTool>>)[before.tool]?.catches
+          )
         ) {
           // prettier-ignore
           expect([before.tool, table.project.itemOrder.filter((id) => !was.has(id)).length > 0]).toEqual([before.tool, true]); // prettier-ignore

@@ -9,7 +9,9 @@ import {
   handlesOn,
   plainRecipe,
 } from '@pencil-bend/document';
-import { RESTING_TOOL, type ToolName, toolOf } from './table';
+import { RESTING_TOOL, type ToolName } from './catalogue';
+import './otherTools';
+import { toolOf } from './table';
 import type {
   Effects,
   LocatedHandle,

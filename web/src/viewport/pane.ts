@@ -397,6 +397,10 @@ export class Pane {
   }
 
   private feed(type: PointerInput['type'], event: MouseEvent): void {
+    this.hand.inTurn(() => this.feedEvent(type, event));
+  }
+
+  private feedEvent(type: PointerInput['type'], event: MouseEvent): void {
     this.viewports.byKeys.set(false);
     const at = toPoint(this.viewport(), this.pixelOf(event));
     const drawing = this.toolView.accepts().strokes && event instanceof PointerEvent;

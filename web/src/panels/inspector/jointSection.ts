@@ -5,7 +5,7 @@ import { type CommandCall, type Freedom, handlesOn, type Joint, steps } from '@p
 import { Tooltip } from 'primeng/tooltip';
 import { type JointCall, jointActions } from '../../actions/jointActions';
 import { Editing, Ghosts, Joints, ShownItems, StepLoader } from '../../session';
-import { FramedButton, LinkButton } from '../../ui/buttons';
+import { LinkButton } from '../../ui/buttons';
 import { Choice, type ChoiceOption } from '../../ui/choice';
 import { Hold } from '../../ui/hold';
 import { NumberField } from '../../ui/numberField';
@@ -37,7 +37,7 @@ const BEYOND: readonly { readonly of: Freedom; readonly label: string; readonly 
 /** The joint in hand: its level with what is measured, what it leaves free, and who gives way. */
 @Component({
   selector: 'pb-joint-section',
-  imports: [Choice, FramedButton, Hold, LinkButton, NumberField, Tooltip],
+  imports: [Choice, Hold, LinkButton, NumberField, Tooltip],
   templateUrl: './jointSection.html',
   styleUrls: ['./sections.css', './jointSection.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,

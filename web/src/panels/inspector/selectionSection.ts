@@ -3,7 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { Tooltip } from 'primeng/tooltip';
 import { type SelectionAction, selectionActions } from '../../actions/selectionActions';
 import { Icon } from '../../ui/icon';
-import { TOOLS } from '../../tools/table';
+import { TOOLS } from '../../tools/catalogue';
 import { LinkButton, QuietButton } from '../../ui/buttons';
 
 /** What can be done to what is selected as a whole: carry it, copy it, group it, let a mirror go. */

@@ -2,7 +2,7 @@ import { Editing, ShownItems, Snaps, ToolInHand, ToolView } from '../../session'
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { SNAPS } from '../../snap/snapKinds';
 import type { Fact, Option } from '../../tools/contract';
-import { entryOf } from '../../tools/table';
+import { entryOf } from '../../tools/catalogue';
 import { Choice } from '../../ui/choice';
 import { Icon } from '../../ui/icon';
 import { lengthInWords, lengthShown } from '../../ui/length';

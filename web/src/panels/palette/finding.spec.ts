@@ -1,4 +1,4 @@
-import { TOOLS } from '../../tools/table';
+import { TOOLS } from '../../tools/catalogue';
 import { find, type Found } from './finding';
 
 const nameOf = (found: Found) => (found.kind === 'tool' ? found.tool.label : found.action.label);

@@ -1,7 +1,7 @@
 import { BENCH_ACTIONS } from '../../actions/benchActions';
 import type { BenchAction } from '../../actions/workbench';
 import { TOOL_GROUPS } from '../../tools/contract';
-import { type ToolEntry, type ToolName, TOOLS } from '../../tools/table';
+import { type ToolEntry, type ToolName, TOOLS } from '../../tools/catalogue';
 
 /** What people may call a tool, and what it is for, beside its name and that of its group. */
 const WORDS: Readonly<Record<ToolName, string>> = {

@@ -1,4 +1,6 @@
-import { TOOLS, toolOf } from '../../tools/table';
+import { TOOLS } from '../../tools/catalogue';
+import '../../tools/otherTools';
+import { toolOf } from '../../tools/table';
 import { toolContext } from '../../tools/toolFixture';
 import { forKeys } from './forKeys';
 

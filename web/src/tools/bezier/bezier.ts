@@ -252,8 +252,6 @@ function prompt({ anchors, grabbed, closing }: BezierState): Prompt {
 }
 
 export const bezier: Tool<BezierState> = {
-  label: 'Bézier',
-  group: 'curves',
   reads: 'preview',
   start: (options) => ({ ...START, options: { ...START.options, ...options } }),
   step,

@@ -196,8 +196,6 @@ function prompt(state: FreehandState): Prompt {
 const TIGHTNESS = [2 ** -8, 2 ** 5] as const;
 
 export const freehand: Tool<FreehandState> = {
-  label: 'Freehand',
-  group: 'curves',
   reads: 'preview',
   start: (options) => ({ ...START, options: { ...START.options, ...options } }),
   step,

@@ -19,8 +19,6 @@ function step(state: InsertState, input: ToolInput, context: ToolContext): Trans
 }
 
 export const insert: Tool<InsertState> = {
-  label: 'Add a point to a curve',
-  group: 'bend',
   reads: 'selection',
   start: () => ({ tool: 'insert', aim: null }),
   step,

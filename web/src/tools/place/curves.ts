@@ -47,8 +47,6 @@ const lowerFor = (wanted: number, count: number): string | undefined =>
 
 export const curves = {
   through: placingTool({
-    label: 'Through points',
-    group: 'curves',
     asks: (count) => nextPlace(count, true),
     least: 2,
     most: Infinity,
@@ -64,8 +62,6 @@ export const curves = {
   }),
 
   pulled: placingTool({
-    label: 'By control points',
-    group: 'curves',
     asks: (count) => nextPlace(count, true).replace('point', 'control point'),
     least: 2,
     most: Infinity,
@@ -85,8 +81,6 @@ export const curves = {
   }),
 
   compare: placingTool({
-    label: 'Through and pulled by',
-    group: 'curves',
     asks: (count) => nextPlace(count, true),
     least: 2,
     most: Infinity,
@@ -103,8 +97,6 @@ export const curves = {
   }),
 
   thread: placingTool({
-    label: 'Through chosen points',
-    group: 'curves',
     asks: (count) =>
       count < 2
         ? 'Click a point that is there to start the curve from it, and the next ones in order.'

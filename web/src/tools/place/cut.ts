@@ -35,8 +35,6 @@ const ofTwo = (places: readonly Place[], make: (first: Id, second: Id, near: Vec
 
 export const cut = {
   split: placingTool({
-    label: 'Split',
-    group: 'cut',
     asks: () => 'Click a curve where it is to be split.',
     least: 1,
     most: 1,
@@ -57,8 +55,6 @@ export const cut = {
   }),
 
   trim: placingTool({
-    label: 'Trim',
-    group: 'cut',
     asks: () => 'Click the stretch of a curve that is to go; it is cut where others cross it.',
     least: 1,
     most: 1,
@@ -69,8 +65,6 @@ export const cut = {
   }),
 
   extend: placingTool({
-    label: 'Extend or shorten',
-    group: 'cut',
     asks: (count) =>
       count === 0
         ? 'Click a curve near the end that is to go on.'
@@ -118,8 +112,6 @@ export const cut = {
   }),
 
   join: placingTool({
-    label: 'Make one',
-    group: 'cut',
     asks: (count) =>
       count === 0 ? 'Click a curve near one end.' : 'Click the curve that becomes one with it, near its end.',
     least: 2,
@@ -140,8 +132,6 @@ export const cut = {
   }),
 
   offset: placingTool({
-    label: 'Offset',
-    group: 'cut',
     asks: (count) =>
       count === 0 ? 'Click a curve.' : 'Click on the side, as far as the offset is to be, or type how far.',
     least: 2,
@@ -183,8 +173,6 @@ export const cut = {
   }),
 
   fillet: placingTool({
-    label: 'Fillet',
-    group: 'cut',
     asks: (count) =>
       count === 0 ? 'Click one side of the corner.' : 'Click its other side, of another curve or the same.',
     least: 2,
@@ -203,8 +191,6 @@ export const cut = {
   }),
 
   chamfer: placingTool({
-    label: 'Chamfer',
-    group: 'cut',
     asks: (count) =>
       count === 0 ? 'Click one side of the corner.' : 'Click its other side, of another curve or the same.',
     least: 2,
@@ -223,8 +209,6 @@ export const cut = {
   }),
 
   divide: placingTool({
-    label: 'Divide',
-    group: 'cut',
     asks: () => 'Click a curve to put points along it.',
     least: 1,
     most: 1,
@@ -262,8 +246,6 @@ export const cut = {
   }),
 
   midway: placingTool({
-    label: 'Midway',
-    group: 'cut',
     asks: (count) => (count === 0 ? 'Click one curve.' : 'Click the other one.'),
     least: 2,
     most: 2,

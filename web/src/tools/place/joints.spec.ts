@@ -4,7 +4,7 @@ import { perform } from '@pencil-bend/document/steps';
 import { projectWith, through } from '../../session/bench.fixture';
 import type { Caught } from '../../snap/caught';
 import type { Hit, Options, PointerInput } from '../contract';
-import type { ToolName } from '../table';
+import type { ToolName } from '../catalogue';
 import { play, pointer, started, toolContext } from '../toolFixture';
 
 jest.mock('../../work/browserWorker', () => ({ startBrowserWorker: () => null }));

@@ -97,8 +97,6 @@ function targetOf(project: Project, place: Place, item: Id): TieTarget | null {
 
 export const joints = {
   joint: placingTool({
-    label: 'Joint',
-    group: 'joints',
     asks: (count) =>
       count === 0
         ? 'Click a curve near the end that is to go on from another.'
@@ -135,8 +133,6 @@ export const joints = {
   }),
 
   blend: placingTool({
-    label: 'Blend',
-    group: 'joints',
     asks: (count) =>
       count === 0
         ? 'Click a curve near the end that the blend goes on from.'
@@ -159,8 +155,6 @@ export const joints = {
   }),
 
   softCorner: placingTool({
-    label: 'Soft corner',
-    group: 'joints',
     asks: () => 'Click a curve near the corner that is to be softened.',
     least: 1,
     most: 1,
@@ -212,8 +206,6 @@ export const joints = {
   }),
 
   tie: placingTool({
-    label: 'Tie',
-    group: 'joints',
     asks: (count) =>
       count === 0
         ? 'Click the point of a curve that is to follow something.'

@@ -66,8 +66,6 @@ const OF_LINES: JointRule = { most: 1, unasked: false };
 
 export const lines = {
   line: placingTool({
-    label: 'Line',
-    group: 'lines',
     asks: (count) => (count === 0 ? 'Click where the line starts.' : 'Click where the line ends, or type its length.'),
     least: 2,
     most: 2,
@@ -83,8 +81,6 @@ export const lines = {
   }),
 
   polyline: placingTool({
-    label: 'Polyline',
-    group: 'lines',
     asks: (count, { leg }) =>
       count === 0
         ? 'Click where the first leg starts.'
@@ -111,8 +107,6 @@ export const lines = {
   }),
 
   rectangle: placingTool({
-    label: 'Rectangle',
-    group: 'lines',
     asks: (count, { from }) =>
       count === 0
         ? from === 'centre'
@@ -145,8 +139,6 @@ export const lines = {
   }),
 
   polygon: placingTool({
-    label: 'Polygon',
-    group: 'lines',
     asks: (count, { by }) =>
       by === 'edge'
         ? count === 0

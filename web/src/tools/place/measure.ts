@@ -48,8 +48,6 @@ const NO_CURVE: Made = { why: 'There is no curve under that place' };
 /** What is measured is left standing, and follows the drawing. */
 export const measure = {
   measureDistance: placingTool({
-    label: 'Measure distance',
-    group: 'measure',
     asks: (count) => (count === 0 ? 'Click a place to measure from.' : 'Click a place to measure to.'),
     least: 2,
     most: 2,
@@ -61,8 +59,6 @@ export const measure = {
   }),
 
   measureAngle: placingTool({
-    label: 'Measure angle',
-    group: 'measure',
     asks: (count) => ['Click a place on the first leg.', 'Click the corner.', 'Click a place on the other leg.'][count],
     least: 3,
     most: 3,
@@ -75,8 +71,6 @@ export const measure = {
   }),
 
   measureTangents: placingTool({
-    label: 'Measure tangents',
-    group: 'measure',
     asks: (count) =>
       count === 0
         ? 'Click a curve where its direction is to be measured.'
@@ -92,8 +86,6 @@ export const measure = {
   }),
 
   measureClearance: placingTool({
-    label: 'Measure clearance',
-    group: 'measure',
     asks: (count) => (count === 0 ? 'Click a curve, a point or a guide.' : 'Click what it is to keep clear of.'),
     least: 2,
     most: 2,
@@ -106,8 +98,6 @@ export const measure = {
   }),
 
   measureArea: placingTool({
-    label: 'Measure area',
-    group: 'measure',
     asks: () => 'Click a closed curve.',
     least: 1,
     most: 1,

@@ -1,7 +1,7 @@
 import { projectWith, through } from '../../session/bench.fixture';
 import type { Caught } from '../../snap/caught';
 import type { ToolState } from '../contract';
-import type { ToolName } from '../table';
+import type { ToolName } from '../catalogue';
 import { toolOf } from '../table';
 import { key, play, pointer, preview, started, toolContext } from '../toolFixture';
 

@@ -14,8 +14,6 @@ function onSheet({ at }: Place, context: ToolContext): TracedPicture['at'] {
 /** What is done to the picture in hand by places on it. */
 export const pictures = {
   pictureScale: placingTool({
-    label: 'Scale picture',
-    group: 'trace',
     asks: (count) =>
       ['Click a place on the picture.', 'Click another one.', 'Type how far apart they really are.'][count],
     least: 3,
@@ -28,8 +26,6 @@ export const pictures = {
   }),
 
   pictureMove: placingTool({
-    label: 'Move picture',
-    group: 'trace',
     asks: (count) => (count === 0 ? 'Click a place on the picture.' : 'Click where that place goes.'),
     least: 2,
     most: 2,
@@ -37,8 +33,6 @@ export const pictures = {
   }),
 
   pictureLevel: placingTool({
-    label: 'Level picture',
-    group: 'trace',
     asks: (count) =>
       count === 0 ? 'Click one end of a line on the picture.' : 'Click its other end: it is turned level or upright.',
     least: 2,

@@ -1,5 +1,6 @@
 import type { Vector3 } from '@pencil-bend/core';
 import { type CommandCall, resolveRecipe, selectionOf } from '@pencil-bend/document';
+import { entryOf, type ToolEntry, type ToolName } from '../catalogue';
 import {
   type Accepts,
   ACCEPTS_NOTHING,
@@ -47,17 +48,15 @@ type Step = Transition<PlacingState>;
 /** The one machine behind every tool that takes places: what it makes of them is the tool's own. */
 export class Placing implements Tool<PlacingState> {
   readonly reads: Tool['reads'];
-  readonly label: string;
-  readonly group: PlacingTool['group'];
+  private readonly entry: ToolEntry;
   readonly needsSelection: boolean;
 
   constructor(
-    private readonly name: string,
+    private readonly name: ToolName,
     private readonly its: PlacingTool,
   ) {
-    this.label = its.label;
-    this.group = its.group;
-    this.reads = its.group === 'measure' ? 'selection' : 'preview';
+    this.entry = entryOf(name);
+    this.reads = this.entry.group === 'measure' ? 'selection' : 'preview';
     this.needsSelection = its.needsSelection ?? false;
   }
 
@@ -145,7 +144,7 @@ export class Placing implements Tool<PlacingState> {
         {
           key: 'Esc',
           does:
-            count === 0 || !draws(this.its)
+            count === 0 || !draws(this.entry.group)
               ? 'back to bending'
               : open && count >= 2
                 ? 'ends and keeps them'
@@ -156,7 +155,7 @@ export class Placing implements Tool<PlacingState> {
   }
 
   accepts(): Accepts {
-    return { ...ACCEPTS_NOTHING, places: true, curves: ['cut', 'joints', 'measure'].includes(this.group) };
+    return { ...ACCEPTS_NOTHING, places: true, curves: ['cut', 'joints', 'measure'].includes(this.entry.group) };
   }
 
   lasting(state: PlacingState): PlacingState {
@@ -242,7 +241,7 @@ export class Placing implements Tool<PlacingState> {
   private give(state: PlacingState, place: Place, context: ToolContext): Step {
     const { its } = this;
     if (its.needsSelection && context.selection.items.length === 0)
-      return { state, why: `${its.label} works on what is selected: select a curve first` };
+      return { state, why: `${this.entry.label} works on what is selected: select a curve first` };
     if (its.picks?.(state.places.length) && !place.on) return { state, why: 'There is no curve under that place' };
     if (its.catches) {
       if (!place.caught || !POINTS.includes(place.caught.kind))
@@ -265,7 +264,7 @@ export class Placing implements Tool<PlacingState> {
 
   /** Places of a shape that is not complete stay on the sheet as points; picks of a tool that draws nothing do not. */
   private keptAsPoints({ places }: PlacingState, context: ToolContext): Effects {
-    if (!draws(this.its)) return {};
+    if (!draws(this.entry.group)) return {};
     return effectsOf({ shape: 'point', items: places.map(({ at }) => ({ at })) }, context);
   }
 

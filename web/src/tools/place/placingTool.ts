@@ -41,14 +41,11 @@ export type Made =
   | { readonly measurement: Measurement; readonly note?: string }
   | { readonly why: string };
 
-/** Whether its places are drawn; picks of the others are not. */
-export const draws = ({ group }: PlacingTool): boolean =>
-  !['cut', 'joints', 'transform', 'measure', 'trace'].includes(group);
+/** Whether places of a tool of this group are drawn; picks of the others are not. */
+export const draws = (group: ToolGroup): boolean => !['cut', 'joints', 'transform', 'measure', 'trace'].includes(group);
 
 /** A tool that takes places one after the other and makes something of them. */
 export interface PlacingTool {
-  readonly label: string;
-  readonly group: ToolGroup;
   /** What is asked for next, after so many places. */
   readonly asks: (count: number, options: Options) => string;
   /** From so many places on something can be made, and after so many it is. */

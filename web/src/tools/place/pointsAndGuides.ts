@@ -4,8 +4,6 @@ import { placingTool } from './placingTool';
 /** Points of their own, and what is worked to without being drawn. */
 export const pointsAndGuides = {
   point: placingTool({
-    label: 'Point',
-    group: 'points',
     asks: () => 'Click to place a point.',
     least: 1,
     most: 1,
@@ -14,8 +12,6 @@ export const pointsAndGuides = {
   }),
 
   row: placingTool({
-    label: 'Row of points',
-    group: 'points',
     asks: (count) => (count === 0 ? 'Click the first point of the row.' : 'Click the last point of the row.'),
     least: 2,
     most: 2,
@@ -34,8 +30,6 @@ export const pointsAndGuides = {
   }),
 
   guideLine: placingTool({
-    label: 'Construction line',
-    group: 'points',
     asks: (count) => (count === 0 ? 'Click a place on the line.' : 'Click another one, for its direction.'),
     least: 2,
     most: 2,
@@ -52,8 +46,6 @@ export const pointsAndGuides = {
   }),
 
   gauge: placingTool({
-    label: 'Gauge circle',
-    group: 'points',
     asks: (count) =>
       count === 0 ? 'Click the centre of the gauge circle.' : 'Click a place on it, or type its radius.',
     least: 2,

@@ -107,8 +107,6 @@ function arcOf({ places, options }: Given, plane: Plane): Made {
 
 export const round = {
   circle: placingTool({
-    label: 'Circle',
-    group: 'round',
     asks: (count, { by }) =>
       by === 'three'
         ? `Click the ${['first', 'second', 'third'][count]} place on the circle.`
@@ -135,8 +133,6 @@ export const round = {
   }),
 
   arc: placingTool({
-    label: 'Arc',
-    group: 'round',
     asks: (count, { by }) => ARC_ASKS[String(by)][count],
     least: 2,
     most: ({ by }, places) => (by === 'tangent' && places[0]?.caught?.ahead ? 2 : 3),
@@ -172,8 +168,6 @@ export const round = {
   }),
 
   ellipse: placingTool({
-    label: 'Ellipse',
-    group: 'round',
     asks: (count) =>
       [
         'Click the centre.',
@@ -198,8 +192,6 @@ export const round = {
   }),
 
   conic: placingTool({
-    label: 'Conic',
-    group: 'round',
     asks: (count) =>
       [
         'Click where the conic starts.',
@@ -229,8 +221,6 @@ export const round = {
   }),
 
   parabola: placingTool({
-    label: 'Parabola',
-    group: 'round',
     asks: (count) => (count === 0 ? 'Click the vertex.' : 'Click one end; the other side is its mirror.'),
     least: 2,
     most: 2,

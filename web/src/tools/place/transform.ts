@@ -54,10 +54,8 @@ const turned = (angle: number, centre: Vector3, context: ToolContext): Affine =>
   rotation(normalOf(planeOf(context)), angle, centre);
 const RADIANS = Math.PI / 180;
 
-const move = (label: string, times: number) =>
+const move = (times: number) =>
   placingTool({
-    label,
-    group: 'transform',
     needsSelection: true,
     asks: (count) =>
       count === 0 ? 'Click a place to carry the selection by.' : 'Click where that place goes, or type how far.',
@@ -77,12 +75,10 @@ const onEachOther = (count: number, what: string): string =>
   `The ${count} ${what} would lie on each other: click farther ${what === 'rows' ? 'up or down' : 'aside'}, or ask for 1`;
 
 export const transform = {
-  move: move('Move', 0),
-  copy: move('Copy', 1),
+  move: move(0),
+  copy: move(1),
 
   rotate: placingTool({
-    label: 'Rotate',
-    group: 'transform',
     needsSelection: true,
     asks: (count) =>
       [
@@ -112,8 +108,6 @@ export const transform = {
   }),
 
   scale: placingTool({
-    label: 'Scale',
-    group: 'transform',
     needsSelection: true,
     asks: (count) =>
       [
@@ -166,8 +160,6 @@ export const transform = {
   }),
 
   mirror: placingTool({
-    label: 'Mirror',
-    group: 'transform',
     needsSelection: true,
     asks: (count) => (count === 0 ? 'Click a place on the mirror line.' : 'Click another place on it.'),
     least: 2,
@@ -190,8 +182,6 @@ export const transform = {
   }),
 
   array: placingTool({
-    label: 'Array in rows',
-    group: 'transform',
     needsSelection: true,
     asks: (count) =>
       count === 0 ? 'Click a place of the selection.' : 'Click where that place is in the next row and column.',
@@ -217,8 +207,6 @@ export const transform = {
   }),
 
   ring: placingTool({
-    label: 'Array around',
-    group: 'transform',
     needsSelection: true,
     asks: () => 'Click the centre to array around.',
     least: 1,

@@ -424,8 +424,6 @@ const isBusy = ({ drag, area, framing, slide: sliding }: SelectState): boolean =
 
 /** Selecting curves and dragging their handles: in hand whenever no other tool is. */
 export const select: Tool<SelectState> = {
-  label: 'Bend: drag handles',
-  group: 'bend',
   reads: 'selection',
   start: () => idle,
   step,
