@@ -6,6 +6,7 @@ import { toKnot } from '../knots/sameKnot';
 import { mustBeAbove0, mustBeOneOf } from '../refuse';
 import { arcLength } from './arcLength';
 import type { End } from './ends';
+import { sizeOf } from './extent';
 import { frameAt } from './frame';
 import { checkJet, type Jet } from './jet';
 
@@ -162,8 +163,13 @@ const ROUGHLY = 1e-3;
 
 /** ℓ: a tenth of the shorter curve, within 1 to 100 mm. */
 function reachOf(...curves: readonly Curve[]): number {
-  const shortest = Math.min(...new Set(curves.map((curve) => arcLength(curve, ROUGHLY).total)));
+  const shortest = Math.min(...new Set(curves.map(lengthOf)));
   return Math.min(LONGEST_REACH, Math.max(SHORTEST_REACH, SHARE_OF_LENGTH * shortest));
+}
+
+function lengthOf(curve: Curve): number {
+  const tolerance = ROUGHLY * sizeOf(curve);
+  return tolerance > 0 ? arcLength(curve, tolerance).total : 0;
 }
 
 const NONE: Vector3 = [0, 0, 0];

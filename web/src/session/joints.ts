@@ -63,6 +63,8 @@ export class Joints {
     return [...inOrder, ...byEnd.values()];
   });
 
+  readonly any = computed(() => this.all().length > 0);
+
   /** The joint whose handle is selected, or one of its freedoms. */
   readonly selected = computed((): JointReading | null => {
     const selection = this.editing.selection();
