@@ -28,6 +28,7 @@ export { inWords, pointer, type Problem } from './problem';
 export { migrate } from './project/migrate';
 export {
   type Axis,
+  type BlendEnd,
   type BlendRecipe,
   type CornerRecipe,
   type Joint,
@@ -75,7 +76,7 @@ export { blendIn, cornerIn, contactsAt, handedOn, keptJoints, keptTies } from '.
 export { type Cornered } from './project/corners';
 export { alongGuide, jetOnGuide } from './project/guides';
 export { placeAt, shareAt } from './links/reference';
-export { type End, ENDS, jointsOf, referenceOf, referencesOf, tiesOf } from './links/sources';
+export { blendLeader, type End, ENDS, jointsOf, referenceOf, referencesOf, tiesOf } from './links/sources';
 export { resolve } from './project/resolve';
 export { type PlainCurve, plainItem, type PlainItem, plainRecipe } from './project/plain';
 export { takenWith } from './links/taken';

@@ -1,6 +1,6 @@
 import { jetBeyond, negate } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
-import { referenceOf } from '../links/sources';
+import { blendLeader, referenceOf } from '../links/sources';
 import { eachJoint, namedPoints as pointsIn, shapeWithout, tiesIn, withLinks, withShape } from '../links/table';
 import { handedOn, keptTies, plainRecipe } from '../project/plain';
 import {
@@ -257,11 +257,15 @@ function tied(project: Project, id: Id, point: Id, more: Tie) {
 /** Throws a `CommandError` for a blend that goes nowhere, or goes on from itself. */
 function mustBlend(project: Project, id: Id, item: CurveItem & { readonly recipe: BlendRecipe }): void {
   const { first, second } = item.recipe;
-  for (const { item: of, end } of [first, second]) {
-    const { name } = curveItemOf(project, of);
-    const { problem } = handedOn(project, { leader: { kind: 'end', item: of, end } });
+  for (const each of [first, second]) {
+    const { name } = curveItemOf(project, each.item);
+    const { problem } = handedOn(project, { leader: blendLeader(each) });
     if (problem !== undefined) throw new CommandError(`No blend goes on from ${name}: ${problem}`);
   }
-  if (first.item === second.item && first.end === second.end) throw new CommandError('A blend needs two ends');
+  const isOne =
+    'end' in first
+      ? 'end' in second && first.end === second.end
+      : 'share' in second && first.share === second.share && first.sense === second.sense;
+  if (first.item === second.item && isOne) throw new CommandError('A blend needs two ends, or places');
   checkedForCircles(project, { [id]: item });
 }

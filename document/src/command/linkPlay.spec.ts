@@ -130,7 +130,7 @@ function player(seed: number) {
       () => ({ command: 'meetOnce', args: { item, end: end(), leader: leader(), level: level() } }),
       () => ({ command: 'tiePoint', args: { item, point: point?.id ?? 'p1', to: oneOf([{ kind: 'point' as const, item: other }, { kind: 'end' as const, item: other, end: end() }, { kind: 'place' as const, item: other, share: 0.3 }, { kind: 'along' as const, item: other }]) } }), // prettier-ignore
       () => ({ command: 'untie', args: { item, point: point?.id ?? 'p1' } }),
-      () => ({ command: 'drawBlend', args: { id: fresh(), first: { item, end: end(), level: 2 }, second: { item: other, end: end(), level: level() } } }), // prettier-ignore
+      () => ({ command: 'drawBlend', args: { id: fresh(), first: oneOf([{ item, end: end(), level: 2 as const }, { item, share: oneOf([0.2, 0.5]), sense: oneOf(['forward', 'backward'] as const), level: 2 as const }]), second: { item: other, end: end(), level: level() } } }), // prettier-ignore
       corner,
       corner,
       () => ({ command: 'setCorner', args: { item, first: { item: other, end: 'end' }, second: { item, end: 'start' }, level: 2, size: size() } }), // prettier-ignore

@@ -1,4 +1,5 @@
 import {
+  closestPoint,
   controlPointsOf,
   type Curve,
   distance,
@@ -16,7 +17,7 @@ import {
   vectorAt,
   type Vector3,
 } from '@pencil-bend/core';
-import { continuityOfEnds } from '@pencil-bend/core/reading';
+import { continuityInside, continuityOfEnds } from '@pencil-bend/core/reading';
 import type { CommandCall } from '../command/registry';
 import { done, refused } from '../command/step.fixture';
 import { drawing, performed, points } from '../fixture';
@@ -30,6 +31,7 @@ import {
   type Project,
   type Recipe,
 } from '../project/project';
+import { placeAt } from './reference';
 import { controlRecipe, curveOf, fixSpacing } from '../recipe/fixSpacing';
 
 const control = (degree: number, ...places: readonly Vector3[]): Recipe =>
@@ -539,6 +541,32 @@ describe('a blend', () => {
     expect(curve(set, 'b').degree).toBe(7);
   });
 
+  it('goes on from places along curves, which stay at their share of the length, whichever way the curve runs', () => {
+    const from = (share: number, sense: 'forward' | 'backward') => ({ item: 'spout', share, sense, level: 2 }) as const;
+    const placed: CommandCall = { command: 'drawBlend', args: { id: 'b', first: from(0.6, 'forward'), second: { item: 'lip', share: 0.25, sense: 'forward', level: 1 } } }; // prettier-ignore
+    const { project, title } = done(apart, placed);
+    expect(title).toBe('Blend Curve 1 and Curve 2');
+    const leaves = (within: Project, share: number) => {
+      const spout = curve(within, 'spout');
+      const u = closestPoint(spout, placeAt(spout, share)).u;
+      return continuityInside(spout, u, curve(within, 'b'), 'start').level;
+    };
+    expect(leaves(project, 0.6)).toBeGreaterThanOrEqual(2);
+    expect(leaves(done(project, BENT).project, 0.6)).toBeGreaterThanOrEqual(2);
+    const turned = done(project, { command: 'reverseCurve', args: { item: 'spout' } }).project;
+    expect(turned.items['b']).toMatchObject({
+      recipe: { first: { share: expect.closeTo(0.4, 9), sense: 'backward' } },
+    });
+    expect([...curve(turned, 'b').points]).toEqual([...curve(project, 'b').points].map((x) => expect.closeTo(x, 6)));
+    const gone = done(project, { command: 'deleteItems', args: { items: ['spout'] } });
+    expect(gone.title).toBe('Delete Curve 1; Blend 1 is a blend no longer');
+    const two = {
+      command: 'drawBlend',
+      args: { id: 'x', first: from(0.6, 'forward'), second: from(0.6, 'forward') },
+    } as const;
+    expect(refused(apart, two)).toBe('A blend needs two ends, or places');
+  });
+
   it('keeps its shape without one of them, and is a curve of its own once it is edited', () => {
     const { project } = done(apart, blend);
     const gone = done(project, { command: 'deleteItems', args: { items: ['lip'] } });
@@ -555,7 +583,9 @@ describe('a blend', () => {
   it('is refused from where nothing goes on, and from itself', () => {
     const { project } = done(apart, blend);
     const again = (args: object) => refused(project, { ...blend, args: { ...blend.args, ...args } } as CommandCall);
-    expect(again({ id: 'x', second: { item: 'spout', end: 'end', level: 1 } })).toBe('A blend needs two ends');
+    expect(again({ id: 'x', second: { item: 'spout', end: 'end', level: 1 } })).toBe(
+      'A blend needs two ends, or places',
+    );
     expect(again({ id: 'x', second: { item: 'gone', end: 'end', level: 1 } })).toContain("'gone'");
     const loop = refused(project, { command: 'setBlend', args: { item: 'b', first: { item: 'b', end: 'end', level: 1 }, second: { item: 'lip', end: 'start', level: 1 }, ratio: null } }); // prettier-ignore
     expect(loop).toBe('Blend 1 is a blend from Blend 1: a circle');

@@ -152,7 +152,8 @@ function before(project: Pick<Project, 'items'>, { id, part }: Node): readonly N
   if (recipe.kind === 'mirror') return [{ id: recipe.of, part: 'whole' }];
   if (recipe.kind === 'corner')
     return [recipe.first, recipe.second].map(({ item: leg }) => ({ id: leg, part: 'whole' }));
-  if (recipe.kind === 'blend') return [recipe.first, recipe.second].map(({ item, end }) => ({ id: item, part: end }));
+  if (recipe.kind === 'blend')
+    return [recipe.first, recipe.second].map((each) => ({ id: each.item, part: 'end' in each ? each.end : 'whole' }));
   const { sharedWith, sharing } = graphOf(project);
   const leaderOf = (end: End): readonly Node[] => {
     const joint = joints[end];

@@ -1,4 +1,5 @@
 import {
+  type BlendEnd,
   type BlendRecipe,
   type CurveItem,
   type Id,
@@ -56,6 +57,14 @@ export const referencesOf = ({ place, direction }: Tie): readonly Reference[] =>
 const targetReference = (target: TieTarget): Reference =>
   target.kind === 'end' || target.kind === 'place' ? target : { kind: 'curve', item: target.item };
 
+type CurveLeader = Extract<Leader, { readonly kind: 'end' | 'place' }>;
+
+/** What leads a blend at one of its ends. */
+export const blendLeader = (each: BlendEnd): CurveLeader =>
+  'end' in each
+    ? { kind: 'end', item: each.item, end: each.end }
+    : { kind: 'place', item: each.item, share: each.share, sense: each.sense };
+
 /** What a leader refers to; null for a plane or an axis. */
 export function referenceOf(leader: Leader): Reference | null {
   switch (leader.kind) {
@@ -74,9 +83,12 @@ export function sourcesOf(item: Item): readonly Reference[] {
   switch (linkKindOf(item)) {
     case 'mirror':
       return [{ kind: 'curve', item: (item as MirrorItem).recipe.of }];
-    case 'blend':
+    case 'blend': {
+      const { first, second } = (item as BlendItem).recipe;
+      return [first, second].map(blendLeader);
+    }
     case 'corner': {
-      const { first, second } = (item as BlendItem | CornerItem).recipe;
+      const { first, second } = (item as CornerItem).recipe;
       return [first, second].map(({ item: id, end }) => ({ kind: 'end', item: id, end }));
     }
     case 'bound':

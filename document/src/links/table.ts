@@ -2,6 +2,7 @@ import { type Affine, unit } from '@pencil-bend/core';
 import { CommandError } from '../commandError';
 import { handedOn, type PlainCurve, plainItem } from '../project/plain';
 import {
+  type BlendEnd,
   type CornerRecipe,
   type CurveItem,
   type Id,
@@ -75,17 +76,9 @@ const mirror: Links<MirrorItem> = {
 
 const blend: Links<BlendItem> = {
   from: (item, sources, project) => {
-    const [first, second] = sources;
-    if (first?.kind !== 'end' || second?.kind !== 'end') return blend.alone(project, item);
     const { recipe } = item;
-    return {
-      ...item,
-      recipe: {
-        ...recipe,
-        first: { ...recipe.first, item: first.item, end: first.end },
-        second: { ...recipe.second, item: second.item, end: second.end },
-      },
-    };
+    const [first, second] = [recipe.first, recipe.second].map((each, i) => blendedFrom(each, sources[i]));
+    return first && second ? { ...item, recipe: { ...recipe, first, second } } : blend.alone(project, item);
   },
   moved: (item) => item,
   alone: plainItem,
@@ -114,6 +107,13 @@ const corner: Links<CornerItem> = {
   is: 'is a corner of',
   freed: { one: 'is a corner no longer', several: 'are corners no longer' },
 };
+
+/** An end of a blend that goes on from another thing of the same kind; null from anything else. */
+function blendedFrom(each: BlendEnd, source: Reference | null | undefined): BlendEnd | null {
+  if ('end' in each) return source?.kind === 'end' ? { ...each, item: source.item, end: source.end } : null;
+  if (source?.kind !== 'place') return null;
+  return { ...each, item: source.item, share: source.share, sense: source.sense ?? each.sense };
+}
 
 /** The size of a corner so many times as large. */
 function sized(size: CornerRecipe['size'], factor: number): CornerRecipe['size'] {

@@ -40,11 +40,7 @@ export function handedBy(project: Setting, leader: Leader, seen: SeenCurves): Ha
     case 'place': {
       const curve = seen.whole(project, leader.item);
       if (typeof curve === 'string') return { problem: curve };
-      const at = placeAt(curve, leader.share);
-      if (kinksOf(curve).some(({ u }) => distance(evaluate(curve, u), at) < AT_KINK)) {
-        return { problem: `${nameIn(project, leader.item)} has a kink there` };
-      }
-      return standing(jetAtShare(curve, leader.share, leader.sense), curve, nameIn(project, leader.item));
+      return placeHanded(curve, leader, nameIn(project, leader.item));
     }
     case 'guide':
       return guideHanded(project, leader);
@@ -57,6 +53,19 @@ export function handedBy(project: Setting, leader: Leader, seen: SeenCurves): Ha
 
 /** In mm. */
 const AT_KINK = 1e-6;
+
+/** What a place along a curve hands on. */
+export function placeHanded(
+  curve: Curve,
+  { share, sense }: Pick<Extract<Leader, { readonly kind: 'place' }>, 'share' | 'sense'>,
+  name: string,
+): Handed {
+  const at = placeAt(curve, share);
+  if (kinksOf(curve).some(({ u }) => distance(evaluate(curve, u), at) < AT_KINK)) {
+    return { problem: `${name} has a kink there` };
+  }
+  return standing(jetAtShare(curve, share, sense), curve, name);
+}
 
 export const standing = (jet: Jet | null, curve: Curve, name: string): Handed => {
   if (jet) return { jet };

@@ -10,7 +10,7 @@ import { transformed } from '../recipe/transformed';
 import { blendBetween, type Blended } from './blends';
 import { cornerOf } from './cornerLegs';
 import type { Cornered } from './corners';
-import { handedBy, type Handed, NOT_HANDED, standing } from './leaders';
+import { handedBy, type Handed, NOT_HANDED, placeHanded, standing } from './leaders';
 import {
   type BlendRecipe,
   type CurveItem,
@@ -345,20 +345,22 @@ interface KnownBlend {
 }
 const blends = new WeakMap<BlendRecipe, KnownBlend>();
 
-/** What lies between two ends. Throws a `CommandError` where one of them is not there. */
+/** What lies between two ends or places. Throws a `CommandError` where one of them is not there. */
 export function blendOf(project: Setting, recipe: BlendRecipe, name: string): Blended {
   const { first, second } = recipe;
-  const curves = [first, second].map(({ item, end }) => curveAtEnd(project, item, end));
+  const curves = [first, second].map((each) =>
+    'end' in each ? curveAtEnd(project, each.item, each.end) : wholeCurve(project, each.item),
+  );
   const known = blends.get(recipe);
   if (known && known.from.every((each, i) => each === curves[i])) return known.made;
   const jets = curves.map((curve, i) => {
-    if (typeof curve === 'string') throw new CommandError(`${name} goes on from an end of a curve: ${curve}`);
-    const { item, end } = [first, second][i];
-    const { jet, problem } = standing(
-      curve.closing === 'open' ? jetBeyond(curve, end) : null,
-      curve,
-      nameIn(project, item),
-    );
+    if (typeof curve === 'string') throw new CommandError(`${name} goes on from a curve: ${curve}`);
+    const each = [first, second][i];
+    const of = nameIn(project, each.item);
+    const { jet, problem } =
+      'end' in each
+        ? standing(curve.closing === 'open' ? jetBeyond(curve, each.end) : null, curve, of)
+        : placeHanded(curve, each, of);
     if (!jet) throw new CommandError(`${name}: ${problem ?? 'there is no end'}`);
     return jet;
   });

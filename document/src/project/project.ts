@@ -77,6 +77,7 @@ export type FixedRow = Value<typeof fixedRow>;
 export interface PrimitiveRecipe extends Value<typeof primitiveRecipe>, Trimmed {}
 export type Primitive = Value<typeof primitive>;
 export type BlendRecipe = Value<typeof blendRecipe>;
+export type BlendEnd = BlendRecipe['first'];
 export type CornerRecipe = Value<typeof cornerRecipe>;
 export type MirrorRecipe = Value<typeof mirrorRecipe>;
 /** What an end of a curve goes on from, and how. */

@@ -1,5 +1,5 @@
 import { Type } from '@sinclair/typebox';
-import { level } from './joints';
+import { level, sense, share } from './joints';
 import { coordinate, described, direction, end, id, object, oneOf, oneOfKinds, oneOfWords, size, vector } from './kit';
 
 /** How a curve is made, in the designer's own terms, with every default that was in force written down. */
@@ -181,16 +181,19 @@ export const primitiveRecipe = object(
 
 const magnitude = oneOf([object({ mm: size }), object({ ratio: size })]);
 
-/** An end that a blend goes on from. */
-export const blendEnd = object(
-  {
-    item: id,
-    end,
-    level,
-    magnitude: Type.Optional(
-      described(magnitude, 'How fast the blend leaves it, as a ratio to the chord; the fairest where it is left out.'),
-    ),
-  },
+const leaves = {
+  level,
+  magnitude: Type.Optional(
+    described(magnitude, 'How fast the blend leaves it, as a ratio to the chord; the fairest where it is left out.'),
+  ),
+};
+
+/** What a blend goes on from: an end, or a place along a curve. */
+export const blendEnd = oneOf(
+  [
+    object({ item: id, end, ...leaves }),
+    object({ item: id, share, sense: described(sense, 'How the blend leaves it.'), ...leaves }),
+  ],
   { $id: 'blendEnd' },
 );
 
@@ -201,7 +204,7 @@ export const blendRecipe = object(
     second: blendEnd,
     ratio: Type.Optional(described(size, 'Of the second magnitude to the first, which are linked then.')),
   },
-  { $id: 'blendRecipe', description: 'A curve that stays between two ends and goes on from both.' },
+  { $id: 'blendRecipe', description: 'A curve that stays between two ends or places and goes on from both.' },
 );
 
 const pair = Type.Unsafe<[number, number]>({ type: 'array', items: size, minItems: 2, maxItems: 2 });

@@ -16,6 +16,7 @@ import {
 } from '@pencil-bend/core/reading';
 import {
   blendIn,
+  blendLeader,
   type BlendRecipe,
   type CornerRecipe,
   cornerIn,
@@ -113,11 +114,15 @@ function ofJoint(project: Setting, id: Id, end: End, joint: Joint, within: Withi
 
 /** Of an end of a blend, or of a soft corner. */
 function ofMade(project: Setting, id: Id, end: End, recipe: BlendRecipe | CornerRecipe, within: Within): Asked | null {
-  const leg = end === 'start' ? recipe.first : recipe.second;
+  const which = end === 'start' ? 'first' : 'second';
+  const leg = recipe[which];
   const [curve, leader] = [curveIn(project, id), curveIn(project, leg.item)];
   if (!curve || !leader) return null;
-  const jet = jetBeyond(leader, leg.end);
-  const wanted = recipe.kind === 'corner' ? recipe.level : recipe[end === 'start' ? 'first' : 'second'].level;
+  const { jet = null } =
+    recipe.kind === 'corner'
+      ? { jet: jetBeyond(leader, recipe[which].end) }
+      : handedOn(project, { leader: blendLeader(recipe[which]) });
+  const wanted = recipe.kind === 'corner' ? recipe.level : recipe[which].level;
   const led = project.items[leg.item].name;
   return {
     cause: { item: id, end, kind: recipe.kind, joint: null, leader: leg.item, led, wanted },

@@ -3,7 +3,14 @@ import { type Level } from '@pencil-bend/core';
 import { blendCandidates } from '@pencil-bend/core/changing';
 import { energies } from '@pencil-bend/core/reading';
 import { arcLength, type Curve, smallestRadius } from '@pencil-bend/core';
-import { type BlendRecipe, blendIn, type CommandCall, handedOn } from '@pencil-bend/document';
+import {
+  type BlendEnd,
+  type BlendRecipe,
+  blendIn,
+  blendLeader,
+  type CommandCall,
+  handedOn,
+} from '@pencil-bend/document';
 import { Editing, Ghosts, Joints, ShownItems } from '../../session';
 import { LinkButton } from '../../ui/buttons';
 import { Choice, type ChoiceOption } from '../../ui/choice';
@@ -63,7 +70,8 @@ export class BlendSection {
     const chord = chordOf(curve);
     return (['start', 'end'] as const).map((end) => {
       const which = end === 'start' ? 'first' : 'second';
-      const { item, level, magnitude } = recipe[which];
+      const each = recipe[which];
+      const { item, level, magnitude } = each;
       const reading = this.joints.at(this.id(), end);
       const mm = freedomsInMm(curve, end)?.a ?? 0;
       return {
@@ -74,6 +82,7 @@ export class BlendSection {
         fullness: chord > 0 ? mm / chord : 0,
         isHeld: magnitude !== undefined,
         follows: which === 'second' && recipe.ratio !== undefined,
+        share: 'share' in each ? each.share : null,
       } as const;
     });
   });
@@ -83,9 +92,7 @@ export class BlendSection {
   protected readonly candidates = computed((): readonly Candidate[] => {
     const [project, recipe] = [this.editing.project(), this.recipe()];
     if (!this.compares() || !project || !recipe) return [];
-    const jets = [recipe.first, recipe.second].map(
-      ({ item, end }) => handedOn(project, { leader: { kind: 'end', item, end } }).jet,
-    );
+    const jets = [recipe.first, recipe.second].map((each) => handedOn(project, { leader: blendLeader(each) }).jet);
     if (!jets[0] || !jets[1]) return [];
     const found = blendCandidates(jets[0], jets[1], [recipe.first.level, recipe.second.level]);
     if (!found.ok) return [];
@@ -124,13 +131,22 @@ export class BlendSection {
   );
 
   protected setLevel(which: keyof Ends, level: Level): void {
-    const recipe = this.recipe();
-    if (recipe) this.do({ ...recipe, [which]: { ...recipe[which], level } }, recipe.ratio ?? null);
+    this.change(which, (each) => ({ ...each, level }));
   }
 
   protected fill(which: keyof Ends, ratio: number): void {
-    const recipe = this.recipe();
-    if (recipe) this.do({ ...recipe, [which]: { ...recipe[which], magnitude: { ratio } } }, recipe.ratio ?? null);
+    this.change(which, (each) => ({ ...each, magnitude: { ratio } }));
+  }
+
+  /** Of an end that leaves a place along a curve, the place. */
+  protected place(which: keyof Ends, share: number): void {
+    this.change(which, (each) => ('share' in each ? { ...each, share } : each));
+  }
+
+  protected turn(which: keyof Ends): void {
+    this.change(which, (each) =>
+      'share' in each ? { ...each, sense: each.sense === 'forward' ? 'backward' : 'forward' } : each,
+    );
   }
 
   protected hold(which: keyof Ends, held: boolean): void {
@@ -138,8 +154,7 @@ export class BlendSection {
     const now = this.ends().find((each) => each.which === which);
     if (!recipe || !now) return;
     if (held) return this.fill(which, now.fullness);
-    const { magnitude: _magnitude, ...free } = recipe[which];
-    this.do({ ...recipe, [which]: free }, recipe.ratio ?? null);
+    this.change(which, ({ magnitude: _magnitude, ...free }) => free);
   }
 
   /** Linked in the ratio that the two have now. */
@@ -170,6 +185,11 @@ export class BlendSection {
 
   private callFor({ first, second }: Ends, ratio: number | null): CommandCall {
     return { command: 'setBlend', args: { item: this.id(), first, second, ratio } };
+  }
+
+  private change(which: keyof Ends, changed: (each: BlendEnd) => BlendEnd): void {
+    const recipe = this.recipe();
+    if (recipe) this.do({ ...recipe, [which]: changed(recipe[which]) }, recipe.ratio ?? null);
   }
 
   private do(ends: Ends, ratio: number | null): void {

@@ -77,6 +77,24 @@ it('the blend tool goes from the nearer end of one curve to that of the other', 
   ]);
 });
 
+it('or from the places that were clicked, towards each other; a closed curve has no other', () => {
+  const places = { from: 'places' };
+  const [call] = calls('blend', places, on('lid', 0.5, 20, 10), on('rim', 0.1, 63, 8)).calls;
+  expect(call).toMatchObject({
+    command: 'drawBlend',
+    args: {
+      first: { item: 'lid', share: expect.closeTo(0.5, 2), sense: 'forward', level: 2 },
+      second: { item: 'rim', sense: 'backward', level: 2 },
+    },
+  });
+  expect(calls('blend', places, on('tray', 0.1, 203, 0), on('rim', 0.9, 100, 8)).calls).toMatchObject([
+    { command: 'drawBlend', args: { first: { item: 'tray' } } },
+  ]);
+  expect(calls('blend', {}, on('tray', 0.1, 203, 0), on('rim', 0.9, 100, 8)).why).toContain(
+    'A closed curve has no ends',
+  );
+});
+
 describe('the soft corner tool', () => {
   it('softens the kink that is nearest, or where two ends meet, and has the corner in hand', () => {
     const kink = calls('softCorner', { size: 6 }, on('tray', 0.9, 258, 38));

@@ -1,5 +1,6 @@
-import { distance, endOf, evaluate, kinksOf, type Level, nearerEnd, type Vector3 } from '@pencil-bend/core';
+import { distance, endOf, evaluate, kinksOf, type Level, nearerEnd, subtract, type Vector3 } from '@pencil-bend/core';
 import {
+  type BlendEnd,
   type CommandCall,
   type End,
   ENDS,
@@ -35,6 +36,17 @@ const level = (value: number, choices: readonly Choice[]): Option => ({
 function endAt(project: Project, { on }: Place): { readonly item: Id; readonly end: End } | null {
   const curve = on && curveIn(project, on.item);
   return on && curve?.closing === 'open' ? { item: on.item, end: nearerEnd(curve, on.u) } : null;
+}
+
+/** What a blend goes on from at a place: the end nearest to it, or the place itself, left towards where it leads. */
+function blendEndAt(project: Project, place: Place, towards: Place, level: Level, atEnds: boolean): BlendEnd | null {
+  const end = endAt(project, place);
+  if (atEnds) return end && { ...end, level };
+  const item = place.on?.item;
+  if (item === undefined) return null;
+  const leader = leaderAt(project, { at: place.at, item }, subtract(towards.at, place.at));
+  if (leader?.kind === 'end') return { item, end: leader.end, level };
+  return leader?.kind === 'place' ? { item, share: leader.share, sense: leader.sense, level } : null;
 }
 
 /** What a place leads: what was caught there, or the curve under it. */
@@ -134,23 +146,31 @@ export const joints = {
 
   blend: placingTool({
     asks: (count) =>
-      count === 0
-        ? 'Click a curve near the end that the blend goes on from.'
-        : 'Click the curve that it leads to, near its end.',
+      count === 0 ? 'Click the curve that the blend goes on from, near an end.' : 'Click the curve that it leads to.',
     least: 2,
     most: 2,
     picks: () => true,
-    options: [level(2, levels(0, 1, 2, 3))],
+    options: [
+      level(2, levels(0, 1, 2, 3)),
+      {
+        name: 'from',
+        label: 'Goes on from',
+        kind: 'choice',
+        value: 'ends',
+        choices: [
+          { value: 'ends', label: 'the nearer ends' },
+          { value: 'places', label: 'these places' },
+        ],
+      },
+    ],
     make: ({ places: [from, to], options }, { project, newId }) => {
-      const ends = project && [endAt(project, from), endAt(project, to)];
-      const [first, second] = ends ?? [];
-      if (!first || !second) return { why: 'A blend goes on from ends: a closed curve has none' };
-      const each = { level: Number(options['level']) as Level };
+      if (!project) return NO_CURVE;
+      const [wanted, atEnds] = [Number(options['level']) as Level, options['from'] === 'ends'];
+      const first = blendEndAt(project, from, to, wanted, atEnds);
+      const second = blendEndAt(project, to, from, wanted, atEnds);
+      if (!first || !second) return { why: 'A closed curve has no ends: let the blend go on from these places' };
       const id = newId();
-      return {
-        call: { command: 'drawBlend', args: { id, first: { ...first, ...each }, second: { ...second, ...each } } },
-        select: selectionOf([id]),
-      };
+      return { call: { command: 'drawBlend', args: { id, first, second } }, select: selectionOf([id]) };
     },
   }),
 
