@@ -191,3 +191,107 @@ test('a joint by keys alone: the next one, its level, leader and follower swappe
   await user.lastStepIs('Release the end of Curve 1 and Curve 2');
   await expect(page.locator('pb-joint-list')).toHaveCount(0);
 });
+
+test('an end that is to meet once shows its price first, and nothing lasts', async ({ page }) => {
+  const user = await twoCurves(page);
+  await user.tool('Joint');
+  await user.card.getByRole('button', { name: 'meet once' }).click();
+  await user.card.getByRole('button', { name: 'G2', exact: true }).click();
+  await user.click(430, 259);
+  await user.click(330, 210);
+  await expect(user.card).toContainText(/Let Curve 2 and Curve 1 meet once with G2: the curve would move by up to \d/);
+  await expect(user.sheet.locator('path.offered')).toBeVisible();
+  await page.keyboard.press('Enter');
+  await user.lastStepIs('Let Curve 2 and Curve 1 meet once with G2');
+  await page.keyboard.press('Escape');
+  await user.strip('Continuity');
+  await expect(page.getByRole('row', { name: /Curve 1 \(end\) · Curve 2 \(start\) G[23]/ })).toBeVisible();
+  await expect(page.locator('pb-joint-list')).toHaveCount(0);
+});
+
+test('a point is tied to another and goes along with it, until it is untied', async ({ page }) => {
+  const user = await twoCurves(page);
+  await user.tool('Tie');
+  await user.click(520, 330);
+  await user.click(330, 210);
+  await page.keyboard.press('Escape');
+  await user.lastStepIs('Tie point 2 of Curve 2 and Curve 1');
+  const mark = user.sheet.getByRole('img', { name: 'point 2 of Curve 2, tied to Curve 1' });
+  await expect(mark).toBeVisible();
+  const place = () => mark.getAttribute('transform');
+  const before = await place();
+  await user.curve('Curve 1').click();
+  await user.drag(user.fitPoint(3), -60, 40);
+  await expect.poll(place).not.toBe(before);
+  await user.curve('Curve 2').click();
+  await user.section('Joints');
+  await user.card.getByRole('button', { name: 'untie' }).click();
+  await expect(mark).toHaveCount(0);
+});
+
+test('a curve that meets its mirror says its level and is raised like any joint', async ({ page }) => {
+  const user = new BenchUser(page);
+  await user.newSheet();
+  await user.draw([[160, 250], [240, 180], [330, 210]]); // prettier-ignore
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Escape');
+  await user.curve('Curve 1').click();
+  await user.tool('Mirror');
+  await user.click(330, 210);
+  await user.click(330, 320);
+  await user.curve('Curve 1').click();
+  await user.section('Joints');
+  await expect(user.card).toContainText('meets its mirror with G0');
+  await user.card.getByRole('button', { name: 'join with G0' }).click();
+  await expect(joint(user, /its image and Curve 1, wanted G0, reached G0/)).toBeVisible();
+  await joint(user, /its image/).click();
+  await level(user, 'G2').click();
+  await expect(joint(user, /its image and Curve 1, wanted G2, reached G2/)).toBeVisible();
+  // A cubic through so few points cannot: that is said, with what can.
+  await level(user, 'G3').click();
+  await expect(joint(user, /its image and Curve 1, wanted G3, reached G2: rate differs/)).toBeVisible();
+  await user.card.getByRole('button', { name: 'fit anew in degree 5' }).click();
+  await user.card.getByRole('button', { name: 'Apply' }).click();
+  await expect(joint(user, /its image and Curve 1, wanted G3, reached G3/)).toBeVisible();
+});
+
+test('a joint that cannot be kept is flagged on the sheet, in the list and in the report, until it can be', async ({
+  page,
+}) => {
+  const user = await twoCurves(page);
+  await user.curve('Curve 2').click();
+  await user.drag(user.fitPoint(1), -90, -40);
+  await level(user, 'G1').click();
+  await user.card.getByLabel('Who gives way').getByRole('button', { name: 'both' }).click();
+  await expect(joint(user, /wanted G1, reached G1/)).toBeVisible();
+  // The leader turned back: halfway between both there is no direction.
+  await user.curve('Curve 1').click();
+  await user.drag(user.fitPoint(2), 260, 40);
+  const flagged = /^joint of Curve 1 and Curve 2, wanted G1, reached G0: tangents differ by 1\d\d/;
+  await expect(joint(user, flagged)).toBeVisible();
+  await expect(user.sheet.getByRole('img', { name: flagged })).toBeVisible();
+  await user.strip('Continuity');
+  await expect(page.getByRole('row', { name: /Curve 1 \(end\) · Curve 2 \(start\) ▲ G0 of G1/ })).toBeVisible();
+  await joint(user, flagged).click();
+  await expect(user.card).toContainText('too far to meet halfway');
+  await user.card.getByRole('button', { name: 'turn it round' }).click();
+  await expect(joint(user, /wanted G1, reached G1/)).toBeVisible();
+});
+
+test('a blend goes on from places along curves, and is turned round with a click', async ({ page }) => {
+  const user = await twoCurves(page);
+  await user.tool('Blend');
+  await user.card.getByRole('button', { name: 'these places' }).click();
+  await user.click(240, 180);
+  await user.click(520, 330);
+  await user.lastStepIs('Blend Curve 1 and Curve 2');
+  await expect(joint(user, 'blend of Curve 1 and Blend 1, wanted G2, reached G2')).toBeVisible();
+  await user.number_('Place along Curve 1, as a share of its length', '0.3');
+  await expect(joint(user, 'blend of Curve 1 and Blend 1, wanted G2, reached G2')).toBeVisible();
+  await user.card.getByRole('button', { name: 'turn round' }).first().click();
+  await user.lastStepIs('Change the blend Blend 1');
+  await user.curve('Curve 1').click();
+  await user.drag(user.fitPoint(2), 10, -20);
+  await expect(joint(user, 'blend of Curve 1 and Blend 1, wanted G2, reached G2')).toBeVisible();
+});

@@ -1,6 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import { homogeneous, makeCurve, uniformKnots } from '@pencil-bend/core';
-import { controlRecipe, emptyProject, GRAPHITE, type Project, resolveRecipe } from '@pencil-bend/document';
+import { controlRecipe, emptyProject, GRAPHITE, type Project, resolveRecipe, selectionOf } from '@pencil-bend/document';
 import { provideStore, Store } from '@ngrx/store';
 import { drawingActions } from '../state/actions';
 import { newStamp } from '../state/ids';
@@ -183,6 +183,18 @@ describe('the price of a step', () => {
     await settled();
     expect(lossy.offer()).toBeNull();
     expect(lossy.busy()).toBeNull();
+  });
+
+  it('stands while its own curve is selected, and is ended with another one', () => {
+    const select = (...items: string[]) => {
+      store.dispatch(drawingActions.selected({ selection: selectionOf(items) }));
+      TestBed.tick();
+    };
+    lossy.ask(knot(KR.knots[5]));
+    select('c');
+    expect(lossy.offer()).not.toBeNull();
+    select();
+    expect(lossy.offer()).toBeNull();
   });
 
   it('of a lighter curve keeps what was promised, and is what is applied', async () => {

@@ -78,15 +78,19 @@ export class LossyPreview {
   readonly busy = signal<string | null>(null);
   /** The drawing that the offer is made on. */
   private base: Project | null = null;
+  /** The curve that it is about. */
+  private item: Id | null = null;
 
   constructor() {
     effect(() => {
       if (this.project() !== this.base) untracked(() => this.leave());
     });
-    // With another selection the question is no longer asked.
+    // With another curve selected the question is no longer asked.
     effect(() => {
-      this.selected();
-      untracked(() => this.leave());
+      const selected = this.selected();
+      untracked(() => {
+        if (selected === null || selected !== this.item) this.leave();
+      });
     });
   }
 
@@ -126,6 +130,7 @@ export class LossyPreview {
     if (!before) return;
     this.busy.set(BUSY[target.kind]);
     this.base = this.project();
+    this.item = item;
     const { base } = this;
     const curve = packCurve(before);
     const run =
@@ -164,6 +169,7 @@ export class LossyPreview {
     this.offer.set(null);
     this.busy.set(null);
     this.base = null;
+    this.item = null;
   }
 
   /** The command done on the side; what cannot be done is said. */
@@ -183,6 +189,7 @@ export class LossyPreview {
     });
     if (curves.length === 0) return null;
     this.base = project;
+    this.item = call.args.item;
     return { call, title: attempted.value.title, curves, price: null };
   }
 

@@ -135,7 +135,7 @@ export class JointsSection {
       const says = `${follower.follower} follows with ${levelInWords(follower)}`;
       return { ...free, says, flagged: !follower.holds, joint: { item: follower.item, end: follower.end } };
     }
-    return { ...free, ...(this.metAt(project, end) ?? this.mirroredAt(project, end) ?? { says: 'free' }) };
+    return { ...free, ...(this.mirroredAt(project, end) ?? this.metAt(project, end) ?? { says: 'free' }) };
   }
 
   /** Another curve that is met there without a joint. */
