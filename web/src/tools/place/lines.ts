@@ -13,7 +13,7 @@ import {
   subtract,
   type Vector3,
 } from '@pencil-bend/core';
-import { JOINT_OPTIONS, jointOptions, type JointRule, jointsNote, withJoints } from './newJoints';
+import { JOINT_OPTIONS, jointOptions, jointsNote, withJoints, OF_EXACT_SHAPES } from './newJoints';
 import { placingTool, type Made, type Place } from './placingTool';
 import { drawnAs, exact, planeOf } from './geometry';
 
@@ -61,20 +61,17 @@ function chain(places: readonly Place[], closed: boolean): Made {
   return made.ok ? { shape: 'polyline', items: [exact(made.value)] } : { why: legInWords(made.failure) };
 }
 
-/** A line can take a direction over, and goes where it was clicked unless that is asked for. */
-const OF_LINES: JointRule = { most: 1, unasked: false };
-
 export const lines = {
   line: placingTool({
     asks: (count) => (count === 0 ? 'Click where the line starts.' : 'Click where the line ends, or type its length.'),
     least: 2,
     most: 2,
     options: JOINT_OPTIONS,
-    optionsNow: (given) => jointOptions(given, OF_LINES),
+    optionsNow: (given) => jointOptions(given, OF_EXACT_SHAPES),
     make: (given, context) => {
       const [a, b] = given.places;
       if (!(distance(a.at, b.at) > 0)) return { why: 'A line of no length' };
-      const item = withJoints(exact(lineBetween(a.at, b.at)), given, OF_LINES, context);
+      const item = withJoints(exact(lineBetween(a.at, b.at)), given, OF_EXACT_SHAPES, context);
       const note = jointsNote(item);
       return { shape: 'line', items: [item], ...(note && { note }) };
     },

@@ -89,6 +89,20 @@ describe('a curve that is drawn from something', () => {
     expect(choices).toMatchObject([{ value: 'free', choices: [{ label: 'no' }, { label: 'G0' }, { label: 'G1' }] }]);
   });
 
+  it('or an arc between its ends, too: the place that it goes through leads nothing', () => {
+    const through = pointer('press', 55, 12, null, { caught: caught('end', [55, 12, 0], 'lid') });
+    const arc = (options: object) => drawn('arc', options, AT_END, through, pointer('press', 70, 5));
+    expect(arc({})).toBeNull();
+    expect(arc({ startLevel: '2' })).toEqual({ start: { leader: { kind: 'end', item: 'lid', end: 'end' }, level: 1 } });
+    const offered = (...inputs: Parameters<typeof play>[2][]) =>
+      optionsOf(play(started('arc'), context(), ...inputs).state).flatMap(({ name, label }) =>
+        name.endsWith('Level') ? [label] : [],
+      );
+    expect(offered(AT_END, through)).toEqual(['Starts on with']);
+    const about = { by: 'centre', startLevel: '1' };
+    expect(drawn('arc', about, AT_END, pointer('press', 55, 12), pointer('press', 70, 5))).toBeNull();
+  });
+
   it('is shown with its joint while it is drawn, and says so', () => {
     const { state } = play(started('through'), context(), AT_END, { ...ON_GRID, type: 'move' });
     expect(preview(state, context())).toMatchObject({

@@ -35,6 +35,9 @@ export interface JointRule {
   readonly unasked: boolean;
 }
 
+/** A line or an arc can take a direction over, and goes where it was clicked unless that is asked for. */
+export const OF_EXACT_SHAPES: JointRule = { most: 1, unasked: false };
+
 function levelFor({ options }: Pick<Given, 'options'>, end: End, place: Place, rule: JointRule): Level | null {
   const chosen = options[NAMES[end]];
   const isAsked = chosen !== UNASKED && chosen !== undefined;

@@ -29,6 +29,7 @@ import {
 import { arcInWords } from '@pencil-bend/document';
 import { type Given, placingTool, type Made } from './placingTool';
 import { drawnAs, planeOf } from './geometry';
+import { JOINT_OPTIONS, jointOptions, jointsNote, OF_EXACT_SHAPES, withJoints } from './newJoints';
 
 /** Circles, arcs, ellipses, conics and parabolas, all exact. */
 
@@ -105,6 +106,13 @@ function arcOf({ places, options }: Given, plane: Plane): Made {
   }
 }
 
+/** Of an arc that is given by its ends, those: what they were caught by can lead it. */
+function endsOfArc({ places, ...given }: Given): Given {
+  const [start, second, third] = places;
+  const ends = { three: [start, third], tangent: [start, second] }[String(given.options['by'])] ?? [];
+  return { ...given, places: ends.filter((place) => place !== undefined) };
+}
+
 export const round = {
   circle: placingTool({
     asks: (count, { by }) =>
@@ -147,7 +155,9 @@ export const round = {
       ),
       { ...choice('turn', 'Turns', ['left', 'anticlockwise'], ['right', 'clockwise']), only: ['by', 'centre'] },
       { name: 'long', label: 'The long way round', kind: 'toggle', value: false, only: ['by', 'radius'] },
+      ...JOINT_OPTIONS,
     ],
+    optionsNow: (given) => jointOptions(endsOfArc(given), OF_EXACT_SHAPES),
     number: ({ places, options }, pointer, context) => {
       const [a, b] = places.map(({ at }) => at);
       if (options['by'] !== 'radius' || !b) return null;
@@ -161,9 +171,12 @@ export const round = {
     },
     make: (given, context) => {
       const tangentGiven = given.options['by'] === 'tangent' && given.places[0].caught?.ahead;
-      return given.places.length < (tangentGiven ? 2 : 3)
-        ? { why: 'Click the third place' }
-        : arcOf(given, planeOf(context));
+      if (given.places.length < (tangentGiven ? 2 : 3)) return { why: 'Click the third place' };
+      const made = arcOf(given, planeOf(context));
+      if (!('items' in made)) return made;
+      const items = made.items.map((item) => withJoints(item, endsOfArc(given), OF_EXACT_SHAPES, context));
+      const note = jointsNote(items[0]) ?? made.note;
+      return { ...made, items, ...(note && { note }) };
     },
   }),
 
