@@ -1,6 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import { selectionOf } from '@pencil-bend/document';
-import { lumpyArc, openBench, projectWith, through, until } from '../../session/bench.fixture';
+import { at, lumpyArc, openBench, projectWith, through, until } from '../../session/bench.fixture';
 import { MirrorCheck } from '../../session/mirrorCheck';
 import { StripGraph } from './stripGraph';
 
@@ -45,6 +45,17 @@ describe('the strip', () => {
       [0, 'G3'],
       [100, 'G3'],
     ]);
+  });
+
+  it('has what is being drawn alone, whatever the selected curve goes on in', () => {
+    const { strip, hand } = opened('b');
+    strip.isRun.set(true);
+    expect(strip.others()).toHaveLength(2);
+    hand.takeUp('line');
+    hand.feed(at('press', 0, 50));
+    hand.feed(at('move', 30, 50));
+    expect(strip.whole()).toEqual({ from: 0, to: expect.closeTo(30, 6) });
+    expect(strip.others()).toEqual([]);
   });
 
   it('of several selected curves lays only those end to end', () => {

@@ -68,7 +68,9 @@ export class StripGraph {
     // Of one selected curve the run goes through the whole drawing; of a joint, a blend or a corner through what it joins.
     const taken = items.length > 1 ? items : !this.isRun() && chain.length > 1 ? chain : null;
     const among = this.curves().filter(({ id }) => taken?.includes(id) ?? true);
-    const own = among.find(({ id }) => id === this.readId());
+    // What is being drawn beside the selection is read alone.
+    const read = this.readings.reading()?.curve;
+    const own = among.find(({ id, curve }) => id === this.readId() && curve === read);
     const runs = this.isRun() || chain.length > 1;
     return runs && own ? runThrough(own, among, this.settings().continuity.within) : NO_RUN;
   });

@@ -67,10 +67,7 @@ export const curves = {
     most: Infinity,
     closes: 3,
     options: [DEGREE, ...JOINT_OPTIONS],
-    optionsNow: (given) => [
-      { ...DEGREE, value: Number(given.options['degree'] ?? DEGREE.value) },
-      ...jointOptions(given, ruleOf(given)),
-    ],
+    optionsNow: (given) => jointOptions(given, ruleOf(given)),
     make: (given, context) => {
       const degree = Number(given.options['degree']);
       const recipe = pulledBy(placesOf(given), degree, given.closed);

@@ -99,6 +99,7 @@ describe('a curve that is drawn from something', () => {
         name.endsWith('Level') ? [label] : [],
       );
     expect(offered(AT_END, through)).toEqual(['Starts on with']);
+    expect(optionsOf(play(started('arc'), context(), AT_END).state).map(({ label }) => label)).toContain('By');
     const about = { by: 'centre', startLevel: '1' };
     expect(drawn('arc', about, AT_END, pointer('press', 55, 12), pointer('press', 70, 5))).toBeNull();
   });

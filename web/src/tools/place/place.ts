@@ -10,6 +10,7 @@ import {
   type NumberMeaning,
   type Option,
   type Options,
+  type OptionValue,
   type PointerInput,
   type Preview,
   type Prompt,
@@ -40,6 +41,9 @@ export interface PlacingState {
   readonly closing: boolean;
   readonly options: Options;
 }
+
+const withValue = (option: Option, value: OptionValue | undefined): Option =>
+  value === undefined ? option : ({ ...option, value } as Option);
 
 const POINTS: readonly string[] = ['point', 'end', 'centre', 'middle', 'intersection'];
 
@@ -174,11 +178,11 @@ export class Placing implements Tool<PlacingState> {
     const last = places.at(-1);
     const isNew = pointer && !(last && near(pointer.at, last.at, 1e-6));
     const given = { places: isNew ? [...places, pointer] : places, closed: closing, options };
-    const now = this.its.optionsNow?.(given);
-    if (now) return now;
+    const now = this.its.optionsNow?.(given) ?? [];
     return (this.its.options ?? [])
       .filter(({ only }) => !only || options[only[0]] === only[1])
-      .map((option) => ({ ...option, value: options[option.name] ?? option.value }) as Option);
+      .map((option) => now.find(({ name }) => name === option.name) ?? withValue(option, options[option.name]))
+      .filter((option) => option.kind !== 'choice' || option.choices.length > 0);
   }
 
   meaning({ places, options }: PlacingState, pointer: Vector3 | null, context: ToolContext): NumberMeaning | null {

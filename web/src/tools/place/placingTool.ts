@@ -60,7 +60,7 @@ export interface PlacingTool {
   /** Works on what is selected: without a selection it says so. */
   readonly needsSelection?: boolean;
   readonly options?: readonly Option[];
-  /** Options that depend on the places given so far, in place of those of the same names. */
+  /** Options that depend on the places given so far, in place of those of the same names; without a choice there is none. */
   readonly optionsNow?: (given: Given) => readonly Option[];
   /** What a typed number means, where it is not the length from the last place. */
   readonly number?: (given: Given, pointer: Vector3 | null, context: ToolContext) => NumberMeaning | null;
