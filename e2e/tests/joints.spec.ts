@@ -295,3 +295,48 @@ test('a blend goes on from places along curves, and is turned round with a click
   await user.drag(user.fitPoint(2), 10, -20);
   await expect(joint(user, 'blend of Curve 1 and Blend 1, wanted G2, reached G2')).toBeVisible();
 });
+
+test('the strengths at both ends of a curve are linked: one number for both, until they go apart', async ({ page }) => {
+  const user = await twoCurves(page);
+  await user.draw([[330, 210], [375, 215], [420, 250]]); // prettier-ignore
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Escape');
+  const ends = [joint(user, /^joint of Curve 1 and Curve 3/), joint(user, /^joint of Curve 2 and Curve 3/)];
+  const strength = user.card.getByRole('textbox', { name: 'Strength of the joint', exact: true });
+  await ends[0].click();
+  await user.card.getByLabel('Strength of both ends').getByRole('button', { name: 'linked' }).click();
+  await user.number_('Strength of the joint', '70');
+  await ends[1].click();
+  await expect(strength).toHaveValue('70.000');
+  await user.number_('Strength of the joint', '60');
+  await ends[0].click();
+  await user.card.getByLabel('Strength of both ends').getByRole('button', { name: 'apart' }).click();
+  await user.number_('Strength of the joint', '50');
+  await ends[1].click();
+  await expect(strength).not.toHaveValue('50.000');
+});
+
+test('a fillet becomes a soft corner of the same size, and a fillet again', async ({ page }) => {
+  const user = new BenchUser(page);
+  await user.newSheet();
+  await user.tool('Line');
+  await user.click(200, 150);
+  await user.click(420, 150);
+  await user.tool('Line');
+  await user.click(420, 150);
+  await user.click(420, 380);
+  await user.tool('Fillet');
+  await user.click(300, 150);
+  await user.click(420, 300);
+  await page.keyboard.press('Escape');
+  await user.curve('Fillet 1').click();
+  await user.section('Joints');
+  await user.card.getByRole('button', { name: 'make it a soft corner' }).click();
+  await user.card.getByRole('button', { name: 'Apply' }).click();
+  await expect(joint(user, /^soft corner of Line \d and .*, wanted G\d, reached G\d/).first()).toBeVisible();
+  await user.card.getByRole('button', { name: 'make it a fillet' }).click();
+  await user.card.getByRole('button', { name: 'Apply' }).click();
+  await expect(page.locator('pb-joint-list')).toHaveCount(0);
+  for (let i = 0; i < 2; i++) await page.keyboard.press('Control+z');
+  await expect(user.curve('Fillet 1')).toBeVisible();
+});

@@ -1,4 +1,7 @@
-import type { CommandCall, End, Id, Joint, Project } from '@pencil-bend/document';
+import { arcCentre } from '@pencil-bend/core';
+import { type CommandCall, type End, ENDS, type Id, type Joint, type Project } from '@pencil-bend/document';
+import { endsMeeting } from '../tools/leaders';
+import { curveIn } from '../view/curveIn';
 import type { JointReading } from '../view/jointReading';
 
 /** What of a joint is set anew. */
@@ -83,4 +86,13 @@ function turned(args: { readonly item: Id; readonly end: End }, leader: Joint['l
     return { command: 'setJoint', args: { ...args, leader: { ...leader, sense } } };
   }
   return { command: 'joinOtherEnd', args };
+}
+
+/** An arc between the ends of two curves can become a soft corner of them; null for any other curve. */
+export function filletSoftened(project: Project, id: Id): CommandCall | null {
+  const curve = curveIn(project, id);
+  if (curve?.closing !== 'open' || !arcCentre(curve)) return null;
+  const [[first], [second]] = ENDS.map((end) => endsMeeting(project, id, end));
+  if (!first || !second || first.item === second.item) return null;
+  return { command: 'softenFillet', args: { item: id, first, second, level: 2 } };
 }

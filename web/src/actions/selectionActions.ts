@@ -1,7 +1,5 @@
-import { arcCentre } from '@pencil-bend/core';
 import {
   asFree,
-  ENDS,
   fitPointsOf,
   fitRecipe,
   type Id,
@@ -17,21 +15,11 @@ import {
   type Selection,
 } from '@pencil-bend/document';
 import { newId } from '../state/ids';
-import { curveIn } from '../view/curveIn';
-import { endsMeeting } from '../tools/leaders';
 import { COMPARED } from '../tools/place/curves';
 
 /** Something that can be done to what is selected as a whole, by one command. */
 export interface SelectionAction {
-  readonly kind:
-    | 'group'
-    | 'ungroup'
-    | 'reference'
-    | 'releaseMirror'
-    | 'throughCorners'
-    | 'pulledByCorners'
-    | 'compare'
-    | 'softenFillet';
+  readonly kind: 'group' | 'ungroup' | 'reference' | 'releaseMirror' | 'throughCorners' | 'pulledByCorners' | 'compare';
   readonly label: string;
   readonly call: CommandCall;
   readonly select?: Selection;
@@ -115,23 +103,7 @@ function ofOne(project: Project, item: Id): SelectionAction[] {
           },
         ]
       : []),
-    ...filletSoftened(project, item),
     ...compared(project, item),
-  ];
-}
-
-/** An arc between the ends of two curves can become a soft corner of them. */
-function filletSoftened(project: Project, id: Id): SelectionAction[] {
-  const curve = curveIn(project, id);
-  if (curve?.closing !== 'open' || !arcCentre(curve)) return [];
-  const [[first], [second]] = ENDS.map((end) => endsMeeting(project, id, end));
-  if (!first || !second || first.item === second.item) return [];
-  return [
-    {
-      kind: 'softenFillet',
-      label: 'make it a soft corner',
-      call: { command: 'softenFillet', args: { item: id, first, second, level: 2 } },
-    },
   ];
 }
 

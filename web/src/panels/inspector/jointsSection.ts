@@ -17,6 +17,7 @@ import {
   referencesOf,
   tiesOf,
 } from '@pencil-bend/document';
+import { filletSoftened } from '../../actions/jointActions';
 import { joiningOf } from '../../actions/joinMeetings';
 import type { SnapKind } from '../../api/savedView';
 import { catchAt } from '../../snap/catchAt';
@@ -106,6 +107,12 @@ export class JointsSection {
       says: `${pointName(recipe, point)} lies on ${project.items[to.item].name}`,
       call: { command: 'tiePoint', args: { item: id, point, to } } as const,
     };
+  });
+
+  /** What makes a soft corner of an arc between two curves. */
+  protected readonly fillet = computed(() => {
+    const project = this.editing.project();
+    return project && filletSoftened(project, this.id());
   });
 
   protected take({ item, end }: { readonly item: Id; readonly end: End }): void {
