@@ -4,7 +4,6 @@ import { drawingActions } from '../state/actions';
 import { newStamp } from '../state/ids';
 import type { BenchState } from '../state/reducers';
 import { selectHistory } from '../state/selectors';
-import { toolOf } from '../tools/table';
 import { StepLoader } from './stepLoader';
 import { ToolInHand } from './toolInHand';
 
@@ -14,7 +13,7 @@ export class StepHistory {
   private readonly store: Store<BenchState> = inject(Store);
   private readonly hand = inject(ToolInHand);
   private readonly loader = inject(StepLoader);
-  private readonly tool = computed(() => toolOf(this.hand.name()));
+  private readonly tool = this.hand.tool;
 
   /** Steps that can be undone and redone. */
   readonly stacks = this.store.selectSignal(selectHistory);

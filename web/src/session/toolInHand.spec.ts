@@ -1,5 +1,7 @@
 import { handlesOn, selectionOf, titleOf } from '@pencil-bend/document';
 import { drawingActions } from '../state/actions';
+import { TOOLS } from '../tools/catalogue';
+import { type OtherTools, toolOf, useTools } from '../tools/table';
 import { at, openArch, projectWith, through } from './bench.fixture';
 import { StepLoader } from './stepLoader';
 
@@ -35,22 +37,22 @@ describe('the tool in hand', () => {
     expect(next?.command === 'drawItems' && next.args.items[0].id).not.toBe(call.args.items[0].id);
   });
 
-  it('lets what is given wait for a tool whose code is on its way', () => {
-    const { hand, inject, toolView } = openArch();
-    const waiting: (() => void)[] = [];
-    const later = (work: () => void) => void waiting.push(work);
-    jest.spyOn(inject(StepLoader), 'whenReady').mockImplementation(later);
-    jest.spyOn(inject(StepLoader), 'inTurn').mockImplementation(later);
-    hand.feed(at('move', 1, 0));
-    expect(waiting).toHaveLength(0);
+  it('lets what is given wait for a tool whose code is on its way, which is shown already', async () => {
+    const others = Object.fromEntries(TOOLS.map(({ name }) => [name, toolOf(name)])) as unknown as OtherTools;
+    useTools(null as never);
+    const { hand, inject, toolView, state } = openArch();
+    hand.takeUp('circle');
     hand.takeUp('line');
     hand.feed(at('press', 3, 0));
-    hand.feed(at('move', 5, 0));
-    expect([hand.name(), waiting.length]).toEqual(['select', 3]);
-    for (const work of waiting) work();
-    expect([hand.name(), toolView.preview().placed]).toEqual(['line', [[3, 0, 0]]]);
-    hand.feed(at('move', 6, 0));
-    expect(waiting).toHaveLength(3);
+    hand.feed({ type: 'typed', at: [9, 0, 0] });
+    hand.takeUp('polyline');
+    hand.feed(at('press', 1, 1));
+    expect([hand.name(), toolView.accepts().places, toolView.preview().placed]).toEqual(['polyline', true, []]);
+    useTools(others);
+    await inject(StepLoader).load();
+    await Promise.resolve();
+    expect(state().drawing.log.map(({ title }) => titleOf(title))).toEqual(['Draw Line 1']);
+    expect([hand.name(), toolView.preview().placed]).toEqual(['polyline', [[1, 1, 0]]]);
   });
 
   it('keeps options for the next time', () => {

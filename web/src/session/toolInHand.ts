@@ -11,7 +11,7 @@ import { selectProjectId } from '../state/selectors';
 import type { OptionValue, Options, ToolContext, ToolInput, ToolState } from '../tools/contract';
 import { type InHand, step, takeUp } from '../tools/hand';
 import { isToolName, RESTING_TOOL, type ToolName } from '../tools/catalogue';
-import { toolOf } from '../tools/table';
+import { AWAITED, toolOf } from '../tools/table';
 import { Editing } from './editing';
 import { ReservedIds } from './reservedIds';
 import { StepLoader } from './stepLoader';
@@ -37,12 +37,16 @@ export class ToolInHand {
   /** What was set of each tool, for when it is taken up again. */
   private readonly settings = new Map<string, Options>();
   private readonly ids = new ReservedIds();
-  /** The code of the tool that is taken up is on its way. */
-  private isComing = false;
+  /** What was in hand before the one whose code is on its way. */
+  private before: ToolState | null = null;
 
   /** The state of the tool, which changes with every move. */
   readonly now = this.state.asReadonly();
   readonly name = computed(() => this.state().tool as ToolName);
+  readonly tool = computed(() => {
+    this.loader.isReady();
+    return toolOf(this.name());
+  });
 
   constructor() {
     inject(Actions)
@@ -56,20 +60,18 @@ export class ToolInHand {
 
   /** Does at once what the tool in hand is asked and given, or as soon as the one is there that was taken up. */
   inTurn(work: () => void): void {
-    if (this.isComing) this.loader.inTurn(work);
+    if (this.isAwaited()) this.loader.inTurn(work);
     else work();
   }
 
   takeUp(name: ToolName): void {
     if (name !== RESTING_TOOL && this.editing.isRefused()) return;
-    const take = () => this.follow(takeUp(this.state(), name, this.context(), this.settings.get(name)));
-    if (name === RESTING_TOOL) this.inTurn(take);
-    else this.whenThere(take);
+    this.whenThere(name, (now) => this.follow(takeUp(now, name, this.context(), this.settings.get(name))));
   }
 
   /** What it has is kept, and the resting tool is in hand. */
   putDown(): void {
-    if (this.isComing || this.name() !== RESTING_TOOL) this.takeUp(RESTING_TOOL);
+    if (this.name() !== RESTING_TOOL) this.takeUp(RESTING_TOOL);
   }
 
   /** Sets something of the tool; it is remembered for the next time. */
@@ -121,16 +123,28 @@ export class ToolInHand {
   private async takeAgain(project: string): Promise<void> {
     const state = await this.kept.take(project);
     if (!state || !isToolName(state.tool) || this.projectId() !== project || this.state() !== RESTING) return;
-    this.whenThere(() => {
+    this.whenThere(state.tool, () => {
       if (this.projectId() === project) this.state.set(state);
     });
   }
 
-  private whenThere(work: () => void): void {
-    this.isComing = true;
+  /** Takes a tool at once, or as soon as its code has come: it is shown meanwhile. */
+  private whenThere(name: ToolName, take: (now: ToolState) => void): void {
+    if (toolOf(name) !== AWAITED && !this.isAwaited()) return take(this.state());
+    this.before ??= this.state();
+    if (toolOf(name) === AWAITED) this.state.set({ tool: name });
     this.loader.whenReady(() => {
-      this.isComing = false;
-      work();
+      const { before } = this;
+      this.before = null;
+      take(before ?? this.state());
     });
+    this.loader.load().catch(() => {
+      if (this.before) this.state.set(this.before);
+      this.before = null;
+    });
+  }
+
+  private isAwaited(): boolean {
+    return this.before !== null;
   }
 }

@@ -2,14 +2,13 @@ import { computed, inject, Injectable } from '@angular/core';
 import type { Vector3 } from '@pencil-bend/core';
 import type { Accepts, NumberMeaning } from '../tools/contract';
 import { entryOf } from '../tools/catalogue';
-import { toolOf } from '../tools/table';
 import { ToolInHand } from './toolInHand';
 
 /** What the tool in hand takes, shows and says in its present state. */
 @Injectable()
 export class ToolView {
   private readonly hand = inject(ToolInHand);
-  private readonly tool = computed(() => toolOf(this.hand.name()));
+  private readonly tool = this.hand.tool;
 
   /** What inspector, comb and graph are about: what is selected, or what would come of the tool. */
   readonly reads = computed(() => this.tool().reads);
