@@ -36,7 +36,8 @@ const held = (value, budget, unit) => [
 ];
 
 const largest = server.largeSteps[server.largeSteps.length - 1];
-const kilobytes = Math.max(...browser.map(({ bytes }) => bytes)) / 1000;
+// Of the demo: a large drawing takes so long that what is fetched after opening could count on a slow machine.
+const kilobytes = browser[0].bytes / 1000;
 const budgets = [
   ...browser.map(({ project, p95, budget }) => [
     `scripting per pointer move, p95, ${project}`,
