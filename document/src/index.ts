@@ -34,6 +34,7 @@ export {
   type Joint,
   type Leader,
   type Tie,
+  type TieDirection,
   type TieTarget,
   contentsOf,
   type ControlPoint,

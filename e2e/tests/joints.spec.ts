@@ -29,7 +29,7 @@ test('an end dragged onto another is joined; raised to G3 it holds while the lea
   await expect(user.card.getByRole('heading', { name: 'Curve 1 · Curve 2' })).toBeVisible();
   await user.lastStepIs('Join Curve 2 and Curve 1 with G0');
   // The choice stands at the joint, and on the card; keys do the same.
-  await page.locator('pb-joint-choice').getByRole('button', { name: 'G1', exact: true }).click();
+  await page.locator('pb-link-choice').getByRole('button', { name: 'G1', exact: true }).click();
   await expect(level(user, 'G1')).toHaveAttribute('aria-pressed', 'true');
   await user.focusSheet();
   await page.keyboard.press('3');
@@ -227,6 +227,28 @@ test('a point is tied to another and goes along with it, until it is untied', as
   await user.section('Joints');
   await user.card.getByRole('button', { name: 'untie' }).click();
   await expect(mark).toHaveCount(0);
+});
+
+test('a tangent is tied to a line, and its point to the curve that it is put on, where it stands', async ({ page }) => {
+  const user = await twoCurves(page);
+  await user.tool('Line');
+  await user.click(200, 420);
+  await user.click(400, 460);
+  await page.keyboard.press('Escape');
+  await user.tool('Tie');
+  await user.card.getByRole('button', { name: 'its tangent', exact: true }).click();
+  await user.click(520, 330);
+  await user.click(300, 440);
+  await user.lastStepIs('Tie the tangent at point 2 of Curve 2 and Line 1');
+  await page.keyboard.press('Escape');
+  const mark = (to: string) => user.sheet.getByRole('img', { name: `point 2 of Curve 2, tied to ${to}` });
+  await expect(mark('the direction of Line 1')).toBeVisible();
+  await user.curve('Curve 2').click();
+  await user.drag(user.fitPoint(2), -190, -120);
+  await page.locator('pb-link-choice').getByRole('button', { name: 'tie it to Curve 1' }).click();
+  await user.lastStepIs('Tie point 2 of Curve 2 and Curve 1');
+  await expect(mark('Curve 1 and the direction of Line 1')).toBeVisible();
+  await expect(page.locator('pb-link-choice').getByRole('button')).toHaveCount(0);
 });
 
 test('a curve that meets its mirror says its level and is raised like any joint', async ({ page }) => {

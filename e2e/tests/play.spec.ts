@@ -59,7 +59,7 @@ test('forty random deeds, joints among them: the curves are those of a simple mo
         if (await isRefused()) continue;
         step(now);
         // Where something else was nearer the point only moved.
-        if ((await page.locator('pb-joint-choice').count()) === 0) continue;
+        if ((await page.locator('pb-link-choice pb-choice').count()) === 0) continue;
         joined++;
         await user.focusSheet();
         await page.keyboard.press(String(1 + below(3)));

@@ -2,7 +2,7 @@ import type { Contacts, Symmetry } from '@pencil-bend/core';
 import type { Value } from '../schema/kit';
 import type { curveItem, guide, guideItem, item, pointItem, pointSet, pointSetItem } from '../schema/items';
 import type { joint, joints, leader } from '../schema/joints';
-import type { tie, tieTarget } from '../schema/ties';
+import type { tie, tieDirection, tieTarget } from '../schema/ties';
 import type { group, layer, project, workPlane } from '../schema/project';
 import type {
   axis,
@@ -87,6 +87,8 @@ export type Leader = Value<typeof leader>;
 /** What a point of a curve follows. */
 export type Tie = Value<typeof tie>;
 export type TieTarget = Value<typeof tieTarget>;
+/** What a held tangent follows. */
+export type TieDirection = Value<typeof tieDirection>;
 /** The plane of a mirror: a place in it and the unit vector across it. */
 export type MirrorPlane = Value<typeof mirrorPlane>;
 /** A coordinate by its index: 0 is x. */

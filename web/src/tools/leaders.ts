@@ -5,8 +5,10 @@ import {
   distance,
   dot,
   endOf,
+  frameAt,
   negate,
   normalOf,
+  subtract,
   type Vector3,
 } from '@pencil-bend/core';
 import {
@@ -22,6 +24,7 @@ import {
   pointsOf,
   type Project,
   shareAt,
+  type TieDirection,
   type TieTarget,
 } from '@pencil-bend/document';
 import { curveIn } from '../view/curveIn';
@@ -90,6 +93,12 @@ export function aheadAt(project: Project, id: Id, end: End): Vector3 | null {
   return curve && negate(directionBeyond(curve, end));
 }
 
+/** How a curve runs at a place of it; null where it stands still. */
+export function tangentAt(project: Project, id: Id, at: Vector3): Vector3 | null {
+  const curve = curveIn(project, id);
+  return (curve && frameAt(curve, closestPoint(curve, at).u)?.tangent) ?? null;
+}
+
 /** Ends this near to each other meet, in mm. */
 const MEETS = 1e-3;
 
@@ -115,4 +124,13 @@ export function tieTarget(project: Project, at: Vector3, item: Id): TieTarget | 
   const leader = leaderAt(project, { at, item }, null);
   if (leader?.kind === 'end') return { kind: 'end', item, end: leader.end };
   return leader?.kind === 'place' ? { kind: 'place', item, share: leader.share } : null;
+}
+
+/** What a tangent follows: the direction of a guide line or of a straight curve, in the sense in which it runs now. */
+export function tieDirection(project: Project, line: Id, tangent: Vector3 | null): TieDirection {
+  const item = project.items[line];
+  const curve = curveIn(project, line);
+  const chord = curve && subtract(endOf(curve, 'end'), endOf(curve, 'start'));
+  const along = item.kind === 'guide' && item.guide.kind === 'line' ? item.guide.direction : chord;
+  return { item: line, turned: Boolean(tangent && along && dot(tangent, along) < 0) };
 }

@@ -1,9 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { along, frameAt, smallestRadius } from '@pencil-bend/core';
-import { keptTies, pointsOf, referencesOf, tiesOf } from '@pencil-bend/document';
+import { keptTies, pointsOf, tiesOf } from '@pencil-bend/document';
 import { Editing, Joints, ReadingKernel, ShownItems, ToolView } from '../session';
 import { lengthInWords } from '../ui/length';
 import { jointSentence, levelInWords, missingInWords } from '../view/jointWords';
+import { followedInWords } from '../view/tieWords';
 import { isSeen, toPixel, type Viewport } from '../view/viewport';
 import { pointName } from '../view/pointName';
 import { apart } from './apart';
@@ -68,9 +69,8 @@ export class JointLayer {
         const at = places?.get(point);
         if (!at || !isSeen(viewport, at)) return [];
         const [x, y] = toPixel(viewport, at);
-        const to = referencesOf(tie).map((each) => project.items[each.item]?.name ?? '');
         const problem = problems[point] ?? null;
-        const label = `${pointName(item.recipe, point)} of ${item.name}, tied to ${to.join(' and ')}`;
+        const label = `${pointName(item.recipe, point)} of ${item.name}, tied to ${followedInWords(project, tie)}`;
         return [
           { key: `${id} ${point}`, x, y, label: problem ? `${label}: ${problem}` : label, flagged: problem !== null },
         ];

@@ -39,11 +39,11 @@ import { type FreedomStem, freedomStems } from '../view/freedomStems';
 import { coordinatesOf, panned, pinched, type Pixel, toPixel, toPoint, zoomed } from '../view/viewport';
 import { combBreaks } from './combBreaks';
 import { HandleLayer } from './handleLayer';
-import { JointChoice } from './jointChoice';
 import { JointLayer } from './jointLayer';
 import { chosenMarks, curvePath, handlesOf, pathOf } from './handleMarks';
 import { linesShown } from '../view/grid';
 import { DeviationLayer } from './deviationLayer';
+import { LinkChoice } from './linkChoice';
 import { LumpLabel } from './lumpLabel';
 import { pick } from './picking';
 import { ReadingLayer } from './readingLayer';
@@ -65,7 +65,7 @@ const NO_OFFSET: Vector3 = [0, 0, 0];
 /** The drawing: curves and comb by WebGL, handles as SVG on top, and the pointer's way to the tool in hand. */
 @Component({
   selector: 'pb-pane',
-  imports: [DeviationLayer, HandleLayer, JointChoice, JointLayer, LumpLabel, MeasurementLayer, ReadingLayer],
+  imports: [DeviationLayer, HandleLayer, JointLayer, LinkChoice, LumpLabel, MeasurementLayer, ReadingLayer],
   templateUrl: './pane.html',
   styleUrls: ['./handles.css', './tag.css', './pane.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -154,6 +154,8 @@ export class Pane {
     const path = offer.curves.map(({ after }) => curvePath(after, this.viewport())).join('');
     return { path, at: offer.price && this.pixel(offer.price.at) };
   });
+  /** An end may be joined then, and another point tied. */
+  protected readonly hasOneHandle = computed(() => this.editing.selection().handles.length === 1);
   protected readonly hasTies = computed(() =>
     Object.values(this.editing.project()?.items ?? {}).some((item) => item.kind === 'curve' && item.ties !== undefined),
   );

@@ -121,8 +121,7 @@ export class CurvatureCanvas {
     return {
       others: this.strip.others(),
       meetings: this.strip.meetings(),
-      // The meetings of a run have their levels already.
-      marks: this.marks.shown().filter(({ kind }) => kind !== 'meeting' || !this.strip.isRun()),
+      marks: this.marks.shown(),
       current: lump && this.marks.rankOf(lump),
       limit: this.reading().limit,
       tooTight: this.marks.tooTight(),

@@ -1,7 +1,8 @@
 import { circle, type Curve, FRONT, packVectors, throughPoints } from '@pencil-bend/core';
 import { curveReading } from '../../view/curveReading';
 import type { GraphCurve } from '../../view/graphCurve';
-import { graphFrame, lengthAtX, xOf, yOf } from './curvatureGraph';
+import type { CurveMark } from '../../view/curveMarks';
+import { drawGraph, graphFrame, type GraphMarks, lengthAtX, xOf, yOf } from './curvatureGraph';
 
 const fit = throughPoints(
   packVectors([
@@ -67,5 +68,33 @@ describe('the graph', () => {
     expect(yOf(log, -log.most / 100)).toBe(yOf(log, log.most / 100));
     // What is smaller stands at the foot.
     expect(yOf(log, 0)).toBe(yOf(log, log.most / 1000));
+  });
+
+  it('says the level of a meeting once where a run goes through it', () => {
+    const meeting = (at: number): CurveMark => ({
+      kind: 'meeting',
+      at: [0, 0, 0],
+      s: at,
+      stretch: null,
+      range: null,
+      along: null,
+      inwards: null,
+      text: 'G2',
+      rank: null,
+      label: '',
+    });
+    const said = (more: Pick<GraphMarks, 'marks' | 'meetings'>) => {
+      const rest = { others: [], current: null, limit: null, tooTight: [], limitLabel: '', cursor: null };
+      const fillText = jest.fn();
+      const context = new Proxy({ fillText } as Record<string, unknown>, {
+        get: (own, name: string) => own[name] ?? (() => ({ width: 10 })),
+      });
+      drawGraph(context as never, frame, profile, { ...rest, ...more }, class {} as never);
+      return fillText.mock.calls.filter(([text]) => text === 'G2').length;
+    };
+    const marks = [meeting(0), meeting(profile.length)];
+    expect(said({ marks, meetings: [] })).toBe(2);
+    expect(said({ marks, meetings: [{ s: 0, text: 'G2' }] })).toBe(2);
+    expect(said({ marks: [meeting(0)], meetings: [{ s: 0, text: 'G2' }] })).toBe(1);
   });
 });

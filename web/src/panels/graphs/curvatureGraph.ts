@@ -160,7 +160,10 @@ export function drawGraph(
     context.textAlign = 'left';
     context.fillText(text, x + 5, height - BOTTOM - 8);
   }
-  for (const mark of marks) sign(context, frame, profile, mark, mark.rank !== null && mark.rank === current, Paths);
+  for (const mark of marks) {
+    if (isTold(mark, meetings)) continue;
+    sign(context, frame, profile, mark, mark.rank !== null && mark.rank === current, Paths);
+  }
 
   if (cursor !== null) {
     const x = Math.round(xOf(frame, cursor)) + 0.5;
@@ -168,6 +171,10 @@ export function drawGraph(
   }
   context.restore();
 }
+
+/** Whether the run has told the level of a meeting already, which is marked within 0.001 mm of there. */
+const isTold = ({ kind, s }: CurveMark, meetings: readonly RunMeeting[]): boolean =>
+  kind === 'meeting' && meetings.some((each) => Math.abs(each.s - (s ?? NaN)) < 1e-3);
 
 /** What the heights mean: both signs about zero, or powers of ten. */
 function heights(context: CanvasRenderingContext2D, frame: GraphFrame): void {

@@ -11,22 +11,18 @@ import {
   keptTies,
   type Leader,
   plainRecipe,
-  pointOf,
-  pointsOf,
   type Project,
-  referencesOf,
   tiesOf,
 } from '@pencil-bend/document';
 import { filletSoftened } from '../../actions/jointActions';
 import { joiningOf } from '../../actions/joinMeetings';
-import type { SnapKind } from '../../api/savedView';
-import { catchAt } from '../../snap/catchAt';
-import { joinableEnd, tieTarget } from '../../tools/leaders';
+import { tieOffered } from '../../actions/tieOffer';
 import { Editing, Joints, Meetings, ShownItems, StepLoader, Target, ToolInHand } from '../../session';
 import { LinkButton } from '../../ui/buttons';
 import { levelInWords } from '../../view/jointWords';
 import { levelShown } from '../../view/meeting';
 import { pointName } from '../../view/pointName';
+import { followedInWords } from '../../view/tieWords';
 
 /** What an end of the curve is held by, or could be. */
 interface EndRow {
@@ -81,9 +77,7 @@ export class JointsSection {
     const kept = tiesOf(item).length > 0 ? keptTies(project, id) : {};
     return tiesOf(item).map(([point, tie]) => ({
       point,
-      says: `${pointName(plainRecipe(project, item), point)} follows ${referencesOf(tie)
-        .map((each) => project.items[each.item]?.name ?? '')
-        .join(' and ')}`,
+      says: `${pointName(plainRecipe(project, item), point)} follows ${followedInWords(project, tie)}`,
       problem: kept[point] ?? null,
     }));
   });
@@ -91,22 +85,7 @@ export class JointsSection {
   /** What the selected point lies on by chance. */
   protected readonly tieOffer = computed(() => {
     const project = this.editing.project();
-    const { items, handles } = this.editing.selection();
-    const [id] = items;
-    const point = handles.length === 1 ? pointOf(handles[0]) : null;
-    const item = project && id ? project.items[id] : null;
-    if (!project || !point || item?.kind !== 'curve' || item.ties?.[point] || joinableEnd(project, id, point))
-      return null;
-    const recipe = plainRecipe(project, item);
-    const at = pointsOf(recipe)?.places.get(point);
-    const others = this.shown.kept().filter((each) => each.id !== id);
-    const caught = at && catchAt(at, { ...TIES, items: others, plane: this.target.plane() });
-    const to = caught?.item ? tieTarget(project, at ?? caught.at, caught.item) : null;
-    if (!to) return null;
-    return {
-      says: `${pointName(recipe, point)} lies on ${project.items[to.item].name}`,
-      call: { command: 'tiePoint', args: { item: id, point, to } } as const,
-    };
+    return project && tieOffered(project, this.editing.selection(), this.shown.kept(), this.target.plane());
   });
 
   /** What makes a soft corner of an arc between two curves. */
@@ -189,15 +168,6 @@ export class JointsSection {
     return null;
   }
 }
-
-/** A point lies on something within a hair. */
-const TIES = {
-  on: new Set<SnapKind>(['end', 'point', 'curve', 'symmetry']),
-  grid: 1,
-  reach: 1e-6,
-  last: null,
-  levels: [],
-} as const;
 
 const leads = (leader: Leader | undefined, item: Id, end: End): boolean =>
   leader?.kind === 'end' && leader.item === item && leader.end === end;

@@ -16,6 +16,7 @@ const PROJECT = projectWith(
   { id: 'tray', recipe: controlRecipe(rectangle(FRONT, [200, 0, 0], 60, 40), (i) => `c${i}`) },
   { id: 'dot', at: [30, 50, 0] },
   { id: 'gauge', guide: { kind: 'circle', centre: [0, 100, 0], radius: 20 } },
+  { id: 'axis', guide: { kind: 'line', at: [0, 80, 0], direction: [-0.96, 0.28, 0], symmetry: false } },
 );
 const on = (item: string, u: number, x: number, y: number): PointerInput =>
   pointer('press', x, y, { kind: 'curve', item, u, at: [x, y, 0] } as Hit);
@@ -136,4 +137,14 @@ it('the tie tool lets the nearest point of a curve follow a point, an end, a pla
   expect(to(caught('end', 'rim', 60, 5))).toMatchObject([{ args: { to: { kind: 'end', item: 'rim', end: 'start' } } }]);
   expect(to(on('rim', 0.5, 80, 20))).toMatchObject([{ args: { to: { kind: 'place', item: 'rim' } } }]);
   expect(to(caught('curve', 'gauge', 20, 100))).toMatchObject([{ args: { to: { kind: 'along', item: 'gauge' } } }]);
+});
+
+it('and its tangent the direction of a guide line or of a straight curve, in the sense in which it runs', () => {
+  const to = (target: PointerInput) => calls('tie', { what: 'tangent' }, on('lid', 0.5, 20, 10), target);
+  expect(to(caught('curve', 'axis', 0, 80)).calls).toEqual([
+    { command: 'tieTangent', args: { item: 'lid', point: 'p2', to: { item: 'axis', turned: true } } },
+  ]);
+  expect(to(on('post', 0.5, 110, 30)).calls).toMatchObject([{ args: { to: { item: 'post', turned: false } } }]);
+  expect(() => to(on('rim', 0.5, 80, 20))).toThrow(/ is not straight/);
+  expect(to(on('lid', 0.2, 8, 5)).calls).toEqual([]);
 });

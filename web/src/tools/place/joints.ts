@@ -15,7 +15,7 @@ import {
 } from '@pencil-bend/document';
 import type { Choice, Option } from '../contract';
 import { curveIn } from '../../view/curveIn';
-import { aheadAt, endsMeeting, leaderAt, tieTarget } from '../leaders';
+import { aheadAt, endsMeeting, leaderAt, tangentAt, tieDirection, tieTarget } from '../leaders';
 import { type Made, type Place, placingTool } from './placingTool';
 
 /** What lets curves go on from others: joints, blends, soft corners, ties. */
@@ -51,8 +51,7 @@ function blendEndAt(project: Project, place: Place, towards: Place, level: Level
 
 /** What a place leads: what was caught there, or the curve under it. */
 function leaderOf(project: Project, place: Place, ahead: Vector3 | null): Leader | null {
-  const item = place.caught?.item ?? place.on?.item ?? null;
-  return leaderAt(project, { at: place.at, item }, ahead);
+  return leaderAt(project, { at: place.at, item: itemUnder(place) }, ahead);
 }
 
 interface CornerPlace {
@@ -90,9 +89,9 @@ function cornerAt(project: Project, { on, at }: Place): CornerPlace | null {
 
 /** The point of a curve that lies at a place. */
 function pointAt(project: Project, place: Place): { readonly item: Id; readonly point: Id } | null {
-  const id = place.caught?.item ?? place.on?.item;
-  const item = id !== undefined && Object.hasOwn(project.items, id) ? project.items[id] : null;
-  if (id === undefined || item?.kind !== 'curve') return null;
+  const id = itemUnder(place);
+  const item = id !== null && Object.hasOwn(project.items, id) ? project.items[id] : null;
+  if (id === null || item?.kind !== 'curve') return null;
   const seen = plainItem(project, item);
   const points = seen.kind === 'curve' ? pointsOf(seen.recipe) : null;
   if (!points) return null;
@@ -103,9 +102,12 @@ function pointAt(project: Project, place: Place): { readonly item: Id; readonly 
 
 /** What a place lets a point follow, but its own curve. */
 function targetOf(project: Project, place: Place, item: Id): TieTarget | null {
-  const to = place.caught?.item ?? place.on?.item;
-  return to === undefined || to === item ? null : tieTarget(project, place.at, to);
+  const to = itemUnder(place);
+  return to === null || to === item ? null : tieTarget(project, place.at, to);
 }
+
+/** What was caught at a place, or the curve under it. */
+const itemUnder = (place: Place): Id | null => place.caught?.item ?? place.on?.item ?? null;
 
 export const joints = {
   joint: placingTool({
@@ -229,15 +231,33 @@ export const joints = {
     asks: (count) =>
       count === 0
         ? 'Click the point of a curve that is to follow something.'
-        : 'Click what it follows: a point, an end, a place along a curve, or a guide along which it stays free.',
+        : 'Click what it follows: a point, an end, a place along a curve, or a guide along which it stays free. A tangent follows a guide line or a straight curve.',
     least: 2,
     most: 2,
     stays: true,
     picks: (count) => count === 0,
-    make: ({ places: [from, to] }, { project }) => {
+    options: [
+      {
+        name: 'what',
+        label: 'What follows',
+        kind: 'choice',
+        value: 'point',
+        choices: [
+          { value: 'point', label: 'the point' },
+          { value: 'tangent', label: 'its tangent' },
+        ],
+      },
+    ],
+    make: ({ places: [from, upon], options }, { project }) => {
       const own = project && pointAt(project, from);
       if (!project || !own) return { why: 'There is no point of a curve at that place' };
-      const target = targetOf(project, to, own.item);
+      if (options['what'] === 'tangent') {
+        const item = itemUnder(upon);
+        if (item === null || item === own.item) return { why: 'There is no other line at that place to follow' };
+        const to = tieDirection(project, item, tangentAt(project, own.item, from.at));
+        return { call: { command: 'tieTangent', args: { ...own, to } }, select: [own.item] };
+      }
+      const target = targetOf(project, upon, own.item);
       if (!target) return { why: 'There is nothing else at that place to follow' };
       return { call: { command: 'tiePoint', args: { ...own, to: target } }, select: [own.item] };
     },
