@@ -71,7 +71,7 @@ const machine = `${cpus().length} cores, WebGL and compositing in software`;
 const { windows } = server;
 const report = `# Figures
 
-Made by \`npm run bench\` on ${machine}. Times shift with the machine, some by half from run to run; what to compare is the ratios, which come from one run.
+Made by \`npm run bench\` on ${machine}. Times shift with the machine, by half from run to run and up to threefold from one hour to another; what to compare is the ratios, which come from one run.
 
 ## Budgets
 
