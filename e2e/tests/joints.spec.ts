@@ -238,6 +238,7 @@ test('a tangent is tied to a line, and its point to the curve that it is put on,
   await user.tool('Tie');
   await user.card.getByRole('button', { name: 'its tangent', exact: true }).click();
   await user.click(520, 330);
+  await expect(user.prompt).toContainText('Click the line that it follows: a guide line, or a straight curve.');
   await user.click(300, 440);
   await user.lastStepIs('Tie the tangent at point 2 of Curve 2 and Line 1');
   await page.keyboard.press('Escape');

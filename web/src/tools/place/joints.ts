@@ -109,6 +109,18 @@ function targetOf(project: Project, place: Place, item: Id): TieTarget | null {
 /** What was caught at a place, or the curve under it. */
 const itemUnder = (place: Place): Id | null => place.caught?.item ?? place.on?.item ?? null;
 
+/** What the tool for ties asks for: first of the curve that follows, then what it follows. */
+const TIE_ASKS = {
+  point: [
+    'Click the point of a curve that is to follow something.',
+    'Click what it follows: a point, an end, a place along a curve, or a guide along which it stays free.',
+  ],
+  tangent: [
+    'Click the point of a curve whose tangent is to follow a line.',
+    'Click the line that it follows: a guide line, or a straight curve.',
+  ],
+} as const;
+
 export const joints = {
   joint: placingTool({
     asks: (count) =>
@@ -228,10 +240,7 @@ export const joints = {
   }),
 
   tie: placingTool({
-    asks: (count) =>
-      count === 0
-        ? 'Click the point of a curve that is to follow something.'
-        : 'Click what it follows: a point, an end, a place along a curve, or a guide along which it stays free. A tangent follows a guide line or a straight curve.',
+    asks: (count, { what }) => TIE_ASKS[what === 'tangent' ? 'tangent' : 'point'][Math.min(count, 1)],
     least: 2,
     most: 2,
     stays: true,
