@@ -12,23 +12,24 @@ import { FramedButton } from '../../ui/buttons';
   selector: 'pb-price-box',
   imports: [FramedButton, ButtonDirective, Message, ProgressBar],
   template: `
-    @if (lossy.offer(); as offer) {
+    @if (lossy.offer() || lossy.busy()) {
       <p-message severity="warn" role="status" [closable]="false">
-        <p>
-          <b>{{ titleOf(offer.title) }}:</b> {{ words() }}
-        </p>
+        @if (lossy.offer(); as offer) {
+          <p>
+            <b>{{ titleOf(offer.title) }}:</b> {{ words() }}
+          </p>
+        } @else if (lossy.busy(); as busy) {
+          <p>{{ busy }} …</p>
+          <p-progressbar mode="indeterminate" [ariaLabel]="busy" />
+        }
         <p class="buttons">
-          <button pButton size="small" type="button" (click)="lossy.apply()">Apply</button>
+          @if (lossy.offer()) {
+            <button pButton size="small" type="button" (click)="lossy.apply()">Apply</button>
+          }
           <button pbFramed (click)="lossy.leave()">Leave</button>
-          <span class="keys"><kbd>Enter</kbd> <kbd>Esc</kbd></span>
-        </p>
-      </p-message>
-    } @else if (lossy.busy(); as busy) {
-      <p-message severity="warn" role="status" [closable]="false">
-        <p>{{ busy }} …</p>
-        <p-progressbar mode="indeterminate" [ariaLabel]="busy" />
-        <p class="buttons">
-          <button pbFramed (click)="lossy.leave()">Leave</button>
+          @if (lossy.offer()) {
+            <span class="keys"><kbd>Enter</kbd> <kbd>Esc</kbd></span>
+          }
         </p>
       </p-message>
     }
