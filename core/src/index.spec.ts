@@ -17,6 +17,7 @@ const FLAT_KNOTS = Float64Array.of(0, 0, 1, 1);
 const JET: core.Jet = { point: [1, 2, 0], tangent: [0, 1, 0], curvature: [-0.02, 0, 0], rate: [0, 0, 1e-4] };
 
 /** For every public function bad input, and the words that say what and where. */
+const STRETCH = { normal: [0, 0, 1], from: 0, to: 2 } as const;
 const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = {
   unit: [[() => core.unit(NONE), 'a direction is needed, not 0, 0, 0'], [() => core.unit(NAN), 'a direction is needed']], // prettier-ignore
   heightOver: [
@@ -453,15 +454,28 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
     [() => core.fair(CURVE, 1, { startLevel: 4 as 3 }), 'startLevel: a whole number from 0 to 3 is needed, not 4'],
     [() => core.fair(CURVE, 1, { from: 0, to: 7 }), 'parameter 7 lies outside the domain 0 to 2'],
     [() => core.fair(CURVE, 1, { normal: NONE }), 'normal: a vector of length 1'],
-    [() => core.fair(CURVE, 1, { energy: 'bend' as 'jerk' }), 'energy: one of jerk, variation is needed, not bend'],
+    [
+      () => core.fair(CURVE, 1, { energy: 'bend' as 'jerk' }),
+      'energy: one of both, jerk, variation, bending is needed, not bend',
+    ],
     [
       () => core.fair(CURVE, [1, 1, 1, 1, 1], { useUp: true, startLevel: 0, endLevel: 0 }),
       'useUp: one tolerance for all',
     ],
   ],
+  pullCurvature: [
+    [() => core.pullCurvature(CURVE, { kind: 'radius', radius: 0 }, STRETCH), 'radius'],
+    [() => core.pullCurvature(CURVE, { kind: 'drag', u: 9, by: 1, width: 1 }, STRETCH), 'u: parameter 9 lies outside'],
+    [() => core.pullCurvature(CURVE, { kind: 'level' }, { ...STRETCH, normal: NONE }), 'normal: a vector of length 1'],
+    [
+      () => core.pullCurvature(CURVE, { kind: 'level' }, { ...STRETCH, to: 7 }),
+      'parameter 7 lies outside the domain 0 to 2',
+    ],
+  ],
   fairChain: [
     [() => core.fairChain([CURVE], -1), 'a tolerance of 0 mm or more is needed, not -1'],
-    [() => core.fairChain([CURVE], 1, { level: 0 as 1 }), 'level: a whole number from 1 to 3 is needed, not 0'],
+    [() => core.fairChain([CURVE], 1, { level: [4 as 3] }), 'level: 0 are needed, one a joint, not 1'],
+    [() => core.fairChain([CURVE, CURVE], 1, { level: 4 as 3 }), 'level: a whole number from 0 to 3 is needed, not 4'],
     [() => core.fairChain([CURVE], 1, { normal: NONE }), 'normal: a vector of length 1'],
   ],
   fairingTolerance: [[() => core.fairingTolerance(CURVE, -1), 'a tolerance of 0 mm or more is needed, not -1']],

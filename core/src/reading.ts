@@ -27,18 +27,35 @@ export {
 } from './measure/deviationProfile';
 export type { CurveStretch } from './measure/levelStretches';
 export { type Energies, energies } from './measure/energies';
-export type { Hook } from './measure/hooks';
+export { type Hook, LUMP } from './measure/hooks';
 export type { LumpPlace } from './measure/lumpPlace';
 export { type EndPair, type Lump, type LumpOptions, type LumpReport, lumps } from './measure/lumps';
 export { type MonotonePiece, type MonotonePieces, monotonePieces } from './measure/monotonePieces';
 
 // Fair: within a tolerance that is proven.
 export { type Culprit, type CulpritOptions, culprits } from './fair/culprits';
-export { fair, type Fairing, type Fairness, type FairOptions, type FairStep } from './fair/fair';
+export {
+  fair,
+  FAIRING_ENERGIES,
+  type Fairing,
+  type FairingEnergy,
+  type Fairness,
+  type FairOptions,
+  type FairStep,
+} from './fair/fair';
 export { type ChainFailure, type ChainFairing, fairChain, type FairChainOptions } from './fair/fairChain';
 export { fairingTolerance, roughness } from './fair/fairness';
 export { type FairThroughPoints, fairThroughPoints } from './fair/fairThroughPoints';
 export type { FreeOptions } from './fair/freePoints';
 export { iron, type Ironing, ironingTolerance, type IronOptions, type NothingToMove, type Wrinkle } from './fair/iron';
 export type { ToleranceBracket } from './fair/leastTolerance';
+export {
+  type CurvaturePull,
+  type CurvatureWish,
+  pullCurvature,
+  type PulledProfile,
+  type PullOptions,
+  type StandsStill,
+  type TooFewFree,
+} from './fair/pullCurvature';
 export { type FairPreview, fairPreview, type FairPreviewOptions } from './fair/preview';

@@ -110,6 +110,10 @@ const USES: Record<string, (curve: Curve) => unknown> = {
   ],
   fairChain: (c) => core.fairChain([c], 1, { startLevel: 0, endLevel: 0 }),
   fairPreview: (c) => core.fairPreview(c, 1, { startLevel: 0, endLevel: 0 }),
+  pullCurvature: (c) => {
+    const [from, to] = core.domainOf(c);
+    return core.pullCurvature(c, { kind: 'level' }, { normal: [0, 0, 1], from, to, startLevel: 0, endLevel: 0 });
+  },
   culprits: (c) => core.culprits(c, { startLevel: 0, endLevel: 0 }),
   iron: (c) => core.iron(c, { from: core.domainOf(c)[0], to: core.domainOf(c)[1] }, 1, { startLevel: 0, endLevel: 0 }),
   ironingTolerance: (c) => core.ironingTolerance(c, { from: core.domainOf(c)[0], to: core.domainOf(c)[1] }),

@@ -44,6 +44,7 @@ export {
   type FitPoint,
   fitRecipe,
   type FitRecipe,
+  type FreeRecipe,
   FORMAT,
   FRONT_ID,
   GRAPHITE,
@@ -77,6 +78,7 @@ export { blendIn, cornerIn, contactsAt, handedOn, keptJoints, keptTies } from '.
 export { type Cornered } from './project/corners';
 export { alongGuide, jetOnGuide } from './project/guides';
 export { placeAt, shareAt } from './links/reference';
+export { boundLevels, type EndLevels } from './links/boundLevels';
 export { blendLeader, type End, ENDS, jointsOf, referenceOf, referencesOf, tiesOf } from './links/sources';
 export { resolve } from './project/resolve';
 export { type PlainCurve, plainItem, type PlainItem, plainRecipe } from './project/plain';
@@ -100,6 +102,7 @@ export { figuresOf } from './recipe/primitives/table';
 export { CommandError } from './commandError';
 export { APART, type Resolved, type ResolvedCurve, resolveRecipe } from './recipe/resolve';
 export { placed, reflection } from './recipe/affine';
+export { heldAtEnds, heldParts, type Refitted, refitted } from './recipe/refitted';
 export { transformed } from './recipe/transformed';
 export { schemaProblems } from './schemaProblems';
 export {

@@ -65,7 +65,7 @@ test('live again, another degree, lighten and re-lay are offered with their pric
   await tolerance.fill('1/2');
   await tolerance.press('Enter');
   await card.getByRole('button', { name: 'Lighten' }).click();
-  await expect(card).toContainText(/Lighten Grip, outer: the curve would move by up to 0\.\d+ mm.*11 control points become \d/); // prettier-ignore
+  await expect(card).toContainText(/Lighten Grip, outer within 0.5 mm: the curve would move by up to 0\.\d+ mm.*11 control points become \d/); // prettier-ignore
   await card.getByRole('button', { name: 'Leave' }).click();
 
   const count = card.getByRole('textbox', { name: 'Control points to re-lay with' });

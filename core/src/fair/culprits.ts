@@ -37,7 +37,7 @@ export function culprits(curve: Curve, options: CulpritOptions = {}): Culprit[] 
   const count = free.indices.length;
   if (count === 0 || curve.degree === 1) return [];
   const axes = axesFor(normal);
-  const { jerk } = energiesFor(curve, free, axes);
+  const jerk = energiesFor(curve, free, axes).jerk();
   const gradient = jerk.gradient();
   const energy = jerk.value(new Float64Array(gradient.length));
   const found: Culprit[] = [];

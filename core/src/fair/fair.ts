@@ -14,11 +14,18 @@ import { axesFor, movedCurve } from './motion';
 import { ParametricEnergy } from './parametricEnergy';
 import { VariationEnergy } from './variationEnergy';
 
+/**
+ * What fairing makes least: bending or jerk by the parameter, minimum variation by arc length, or jerk and then minimum
+ * variation. Bending leaves lumps where the tolerance binds; jerk alone is wrong where the speed is uneven.
+ */
+export const FAIRING_ENERGIES = ['both', 'jerk', 'variation', 'bending'] as const;
+export type FairingEnergy = (typeof FAIRING_ENERGIES)[number];
+
 export interface FairOptions extends FreeOptions {
   /** Unit normal of the plane that the curve lies along and stays in; without one it is faired in space. */
   readonly normal?: Vector3 | null;
-  /** What is made least: jerk by the parameter alone, or minimum variation after it, which is the default. */
-  readonly energy?: 'jerk' | 'variation';
+  /** What is made least; 'both' when left out. */
+  readonly energy?: FairingEnergy;
   /** Lets control points move further than the tolerance as long as the curve is proven to stay within it. */
   readonly useUp?: boolean;
   /** Called after each step; false stops, and what was reached is answered. */
@@ -26,7 +33,7 @@ export interface FairOptions extends FreeOptions {
 }
 
 export interface FairStep {
-  readonly stage: 'jerk' | 'variation' | 'prove';
+  readonly stage: 'bending' | 'jerk' | 'variation' | 'prove';
   readonly step: number;
   /** The energy of the stage as a share of what it was at first. */
   readonly energy: number;
@@ -55,12 +62,19 @@ export interface Fairing {
   readonly costs: Float64Array;
   /** How many control points could move. */
   readonly free: number;
-  readonly steps: { readonly jerk: number; readonly variation: number };
+  readonly steps: Steps;
   /** Whether it was stopped before it was done. */
   readonly stopped: boolean;
 }
 
-const JERK = { shrink: 0.15, gap: 1e-3, steps: 80 };
+/** How many steps each energy took. */
+interface Steps {
+  readonly bending: number;
+  readonly jerk: number;
+  readonly variation: number;
+}
+
+const PARAMETRIC = { shrink: 0.15, gap: 1e-3, steps: 80 };
 const VARIATION = { shrink: 0.1, gap: 1e-4, steps: 60 };
 const START = 0.1;
 const LEAST_NODES = 4;
@@ -77,8 +91,8 @@ const USED_UP = 0.98;
  * stays as it is to the last bit. The energy never rises. Lines, points, curves of degree 1 and curves with nothing free
  * come back as they are.
  *
- * Jerk by log-barrier Newton, then minimum variation by Gauss-Newton (Moreton, Séquin 1992) in the same frame. O(n) a
- * step. Throws a RangeError for tolerances, levels, parameters and a normal that are none.
+ * Bending and jerk by log-barrier Newton, minimum variation by Gauss-Newton (Moreton, Séquin 1992) in the same frame,
+ * for 'both' after jerk and only where that lowers it further. O(n) a step. Throws a RangeError for tolerances, levels, parameters and a normal that are none.
  */
 export const fair = (curve: Curve, tolerance: number | ArrayLike<number>, options: FairOptions = {}): Fairing =>
   withFigures(curve, fairedWithin(curve, tolerance, options), options);
@@ -91,9 +105,9 @@ export interface Faired extends Solved {
 }
 
 export function fairedWithin(curve: Curve, tolerance: number | ArrayLike<number>, options: FairOptions = {}): Faired {
-  const { normal = null, energy = 'variation', useUp = false } = options;
+  const { normal = null, energy = 'both', useUp = false } = options;
   mustBeNormal(normal);
-  mustBeOneOf(energy, ['jerk', 'variation'], 'energy');
+  mustBeOneOf(energy, FAIRING_ENERGIES, 'energy');
   const free = freePoints(curve, tolerance, options);
   const first = energies(curve);
   // The parametric energy would bend a circle.
@@ -150,53 +164,54 @@ interface Solved {
   readonly stopped: boolean;
 }
 
+const NO_STEPS: Steps = { bending: 0, jerk: 0, variation: 0 };
+
 const unmoved = (curve: Curve, { indices }: FreePoints): Solved => ({
   curve,
   energies: null,
   lengths: new Float64Array(indices.length),
   costs: new Float64Array(indices.length),
-  steps: { jerk: 0, variation: 0 },
+  steps: NO_STEPS,
   stopped: false,
 });
 
-/** Both energies of a curve whose free control points move; for every tolerance the same. */
+/** The energies of a curve whose free control points move; for every tolerance the same. */
 export function energiesFor(curve: Curve, free: FreePoints, axes: readonly Vector3[]) {
   const { degree } = curve;
   const { columns, reach } = free;
   const count = free.indices.length;
-  const rows = derivativeRows(curve, columns, axes, parametricNodes(curve));
-  const jerk = new ParametricEnergy(rows, parametricOrder(curve), count, reach);
+  const parametric = (order: number) =>
+    new ParametricEnergy(derivativeRows(curve, columns, axes, parametricNodes(curve, order)), order, count, reach);
   const variation = () =>
     new VariationEnergy(derivativeRows(curve, columns, axes, variationNodes(degree)), Math.min(reach, count - 1));
-  return { jerk, variation };
+  return { jerk: () => parametric(parametricOrder(curve)), bending: () => parametric(Math.min(2, degree)), variation };
 }
 
 /** The derivative whose square the parametric energy sums: the third, of degree 2 the second. */
 export const parametricOrder = ({ degree }: Curve): number => Math.min(3, degree);
 
 /** Gauss nodes of a span that make it exact, of a rational curve nearly so. */
-export const parametricNodes = (curve: Curve): number =>
-  isRational(curve.points) ? curve.degree + 1 : curve.degree - parametricOrder(curve) + 1;
+export const parametricNodes = (curve: Curve, order = parametricOrder(curve)): number =>
+  isRational(curve.points) ? curve.degree + 1 : curve.degree - order + 1;
 
 /** Gauss nodes of a span for the energy of variation: four, more for high degrees. */
 export const variationNodes = (degree: number): number => Math.max(LEAST_NODES, degree - 1);
 
 function solved(curve: Curve, free: FreePoints, radii: Float64Array, options: FairOptions, before: Energies): Solved {
-  const { normal = null, energy = 'variation', progress } = options;
+  const { normal = null, energy = 'both', progress } = options;
   const axes = axesFor(normal);
   const dimension = axes.length;
   const points = radii.length;
-  const steps = { jerk: 0, variation: 0 };
+  const steps = { ...NO_STEPS };
   if (points === 0 || curve.degree === 1) return unmoved(curve, free);
-  const { jerk, variation } = energiesFor(curve, free, axes);
-  const start = startWeight(jerk, radii, dimension);
-  if (!(start > 0)) return unmoved(curve, free);
-  const run = (stage: 'jerk' | 'variation', of: BandedEnergy, moves: Float64Array, weight: number): BarrierEnd => {
+  const all = energiesFor(curve, free, axes);
+  type Stage = keyof Steps;
+  const run = (stage: Stage, of: BandedEnergy, moves: Float64Array, weight: number): BarrierEnd => {
     const first = of.value(moves);
     const each = (step: number, value: number) =>
       progress?.({ stage, step, energy: value / first, curve: () => movedCurve(curve, free.columns, axes, moves) }) !==
       false;
-    const limits = stage === 'jerk' ? JERK : VARIATION;
+    const limits = stage === 'variation' ? VARIATION : PARAMETRIC;
     const problem = { energy: of, dimension, radii, reach: free.reach };
     const end = minimiseInBalls(problem, moves, { ...limits, start: weight, each });
     steps[stage] = end.steps;
@@ -208,22 +223,30 @@ function solved(curve: Curve, free: FreePoints, radii: Float64Array, options: Fa
     const costs = costsOf(of, moves, lengths, free.reach);
     return { curve: made, energies: energies(made), lengths, costs, steps, stopped: end.by === 'stopped' };
   };
-
-  const ofJerk = new Float64Array(points * dimension);
-  const jerkEnd = run('jerk', jerk, ofJerk, start);
-  if (energy === 'jerk') return answer(jerk, ofJerk, jerkEnd);
-  const still = { ...unmoved(curve, free), steps, stopped: jerkEnd.by === 'stopped' };
-  let best = better(answer(jerk, ofJerk, jerkEnd), still, before);
-  if (best.stopped) return best;
-  const of = variation();
-  // Where the speed is uneven jerk may have made the shape worse.
-  const moves = best.curve === curve ? new Float64Array(ofJerk.length) : ofJerk.slice();
-  const value = of.value(moves);
-  if (value < Infinity && value > 0) {
+  const byParameter = (stage: 'bending' | 'jerk'): { readonly moves: Float64Array; readonly done: Solved } => {
+    const of = all[stage]();
+    const moves = new Float64Array(points * dimension);
+    const start = startWeight(of, radii, dimension);
+    return { moves, done: start > 0 ? answer(of, moves, run(stage, of, moves, start)) : unmoved(curve, free) };
+  };
+  /** From moves that are inside, for less variation than what is known. */
+  const byVariation = (moves: Float64Array, known: Solved): Solved => {
+    const of = all.variation();
+    const value = of.value(moves);
+    if (!(value < Infinity && value > 0)) return known;
     const end = run('variation', of, moves, (START * value) / points);
-    best = { ...better(answer(of, moves, end), best, before), stopped: end.by === 'stopped' };
-  }
-  return best;
+    return { ...better(answer(of, moves, end), known, before), stopped: end.by === 'stopped' };
+  };
+
+  if (energy === 'bending' || energy === 'jerk') return byParameter(energy).done;
+  const still = { ...unmoved(curve, free), steps };
+  if (energy === 'variation') return byVariation(new Float64Array(points * dimension), still);
+  const { moves, done } = byParameter('jerk');
+  if (done.curve === curve) return done;
+  const best = better(done, { ...still, stopped: done.stopped }, before);
+  if (best.stopped) return best;
+  // Where the speed is uneven jerk may have made the shape worse.
+  return byVariation(best.curve === curve ? new Float64Array(moves.length) : moves, best);
 }
 
 /** The one of less variation: what is optimised sees four places of a span only. */
@@ -233,8 +256,8 @@ function better(next: Solved, known: Solved, before: Energies): Solved {
 }
 
 /** A tenth of what the gradient would give for all the tolerances, for each point. */
-function startWeight(jerk: ParametricEnergy, radii: Float64Array, dimension: number): number {
-  const gradient = jerk.gradient();
+function startWeight(energy: ParametricEnergy, radii: Float64Array, dimension: number): number {
+  const gradient = energy.gradient();
   let sum = 0;
   for (let i = 0; i < gradient.length; i++) sum += radii[Math.floor(i / dimension)] * Math.abs(gradient[i]);
   return (START * sum) / radii.length;

@@ -1,7 +1,9 @@
+import { distance } from '../linear/vector';
 import { valueOf } from '../curve/curves.fixture';
-import { type Curve, homogeneous, makeCurve } from '../curve/curve';
+import { type Curve, domainOf, homogeneous, makeCurve } from '../curve/curve';
+import { evaluate } from '../curve/evaluate';
 import { split } from '../edit/split';
-import { transform, rotation } from '../edit/transform';
+import { rotation, transform, translation } from '../edit/transform';
 import { withWeights } from '../edit/weights';
 import { reparameterise } from '../knots/reparameterise';
 import { uniformKnots } from '../knots/uniformKnots';
@@ -53,6 +55,36 @@ describe('several joined curves', () => {
     }
   });
 
+  it('keep each its own level; a meeting of level 0, a corner, and what is held stay where they are', () => {
+    let told = 0;
+    for (let seed = 1; seed <= 4; seed++) {
+      const [a, b, c] = three(long, seed);
+      const [, where] = domainOf(b);
+      // The last one goes on round a corner.
+      const corner = evaluate(b, where);
+      const about = (by: number) => translation([by * corner[0], by * corner[1], 0]);
+      const turned = [about(-1), rotation([0, 0, 1], 0.5), about(1)].reduce(transform, c);
+      const curves = [a, b, turned];
+      const held = [{}, { held: [7] }, { heldAt: [{ u: 1.25, level: 0 as const }] }];
+      const found = valueOf(fairChain(curves, 0.5, { normal: UP, level: [3, 0], held }));
+      expect(found.fairness.after).toBeLessThan(0.8 * found.fairness.before);
+      const [first, second] = found.curves
+        .slice(1)
+        .map((each, i) => continuityOfEnds(found.curves[i], 'end', each, 'start'));
+      expect(first.level).toBe(3);
+      expect(second.level).toBe(0);
+      expect([...found.curves[2].points.subarray(0, 3)]).toEqual([...turned.points.subarray(0, 3)]);
+      expect(distance(evaluate(found.curves[1], where), corner)).toBeLessThan(1e-12);
+      expect([...found.curves[1].points.subarray(28, 31)]).toEqual([...b.points.subarray(28, 31)]);
+      expect(distance(evaluate(found.curves[2], 1.25), evaluate(turned, 1.25))).toBeLessThan(1e-12);
+      found.deviations.forEach(({ bound, max }) => {
+        expect(bound).toBeLessThanOrEqual(0.5);
+        if (max > 0.05) told++;
+      });
+    }
+    expect(told).toBeGreaterThan(8);
+  });
+
   it('of one curve is that curve faired', () => {
     const [curve] = three(long, 5);
     const found = valueOf(fairChain([curve], 0.2, { normal: UP }));
@@ -95,8 +127,9 @@ describe('several joined curves', () => {
     );
     expect(fairChain([a, heavy], 0.5)).toEqual({ ok: false, failure: { kind: 'rational', index: 1 } });
     const short = makeCurve(2, uniformKnots(2, 5), homogeneous([0, 0, 0, 9, 0, 0, 20, 4, 0, 30, 9, 0, 44, 0, 0]));
-    expect(fairChain([short], 1)).toEqual({ ok: false, failure: { kind: 'too-few', index: 0, controlPoints: 5, needed: 6 } }); // prettier-ignore
-    expect(fairChain([short], 1, { level: 3 })).toEqual({ ok: false, failure: { kind: 'degree-too-low', index: 0, degree: 2, needed: 3 } }); // prettier-ignore
+    expect(fairChain([a, short, c], 1)).toEqual({ ok: false, failure: { kind: 'too-few', index: 1, controlPoints: 5, needed: 6 } }); // prettier-ignore
+    expect(fairChain([short, a], 1, { level: 3 })).toEqual({ ok: false, failure: { kind: 'degree-too-low', index: 0, degree: 2, needed: 3 } }); // prettier-ignore
+    expect(() => fairChain([a, b], 1, { level: [2, 2] })).toThrow('level: 1 are needed, one a joint, not 2');
     expect(() => fairChain([a], NaN)).toThrow('a tolerance of 0 mm or more');
     expect(valueOf(fairChain([a, b], 0)).steps).toBe(0);
   });

@@ -11,17 +11,21 @@ import { failed, type Result, success } from '../result';
 import { mustBeNormal, mustBeTolerance, mustBeWhole } from '../refuse';
 import { derivativeRows, rowsTogether } from './derivativeRows';
 import { type Fairness, fairnessOf, variationNodes } from './fair';
-import type { Column, Columns } from './freePoints';
+import { type Column, type Columns, type FreeOptions, holdInside } from './freePoints';
 import { axesFor, movedCurve } from './motion';
 import { VariationEnergy } from './variationEnergy';
 
+type Level = 0 | 1 | 2 | 3;
+
 export interface FairChainOptions {
   readonly normal?: Vector3 | null;
-  /** The level of the joints, 2 when left out. */
-  readonly level?: 1 | 2 | 3;
+  /** The level of the joints, of all or of each in turn, 2 when left out. A meeting of level 0 stays where it is. */
+  readonly level?: Level | readonly Level[];
   /** To which level the outer ends are held, 2 when left out. */
-  readonly startLevel?: 0 | 1 | 2 | 3;
-  readonly endLevel?: 0 | 1 | 2 | 3;
+  readonly startLevel?: Level;
+  readonly endLevel?: Level;
+  /** For each curve what stays where it is. */
+  readonly held?: readonly Pick<FreeOptions, 'held' | 'heldAt'>[];
   /** Called after each step with its count and the energy as a share of the first; false stops. */
   readonly progress?: (step: { readonly step: number; readonly energy: number; curves(): Curve[] }) => boolean | void;
 }
@@ -54,7 +58,8 @@ const START = 0.1;
  * Fairs curves that meet end to start as one: at each joint the ratios of the derivatives on both sides are frozen, which
  * makes the follower's first control points linear in the leader's last ones, so that every step keeps the level exactly.
  * The sum of the minimum-variation energies becomes least, each control point moving by at most `tolerance` mm; the
- * outer ends are held. O(n) a step.
+ * outer ends are held, and so is what `fair` holds inside a curve. O(n) a step. Throws a RangeError for tolerances and
+ * levels that are none.
  *
  * Beta constraints: Barsky, DeRose, Geometric continuity of parametric curves, IEEE CG&A 1989.
  */
@@ -63,19 +68,19 @@ export function fairChain(
   tolerance: number,
   options: FairChainOptions = {},
 ): Result<ChainFairing, ChainFailure> {
-  const { normal = null, level = 2 } = options;
+  const { normal = null } = options;
   mustBeNormal(normal);
   mustBeTolerance(tolerance);
-  mustBeWhole(level, 1, 3, 'level');
-  const refused = refusal(curves, level);
+  const levels = levelsOf(curves, options);
+  const refused = refusal(curves, levels);
   if (refused) return failed(refused);
-  const { columns, count, ties, radius } = unknownsOf(curves, tolerance, options);
+  const { columns, count, ties, radius } = unknownsOf(curves, tolerance, levels, options);
   const axes = axesFor(normal);
   const moves = new Float64Array(count * axes.length);
   const curvesNow = () => curves.map((curve, i) => movedCurve(curve, columns[i], axes, moves));
   let [steps, stopped] = [0, false];
   if (count > 0 && radius > 0) {
-    const reach = Math.max(...curves.map(({ degree }) => degree)) + level;
+    const reach = Math.max(...curves.map(({ degree }) => degree)) + Math.max(0, ...levels);
     const rows = rowsTogether(
       curves.map((curve, i) => derivativeRows(curve, columns[i], axes, variationNodes(curve.degree))),
     );
@@ -111,19 +116,30 @@ function together(curves: readonly Curve[]): number {
   return variation < Infinity ? total ** 3 * variation : Infinity;
 }
 
-function refusal(curves: readonly Curve[], level: 1 | 2 | 3): ChainFailure | null {
+/** The level of each joint. */
+function levelsOf(curves: readonly Curve[], { level = 2 }: FairChainOptions): readonly Level[] {
+  const joints = Math.max(0, curves.length - 1);
+  const levels = typeof level === 'number' ? new Array<Level>(joints).fill(level) : level;
+  if (levels.length !== joints) throw new RangeError(`level: ${joints} are needed, one a joint, not ${levels.length}`);
+  levels.forEach((each) => mustBeWhole(each, 0, 3, 'level'));
+  return levels;
+}
+
+function refusal(curves: readonly Curve[], levels: readonly Level[]): ChainFailure | null {
   for (const [index, curve] of curves.entries()) {
     const { degree, knots, points, closing } = curve;
     const [first, last] = domainOf(curve);
     const isClamped = knots[0] === first && knots[knots.length - 1] === last;
     if (closing !== 'open' || !isClamped) return { kind: 'not-open', index };
     if (isRational(points)) return { kind: 'rational', index };
-    if (degree < level) return { kind: 'degree-too-low', index, degree, needed: level };
-    const needed = 2 * (level + 1);
+    const own = [levels[index - 1], levels[index]].filter((level) => level !== undefined);
+    const most = Math.max(0, ...own);
+    if (degree < most) return { kind: 'degree-too-low', index, degree, needed: most };
+    const needed = own.reduce<number>((sum, level) => sum + level + 1, 0);
     if (countOf(curve) < needed) return { kind: 'too-few', index, controlPoints: countOf(curve), needed };
     if (index === 0) continue;
     const reached = continuityOfEnds(curves[index - 1], 'end', curve, 'start').level;
-    if (reached < level) return { kind: 'not-joined', first: index - 1, second: index, level: reached };
+    if (reached < levels[index - 1]) return { kind: 'not-joined', first: index - 1, second: index, level: reached };
   }
   return null;
 }
@@ -140,23 +156,23 @@ interface Unknowns {
 function unknownsOf(
   curves: readonly Curve[],
   tolerance: number,
-  { level = 2, startLevel = 2, endLevel = 2 }: FairChainOptions,
+  levels: readonly Level[],
+  options: FairChainOptions,
 ): Unknowns {
-  mustBeWhole(startLevel, 0, 3, 'startLevel');
-  mustBeWhole(endLevel, 0, 3, 'endLevel');
   let far = 0;
   for (const { points } of curves) for (const value of points) far = Math.max(far, Math.abs(value));
   const radius = tolerance - ROUNDED * Number.EPSILON * far;
+  const fixed = fixedPoints(curves, levels, options);
   const columns: Column[][][] = [];
   const ties: Tie[] = [];
   let count = 0;
   curves.forEach((curve, index) => {
     const n = countOf(curve);
+    const level = index === 0 ? null : levels[index - 1];
     const own: Column[][] = Array.from({ length: n }, () => []);
-    const first = index === 0 ? startLevel + 1 : level + 1;
-    const last = index === curves.length - 1 ? n - endLevel - 1 : n;
-    for (let i = first; i < last; i++) own[i].push({ place: count++, share: 1 });
-    if (index > 0) {
+    const first = level === null ? 0 : level + 1;
+    for (let i = first; i < n; i++) if (!fixed[index][i]) own[i].push({ place: count++, share: 1 });
+    if (level !== null && level > 0) {
       const shares = dependence(curves[index - 1], curve, level);
       const leader = columns[index - 1];
       shares.forEach((row, j) => {
@@ -176,10 +192,42 @@ function unknownsOf(
   return { columns, count, ties, radius };
 }
 
+/** Which control points of each curve stay: those that are held, and both sides of a joint where one side does. */
+function fixedPoints(
+  curves: readonly Curve[],
+  levels: readonly Level[],
+  { startLevel = 2, endLevel = 2, held = [] }: FairChainOptions,
+): readonly Uint8Array[] {
+  mustBeWhole(startLevel, 0, 3, 'startLevel');
+  mustBeWhole(endLevel, 0, 3, 'endLevel');
+  const fixed = curves.map((curve, index) => {
+    const n = countOf(curve);
+    const own = new Uint8Array(n);
+    holdInside(curve, held[index] ?? {}, own);
+    if (index === 0) own.fill(1, 0, startLevel + 1);
+    if (index === curves.length - 1) own.fill(1, Math.max(0, n - endLevel - 1));
+    return own;
+  });
+  // What is held at one joint may hold the next one too.
+  for (let isMore = true; isMore;) {
+    isMore = false;
+    levels.forEach((level, index) => {
+      const [leader, follower] = [fixed[index].subarray(-level - 1), fixed[index + 1].subarray(0, level + 1)];
+      const isHeld = level === 0 || follower.includes(1);
+      if (!isHeld || (!leader.includes(0) && !follower.includes(0))) return;
+      leader.fill(1);
+      follower.fill(1);
+      isMore = true;
+    });
+  }
+  return fixed;
+}
+
+/** Coordinates this far out are rounded when a sum of moves is added. */
 const ROUNDED = 8;
 
 /** The moves of a follower's first level + 1 control points as sums of those of the leader's last ones, by rows. */
-function dependence(leader: Curve, follower: Curve, level: 1 | 2 | 3): number[][] {
+function dependence(leader: Curve, follower: Curve, level: Level): number[][] {
   const size = level + 1;
   const ratios = frozenRatios(leader, follower);
   // Derivatives at the leader's end by its last points, and at the follower's start by its first ones.

@@ -3,6 +3,7 @@ import { controlPointsOf, type Curve } from '../curve/curve';
 import { circle } from '../exact/arc';
 import { lineBetween } from '../exact/line';
 import { checkFA, clothoid, helix, noisy, profile, ring, sCurve, shaped } from '../measure/fairShapes.fixture';
+import { lumps } from '../measure/lumps';
 import { FRONT } from '../plane/plane';
 import { fair } from './fair';
 import { fairingTolerance, roughness } from './fairness';
@@ -87,5 +88,17 @@ describe('fairing of curves by our own generator', () => {
     const below = fairingTolerance(checkFA(), 0.4, { normal: UP });
     expect(below?.enough).toBeLessThan(0.4);
     expect(fair(checkFA(), below?.enough ?? 0, { normal: UP }).after.lumps).toBe(0);
+  });
+
+  it('looks at the lumps of the stretch alone, where only that may move', () => {
+    const curve = noisy(shaped(profile, 40), 0.1, 3);
+    const half = { normal: UP, from: 0, to: 0.5 } as const;
+    const bracket = fairingTolerance(curve, 0.01, half);
+    expect(bracket?.enough).toBeGreaterThan(0.01);
+    const { curve: faired } = fair(curve, bracket?.enough ?? 0, half);
+    const left = lumps(faired, { normal: UP, least: 0.05 }).lumps;
+    // The other half is as lumpy as it was.
+    expect(left.length).toBeGreaterThan(5);
+    expect(left.filter(({ to }) => to < 0.4)).toEqual([]);
   });
 });

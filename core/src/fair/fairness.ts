@@ -3,7 +3,9 @@ import type { Curve } from '../curve/curve';
 import { mustBeTolerance } from '../refuse';
 import { LUMP } from '../measure/hooks';
 import { lumps } from '../measure/lumps';
+import { actsOn } from './culprits';
 import { fair, fairedWithin, type FairOptions, PERFECT } from './fair';
+import { freePoints } from './freePoints';
 import { leastTolerance, type ToleranceBracket } from './leastTolerance';
 
 /**
@@ -20,20 +22,22 @@ export function roughness(curve: Curve, tolerance: number, options: FairOptions 
       : 1;
 }
 
-const hasLumps = (curve: Curve, normal: Vector3 | null): boolean =>
-  lumps(curve, { normal, least: LUMP }).lumps.length > 0;
+/** Whether there is a lump that one of these control points acts on. */
+const hasLumps = (curve: Curve, normal: Vector3 | null, free: Int32Array): boolean =>
+  lumps(curve, { normal, least: LUMP }).lumps.some(({ from, to }) => free.some((i) => actsOn(curve, i, from, to)));
 
 /** mm; where to begin when nothing was asked for. */
 const FIRST = 0.01;
 
 /**
- * Which tolerance would let `fair` leave no lump of 5 % or more, to 5 %, where `tolerance` does not: both ends of the
- * bracket were run. 0 for a curve that has none. Null where none does, as when the lumps lie in what is held.
+ * Which tolerance would let `fair` leave no lump of 5 % or more where control points may move, to 5 %, where `tolerance`
+ * does not: both ends of the bracket were run. 0 where there is none. Null where none does.
  */
 export function fairingTolerance(curve: Curve, tolerance: number, options: FairOptions = {}): ToleranceBracket | null {
   mustBeTolerance(tolerance);
   const { normal = null } = options;
-  const does = (at: number) => !hasLumps(fairedWithin(curve, at, options).curve, normal);
+  const { indices } = freePoints(curve, Number.MAX_VALUE, options);
+  const does = (at: number) => !hasLumps(fairedWithin(curve, at, options).curve, normal, indices);
   if (does(0)) return { enough: 0, short: 0, tries: 1 };
   if (tolerance === 0) return leastTolerance(does, 0, FIRST);
   if (does(tolerance)) return leastTolerance(does, 0, tolerance);

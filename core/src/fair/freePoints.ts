@@ -1,6 +1,8 @@
 import { basisDerivatives } from '../curve/basis';
 import { countOf, type Curve, domainOf } from '../curve/curve';
+import { breaksOf } from '../knots/multiplicity';
 import { distinctOf } from '../knots/period';
+import { continuityAtKnot } from '../measure/continuity';
 import { fold } from '../linear/cyclicBand';
 import { mustBeTolerance, mustBeWhole } from '../refuse';
 
@@ -11,9 +13,16 @@ export interface FreeOptions {
   readonly endLevel?: 0 | 1 | 2 | 3;
   /** Control points that stay where they are. */
   readonly held?: readonly number[];
+  /** Places where the curve stays as it is up to a level, as at an end. */
+  readonly heldAt?: readonly HeldPlace[];
   /** Only what lies between these parameters changes; of a periodic curve the stretch may lead over the seam. */
   readonly from?: number;
   readonly to?: number;
+}
+
+export interface HeldPlace {
+  readonly u: number;
+  readonly level: 0 | 1 | 2 | 3;
 }
 
 /** How much of an unknown move a control point takes part in. */
@@ -48,10 +57,7 @@ export function freePoints(curve: Curve, tolerance: number | ArrayLike<number>, 
   const isPeriodic = curve.closing === 'periodic';
   const allowed = tolerancesFor(count, tolerance);
   const fixed = new Uint8Array(count);
-  for (const i of options.held ?? []) {
-    mustBeWhole(i, 0, count - 1, 'held');
-    fixed[i] = 1;
-  }
+  holdInside(curve, options, fixed);
   if (!isPeriodic) holdEnds(curve, options, fixed);
   const inside = supportWithin(curve, options);
   const indices: number[] = [];
@@ -80,21 +86,65 @@ function tolerancesFor(count: number, tolerance: number | ArrayLike<number>): Fl
   return all;
 }
 
-/** At an end the derivatives up to a level depend on the control points whose basis functions have them. */
+/** What is asked to stay, and what no energy sees. */
+export function holdInside(curve: Curve, { held = [], heldAt = [] }: FreeOptions, fixed: Uint8Array): void {
+  for (const i of held) {
+    mustBeWhole(i, 0, fixed.length - 1, 'held');
+    fixed[i] = 1;
+  }
+  for (const { u, level } of heldAt) {
+    mustBeWhole(level, 0, 3, 'level');
+    mustBeInside(curve, u);
+    holdAround(curve, u, level, fixed);
+  }
+  holdBreaks(curve, fixed);
+}
+
 function holdEnds(curve: Curve, { startLevel = 2, endLevel = 2 }: FreeOptions, fixed: Uint8Array): void {
   mustBeWhole(startLevel, 0, 3, 'startLevel');
   mustBeWhole(endLevel, 0, 3, 'endLevel');
-  const { degree, knots } = curve;
   const [first, last] = domainOf(curve);
-  for (const [u, level, span] of [
-    [first, startLevel, degree],
-    [last, endLevel, countOf(curve) - 1],
-  ] as const) {
-    let inner = span;
-    while (knots[inner] === knots[inner + 1]) inner += span === degree ? 1 : -1;
-    const rows = basisDerivatives(knots, degree, inner, u, level);
-    for (let k = 0; k <= level; k++) {
-      for (let j = 0; j <= degree; j++) if (rows[k * (degree + 1) + j] !== 0) fixed[inner - degree + j] = 1;
+  // Where a closed curve goes on over its seam, it goes on.
+  const atSeam = curve.closing === 'open' ? 0 : Math.max(0, continuityAtKnot(curve, first).level);
+  hold(curve, first, 'right', Math.max(startLevel, atSeam), fixed);
+  hold(curve, last, 'left', Math.max(endLevel, atSeam), fixed);
+}
+
+/**
+ * Knots that leave the curve less than twice differentiable, where no energy sees what happens over them: a kink stays
+ * where it is, and what meets there more smoothly than the knot makes it stays as it is, up to the level that it has.
+ */
+function holdBreaks(curve: Curve, fixed: Uint8Array): void {
+  const { degree, closing } = curve;
+  const [first, last] = domainOf(curve);
+  for (const { u, multiplicity } of breaksOf(curve)) {
+    const isEnd = u === last || (u === first && closing !== 'periodic');
+    const smooth = degree - multiplicity;
+    if (isEnd || multiplicity < 2 || smooth >= 2) continue;
+    const { level } = continuityAtKnot(curve, u);
+    if (level > 0 && level <= smooth) continue;
+    holdAround(curve, u, Math.max(0, level), fixed);
+  }
+}
+
+/** On both sides of a place, as far as the curve has them. */
+function holdAround(curve: Curve, u: number, level: number, fixed: Uint8Array): void {
+  const [first, last] = domainOf(curve);
+  const isRing = curve.closing !== 'open';
+  if (u > first || isRing) hold(curve, u > first ? u : last, 'left', level, fixed);
+  if (u < last || isRing) hold(curve, u < last ? u : first, 'right', level, fixed);
+}
+
+/** The derivatives up to a level at a place depend on the control points whose basis functions have them there. */
+function hold(curve: Curve, u: number, side: 'left' | 'right', level: number, fixed: Uint8Array): void {
+  const { degree, knots } = curve;
+  let span = side === 'right' ? degree : countOf(curve) - 1;
+  if (side === 'right') while (knots[span + 1] <= u) span++;
+  else while (knots[span] >= u) span--;
+  const rows = basisDerivatives(knots, degree, span, u, level);
+  for (let k = 0; k <= level; k++) {
+    for (let j = 0; j <= degree; j++) {
+      if (rows[k * (degree + 1) + j] !== 0) fixed[(span - degree + j) % fixed.length] = 1;
     }
   }
 }
@@ -104,14 +154,17 @@ function supportWithin(curve: Curve, { from, to }: FreeOptions): (i: number) => 
   const { degree, knots } = curve;
   const [first, last] = domainOf(curve);
   const [low, high] = [from ?? first, to ?? last];
-  for (const u of [low, high]) {
-    if (!(u >= first && u <= last)) throw new RangeError(`parameter ${u} lies outside the domain ${first} to ${last}`);
-  }
+  for (const u of [low, high]) mustBeInside(curve, u);
   const period = last - first;
   if (curve.closing !== 'periodic') return (i) => knots[i] >= low && knots[i + degree + 1] <= high;
   const end = high > low ? high : high + period;
   return (i) =>
     [-1, 0, 1].some((turn) => knots[i] + turn * period >= low && knots[i + degree + 1] + turn * period <= end);
+}
+
+function mustBeInside(curve: Curve, u: number): void {
+  const [first, last] = domainOf(curve);
+  if (!(u >= first && u <= last)) throw new RangeError(`parameter ${u} lies outside the domain ${first} to ${last}`);
 }
 
 function farthest({ points }: Curve, i: number): number {

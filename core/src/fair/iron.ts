@@ -119,7 +119,7 @@ function unboundedMove(curve: Curve, moved: readonly number[], options: IronOpti
   const count = free.indices.length;
   if (count === 0 || curve.degree === 1) return 0;
   const axes: readonly Vector3[] = axesFor(options.normal ?? null);
-  const { jerk } = energiesFor(curve, free, axes);
+  const jerk = energiesFor(curve, free, axes).jerk();
   const right = jerk.gradient();
   if (solveBandedCholesky(count, jerk.band, jerk.matrix.slice(), right, axes.length) >= 0) return 0;
   let most = 0;

@@ -13,7 +13,9 @@ const UP = [0, 0, 1] as const;
 /** Twice the jerk of the spans that may change. */
 function jerkOf(curve: Curve, options: FreeOptions = {}): number {
   const free = freePoints(curve, 1, options);
-  return energiesFor(curve, free, axesFor(null)).jerk.value(new Float64Array(3 * free.indices.length));
+  return energiesFor(curve, free, axesFor(null))
+    .jerk()
+    .value(new Float64Array(3 * free.indices.length));
 }
 
 const farthest = (a: Curve, b: Curve) => {

@@ -6,6 +6,7 @@ import { circle } from '../exact/arc';
 import { polyline } from '../exact/polyline';
 import { distinctOf } from '../knots/period';
 import { curvatureExtrema } from '../measure/extrema';
+import { frameAt } from '../measure/frame';
 import { kinksOf } from '../measure/kinks';
 import { FRONT } from '../plane/plane';
 import { KR } from './lighter.fixture';
@@ -76,5 +77,29 @@ describe('a curve laid anew', () => {
     expect(kinksOf(curve)).toEqual([]);
     expect(deviation.max).toBeGreaterThan(1);
     expect(relay(corner, { tolerance: 1e-9 }, { even: true })).toMatchObject({ failure: { kind: 'not-reached', controlPoints: 1024 } }); // prettier-ignore
+  });
+
+  it.each([1, 2, 3] as const)('keeps its ends up to G%d where that is asked for', (level) => {
+    let told = 0;
+    for (const target of [{ count: 12 }, { tolerance: 0.2 }]) {
+      for (const even of [true, false]) {
+        const options = { degree: 5, even, startLevel: level, endLevel: level } as const;
+        const { curve, deviation } = valueOf(relay(KR, target, options));
+        if (target.tolerance !== undefined) expect(deviation.bound).toBeLessThanOrEqual(target.tolerance);
+        for (const [end, u, side] of [
+          ['start', 0, 'right'],
+          ['end', 1, 'left'],
+        ] as const) {
+          const [was, is] = [KR, curve].map((each) => frameAt(each, u, side));
+          expect(distance(was?.tangent ?? [9, 9, 9], is?.tangent ?? [0, 0, 0])).toBeLessThan(1e-9);
+          if (level > 1) expect(distance(was?.curvature ?? [9, 9, 9], is?.curvature ?? [0, 0, 0])).toBeLessThan(1e-9);
+          if (level > 2) expect(distance(was?.rate ?? [9, 9, 9], is?.rate ?? [0, 0, 0])).toBeLessThan(1e-9);
+          told += end ? 1 : 0;
+        }
+      }
+    }
+    expect(told).toBe(8);
+    expect(() => relay(KR, { count: 12 }, { degree: 2, startLevel: 3 })).toThrow('degree: 3 at least is needed');
+    expect(() => relay(KR, { count: 6 }, { degree: 5, startLevel: 3, endLevel: 2 })).toThrow('from 7 to 4096');
   });
 });

@@ -1,7 +1,7 @@
 import { type Curve, domainOf, homogeneous, lookedAt, makeCurve } from '../curve/curve';
 import { evaluateAll } from '../curve/evaluate';
 import { evenKnots, fewestKnots, type Search } from '../fit/near/fewestKnots';
-import { fixedEnds, FREE_ENDS } from '../fit/near/heldEnds';
+import { derivativesOf, type EndDerivatives, fixedEnds, FREE_ENDS } from '../fit/near/heldEnds';
 import { leastSquaresPoints } from '../fit/near/normalEquations';
 import { parametersOf } from '../fit/parameters';
 import type { Progress } from '../fit/near/progress';
@@ -11,6 +11,7 @@ import { gaussRule } from '../linear/gaussLegendre';
 import { arcLength, parameterAt } from '../measure/arcLength';
 import { curvatureChange } from '../measure/curvatureChange';
 import { deviation } from '../measure/deviation';
+import { frameAt } from '../measure/frame';
 import { failed, type Result, success } from '../result';
 import { mustBeAbove0, mustBeWhole } from '../refuse';
 import { lighten, type Priced, samplesOf } from './lighten';
@@ -26,6 +27,9 @@ export interface RelayOptions {
   readonly degree?: number;
   /** Whether knots are evenly spaced: by default for a count, not for a tolerance. */
   readonly even?: boolean;
+  /** What each end of an open curve keeps: its place (0, when left out), tangent, curvature, rate. */
+  readonly startLevel?: 0 | 1 | 2 | 3;
+  readonly endLevel?: 0 | 1 | 2 | 3;
   readonly progress?: Progress;
 }
 
@@ -50,30 +54,48 @@ const NODES = 20;
  * A kink is rounded off, and the deviation says by how much. With uneven knots they go where they are needed; within a
  * tolerance that is `lighten` in the degree asked for, which keeps kinks, and even knots where it finds nothing lighter.
  *
- * Fails only for a tolerance that is not reached. Throws a RangeError for a count that the degree does not allow.
+ * Fails only for a tolerance that is not reached. Throws a RangeError for a count, or a degree, that does not allow what
+ * is asked for.
  */
 export function relay(
   curve: Curve,
   target: RelayTarget,
-  { degree = 3, even = 'count' in target, progress }: RelayOptions = {},
+  { degree = 3, even = 'count' in target, startLevel = 0, endLevel = 0, progress }: RelayOptions = {},
 ): Result<Priced, NotReached> {
   mustBeWhole(degree, 1, MOST_DEGREE, 'degree');
+  mustBeWhole(startLevel, 0, 3, 'startLevel');
+  mustBeWhole(endLevel, 0, 3, 'endLevel');
   const closed = curve.closing !== 'open';
-  const least = closed ? 3 : degree + 1;
+  const order = closed ? 0 : Math.max(startLevel, endLevel);
+  if (degree < order) throw new RangeError(`degree: ${order} at least is needed for what the ends keep, not ${degree}`);
+  const ends = closed ? FREE_ENDS : endsOf(curve, startLevel, endLevel);
+  const least = closed ? 3 : Math.max(degree + 1, ends.start.length + ends.end.length + 2);
   progress?.({ stage: 'add', controlPoints: least, max: Infinity });
   if ('count' in target) {
     mustBeWhole(target.count, least, MOST_COUNT, 'count');
-    const evenly = fittedEvenly(curve, degree, target.count);
+    const evenly = fittedEvenly(curve, degree, target.count, ends);
     progress?.({ stage: 'add', controlPoints: target.count, max: Infinity });
-    const fitted = even ? evenly : whereNeeded(curve, degree, target.count, evenly, progress);
+    const fitted = even ? evenly : whereNeeded(curve, degree, target.count, evenly, ends, progress);
     return success(priced(curve, fitted, progress));
   }
   mustBeAbove0(target.tolerance, 'tolerance');
   if (!even) {
-    const light = lighten(curve, target.tolerance, { degree, progress });
+    const light = lighten(curve, target.tolerance, { degree, startLevel, endLevel, progress });
     if (light.ok) return light;
   }
-  return fewestEven(curve, degree, target.tolerance, least, progress);
+  return fewestEven(curve, degree, target.tolerance, least, ends, progress);
+}
+
+/** Derivatives that keep the ends to their levels, of a curve whose parameter is the share of its length. */
+function endsOf(curve: Curve, startLevel: number, endLevel: number): EndDerivatives {
+  const [first, last] = domainOf(curve);
+  const { total } = arcLength(curve);
+  const held = (u: number, side: 'left' | 'right', level: number) => {
+    const frame = level > 0 ? frameAt(curve, u, side) : null;
+    // Where the curve stands still there is nothing to keep.
+    return frame ? derivativesOf(frame, total, 'frame').slice(0, level) : [];
+  };
+  return { start: held(first, 'right', startLevel), end: held(last, 'left', endLevel) };
 }
 
 function priced(before: Curve, fitted: Curve, progress?: Progress): Priced {
@@ -88,10 +110,11 @@ function fewestEven(
   degree: number,
   tolerance: number,
   least: number,
+  ends: EndDerivatives,
   progress?: Progress,
 ): Result<Priced, NotReached> {
   const within = (count: number) => {
-    const fitted = fittedEvenly(curve, degree, count);
+    const fitted = fittedEvenly(curve, degree, count, ends);
     const price = deviation(curve, fitted);
     progress?.({ stage: 'prove', controlPoints: count, max: price.max });
     return { within: price.certified && price.bound <= tolerance, price };
@@ -110,11 +133,11 @@ function fewestEven(
     if (within(middle).within) high = middle;
     else low = middle;
   }
-  return success(priced(curve, fittedEvenly(curve, degree, high), progress));
+  return success(priced(curve, fittedEvenly(curve, degree, high, ends), progress));
 }
 
 /** Least squares in the arc length over evenly spaced knots: the integral over each span, by Gauss nodes. */
-function fittedEvenly(curve: Curve, degree: number, count: number): Curve {
+function fittedEvenly(curve: Curve, degree: number, count: number, ends: EndDerivatives): Curve {
   const closed = curve.closing !== 'open';
   const spans = closed ? count : count - degree;
   const size = curve.points.reduce((most, value) => Math.max(most, Math.abs(value)), 1);
@@ -142,7 +165,7 @@ function fittedEvenly(curve: Curve, degree: number, count: number): Curve {
   const space = { degree, knots: frame.knots, count, periodic: closed };
   const control = leastSquaresPoints(space, points, shares, {
     pointWeights: importance,
-    fixed: closed ? [] : fixedEnds(space, points, FREE_ENDS),
+    fixed: closed ? [] : fixedEnds(space, points, ends),
   });
   if (typeof control === 'number') throw new Error('every span has its nodes, and yet some point is not determined');
   const fitted = closed
@@ -155,7 +178,14 @@ const clampedKnots = (degree: number, inner: readonly number[]): Float64Array =>
   Float64Array.from([...new Array<number>(degree + 1).fill(0), ...inner, ...new Array<number>(degree + 1).fill(1)]);
 
 /** With knots added one by one where the curve is missed most; the evenly laid one where that is not nearer. */
-function whereNeeded(curve: Curve, degree: number, count: number, evenly: Curve, progress?: Progress): Curve {
+function whereNeeded(
+  curve: Curve,
+  degree: number,
+  count: number,
+  evenly: Curve,
+  ends: EndDerivatives,
+  progress?: Progress,
+): Curve {
   const closed = curve.closing !== 'open';
   const { places: points } = samplesOf(curve);
   const samples = points.length / 3;
@@ -163,7 +193,7 @@ function whereNeeded(curve: Curve, degree: number, count: number, evenly: Curve,
   const even = deviation(curve, evenly).max;
   if (even === 0) return evenly;
   const chords = parametersOf(points, closed, 'chord').subarray(0, samples);
-  const target = { points, degree, closed };
+  const target = { points, degree, closed, ends };
   // A tolerance that so many knots just do not reach keeps the search from ending before.
   const search: Search = { tolerance: even / 8, effort: 'add', most: count, progress };
   const { best } = fewestKnots(target, chords, search);

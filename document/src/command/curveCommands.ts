@@ -4,6 +4,7 @@ import {
   type CurveItem,
   type FreeRecipe,
   type Id,
+  isDerived,
   isFree,
   type PrimitiveRecipe,
   type Project,
@@ -98,13 +99,22 @@ function reshape<Args extends Together<OfCurve>>(
           Object.assign(changed, reshaped(now, id, back));
           if (args.also) now = { ...now, items: { ...now.items, ...changed } };
         }
-        return { changed };
+        return { changed: args.also ? drawnTogether(now, changed) : changed };
       },
     },
     ...(turns && { fates: ({ item }): Fates => ({ [item]: 'turned' }) }),
     ...more,
   };
 }
+
+/** Curves that changed together: what binds them to each other goes on from where they all are now. */
+const drawnTogether = (now: Project, changed: Readonly<Record<Id, CurveItem>>): Record<Id, CurveItem> =>
+  Object.fromEntries(
+    Object.entries(changed).map(([id, item]) => [
+      id,
+      item.joints && !isDerived(item.recipe) ? withShape(now, item, item.recipe) : item,
+    ]),
+  );
 
 /**
  * A curve with another shape: its joints bind it from where it is now, and what meets it halfway stays as it is seen. Of
@@ -227,7 +237,10 @@ export const curveCommands: Commands<typeof curveArgs> = {
     lossy: true,
     facts: ({ degree }) => ({ numbers: [degree] }),
   }),
-  refit: edit((_old, { recipe }) => recipe, { lossy: true, facts: ({ how }) => ({ how }) }),
+  refit: edit((_old, { recipe }) => recipe, {
+    lossy: true,
+    facts: ({ how, tolerance }) => ({ how, ...(tolerance !== undefined && { numbers: [tolerance] }) }),
+  }),
 
   closeCurve: edit((recipe, _args, { tolerance }) => closeCurve(recipe, tolerance), { turns: true }),
   openCurve: edit((recipe, { id }) => openCurve(recipe, id), { turns: true }),

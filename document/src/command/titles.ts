@@ -27,6 +27,8 @@ const LAYER_TITLES: Readonly<Record<LayerChange, (layer: string, to: string) => 
   colour: (layer) => `Colour the layer ${layer}`,
 };
 
+const REFITS: Partial<Record<string, string>> = { lighten: 'Lighten', relay: 'Re-lay', fair: 'Fair', iron: 'Iron' };
+
 const VERBS: Readonly<Record<string, string>> = {
   move: 'Move',
   rotate: 'Rotate',
@@ -94,7 +96,8 @@ export const titles: Titles = {
   raiseDegree: ({ items }) => `Raise the degree of ${items}`,
   lowerDegree: ({ items }) => `Lower the degree of ${items}`,
   fitDegree: ({ items, numbers: [degree] }) => `Fit ${items} anew in degree ${degree}`,
-  refit: ({ how, items }) => `${how === 'lighten' ? 'Lighten' : 'Re-lay'} ${items}`,
+  refit: ({ how, items, numbers: [tolerance] }) =>
+    `${REFITS[how] ?? 'Re-lay'} ${items}${tolerance === undefined ? '' : ` within ${Number(tolerance.toPrecision(3))} mm`}`,
   closeCurve: ({ items }) => `Close ${items}`,
   openCurve: ({ items }) => `Open ${items}`,
   reverseCurve: ({ items }) => `Reverse ${items}`,

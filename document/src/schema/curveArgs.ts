@@ -1,6 +1,6 @@
 import { type TProperties, Type } from '@sinclair/typebox';
-import { id, ids, object, oneOfWords, orNull, size, vector } from './kit';
-import { axis, controlRecipe, mirrorPlane, tangent, weight } from './recipes';
+import { id, ids, object, oneOfKinds, oneOfWords, orNull, size, vector } from './kit';
+import { axis, controlRecipe, fitRecipe, mirrorPlane, tangent, weight } from './recipes';
 
 const MOST_CURVES = 20_000;
 
@@ -77,7 +77,12 @@ export const curveArgs = {
   raiseDegree: ofCurve,
   lowerDegree: ofCurve,
   fitDegree: object({ item: id, degree: Type.Integer({ minimum: 1, maximum: 25 }) }),
-  refit: object({ item: id, how: oneOfWords(['lighten', 'relay']), recipe: controlRecipe }),
+  refit: together({
+    how: oneOfWords(['lighten', 'relay', 'fair', 'iron']),
+    /** How far it may lie from the curve that it replaces, in mm, where that was said. */
+    tolerance: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 1e6 })),
+    recipe: oneOfKinds([controlRecipe, fitRecipe]),
+  }),
 
   closeCurve: ofCurve,
   openCurve: object({ item: id, id }),

@@ -2,12 +2,19 @@ import { breaksOf } from '@pencil-bend/core';
 import { isClosed, pointsOf } from '@pencil-bend/document';
 import { newId } from '../state/ids';
 import { give, hasCurve, hasFit, NO_RECIPE, recipeOf, single } from './selected';
+import type { Stretch } from '../session';
 import type { BenchAction, Workbench } from './workbench';
 
 const knotOf = (bench: Workbench) => {
   const handle = single(bench);
   return handle?.kind === 'knot' || handle?.kind === 'on' ? handle.u : null;
 };
+
+/** The stretch in hand, else the lump that was gone to, else the largest. */
+function toIron({ fairing, fairness, lumps }: Workbench): Stretch | null {
+  const found = fairing.stretch() ?? lumps.current() ?? fairness.lumps()?.listed.at(0);
+  return found ? { from: found.from, to: found.to } : null;
+}
 
 /** What is done to the knots of the selected curve, and to the curve as a whole. */
 export const CURVE_ACTIONS: readonly BenchAction[] = [
@@ -66,6 +73,29 @@ export const CURVE_ACTIONS: readonly BenchAction[] = [
     ),
   },
   {
+    label: 'Fair',
+    finds: 'smooth curvature lumps optimise minimum variation jerk',
+    group: 'curve',
+    keys: ['%'],
+    inMenu: hasCurve,
+    does: (bench) => {
+      if (hasCurve(bench)) bench.refits.fair();
+    },
+  },
+  {
+    label: 'Iron the lump, or the stretch in hand',
+    finds: 'smooth bump wrinkle fair local',
+    group: 'curve',
+    keys: ['!'],
+    inMenu: (bench) => hasCurve(bench) && toIron(bench) !== null,
+    does: (bench) => {
+      const stretch = toIron(bench);
+      if (!hasCurve(bench)) return bench.editing.notify('select a curve to have a lump of it ironed');
+      if (!stretch) return bench.editing.notify('there is no lump in it, as lumps are listed now');
+      bench.refits.iron(stretch);
+    },
+  },
+  {
     label: 'Lighten within the tolerance of the sheet',
     finds: 'simplify reduce fewer points rebuild',
     group: 'curve',
@@ -74,7 +104,7 @@ export const CURVE_ACTIONS: readonly BenchAction[] = [
     does: (bench) => {
       const [item] = bench.editing.selection().items;
       const tolerance = bench.editing.project()?.tolerance ?? 0.01;
-      if (item && hasCurve(bench)) bench.lossy.refit(item, { kind: 'lighten', tolerance });
+      if (item && hasCurve(bench)) bench.refits.refit(item, { kind: 'lighten', tolerance });
     },
   },
   {

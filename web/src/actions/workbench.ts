@@ -1,10 +1,13 @@
 import type {
   Editing,
+  FairingChoice,
+  Fairness,
   Joints,
   LossyPreview,
   LumpTour,
   MirrorCheck,
   Readings,
+  Refits,
   ShownItems,
   Snaps,
   StageView,
@@ -18,6 +21,8 @@ import type {
 /** What actions work on: the services of the bench, and what only its page can do. */
 export interface Workbench {
   readonly editing: Editing;
+  readonly fairing: FairingChoice;
+  readonly fairness: Fairness;
   readonly hand: ToolInHand;
   readonly joints: Joints;
   readonly viewports: Viewports;
@@ -25,6 +30,7 @@ export interface Workbench {
   readonly lumps: LumpTour;
   readonly mirrorCheck: MirrorCheck;
   readonly readings: Readings;
+  readonly refits: Refits;
   readonly snaps: Snaps;
   readonly shown: ShownItems;
   readonly stages: StageView;

@@ -10,6 +10,7 @@ import inputtext from '@primeuix/themes/aura/inputtext';
 import message from '@primeuix/themes/aura/message';
 import popover from '@primeuix/themes/aura/popover';
 import progressbar from '@primeuix/themes/aura/progressbar';
+import radiobutton from '@primeuix/themes/aura/radiobutton';
 import ripple from '@primeuix/themes/aura/ripple';
 import select from '@primeuix/themes/aura/select';
 import selectbutton from '@primeuix/themes/aura/selectbutton';
@@ -37,6 +38,7 @@ const AURA = {
     message,
     popover,
     progressbar,
+    radiobutton,
     ripple,
     select,
     selectbutton,

@@ -8,6 +8,9 @@ import {
   Opening,
   PointImport,
   Readings,
+  FairingChoice,
+  Fairness,
+  Refits,
   Remarks,
   ShownItems,
   Snaps,
@@ -112,6 +115,9 @@ export class BenchPage implements Workbench {
   readonly hand = inject(ToolInHand);
   readonly joints = inject(Joints);
   readonly lossy = inject(LossyPreview);
+  readonly refits = inject(Refits);
+  readonly fairing = inject(FairingChoice);
+  readonly fairness = inject(Fairness);
   readonly lumps = inject(LumpTour);
   protected readonly opening = inject(Opening);
   readonly mirrorCheck = inject(MirrorCheck);

@@ -18,7 +18,7 @@ import { type BenchState, reducers } from '../state/reducers';
 import { SyncQueue } from '../sync/syncQueue';
 import { ReadingWorkService } from '../work/readingWorkService';
 import { HeavyWorkService } from '../work/heavyWorkService';
-import { type Asked, type JobKind, runJob } from '../work/jobs';
+import { type Asked, type JobKind, type JobProgress, runJob } from '../work/jobs';
 import type { LineOptions } from '../work/workLine';
 import { BENCH_SERVICES } from './benchServices';
 import type { PointerInput } from '../tools/contract';
@@ -34,9 +34,9 @@ type Place = readonly [x: number, y: number];
 /** The worker of the browser is not there in a spec: its jobs are done here, a moment later. */
 export class WorkHere {
   cancelled = 0;
-  run = async <Kind extends JobKind>(kind: Kind, asked: Asked<Kind>) => {
+  run = async <Kind extends JobKind>(kind: Kind, asked: Asked<Kind>, onProgress?: (step: JobProgress) => void) => {
     await Promise.resolve();
-    return { kind: 'answered', answer: runJob(kind, asked, () => undefined) };
+    return { kind: 'answered', answer: runJob(kind, asked, (step) => onProgress?.(step)) };
   };
   cancel = () => void this.cancelled++;
 }

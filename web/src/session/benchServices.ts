@@ -3,6 +3,7 @@ import { Combs } from './combs';
 import { CurveMarks } from './curveMarks';
 import { DeviationShown } from './deviationShown';
 import { Editing } from './editing';
+import { FairingChoice } from './fairingChoice';
 import { Fairness } from './fairness';
 import { Joints } from './joints';
 import { Ghosts } from './ghosts';
@@ -16,6 +17,7 @@ import { ReadingKernel } from './readingKernel';
 import { PointImport } from './pointImport';
 import { PointSets } from './pointSets';
 import { Readings } from './readings';
+import { Refits } from './refits';
 import { Remarks } from './remarks';
 import { SelfCrossings } from './selfCrossings';
 import { ShownItems } from './shownItems';
@@ -40,6 +42,7 @@ export const BENCH_SERVICES = [
   CurveMarks,
   DeviationShown,
   Editing,
+  FairingChoice,
   Fairness,
   Ghosts,
   Joints,
@@ -53,6 +56,7 @@ export const BENCH_SERVICES = [
   PointSets,
   ReadingKernel,
   Readings,
+  Refits,
   Remarks,
   SelfCrossings,
   ShownItems,

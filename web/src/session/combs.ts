@@ -11,11 +11,13 @@ import {
 import type { Id } from '@pencil-bend/document';
 import type { BenchState } from '../state/reducers';
 import { selectComb } from '../state/selectors';
+import { curveNormal } from '../view/curveNormal';
 import { isRead, curveReading, type CurveReading } from '../view/curveReading';
 import type { ShownItem } from '../view/shownItem';
 import { isSeen } from '../view/viewport';
 import { Editing } from './editing';
 import { Joints } from './joints';
+import { LossyPreview } from './lossyPreview';
 import { MirrorCheck } from './mirrorCheck';
 import { Readings } from './readings';
 import { ShownItems } from './shownItems';
@@ -29,6 +31,8 @@ export interface CombOf {
   readonly id: Id | null;
   readonly comb: CurvatureComb;
   readonly profile: CurvatureProfile;
+  /** Of a curve that is not there yet: only its outline is drawn. */
+  readonly isGhost?: boolean;
 }
 
 /** The comb is this share of the curves' size high, or of the view's where that is smaller; its longest teeth more. */
@@ -53,6 +57,7 @@ export class Combs {
   private readonly store: Store<BenchState> = inject(Store);
   private readonly editing = inject(Editing);
   private readonly joints = inject(Joints);
+  private readonly lossy = inject(LossyPreview);
   private readonly mirrorCheck = inject(MirrorCheck);
   private readonly readings = inject(Readings);
   private readonly shown = inject(ShownItems);
@@ -112,6 +117,17 @@ export class Combs {
         return [{ id: shown.made ? null : shown.id, reading }];
       });
   });
+  /** Of what a step that is being priced would leave. */
+  private readonly offered = computed((): readonly CurveReading[] => {
+    if (!this.settings().shown) return [];
+    const project = this.editing.project();
+    return (this.lossy.offer()?.curves ?? [])
+      .filter(({ item }) => this.wanted()?.has(item) ?? true)
+      .slice(0, FEW)
+      .map(({ item, before, after }) =>
+        curveReading(after, curveNormal(project, project?.items[item].plane ?? null, before), false),
+      );
+  });
   /** Readings of the other halves that a mirror check shows. */
   private readonly ghosts = computed(() =>
     this.settings().shown ? this.mirrorCheck.ghosts().map(({ reading }) => reading) : [],
@@ -156,6 +172,7 @@ export class Combs {
   readonly movingCombs = computed(() => [
     ...this.moving().flatMap(({ id, reading }) => this.combOf(id, reading)),
     ...this.ghosts().flatMap((reading) => this.combOf(null, reading)),
+    ...this.offered().flatMap((reading) => this.combOf(null, reading).map((comb) => ({ ...comb, isGhost: true }))),
   ]);
 
   constructor() {

@@ -1,19 +1,18 @@
-import { effect, inject, Injectable, signal, untracked } from '@angular/core';
+import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import {
-  type Curve,
-  type CurvatureChange,
   arcLength,
+  type CurvatureChange,
+  type Curve,
   type Deviation,
   evaluate,
   lengthAt,
   packCurve,
-  unpackCurve,
   type Vector3,
 } from '@pencil-bend/core';
+import type { FairingEnergy } from '@pencil-bend/core/reading';
 import {
-  controlRecipe,
-  type Id,
   type CommandCall,
+  type Id,
   plainRecipe,
   type Project,
   resolveRecipe,
@@ -25,7 +24,9 @@ import { drawingActions } from '../state/actions';
 import { newStamp } from '../state/ids';
 import { StepLoader } from './stepLoader';
 import type { BenchState } from '../state/reducers';
-import { selectProject, selectSelectedItem } from '../state/selectors';
+import { selectProject, selectReading, selectSelection } from '../state/selectors';
+import { curveNormal } from '../view/curveNormal';
+import { figuresTogether, type ShapeFigures } from '../work/figuresTogether';
 import { HeavyWorkService } from '../work/heavyWorkService';
 
 /** What a command would cost: how far the curve moves, where, and how its curvature changes. */
@@ -38,8 +39,15 @@ export interface Price {
   readonly s: number;
 }
 
+/** What a command makes of the shape. */
+export interface Gain {
+  readonly before: ShapeFigures;
+  readonly after: ShapeFigures;
+}
+
 /** A curve as it is, and as a command would leave it. */
 export interface Changed {
+  readonly item: Id;
   readonly name: string;
   readonly before: Curve;
   readonly after: Curve;
@@ -47,20 +55,35 @@ export interface Changed {
 
 /** A command that waits for a decision, with the curves it would leave: mostly one. */
 export interface Offer {
-  readonly call: CommandCall;
+  /** Null while it is being made: its curves are about what will come, or how far it has come. */
+  readonly call: CommandCall | null;
   readonly title: StepTitle;
   readonly curves: readonly Changed[];
-  /** Null until it is computed. */
+  /** Null until they are computed. */
   readonly price: Price | null;
+  readonly gain: Gain | null;
+  readonly notes: OfferNotes;
 }
 
-/** How a curve is fitted anew. */
-export type RefitTarget =
-  | { readonly kind: 'lighten'; readonly tolerance: number }
-  | { readonly kind: 'relay'; readonly count: number; readonly degree: number };
+/** What else there is to say of an offer. */
+export interface OfferNotes {
+  /** What becomes of the spacing of a curve through points. */
+  readonly spacing?: 'live' | 'held';
+  /** The control points that ironing moves, counted from 1, and how many there are. */
+  readonly moved?: { readonly points: readonly number[]; readonly of: number };
+  /** What fairing comes to by each energy that can be chosen, as far as it is known. */
+  readonly byEnergy?: Readonly<Partial<Record<FairingEnergy, ShapeFigures>>>;
+  /** Lumps are left: a tolerance in mm that was tried and leaves none. Null where none was found that does. */
+  readonly enough?: { readonly tolerance: number; readonly take: () => void } | null;
+}
 
-/** What is said while it is computed. */
-const BUSY = { lighten: 'Looking for the lightest curve', relay: 'Laying the curve anew' } as const;
+/** What is being computed, in words, and how to take it as far as it has come, where that can be. */
+export interface Busy {
+  readonly words: string;
+  /** Of a refit which kind, as its step will tell. */
+  readonly how: string | null;
+  readonly takeNow: (() => void) | null;
+}
 
 /**
  * Where the price of every lossy step is asked. The command is done on the side, its curve is the ghost, and a worker
@@ -70,26 +93,37 @@ const BUSY = { lighten: 'Looking for the lightest curve', relay: 'Laying the cur
 export class LossyPreview {
   private readonly store: Store<BenchState> = inject(Store);
   private readonly project = this.store.selectSignal(selectProject);
-  private readonly selected = this.store.selectSignal(selectSelectedItem);
+  private readonly selection = this.store.selectSignal(selectSelection);
+  private readonly reading = this.store.selectSignal(selectReading);
   private readonly work = inject(HeavyWorkService);
   private readonly loader = inject(StepLoader);
   readonly offer = signal<Offer | null>(null);
-  /** What is being computed, in words; null when nothing is. */
-  readonly busy = signal<string | null>(null);
+  /** Null when nothing is computed. */
+  readonly busy = signal<Busy | null>(null);
   /** The drawing that the offer is made on. */
   private base: Project | null = null;
-  /** The curve that it is about. */
-  private item: Id | null = null;
+  /** What is selected as long as the question is asked. */
+  private asking: readonly Id[] = [];
+  /** Goes up with every question. */
+  private question = 0;
+  /** What is made is applied as soon as it is there. */
+  private isTaken = false;
+
+  /** Which kind of refit is asked about; null for any other step, or none. */
+  readonly how = computed((): string | null => {
+    const title = this.offer()?.title;
+    return (title?.command === 'refit' ? title.how : null) ?? this.busy()?.how ?? null;
+  });
 
   constructor() {
     effect(() => {
       if (this.project() !== this.base) untracked(() => this.leave());
     });
-    // With another curve selected the question is no longer asked.
+    // With something else selected the question is no longer asked.
     effect(() => {
-      const selected = this.selected();
+      const selected = this.selection().items;
       untracked(() => {
-        if (selected === null || selected !== this.item) this.leave();
+        if (selected.join() !== this.asking.join()) this.leave();
       });
     });
   }
@@ -97,127 +131,129 @@ export class LossyPreview {
   /** Asks what a command would cost. */
   ask(call: CommandCall): void {
     this.leave();
-    const offer = this.prepared(call);
+    const offer = this.attempted(call);
     if (!offer) return;
+    const isCurrent = this.begin(offer.curves[0].item, 'Measuring');
     this.offer.set(offer);
-    this.busy.set('Measuring');
-    this.measured(offer).then(
-      (price) => {
-        if (this.offer() !== offer) return;
-        this.busy.set(null);
-        if (price) this.offer.set({ ...offer, price });
+    this.priced(offer).then(
+      (priced) => {
+        if (isCurrent() && priced) this.settle(priced);
       },
       (error: unknown) => this.failed(error),
     );
   }
 
-  /** The price of an offer, in the worker, one curve after the other; null where it was stopped. */
-  private async measured({ curves }: Offer): Promise<Price | null> {
-    const prices: Price[] = [];
-    for (const changed of curves) {
-      const asked = { first: packCurve(changed.before), second: packCurve(changed.after) };
-      const outcome = await this.work.run('price', asked);
-      if (outcome.kind !== 'answered') return null;
-      prices.push(priced(changed, outcome.answer));
-    }
-    return prices.length > 0 ? prices.reduce(worse) : null;
+  /** A question about a curve begins, and any other ends: what is given back says whether it is still asked. */
+  begin(item: Id, words: string, how: string | null = null): () => boolean {
+    if (this.busy()) this.work.cancel();
+    const { items } = this.selection();
+    [this.base, this.asking] = [this.project(), items.length > 1 ? items : [item]];
+    // Asked anew in another way, what was offered stays in sight until it is replaced; it is applied no longer.
+    const isSame = how !== null && this.how() === how;
+    this.offer.update((offer) => (isSame && offer ? { ...offer, call: null } : null));
+    this.busy.set({ words, how, takeNow: null });
+    const question = ++this.question;
+    return () => this.question === question;
   }
 
-  /** Fits a curve anew, in the worker, and offers what comes of it. */
-  refit(item: Id, target: RefitTarget): void {
-    this.leave();
-    const before = this.curveOf(item);
-    if (!before) return;
-    this.busy.set(BUSY[target.kind]);
-    this.base = this.project();
-    this.item = item;
-    const { base } = this;
-    const curve = packCurve(before);
-    const run =
-      target.kind === 'lighten'
-        ? this.work.run('lighten', { curve, tolerance: target.tolerance })
-        : this.work.run('relay', { curve, target: { count: target.count }, options: { degree: target.degree } });
-    run.then(
-      (outcome) => {
-        if (this.base !== base || outcome.kind !== 'answered') return;
-        this.busy.set(null);
-        const { answer } = outcome;
-        if (!answer.ok) {
-          const { controlPoints } = answer.failure;
-          return this.say(`no curve of fewer than ${controlPoints} control points was found within the tolerance`);
-        }
-        const { deviation, change } = answer.value;
-        const recipe = controlRecipe(unpackCurve(answer.value.curve), (i) => `c${i + 1}`);
-        this.loader.whenReady(() => {
-          const offer = this.prepared({ command: 'refit', args: { item, how: target.kind, recipe } });
-          if (offer) this.offer.set({ ...offer, price: priced(offer.curves[0], { deviation, change }) });
-        });
-      },
-      (error: unknown) => this.failed(error),
-    );
+  /** What will come, as far as it is known. */
+  showComing(coming: Pick<Offer, 'title' | 'curves' | 'gain'>, takeNow: Busy['takeNow'] = null): void {
+    this.offer.set({ ...coming, call: null, price: null, notes: {} });
+    this.busy.update((busy) => busy && { ...busy, takeNow });
+  }
+
+  /** What was made is offered; it is applied at once where that was asked for meanwhile. */
+  settle(offer: Offer): void {
+    this.busy.set(null);
+    this.offer.set(offer);
+    if (this.isTaken) this.apply();
+  }
+
+  /** There is more to say of what is offered. */
+  note(notes: OfferNotes): void {
+    this.offer.update((offer) => offer && { ...offer, notes: { ...offer.notes, ...notes } });
   }
 
   apply(): void {
-    const offer = this.offer();
-    const done = ({ call }: Offer) => this.store.dispatch(drawingActions.commandCalled({ call, stamp: newStamp() }));
-    if (offer) this.loader.whenReady(() => done(offer));
+    const call = this.offer()?.call;
+    if (!call) {
+      this.isTaken = this.busy() !== null;
+      return;
+    }
+    this.loader.whenReady(() => this.store.dispatch(drawingActions.commandCalled({ call, stamp: newStamp() })));
     this.leave();
   }
 
   leave(): void {
     if (this.busy() !== null) this.work.cancel();
+    this.question++;
     this.offer.set(null);
     this.busy.set(null);
     this.base = null;
-    this.item = null;
+    this.asking = [];
+    this.isTaken = false;
   }
 
-  /** The command done on the side; what cannot be done is said. */
-  private prepared(call: CommandCall): Offer | null {
+  /** The question cannot be answered: why is said. */
+  refuse(message: string): void {
+    this.leave();
+    this.store.dispatch(drawingActions.noticeGiven({ message }));
+  }
+
+  /** What went wrong in the worker is said; nothing is offered. */
+  failed(error: unknown): void {
+    this.refuse(error instanceof Error ? error.message : String(error));
+  }
+
+  /** The command done on the side, without its price; what cannot be done is said. */
+  attempted(call: CommandCall): Offer | null {
     const project = this.project();
     if (!project || !('item' in call.args)) return null;
     const attempted = steps().attempt(project, call);
     if (!attempted.ok) {
-      this.say(attempted.failure);
+      this.refuse(attempted.failure);
       return null;
     }
     const also = 'also' in call.args ? (call.args.also ?? []) : [];
     const curves = [call.args, ...also].flatMap(({ item }): Changed[] => {
-      const before = curveIn(project, item);
-      const after = curveIn(attempted.value.project, item);
-      return before && after ? [{ name: project.items[item].name, before, after }] : [];
+      const before = wholeCurve(project, item);
+      const after = wholeCurve(attempted.value.project, item);
+      return before && after ? [{ item, name: project.items[item].name, before, after }] : [];
     });
     if (curves.length === 0) return null;
-    this.base = project;
-    this.item = call.args.item;
-    return { call, title: attempted.value.title, curves, price: null };
+    return { call, title: attempted.value.title, curves, price: null, gain: null, notes: {} };
   }
 
-  private curveOf(item: Id): Curve | null {
+  /** With its price, from the worker, one curve after the other; null where it was stopped. */
+  async priced(offer: Offer, inStep = false): Promise<(Offer & { price: Price; gain: Gain }) | null> {
     const project = this.project();
-    return project && curveIn(project, item);
-  }
-
-  /** What went wrong in the worker is said; nothing is offered. */
-  private failed(error: unknown): void {
-    this.leave();
-    this.say(error instanceof Error ? error.message : String(error));
-  }
-
-  private say(message: string): void {
-    this.store.dispatch(drawingActions.noticeGiven({ message }));
+    const prices: Price[] = [];
+    const gains: Gain[] = [];
+    for (const { item, name, before, after } of offer.curves) {
+      const asked = {
+        first: packCurve(before),
+        second: packCurve(after),
+        inStep,
+        normal: curveNormal(project, project?.items[item].plane ?? null, before),
+        least: this.reading().least,
+      };
+      const outcome = await this.work.run('price', asked);
+      if (outcome.kind !== 'answered') return null;
+      const { deviation, change, ...gain } = outcome.answer;
+      const { u } = deviation;
+      prices.push({ deviation, change, name, at: evaluate(before, u), s: lengthAt(arcLength(before), u) });
+      gains.push(gain);
+    }
+    const [before, after] = (['before', 'after'] as const).map((which) => figuresTogether(gains.map((g) => g[which])));
+    return { ...offer, price: prices.reduce(worse), gain: { before, after } };
   }
 }
 
-function curveIn(project: Project, id: Id): Curve | null {
+/** The curve of an item, without what corners take of it; null of what is none. */
+export function wholeCurve(project: Project, id: Id): Curve | null {
   const item = project.items[id];
   const resolved = item?.kind === 'curve' ? resolveRecipe(plainRecipe(project, item)) : null;
   return resolved?.ok ? resolved.value.curve : null;
-}
-
-function priced({ name, before }: Changed, price: Pick<Price, 'deviation' | 'change'>): Price {
-  const { u } = price.deviation;
-  return { ...price, name, at: evaluate(before, u), s: lengthAt(arcLength(before), u) };
 }
 
 /** The price of two together: the one that moves more, with the larger change of curvature. */
@@ -225,5 +261,6 @@ function worse(a: Price, b: Price): Price {
   const [more, less] = b.deviation.max > a.deviation.max ? [b, a] : [a, b];
   const change = less.change.max > more.change.max ? less.change : more.change;
   const certified = a.deviation.certified && b.deviation.certified;
-  return { ...more, change, deviation: { ...more.deviation, certified } };
+  const bound = Math.max(a.deviation.bound, b.deviation.bound);
+  return { ...more, change, deviation: { ...more.deviation, bound, certified } };
 }

@@ -9,17 +9,15 @@ import {
   evaluate,
   frameAt,
   lengthAt,
-  liesAlong,
-  normalOf,
   parameterAt,
   type Vector3,
 } from '@pencil-bend/core';
-import { type Id, type Project, resolveRecipe, shownCurve } from '@pencil-bend/document';
+import { type Id, resolveRecipe, shownCurve } from '@pencil-bend/document';
+import { curveNormal } from '../view/curveNormal';
 import { curveReading, type CurveReading } from '../view/curveReading';
 import { Editing } from './editing';
 import { ShownItems } from './shownItems';
 import type { ShownItem } from '../view/shownItem';
-import { Target } from './target';
 
 /** What is seen at the shared cursor of sheet and graph. */
 export interface CursorReading {
@@ -30,15 +28,12 @@ export interface CursorReading {
   readonly centre: Vector3 | null;
 }
 
-/** A curve leaves its plane where it is farther from it than this, in mm. */
-const FLAT = 1e-6;
 /** What is read off the curves as they are this instant. */
 @Injectable()
 export class Readings {
   private readonly editing = inject(Editing);
   private readonly toolView = inject(ToolView);
   private readonly shown = inject(ShownItems);
-  private readonly target = inject(Target);
 
   /** Length along the read curve at the pointer, on the sheet or on the graph; null when it is elsewhere. */
   readonly cursor = signal<number | null>(null);
@@ -60,7 +55,7 @@ export class Readings {
   readonly normal = computed(
     (): Vector3 | null => {
       const item = this.toolView.reads() === 'preview' ? null : this.shown.selected()?.item;
-      return normalAlong(this.curve(), item?.plane ?? null, this.target);
+      return curveNormal(this.editing.project(), item?.plane ?? null, this.curve());
     },
     { equal: (a, b) => a?.join() === b?.join() },
   );
@@ -114,16 +109,10 @@ export class Readings {
 
   /** The normal that gives the curvature of a shown curve its sign; null for one that leaves its plane. */
   normalOf({ curve, item }: ShownItem): Vector3 | null {
-    return normalAlong(curve, item.plane, this.target);
+    return curveNormal(this.editing.project(), item.plane, curve);
   }
 
   isResting(curve: Curve): boolean {
     return !this.shown.inHand().some((each) => each.curve === curve);
   }
-}
-
-/** The normal of the plane that a curve lies along; null for one that leaves it. */
-function normalAlong(curve: Curve | null, plane: keyof Project['planes'] | null, target: Target): Vector3 | null {
-  const its = target.planeOf(plane);
-  return curve && liesAlong(its, curve, FLAT) ? normalOf(its) : null;
 }

@@ -19,3 +19,7 @@ export function lengthShown(mm: number, units: Units, fewer = 0): string {
 /** The same with its unit, and as few decimals as one glance takes in. */
 export const lengthInWords = (mm: number, units: Units, fewer = 1): string =>
   `${lengthShown(mm, units, fewer)} ${units}`;
+
+/** A tolerance by its digits, however small it is: '0.138 mm'. */
+export const toleranceInWords = (mm: number, units: Units): string =>
+  `${Number((mm / UNIT[units]).toPrecision(3))} ${units}`;

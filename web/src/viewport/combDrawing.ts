@@ -6,12 +6,16 @@ import { WideLine } from './wideLine';
 const PLUM = '#6f4a8e';
 const TEAL = '#1f7a6d';
 const OUTLINE = '#57555c';
+/** As the curve itself that a step would leave. */
+const GHOST = '#23252b';
 const CLIPPED = '#8a5a00';
 
 /** A comb with the profile that it was made from. */
 export interface CombShown {
   readonly comb: CurvatureComb;
   readonly profile: CurvatureProfile;
+  /** Of a curve that is not there yet: only its outline is drawn. */
+  readonly isGhost?: boolean;
 }
 
 /** What is seen of a comb on one side of the curve. */
@@ -25,6 +29,7 @@ interface Side {
 export class CombDrawing extends Group {
   private readonly sides: readonly Side[];
   private readonly outline: WideLine;
+  private readonly ghost: WideLine;
   /** Over the tips of teeth that are cut. */
   private readonly clipped: WideLine;
   private of: readonly CombShown[] | null = null;
@@ -38,9 +43,10 @@ export class CombDrawing extends Group {
     });
     this.sides = [side(PLUM, (kappa) => kappa < 0), side(TEAL, (kappa) => kappa >= 0)];
     this.outline = new WideLine(material(OUTLINE, 1.2));
+    this.ghost = new WideLine(material(GHOST, 1.6));
     this.clipped = new WideLine(material(CLIPPED, 3));
     for (const { area, teeth } of this.sides) this.add(area, teeth);
-    this.add(this.outline, this.clipped);
+    this.add(this.outline, this.ghost, this.clipped);
   }
 
   /** Writes the combs anew unless they are those that were written last. */
@@ -49,15 +55,18 @@ export class CombDrawing extends Group {
     if (!this.visible || this.of === shown) return;
     this.of = shown;
     const origin = shown[0].comb.outlineFeet;
-    this.outline.write(
-      shown.map(({ comb }) => ({ points: comb.outlineTips, join: 'through' })),
-      origin,
-    );
+    const outlines = (ghosts: boolean) =>
+      shown
+        .filter(({ isGhost = false }) => isGhost === ghosts)
+        .map(({ comb }) => ({ points: comb.outlineTips, join: 'through' }) as const);
+    this.outline.write(outlines(false), origin);
+    this.ghost.write(outlines(true), origin);
+    const there = shown.filter(({ isGhost }) => !isGhost);
     this.clipped.write([{ points: shown.flatMap(({ comb }) => capsOf(comb)), join: 'pairs' }], origin);
     for (const { isHere, area, teeth } of this.sides) {
-      writeArea(area, shown, origin, isHere);
+      writeArea(area, there, origin, isHere);
       const pairs: number[] = [];
-      for (const { comb } of shown) {
+      for (const { comb } of there) {
         for (let i = 0; i < comb.teethKappa.length; i++) {
           if (!isHere(comb.teethKappa[i])) continue;
           for (const end of [comb.teethFeet, comb.teethTips]) pairs.push(end[3 * i], end[3 * i + 1], end[3 * i + 2]);
@@ -74,6 +83,7 @@ export class CombDrawing extends Group {
       teeth.dispose();
     }
     this.outline.dispose();
+    this.ghost.dispose();
     this.clipped.dispose();
   }
 }

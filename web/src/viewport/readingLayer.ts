@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { distance, type Vector3 } from '@pencil-bend/core';
-import { CurveMarks, Editing, Joints, LumpTour, Meetings, MirrorCheck, Readings } from '../session';
+import { CurveMarks, Editing, FairingChoice, Joints, LumpTour, Meetings, MirrorCheck, Readings } from '../session';
 import type { BenchState } from '../state/reducers';
 import { selectReading } from '../state/selectors';
 import { levelShown, meetingInWords } from '../view/meeting';
@@ -28,6 +28,7 @@ export class ReadingLayer {
   private readonly editing = inject(Editing);
   private readonly readings = inject(Readings);
   private readonly curveMarks = inject(CurveMarks);
+  private readonly choice = inject(FairingChoice);
   private readonly tour = inject(LumpTour);
   private readonly joints = inject(Joints);
   private readonly meetings = inject(Meetings);
@@ -50,6 +51,12 @@ export class ReadingLayer {
     const curve = this.readings.curve();
     const stretches = this.curveMarks.tooTight();
     return curve ? stretches.map(({ from, to }) => stretchPath(curve, [from, to], this.viewport())) : [];
+  });
+  /** The stretch of the read curve that is in hand. */
+  protected readonly stretch = computed(() => {
+    const stretch = this.choice.stretch();
+    const curve = this.readings.curve();
+    return stretch && curve ? stretchPath(curve, [stretch.from, stretch.to], this.viewport()) : null;
   });
   /** The circle of curvature at the shared cursor. */
   protected readonly circle = computed(() => {

@@ -27,7 +27,9 @@ import {
   type ToleranceBracket,
   type Wrinkle,
 } from '@pencil-bend/core/reading';
+import type { ShapeFigures } from './figuresTogether';
 import { type Packed, packed, packedValue, type Plain } from './packed';
+import { type ReadBy, shapeFigures } from './shapeFigures';
 
 /** How far fairing has come; the curves so far, packed, lie within the tolerance: whoever cancels may keep them. */
 export type FairProgress = Omit<FairStep, 'curve'> & { readonly curves: readonly Float64Array[] };
@@ -41,6 +43,8 @@ interface FairAsked {
 /** The fairing jobs: what each is asked, and what it answers. */
 export interface FairJobs {
   fair: { readonly asked: FairAsked; readonly answer: Packed<Fairing> };
+  /** What a curve comes to when it is faired. */
+  'fair-figures': { readonly asked: FairAsked & Pick<ReadBy, 'least'>; readonly answer: ShapeFigures };
   'fairing-tolerance': {
     readonly asked: FairAsked & { readonly tolerance: number };
     readonly answer: ToleranceBracket | null;
@@ -96,6 +100,10 @@ export const fairJobs: {
 } = {
   fair: ({ curve, tolerance, options }, report) =>
     packedValue(fair(unpackCurve(curve), tolerance, { ...options, progress: reporting(report) })),
+  'fair-figures': ({ curve, tolerance, options = {}, least }, report) => {
+    const faired = fair(unpackCurve(curve), tolerance, { ...options, progress: reporting(report) });
+    return shapeFigures(faired.curve, { normal: options.normal ?? null, least });
+  },
   'fairing-tolerance': ({ curve, tolerance, options }, report) =>
     fairingTolerance(unpackCurve(curve), tolerance, { ...options, progress: reporting(report) }),
   roughness: ({ curve, tolerance, options }, report) =>

@@ -3,6 +3,7 @@ import {
   curvatureChange,
   type Deviation,
   deviation,
+  deviationInStep,
   type FitFailure,
   nearPoints,
   type NearFit,
@@ -37,6 +38,8 @@ import { type CurveFairness, curveFairness } from './curveFairness';
 import { type FreehandJob, freehandJob } from './freehandJob';
 import { fairJobs, type FairJobs, type FairProgress } from './fairJobs';
 import { type Packed, packed, type Plain } from './packed';
+import type { ShapeFigures } from './figuresTogether';
+import { type ReadBy, shapeFigures } from './shapeFigures';
 
 /**
  * What is computed away from the main thread: for each job what it is asked, and what it answers. Curves travel packed,
@@ -104,11 +107,23 @@ export interface Jobs extends FairJobs {
     readonly asked: { readonly first: Float64Array; readonly second: Float64Array };
     readonly answer: Clearance;
   };
-  /** What it costs to have the second curve in place of the first. */
+  /** What it costs to have the second curve in place of the first, and what comes of it. */
   price: {
-    readonly asked: { readonly first: Float64Array; readonly second: Float64Array };
-    readonly answer: { readonly deviation: Deviation; readonly change: CurvatureChange };
+    readonly asked: ReadBy & {
+      readonly first: Float64Array;
+      readonly second: Float64Array;
+      /** They have the same knots, and go along each other by the parameter. */
+      readonly inStep?: boolean;
+    };
+    readonly answer: PriceFigures;
   };
+}
+
+export interface PriceFigures {
+  readonly deviation: Deviation;
+  readonly change: CurvatureChange;
+  readonly before: ShapeFigures;
+  readonly after: ShapeFigures;
 }
 
 export type JobKind = keyof Jobs;
@@ -137,9 +152,11 @@ const work: Work = {
   deviation: ({ first, second }) => deviation(unpackCurve(first), unpackCurve(second)),
   'points-comparison': ({ curve, points, tolerance }) => comparedWithPoints(unpackCurve(curve), points, tolerance),
   clearance: ({ first, second }) => clearance(unpackCurve(first), unpackCurve(second)),
-  price: (asked) => {
+  price: ({ inStep, ...asked }) => {
     const [first, second] = [unpackCurve(asked.first), unpackCurve(asked.second)];
-    return { deviation: deviation(first, second), change: curvatureChange(first, second) };
+    const apart = inStep ? deviationInStep(first, second) : deviation(first, second);
+    const [before, after] = [first, second].map((curve) => shapeFigures(curve, asked));
+    return { deviation: apart, change: curvatureChange(first, second), before, after };
   },
 };
 

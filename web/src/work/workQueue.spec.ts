@@ -84,6 +84,9 @@ const samples = (count: number) =>
     return i % 3 === 0 ? 2000 * s : i % 3 === 1 ? 80 * Math.sin(40 * s) : 0.02 * Math.sin(1e4 * s);
   });
 
+/** How curves are read beside their price. */
+const READ_BY = { normal: [0, 0, 1], least: 0.02 } as const;
+
 describe('heavy work in a thread', () => {
   it('lightens 1,000 control points, telling how far it has come, while this thread goes on', async () => {
     const steps: JobProgress[] = [];
@@ -113,8 +116,8 @@ describe('heavy work in a thread', () => {
     const relaid = await queue.run('relay', { curve: packCurve(curve), target: { count: 40 } });
     if (relaid.kind !== 'answered' || !relaid.answer.ok) throw new Error(JSON.stringify(relaid));
     const { curve: packed, ...price } = relaid.answer.value;
-    const compared = await queue.run('price', { first: packCurve(curve), second: packed.slice() });
-    expect(compared).toEqual({ kind: 'answered', answer: price });
+    const compared = await queue.run('price', { ...READ_BY, first: packCurve(curve), second: packed.slice() });
+    expect(compared).toMatchObject({ kind: 'answered', answer: { ...price, after: { controlPoints: 40 } } });
     expect(started).toBe(1);
   });
 
@@ -126,7 +129,7 @@ describe('heavy work in a thread', () => {
       'a tolerance above 0 is needed, not -1',
     );
     // The worker goes on after it.
-    expect(await queue.run('price', { first: curve.slice(), second: curve.slice() })).toMatchObject({
+    expect(await queue.run('price', { ...READ_BY, first: curve.slice(), second: curve.slice() })).toMatchObject({
       answer: { deviation: { max: 0 } },
     });
     expect(started).toBe(1);
@@ -148,7 +151,7 @@ describe('heavy work in a thread', () => {
     queue.cancel();
     expect(await job).toEqual({ kind: 'given-up' });
     const told = steps.length;
-    const next = await queue.run('price', { first: packCurve(wave(8)), second: packCurve(wave(8)) });
+    const next = await queue.run('price', { ...READ_BY, first: packCurve(wave(8)), second: packCurve(wave(8)) });
     expect(next).toMatchObject({ kind: 'answered', answer: { deviation: { max: 0 } } });
     expect(steps.length).toBe(told);
     queue.cancel();
@@ -158,11 +161,11 @@ describe('heavy work in a thread', () => {
   it('says so when the worker itself fails, and starts another for the next job', async () => {
     let broken = true;
     const failing = new WorkQueue(() => startThread(broken ? join(folder, 'missing.cjs') : script)());
-    await expect(failing.run('price', { first: packCurve(wave(8)), second: packCurve(wave(8)) })).rejects.toThrow(
-      'missing.cjs',
-    );
+    await expect(
+      failing.run('price', { ...READ_BY, first: packCurve(wave(8)), second: packCurve(wave(8)) }),
+    ).rejects.toThrow('missing.cjs');
     broken = false;
-    const next = await failing.run('price', { first: packCurve(wave(8)), second: packCurve(wave(8)) });
+    const next = await failing.run('price', { ...READ_BY, first: packCurve(wave(8)), second: packCurve(wave(8)) });
     expect(next).toMatchObject({ kind: 'answered' });
     failing.stop();
   });

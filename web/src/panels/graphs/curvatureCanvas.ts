@@ -14,17 +14,24 @@ import {
 import { Store } from '@ngrx/store';
 import type { BenchState } from '../../state/reducers';
 import { selectReading } from '../../state/selectors';
-import { CurveMarks, Editing, LumpTour, Readings } from '../../session';
-import { StripGraph } from './stripGraph';
+import { CurveMarks, Editing, FairingChoice, LumpTour, Readings, Refits } from '../../session';
+import { arcLength, lengthAt, parameterAt } from '@pencil-bend/core';
+import { Tooltip } from 'primeng/tooltip';
+import { LinkButton } from '../../ui/buttons';
+import { Icon } from '../../ui/icon';
+import { type AxisStretch, StripGraph } from './stripGraph';
 import { inflectionsInWords } from '../../ui/labels';
 import { lengthInWords, UNIT } from '../../ui/length';
-import { drawGraph, graphFrame, type GraphMarks, lengthAtX } from './curvatureGraph';
+import { drawGraph, graphFrame, type GraphMarks, lengthAtX, xOf } from './curvatureGraph';
 import { GraphGestures } from './graphGestures';
+
+/** As wide as what stands above a stretch, in pixels. */
+const TOOLS = 120;
 
 /** The graph of signed curvature over arc length, with the cursor that it shares with the sheet. */
 @Component({
   selector: 'pb-curvature-canvas',
-  imports: [GraphGestures],
+  imports: [GraphGestures, Icon, LinkButton, Tooltip],
   template: `
     <canvas
       #canvas
@@ -33,7 +40,30 @@ import { GraphGestures } from './graphGestures';
         'Signed curvature over arc length, ' + inflections() + (limitLabel() ? ', ' + limitLabel() : '')
       "
       [pbGraphGestures]="lengthAt"
+      [takesStretches]="true"
+      (stretched)="take($event)"
     ></canvas>
+    @if (tools(); as tools) {
+      <div
+        class="tools"
+        [class.below]="tools.isBelow"
+        [style.left.px]="tools.x"
+        role="group"
+        [attr.aria-label]="tools.label"
+      >
+        <button pbLink pTooltip="Takes the lump out within the tolerance; its price comes first (!)" (click)="iron()">
+          iron
+        </button>
+        @if (tools.isStretch) {
+          <button pbLink pTooltip="Fairs this stretch alone; its price comes first (%)" (click)="refits.fair()">
+            fair
+          </button>
+          <button pbLink aria-label="Let the stretch go" (click)="choice.stretch.set(null)">
+            <pb-icon name="close" />
+          </button>
+        }
+      </div>
+    }
   `,
   styles: `
     :host {
@@ -49,11 +79,26 @@ import { GraphGestures } from './graphGestures';
       cursor: crosshair;
       touch-action: none;
     }
-    canvas.zoomed {
-      cursor: grab;
+    .tools {
+      --icon: 13px;
+      position: absolute;
+      top: 8px;
+      display: flex;
+      gap: 10px;
+      align-items: center;
+      padding: 2px 8px;
+      border: 1px solid var(--hairline);
+      border-radius: 6px;
+      background: var(--paper);
+      font-size: 12px;
+      transform: translateX(-50%);
     }
-    canvas.zoomed:active {
-      cursor: grabbing;
+    .tools.below {
+      top: auto;
+      bottom: 28px;
+    }
+    .tools button {
+      padding: 0;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -63,6 +108,8 @@ export class CurvatureCanvas {
   protected readonly readings = inject(Readings);
   private readonly marks = inject(CurveMarks);
   private readonly tour = inject(LumpTour);
+  protected readonly refits = inject(Refits);
+  protected readonly choice = inject(FairingChoice);
   private readonly strip = inject(StripGraph);
   private readonly store: Store<BenchState> = inject(Store);
   private readonly reading = this.store.selectSignal(selectReading);
@@ -101,6 +148,46 @@ export class CurvatureCanvas {
     return frame && lengthAtX(frame, x);
   };
 
+  /** The stretch in hand, in lengths; over the seam of a closed curve it ends before it begins. */
+  private readonly stretch = computed((): readonly [number, number] | null => {
+    const stretch = this.choice.stretch();
+    const curve = this.readings.curve();
+    if (!stretch || !curve) return null;
+    const measured = arcLength(curve);
+    return [lengthAt(measured, stretch.from), lengthAt(measured, stretch.to)];
+  });
+
+  /** What can be done to the stretch in hand, or to the lump that was gone to, above the middle of it. */
+  protected readonly tools = computed(() => {
+    const frame = this.frame();
+    const stretch = this.stretch();
+    const lump = this.tour.current();
+    if (!frame || (!stretch && !lump)) return null;
+    const s = stretch ? (stretch[0] + stretch[1]) / 2 : (lump?.s ?? 0);
+    const x = Math.min(frame.width - TOOLS / 2, Math.max(TOOLS / 2, xOf(frame, s)));
+    // On the side where the curve is not.
+    const { s: places, kappa } = this.readings.reading()?.profile ?? { s: [], kappa: [] };
+    const isBelow = (kappa[places.findIndex((each) => each >= s)] ?? 0) >= 0;
+    return {
+      x,
+      isBelow,
+      isStretch: stretch !== null,
+      label: stretch ? 'The stretch in hand' : 'The lump that was gone to',
+    };
+  });
+
+  protected take(stretch: AxisStretch | null): void {
+    const curve = this.readings.keptCurve();
+    if (!curve || !stretch) return this.choice.stretch.set(null);
+    const measured = arcLength(curve);
+    this.choice.stretch.set({ from: parameterAt(measured, stretch.from), to: parameterAt(measured, stretch.to) });
+  }
+
+  protected iron(): void {
+    const stretch = this.choice.stretch() ?? this.tour.current();
+    if (stretch) this.refits.iron(stretch);
+  }
+
   constructor() {
     afterNextRender(() => this.observer.observe(this.canvas().nativeElement));
     // An effect of the application, which comes before the views: text on a canvas asks for every style of the page,
@@ -127,6 +214,7 @@ export class CurvatureCanvas {
       tooTight: this.marks.tooTight(),
       limitLabel: this.limitLabel(),
       cursor: this.readings.cursor(),
+      stretch: this.stretch(),
     };
   }
 

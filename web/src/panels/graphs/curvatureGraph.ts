@@ -98,6 +98,8 @@ export interface GraphMarks {
   readonly limitLabel: string;
   /** A length along the curve. */
   readonly cursor: number | null;
+  /** The stretch in hand, from one length to another. */
+  readonly stretch?: readonly [number, number] | null;
 }
 
 /** What paths are made with: on a canvas the browser's. */
@@ -108,7 +110,7 @@ export function drawGraph(
   context: CanvasRenderingContext2D,
   frame: GraphFrame,
   profile: Profile,
-  { others, meetings, marks, current, limit, tooTight, limitLabel, cursor }: GraphMarks,
+  { others, meetings, marks, current, limit, tooTight, limitLabel, cursor, stretch = null }: GraphMarks,
   Paths: Paths = Path2D,
 ): void {
   const { width, height } = frame;
@@ -124,6 +126,7 @@ export function drawGraph(
   context.clip();
   if (limit !== null) limits(context, frame, limit, tooTight, limitLabel);
   for (const { stretch, rank } of marks) if (stretch && rank) band(context, frame, stretch, rank === current);
+  if (stretch) inHand(context, frame, stretch);
   const zero = yOf(frame, 0);
   for (const [sign, colour] of [
     [1, 'rgb(31 122 109 / 0.16)'],
@@ -252,6 +255,15 @@ function band(
       ]) {
     const left = xOf(frame, from);
     context.fillRect(left, TOP, xOf(frame, to) - left, frame.height - TOP - BOTTOM);
+  }
+}
+
+/** The stretch in hand, between its ends. */
+function inHand(context: CanvasRenderingContext2D, frame: GraphFrame, stretch: readonly [number, number]): void {
+  band(context, frame, stretch, false);
+  for (const s of stretch) {
+    const x = Math.round(xOf(frame, s)) + 0.5;
+    line(context, VERMILION, [x, TOP], [x, frame.height - BOTTOM]);
   }
 }
 

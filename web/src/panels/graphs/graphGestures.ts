@@ -1,17 +1,22 @@
-import { Directive, ElementRef, inject, input } from '@angular/core';
+import { booleanAttribute, Directive, ElementRef, inject, input, output } from '@angular/core';
 import { Readings } from '../../session';
-import { StripGraph } from './stripGraph';
+import { type AxisStretch, StripGraph } from './stripGraph';
 
 /** Turning the wheel by one notch, or a key, shows so much less of the axis. */
 const NOTCH = 1.2;
 /** Pixels of the wheel that count as a notch. */
 const WHEEL = 100;
+/** The axis under the graph, in pixels. */
+const AXIS = 20;
+/** A drag by less is a click. */
+const MOVED = 3;
 /** A key moves by this share of what is seen. */
 const STEP = 0.1;
 
 /**
- * A graph over the strip's axis, under hand: the wheel zooms about the pointer, a drag moves what is zoomed in, a double
- * click shows all again, and so do + and −, the arrows and 0. The pointer brings the cursor along that the sheet shares.
+ * A graph over the strip's axis, under hand: the wheel zooms about the pointer, a drag moves what is zoomed in (where
+ * stretches can be taken, by the axis; in the graph it takes one), a double click shows all again, and so do + and −, the
+ * arrows and 0. The pointer brings the cursor along that the sheet shares.
  */
 @Directive({
   selector: 'canvas[pbGraphGestures]',
@@ -22,8 +27,8 @@ const STEP = 0.1;
     '(wheel)': 'wheel($event)',
     '(pointerdown)': 'press($event)',
     '(pointermove)': 'move($event)',
-    '(pointerup)': 'grabbed = null',
-    '(pointercancel)': 'grabbed = null',
+    '(pointerup)': 'release($event)',
+    '(pointercancel)': 'release($event)',
     '(pointerleave)': 'readings.cursor.set(null)',
     '(dblclick)': 'strip.showWhole()',
     '(keydown)': 'key($event)',
@@ -35,8 +40,13 @@ export class GraphGestures {
   private readonly canvas: HTMLCanvasElement = inject<ElementRef<HTMLCanvasElement>>(ElementRef).nativeElement;
   /** The length along the axis under a pixel of the canvas; null while nothing is drawn. */
   readonly pbGraphGestures = input.required<(x: number) => number | null>();
-  /** The length along the axis that was taken hold of. */
+  /** Whether a drag takes a stretch of the curve. */
+  readonly takesStretches = input(false, { transform: booleanAttribute });
+  /** The stretch that is being taken; null for a click that takes none. */
+  readonly stretched = output<AxisStretch | null>();
+  /** The length along the axis that was taken hold of, to move it or to begin a stretch. */
   protected grabbed: number | null = null;
+  private begun: { readonly x: number; readonly at: number; isDrag: boolean } | null = null;
 
   protected wheel(event: WheelEvent): void {
     const at = this.pbGraphGestures()(event.offsetX);
@@ -49,8 +59,12 @@ export class GraphGestures {
   }
 
   protected press(event: PointerEvent): void {
-    if (event.button !== 0 || !this.strip.isZoomed()) return;
-    this.grabbed = this.pbGraphGestures()(event.offsetX);
+    const at = this.pbGraphGestures()(event.offsetX);
+    if (event.button !== 0 || at === null) return;
+    const takes = this.takesStretches() && event.offsetY < this.canvas.clientHeight - AXIS;
+    if (takes) this.begun = { x: event.offsetX, at, isDrag: false };
+    else if (this.strip.isZoomed()) this.grabbed = at;
+    else return;
     this.canvas.setPointerCapture(event.pointerId);
   }
 
@@ -59,7 +73,19 @@ export class GraphGestures {
     if (at === null) return;
     if (this.grabbed !== null) this.strip.pan(this.grabbed - at);
     const own = this.strip.own()?.reading.profile.length ?? 0;
-    this.readings.cursor.set(Math.min(own, Math.max(0, at)));
+    const inside = (s: number) => Math.min(own, Math.max(0, s));
+    this.readings.cursor.set(inside(at));
+    const { begun } = this;
+    if (!begun) return;
+    begun.isDrag ||= Math.abs(event.offsetX - begun.x) > MOVED;
+    const [from, to] = [begun.at, at].map(inside).sort((a, b) => a - b);
+    if (begun.isDrag && to > from) this.stretched.emit({ from, to });
+  }
+
+  protected release(event: PointerEvent): void {
+    if (this.begun && !this.begun.isDrag && event.type === 'pointerup') this.stretched.emit(null);
+    this.grabbed = null;
+    this.begun = null;
   }
 
   protected key(event: KeyboardEvent): void {

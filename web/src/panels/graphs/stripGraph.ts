@@ -8,7 +8,8 @@ import type { GraphCurve, Quantity } from '../../view/graphCurve';
 import { levelShown, thresholdsOf } from '../../view/meeting';
 import { type Run, runThrough } from '../../view/run';
 import { isCurve, type ShownCurve } from '../../view/shownItem';
-import { Editing, Joints, MirrorCheck, ReadingKernel, Readings, ShownItems } from '../../session';
+import { INK } from './graphLook';
+import { Editing, Joints, LossyPreview, MirrorCheck, ReadingKernel, Readings, ShownItems } from '../../session';
 
 /** A stretch of the strip's axis, in mm from the start of the curve that is read. */
 export interface AxisStretch {
@@ -38,6 +39,7 @@ export class StripGraph {
   private readonly editing = inject(Editing);
   private readonly joints = inject(Joints);
   private readonly kernel = inject(ReadingKernel);
+  private readonly lossy = inject(LossyPreview);
   private readonly mirrorCheck = inject(MirrorCheck);
   private readonly readings = inject(Readings);
   private readonly shown = inject(ShownItems);
@@ -76,7 +78,12 @@ export class StripGraph {
   });
 
   /** What stands beside the read curve: the curves of a run, the other half, other selected curves over the same axis. */
-  readonly others = computed((): readonly GraphCurve[] => [...this.mirrored(), ...this.inRun(), ...this.overlaid()]);
+  readonly others = computed((): readonly GraphCurve[] => [
+    ...this.mirrored(),
+    ...this.inRun(),
+    ...this.overlaid(),
+    ...this.offered(),
+  ]);
 
   private readonly inRun = computed((): readonly GraphCurve[] => {
     const { before, after } = this.run();
@@ -113,6 +120,14 @@ export class StripGraph {
     const own = this.own()?.reading.profile.length ?? 0;
     const offset = this.mirrorCheck.meeting()?.end === 'start' ? -length : own;
     return [{ id: null, name: 'other half', colour: GHOST, offset, reading: ghost.reading }];
+  });
+
+  /** The read curve as a step that is being priced would leave it. */
+  private readonly offered = computed((): readonly GraphCurve[] => {
+    const changed = this.lossy.offer()?.curves.find(({ item }) => item === this.readId());
+    if (!changed) return NONE;
+    const reading = curveReading(changed.after, this.readings.normal(), false);
+    return [{ id: null, name: 'as it would be', colour: INK, offset: 0, reading }];
   });
 
   /** Where the curves of a run go on in each other. */

@@ -6,11 +6,13 @@ import { Icon } from '../../ui/icon';
 import { CombControls } from './combControls';
 import { CurveFacts } from './curveFacts';
 import { DragConstraints } from './dragConstraints';
+import { FairingSection } from './fairingSection';
 import { HandleSection } from './handleSection';
 import { JointsSection } from './jointsSection';
 import { heldPoints } from './held';
 import { LookSection } from './lookSection';
 import { OpenSections, type Section, SECTIONS } from './openSections';
+import { MarksSection } from './marksSection';
 import { PointsTable } from './pointsTable';
 import { ReadingSection } from './readingSection';
 import { RefitSection } from './refitSection';
@@ -32,10 +34,12 @@ const ALL = Object.entries(SECTIONS).map(([name, label]) => ({ name: name as Sec
     CombControls,
     CurveFacts,
     DragConstraints,
+    FairingSection,
     HandleSection,
     Icon,
     JointsSection,
     LookSection,
+    MarksSection,
     PointsTable,
     ReadingSection,
     RefitSection,

@@ -10,7 +10,7 @@ import {
   waysToGive,
 } from '@pencil-bend/document';
 import { Tooltip } from 'primeng/tooltip';
-import { Editing, LossyPreview, ShownItems } from '../../session';
+import { Editing, Refits, ShownItems } from '../../session';
 import { FramedButton } from '../../ui/buttons';
 import { Choice, type ChoiceOption } from '../../ui/choice';
 import { NumberField } from '../../ui/numberField';
@@ -89,7 +89,7 @@ const SMOOTH = { open: { count: 8, degree: 7 }, closed: { count: 8, degree: 5 } 
 })
 export class GivensSection {
   private readonly editing = inject(Editing);
-  private readonly lossy = inject(LossyPreview);
+  private readonly refits = inject(Refits);
   private readonly shown = inject(ShownItems);
   protected readonly axes = ['x', 'y', 'z'] as const;
   protected readonly units = computed(() => this.editing.project()?.units ?? 'mm');
@@ -141,6 +141,6 @@ export class GivensSection {
     const shown = this.shown.selected();
     if (!shown?.curve) return;
     const target = SMOOTH[shown.curve.closing === 'open' ? 'open' : 'closed'];
-    this.lossy.refit(shown.id, { kind: 'relay', ...target });
+    this.refits.refit(shown.id, { kind: 'relay', ...target });
   }
 }

@@ -13,7 +13,7 @@ describe('sections of the card', () => {
 
   it('are as at first where what was stored is no list, and pass over sections that are gone', () => {
     localStorage.setItem('pencil-bend-card', '{broken');
-    expect(new OpenSections().open()).toEqual(['reading', 'shape', 'joints', 'points']);
+    expect(new OpenSections().open()).toEqual(['reading', 'fairing', 'marks', 'shape', 'joints', 'points']);
     localStorage.setItem('pencil-bend-card', '["gone","reading"]');
     expect(new OpenSections().open()).toEqual(['reading']);
   });

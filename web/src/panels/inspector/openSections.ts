@@ -3,6 +3,8 @@ import { Injectable, signal } from '@angular/core';
 /** Sections of the card, from the top. */
 export const SECTIONS = {
   reading: 'Reading',
+  fairing: 'Fairing',
+  marks: 'Marks',
   shape: 'Shape',
   joints: 'Joints',
   points: 'Points',
@@ -14,7 +16,7 @@ export const SECTIONS = {
 export type Section = keyof typeof SECTIONS;
 
 const KEY = 'pencil-bend-card';
-const FIRST_OPEN: readonly Section[] = ['reading', 'shape', 'joints', 'points'];
+const FIRST_OPEN: readonly Section[] = ['reading', 'fairing', 'marks', 'shape', 'joints', 'points'];
 
 /** Which sections of the card are open: remembered in this browser, for every project. */
 @Injectable({ providedIn: 'root' })

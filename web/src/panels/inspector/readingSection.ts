@@ -3,24 +3,19 @@ import { Store } from '@ngrx/store';
 import type { Lump } from '@pencil-bend/core/reading';
 import { radiusOf } from '@pencil-bend/core';
 import { Tooltip } from 'primeng/tooltip';
-import { MARK_KINDS, type MarkKind } from '../../api/savedView';
-import { Editing, Fairness, LumpTour, Readings, ShownItems, SlowFigures } from '../../session';
+import { Editing, Fairness, LossyPreview, LumpTour, Readings, Refits, ShownItems, SlowFigures } from '../../session';
 import { viewActions } from '../../state/actions';
 import type { BenchState } from '../../state/reducers';
-import { selectReading } from '../../state/selectors';
 import { LinkButton } from '../../ui/buttons';
 import { counted } from '../../ui/labels';
 import { lengthInWords, lengthShown } from '../../ui/length';
-import { NumberField } from '../../ui/numberField';
-import { Switch } from '../../ui/switch';
-import { Toggle } from '../../ui/toggle';
 import { lumpInWords } from '../../view/lumpWords';
-import { MARK_LOOKS } from '../../view/markKinds';
+import { PriceBox } from '../price/priceBox';
 
-/** How fair the selected curve is: one line, its lumps in words, and what is marked on it. */
+/** How fair the selected curve is: one line, and its lumps in words. */
 @Component({
   selector: 'pb-reading-section',
-  imports: [LinkButton, NumberField, Switch, Toggle, Tooltip],
+  imports: [LinkButton, PriceBox, Tooltip],
   template: `
     <p class="fairness" data-testid="fairness">{{ fairness() }}</p>
     <ol aria-label="Lumps">
@@ -38,6 +33,15 @@ import { MARK_LOOKS } from '../../view/markKinds';
             {{ each.rank }}
           </button>
           <span class="words">{{ each.words }}</span>
+          <button
+            pbLink
+            [attr.aria-label]="'Iron lump ' + each.rank"
+            pTooltip="Takes it out within the tolerance of Fairing, moving as few control points as it can; its price comes first (!)"
+            tooltipPosition="left"
+            (click)="refits.iron(each.lump)"
+          >
+            iron
+          </button>
           <span class="number quiet" [pTooltip]="each.tip" tooltipPosition="left">{{ each.figures }}</span>
           <button
             pbLink
@@ -51,75 +55,15 @@ import { MARK_LOOKS } from '../../view/markKinds';
         </li>
       }
     </ol>
+    @if (lossy.how() === 'iron') {
+      <pb-price-box class="inside" />
+    }
     @if (intended(); as count) {
       <p class="quiet row">
         {{ count }} meant so
         <button pbLink (click)="forget()">list {{ count === 1 ? 'it' : 'them' }} again</button>
       </p>
     }
-    <dl>
-      <dt
-        class="explained"
-        tabindex="0"
-        tooltipPosition="left"
-        pTooltip="Lumps whose curvature differs by less, as a share of what the curve's curvature comes to at most, are not listed"
-      >
-        Lumps from
-      </dt>
-      <dd class="row short">
-        <pb-number
-          label="Lumps are listed from"
-          unit=" %"
-          [value]="percent()"
-          [digits]="1"
-          [least]="2"
-          [most]="100"
-          (given)="list($event)"
-        />
-      </dd>
-      <dt
-        class="explained"
-        tabindex="0"
-        tooltipPosition="left"
-        pTooltip="The smallest radius that a cutter, or whoever builds it, can make: what is tighter is marked on sheet and strip"
-      >
-        Smallest R
-      </dt>
-      <dd class="row short">
-        <pb-number
-          label="Smallest radius allowed"
-          none="no limit"
-          [value]="limit()"
-          [units]="units()"
-          [least]="1e-3"
-          (given)="setLimit($event)"
-        />
-        @if (limit() !== null) {
-          <button pbLink (click)="setLimit(null)">no limit</button>
-        }
-      </dd>
-      <dt
-        class="explained"
-        tabindex="0"
-        tooltipPosition="left"
-        pTooltip="The circle that bends as the curve does where the pointer is, while it is near the curve"
-      >
-        Circle
-      </dt>
-      <dd>
-        <pb-switch
-          label="Circle of curvature at the pointer"
-          [states]="['hidden', 'at the pointer']"
-          [on]="circle()"
-          (toggled)="showCircle($event)"
-        />
-      </dd>
-    </dl>
-    <div class="marks" role="group" aria-label="What is marked">
-      @for (mark of marks(); track mark.kind) {
-        <pb-toggle [label]="mark.label" [tip]="mark.tip" [on]="mark.on" (toggled)="setMark(mark.kind, $event)" />
-      }
-    </div>
   `,
   styleUrls: ['./sections.css', './readingSection.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -131,8 +75,9 @@ export class ReadingSection {
   private readonly readings = inject(Readings);
   private readonly shown = inject(ShownItems);
   private readonly slow = inject(SlowFigures);
+  protected readonly refits = inject(Refits);
+  protected readonly lossy = inject(LossyPreview);
   protected readonly tour = inject(LumpTour);
-  private readonly settings = this.store.selectSignal(selectReading);
   protected readonly units = computed(() => this.editing.project()?.units ?? 'mm');
 
   /** The card stays as it is while the curve is dragged: what it says follows on release. */
@@ -158,10 +103,6 @@ export class ReadingSection {
     })),
   );
   protected readonly intended = computed(() => this.rested()?.meant.length ?? 0);
-  protected readonly limit = computed(() => this.settings().limit);
-  protected readonly circle = computed(() => this.settings().circle);
-  protected readonly percent = computed(() => 100 * this.settings().least);
-
   /** Pieces, largest lump, roughness, lightness, and what lightening would leave, in one line. */
   protected readonly fairness = computed(() => {
     const rested = this.rested();
@@ -188,14 +129,6 @@ export class ReadingSection {
     return `${said.join('; ')}.`;
   });
 
-  protected readonly marks = computed(() => {
-    const on = new Set(this.settings().marks);
-    return MARK_KINDS.map((kind) => {
-      const { many, tip } = MARK_LOOKS[kind];
-      return { kind, label: many, tip, on: on.has(kind) };
-    });
-  });
-
   constructor() {
     this.slow.lookers.update((count) => count + 1);
     inject(DestroyRef).onDestroy(() => this.slow.lookers.update((count) => count - 1));
@@ -212,22 +145,6 @@ export class ReadingSection {
   protected forget(): void {
     const [curve] = this.editing.selection().items;
     if (curve) this.store.dispatch(viewActions.intendedForgotten({ curve }));
-  }
-
-  protected list(percent: number): void {
-    this.store.dispatch(viewActions.lumpsListed({ least: percent / 100 }));
-  }
-
-  protected setLimit(limit: number | null): void {
-    this.store.dispatch(viewActions.radiusLimited({ limit }));
-  }
-
-  protected showCircle(shown: boolean): void {
-    this.store.dispatch(viewActions.circleShown({ shown }));
-  }
-
-  protected setMark(kind: MarkKind, on: boolean): void {
-    this.store.dispatch(viewActions.markSet({ kind, on }));
   }
 
   private ironed(lump: Lump): string {

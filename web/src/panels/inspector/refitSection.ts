@@ -1,14 +1,15 @@
-import { Editing, LossyPreview, Readings } from '../../session';
+import { Editing, LossyPreview, Readings, Refits } from '../../session';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } from '@angular/core';
 import { controlPointsOf } from '@pencil-bend/core';
 import { Tooltip } from 'primeng/tooltip';
 import { NumberField } from '../../ui/numberField';
 import { FramedButton } from '../../ui/buttons';
+import { PriceBox } from '../price/priceBox';
 
 /** Fewer control points: the fewest within a tolerance, or so many of them. The price is shown before either is done. */
 @Component({
   selector: 'pb-refit-section',
-  imports: [FramedButton, NumberField, Tooltip],
+  imports: [FramedButton, NumberField, PriceBox, Tooltip],
   template: `
     <dl>
       <dt>Lighten within</dt>
@@ -60,13 +61,17 @@ import { FramedButton } from '../../ui/buttons';
         />
       </dd>
     </dl>
+    @if (lossy.how() === 'lighten' || lossy.how() === 'relay') {
+      <pb-price-box class="inside" />
+    }
   `,
   styleUrl: './sections.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class RefitSection {
   private readonly editing = inject(Editing);
-  private readonly lossy = inject(LossyPreview);
+  protected readonly lossy = inject(LossyPreview);
+  private readonly refits = inject(Refits);
   private readonly readings = inject(Readings);
   protected readonly units = computed(() => this.editing.project()?.units ?? 'mm');
   protected readonly tolerance = linkedSignal(() => this.editing.project()?.tolerance ?? 0.01);
@@ -80,12 +85,12 @@ export class RefitSection {
 
   protected lighten(): void {
     const [item] = this.editing.selection().items;
-    if (item) this.lossy.refit(item, { kind: 'lighten', tolerance: this.tolerance() });
+    if (item) this.refits.refit(item, { kind: 'lighten', tolerance: this.tolerance() });
   }
 
   protected relay(): void {
     const [item] = this.editing.selection().items;
     const count = Math.max(this.least(), this.count());
-    if (item) this.lossy.refit(item, { kind: 'relay', count, degree: this.degree() });
+    if (item) this.refits.refit(item, { kind: 'relay', count, degree: this.degree() });
   }
 }

@@ -5,17 +5,20 @@ import { Editing, Joints, LossyPreview, ShownItems } from '../../session';
 import { counted } from '../../ui/labels';
 import { NumberField } from '../../ui/numberField';
 import { PriceBox } from '../price/priceBox';
+import { askingSection } from './askingSection';
 import { BlendSection } from './blendSection';
 import { CornerSection } from './cornerSection';
 import { CurveSections } from './curveSections';
 import { DragConstraints } from './dragConstraints';
 import { GuideSection } from './guideSection';
+import { FairingSection } from './fairingSection';
 import { GivensSection } from './givensSection';
 import { HandleSection } from './handleSection';
 import { JoinSelection } from './joinSelection';
 import { JointSection } from './jointSection';
 import { KeyFigures } from './keyFigures';
 import { NoteField } from './noteField';
+import { OpenSections } from './openSections';
 import { PointSetSection } from './pointSetSection';
 import { SelectionSection } from './selectionSection';
 
@@ -27,6 +30,7 @@ import { SelectionSection } from './selectionSection';
     CornerSection,
     CurveSections,
     DragConstraints,
+    FairingSection,
     GivensSection,
     GuideSection,
     HandleSection,
@@ -47,10 +51,22 @@ export class SelectionCard {
   protected readonly editing = inject(Editing);
   private readonly joints = inject(Joints);
   private readonly lossy = inject(LossyPreview);
+  private readonly sections = inject(OpenSections);
   private readonly shown = inject(ShownItems);
   protected readonly axes = ['x', 'y', 'z'] as const;
   protected readonly units = computed(() => this.editing.project()?.units ?? 'mm');
-  protected readonly asked = computed(() => this.lossy.offer() !== null || this.lossy.busy() !== null);
+  /** A price that no open section of the card shows. */
+  protected readonly asked = computed(() => {
+    if (this.lossy.offer() === null && this.lossy.busy() === null) return false;
+    const section = askingSection(this.lossy.how());
+    if (this.mayRun()) return section !== 'fairing';
+    return !(section && this.isCurve() && this.several() === null && this.sections.isOpen(section));
+  });
+  /** Several curves, which may be faired as one. */
+  protected readonly mayRun = computed(() => {
+    const { items } = this.editing.selection();
+    return items.length > 1 && items.every((id) => this.editing.project()?.items[id]?.kind === 'curve');
+  });
 
   /** How many items are selected, when it is more than one. */
   protected readonly several = computed(() => {

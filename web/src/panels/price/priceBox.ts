@@ -1,33 +1,58 @@
 import { Editing, LossyPreview } from '../../session';
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { afterRenderEffect, ChangeDetectionStrategy, Component, computed, ElementRef, inject } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { Message } from 'primeng/message';
 import { ProgressBar } from 'primeng/progressbar';
 import { titleOf } from '@pencil-bend/document';
-import { priceInWords } from './priceText';
-import { FramedButton } from '../../ui/buttons';
+import { FramedButton, LinkButton } from '../../ui/buttons';
+import { toleranceInWords } from '../../ui/length';
+import { GainTable } from './gainTable';
+import { movedInWords, priceInWords, provenInWords, SPACING_WORDS } from './priceText';
 
-/** What the step in question costs, with Apply and Leave. */
+/** What the step in question costs, and what comes of it, with Apply and Leave. */
 @Component({
   selector: 'pb-price-box',
-  imports: [FramedButton, ButtonDirective, Message, ProgressBar],
+  imports: [ButtonDirective, FramedButton, GainTable, LinkButton, Message, ProgressBar],
   template: `
-    @if (lossy.offer() || lossy.busy()) {
+    @let offer = lossy.offer();
+    @let busy = lossy.busy();
+    @if (offer || busy) {
       <p-message severity="warn" role="status" [closable]="false">
-        @if (lossy.offer(); as offer) {
+        @if (offer) {
           <p>
-            <b>{{ titleOf(offer.title) }}:</b> {{ words() }}
+            <b>{{ titleOf(offer.title) }}{{ words() ? ':' : '' }}</b> {{ words() }}
           </p>
-        } @else if (lossy.busy(); as busy) {
-          <p>{{ busy }} …</p>
-          <p-progressbar mode="indeterminate" [ariaLabel]="busy" />
+          @if (offer.title.command === 'refit' && offer.gain; as gain) {
+            <pb-gain-table [gain]="gain" [curves]="offer.curves" [isMade]="offer.call !== null" />
+          }
+          @if (proven(); as words) {
+            <p class="proven">{{ words }}</p>
+          }
+          @if (notes(); as notes) {
+            <p>{{ notes }}</p>
+          }
+          @let enough = offer.notes.enough;
+          @if (enough) {
+            <p class="enough">
+              This tolerance leaves lumps; {{ enoughShown() }} was tried and leaves none.
+              <button pbLink (click)="enough.take()">take {{ enoughShown() }}</button>
+            </p>
+          } @else if (enough === null) {
+            <p class="enough">Lumps are left: no tolerance was found that takes them out.</p>
+          }
+        }
+        @if (busy && (!offer || !offer.call)) {
+          <p>{{ busy.words }} …</p>
+          <p-progressbar mode="indeterminate" [ariaLabel]="busy.words" />
         }
         <p class="buttons">
-          @if (lossy.offer()) {
+          @if (offer) {
             <button pButton size="small" type="button" (click)="lossy.apply()">Apply</button>
           }
           <button pbFramed (click)="lossy.leave()">Leave</button>
-          @if (lossy.offer()) {
+          @if (busy?.takeNow; as take) {
+            <button pbFramed (click)="take()">Stop here</button>
+          } @else if (offer) {
             <span class="keys"><kbd>Enter</kbd> <kbd>Esc</kbd></span>
           }
         </p>
@@ -39,6 +64,19 @@ import { FramedButton } from '../../ui/buttons';
       display: block;
       margin: 12px 14px;
       line-height: 1.4;
+    }
+    :host(.inside) {
+      margin: 10px 0;
+    }
+    p + p,
+    pb-gain-table + p {
+      margin-top: 6px;
+    }
+    .proven {
+      color: var(--green);
+    }
+    .enough {
+      color: var(--ochre);
     }
     .buttons {
       display: flex;
@@ -61,9 +99,31 @@ export class PriceBox {
   protected readonly editing = inject(Editing);
   protected readonly lossy = inject(LossyPreview);
   protected readonly titleOf = titleOf;
+  private readonly units = computed(() => this.editing.project()?.units ?? 'mm');
   protected readonly words = computed(() => {
     const offer = this.lossy.offer();
-    const units = this.editing.project()?.units ?? 'mm';
-    return offer ? priceInWords(offer, units) : '';
+    return offer?.call ? priceInWords(offer, this.units()) : '';
   });
+  protected readonly proven = computed(() => {
+    const offer = this.lossy.offer();
+    return offer && provenInWords(offer, this.units());
+  });
+  protected readonly notes = computed(() => {
+    const notes = this.lossy.offer()?.notes;
+    const said = [notes?.moved && movedInWords(notes.moved), notes?.spacing && SPACING_WORDS[notes.spacing]];
+    return said.filter(Boolean).join(' ');
+  });
+  protected readonly enoughShown = computed(() => {
+    const enough = this.lossy.offer()?.notes.enough;
+    return enough ? toleranceInWords(enough.tolerance, this.units()) : '';
+  });
+
+  constructor() {
+    const element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+    // A card that is scrolled down shows what it asks.
+    afterRenderEffect(() => {
+      const isAsked = this.lossy.offer() !== null || this.lossy.busy() !== null;
+      if (isAsked && element.offsetHeight > 0) element.scrollIntoView?.({ block: 'nearest' });
+    });
+  }
 }

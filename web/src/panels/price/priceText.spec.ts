@@ -4,7 +4,7 @@ import { priceInWords } from './priceText';
 const curve = (y: number) => makeCurve(1, uniformKnots(1, 2), homogeneous([0, y, 0, 100, y, 0]));
 const NO_CHANGE = { max: 0, u: 0, radii: [Infinity, Infinity] as const };
 const price = (mm: number) => ({
-  curves: [{ name: 'Lid', before: curve(0), after: curve(mm) }],
+  curves: [{ item: 'lid', name: 'Lid', before: curve(0), after: curve(mm) }],
   price: {
     name: 'Lid',
     deviation: deviation(curve(0), curve(mm)),
@@ -28,7 +28,7 @@ describe('a price in words', () => {
   it('says that it is free, or not known yet, and how many control points it saves', () => {
     expect(priceInWords(price(0), 'mm')).toBe('the curve stays where it is.');
     const lighter = makeCurve(1, uniformKnots(1, 3), homogeneous([0, 0, 0, 50, 0, 0, 100, 0, 0]));
-    const curves = [{ name: 'Lid', before: lighter, after: curve(0) }];
+    const curves = [{ item: 'lid', name: 'Lid', before: lighter, after: curve(0) }];
     expect(priceInWords({ curves, price: null }, 'mm')).toBe('measuring what it costs. 3 control points become 2.');
   });
 
@@ -46,7 +46,7 @@ describe('a price in words', () => {
 
   it('of several curves is that of the one that moves most', () => {
     const { price: worst, curves } = price(0.25);
-    const both = [...curves, { name: 'Knob', before: curve(0), after: curve(0) }];
+    const both = [...curves, { item: 'knob', name: 'Knob', before: curve(0), after: curve(0) }];
     expect(priceInWords({ curves: both, price: worst }, 'mm')).toBe(
       'Lid would move most, by up to 0.250 mm, near 12.3 mm. Curvature stays.',
     );

@@ -1,5 +1,5 @@
-import type { Curve } from '@pencil-bend/core';
-import { lengthInWords, UNIT, type Units } from '../../ui/length';
+import { distinctOf } from '@pencil-bend/core';
+import { lengthInWords, toleranceInWords, UNIT, type Units } from '../../ui/length';
 import type { Offer } from '../../session';
 
 /** A change of the curvature below this, in 1/mm, is rounding. */
@@ -7,7 +7,7 @@ const NO_CHANGE = 1e-9;
 
 /** 'the curve would move by up to 0.018 mm, near 224 mm. Its radius there would be 14.1 instead of 14.2 mm.' */
 export function priceInWords({ price, curves }: Pick<Offer, 'price' | 'curves'>, units: Units): string {
-  const points = (which: 'before' | 'after') => curves.reduce((sum, each) => sum + controlPoints(each[which]), 0);
+  const points = (which: 'before' | 'after') => curves.reduce((sum, each) => sum + distinctOf(each[which]), 0);
   const [from, to] = [points('before'), points('after')];
   const count = from === to ? '' : ` ${from} control points become ${to}.`;
   if (!price) return `measuring what it costs.${count}`;
@@ -25,7 +25,25 @@ export function priceInWords({ price, curves }: Pick<Offer, 'price' | 'curves'>,
   return `${who} by up to ${small(deviation.max, units)}${proven}, near ${lengthInWords(price.s, units, 2)}.${curvature}${count}`;
 }
 
-const controlPoints = (curve: Curve) => curve.points.length / 4 - (curve.closing === 'periodic' ? curve.degree : 0);
+export const SPACING_WORDS: Readonly<Record<'live' | 'held', string>> = {
+  live: 'It stays a curve through its points, with live spacing.',
+  held: 'Its spacing becomes held: live again it would lose some of this.',
+};
+
+/** The tolerance that a step was given, where its result is proven to keep it: 'proven within 0.15 mm'. */
+export function provenInWords({ call, price }: Pick<Offer, 'call' | 'price'>, units: Units): string | null {
+  const tolerance = call?.command === 'refit' ? call.args.tolerance : undefined;
+  if (tolerance === undefined || !price?.deviation.certified || price.deviation.bound > tolerance) return null;
+  return `proven within ${toleranceInWords(tolerance, units)}`;
+}
+
+/** Which control points are moved: 'It moves control points 7 to 11 of 17.' */
+export function movedInWords({ points, of }: { readonly points: readonly number[]; readonly of: number }): string {
+  const [first, last] = [points[0], points[points.length - 1]];
+  if (points.length === 1) return `It moves control point ${first} of ${of}.`;
+  const isRow = points.every((point, i) => point === first + i);
+  return `It moves control points ${isRow ? `${first} to ${last}` : points.join(', ')} of ${of}.`;
+}
 
 /** Small lengths by their digits, not by places behind the point. */
 const small = (mm: number, units: Units): string => {

@@ -1,0 +1,379 @@
+import { inject } from '@angular/core';
+import { type Curve, distinctOf, type Level, packCurve, unpackCurve } from '@pencil-bend/core';
+import { fairPreview, FAIRING_ENERGIES, LUMP, type ToleranceBracket } from '@pencil-bend/core/reading';
+import {
+  boundLevels,
+  type CommandCall,
+  controlRecipe,
+  type EndLevels,
+  type FreeRecipe,
+  heldAtEnds,
+  type Id,
+  plainRecipe,
+  type Project,
+  refitted,
+  type StepTitle,
+} from '@pencil-bend/document';
+import { Store } from '@ngrx/store';
+import type { BenchState } from '../state/reducers';
+import { selectReading } from '../state/selectors';
+import { toleranceInWords } from '../ui/length';
+import { curveNormal } from '../view/curveNormal';
+import { figuresTogether, type ShapeFigures } from '../work/figuresTogether';
+import { HeavyWorkService } from '../work/heavyWorkService';
+import { ReadingWorkService } from '../work/readingWorkService';
+import type { JobProgress } from '../work/jobs';
+import { shapeFigures } from '../work/shapeFigures';
+import { fairOptions, ironOptions } from './fairOptions';
+import { asItRuns, chainOf, chainRefusal } from './fairedChain';
+import { Editing } from './editing';
+import {
+  type Changed,
+  type Gain,
+  LossyPreview,
+  type Offer,
+  type OfferNotes,
+  type Price,
+  wholeCurve,
+} from './lossyPreview';
+import type { FairTarget, IronTarget, RefitTarget } from './refitTarget';
+import { StepLoader } from './stepLoader';
+
+/** What is said while it is computed. */
+const BUSY: Readonly<Record<RefitTarget['kind'], string>> = {
+  lighten: 'Looking for the lightest curve',
+  relay: 'Laying the curve anew',
+  fair: 'Fairing',
+  iron: 'Ironing',
+};
+/** A curve through points stays one where that leaves it as fair as this, as a share of how fair it can be. */
+const AS_FAIR = 1.05;
+/** The figures of curves of more control points are not read while the pointer moves. */
+const MOST_AT_ONCE = 60;
+
+/** A curve that is fitted anew, as it was when that began. */
+interface AskedCurve {
+  readonly project: Project;
+  readonly item: Id;
+  readonly curve: Curve;
+}
+
+interface Asked<Target extends RefitTarget = RefitTarget> extends AskedCurve {
+  readonly target: Target;
+  /** Whether it is still wanted. */
+  readonly isCurrent: () => boolean;
+}
+
+/** What the worker made of a curve. */
+interface Made {
+  readonly curve: Curve;
+  readonly notes?: OfferNotes;
+}
+
+/** Does what `Refits` is asked. */
+export class RefitRuns {
+  private readonly editing = inject(Editing);
+  private readonly loader = inject(StepLoader);
+  private readonly lossy = inject(LossyPreview);
+  private readonly readingWork = inject(ReadingWorkService);
+  private readonly settings = inject<Store<BenchState>>(Store).selectSignal(selectReading);
+  private readonly work = inject(HeavyWorkService);
+
+  async refit(item: Id, target: RefitTarget): Promise<void> {
+    const asked = this.asked(item, target);
+    if (!asked) return;
+    try {
+      const made = await this.made(asked);
+      if (made && asked.isCurrent()) await this.offer(asked, made);
+    } catch (error) {
+      if (asked.isCurrent()) this.lossy.failed(error);
+    }
+  }
+
+  preview(item: Id, target: FairTarget): void {
+    const asked = this.asked(item, target);
+    if (!asked) return;
+    const { project, curve } = asked;
+    const { energy: _, ...options } = fairOptions(project, item, curve, target);
+    const after = fairPreview(curve, target.tolerance, options).curve;
+    this.lossy.showComing(this.coming([{ ...asked, after }], target));
+  }
+
+  /** Fairs curves that meet end to end as one, each joint at its level. */
+  async fairRun(items: readonly Id[], target: FairTarget): Promise<void> {
+    const project = this.editing.project();
+    if (!project) return;
+    const isCurrent = this.lossy.begin(items[0], BUSY.fair, 'fair');
+    const chain = chainOf(project, items, target);
+    if (typeof chain === 'string') return this.lossy.refuse(chain);
+    const back = (curves: readonly Float64Array[]) =>
+      chain.links.map((link, i) => ({ project, item: link.item, curve: link.curve, after: asItRuns(link, curves[i]) }));
+    const onProgress = (step: JobProgress): void => {
+      if (!isCurrent() || !('curves' in step)) return;
+      const now = back(step.curves);
+      const takeNow = () => {
+        this.work.cancel();
+        void this.offerInStep(now, target, {}, isCurrent);
+      };
+      this.lossy.showComing(this.coming(now, target), takeNow);
+    };
+    try {
+      const curves = chain.links.map(({ ahead }) => packCurve(ahead));
+      const job = { curves, tolerance: target.tolerance, options: chain.options };
+      const outcome = await this.work.run('fair-chain', job, onProgress);
+      if (outcome.kind !== 'answered' || !isCurrent()) return;
+      if (!outcome.answer.ok) return this.lossy.refuse(chainRefusal(outcome.answer.failure, chain.links, project));
+      await this.loader.load();
+      if (isCurrent()) await this.offerInStep(back(outcome.answer.value.curves), target, {}, isCurrent);
+    } catch (error) {
+      if (isCurrent()) this.lossy.failed(error);
+    }
+  }
+
+  private asked<Target extends RefitTarget>(item: Id, target: Target): Asked<Target> | null {
+    const project = this.editing.project();
+    const curve = project && wholeCurve(project, item);
+    if (!project || !curve) return null;
+    const isCurrent = this.lossy.begin(item, BUSY[target.kind], target.kind);
+    return { project, item, curve, target, isCurrent };
+  }
+
+  /** Curves that are not there yet, with their figures where they can be had at once. */
+  private coming(changed: readonly (AskedCurve & { readonly after: Curve })[], { kind, tolerance }: FairTarget) {
+    const [{ project }] = changed;
+    const names = changed.map(({ item }) => project.items[item].name);
+    const title = {
+      command: 'refit',
+      how: kind,
+      items: { names: names.slice(0, names.length > 2 ? 1 : 2), count: names.length },
+      numbers: [tolerance],
+    } satisfies StepTitle;
+    const count = changed.reduce((sum, { curve }) => sum + distinctOf(curve), 0);
+    const gain = count <= MOST_AT_ONCE ? this.gainOf(changed) : null;
+    const curves = changed.map(({ item, curve: before, after }, i): Changed => ({
+      item,
+      name: names[i],
+      before,
+      after,
+    }));
+    return { title, curves, gain };
+  }
+
+  private gainOf(changed: readonly (AskedCurve & { readonly after: Curve })[]): Gain {
+    const figures = changed.map(({ project, item, curve, after }) => {
+      const readBy = { normal: curveNormal(project, project.items[item].plane, curve), least: this.settings().least };
+      return { before: this.figuresOf(curve, readBy), after: shapeFigures(after, readBy) };
+    });
+    return {
+      before: figuresTogether(figures.map(({ before }) => before)),
+      after: figuresTogether(figures.map(({ after }) => after)),
+    };
+  }
+
+  private readonly known = new WeakMap<Curve, ShapeFigures>();
+  /** Read once while the tolerance is being chosen. */
+  private figuresOf(curve: Curve, readBy: Parameters<typeof shapeFigures>[1]): ShapeFigures {
+    let figures = this.known.get(curve);
+    if (!figures) this.known.set(curve, (figures = shapeFigures(curve, readBy)));
+    return figures;
+  }
+
+  /** The curve that the worker makes; null where there is none, which is said, or where it was given up. */
+  private made(asked: Asked): Promise<Made | null> {
+    const { target } = asked;
+    switch (target.kind) {
+      case 'lighten':
+        return this.lightened(asked, target.tolerance);
+      case 'relay':
+        return this.relaid(asked, target.count, target.degree);
+      case 'fair':
+        return this.faired({ ...asked, target });
+      case 'iron':
+        return this.ironed({ ...asked, target });
+    }
+  }
+
+  private async lightened({ project, item, curve, isCurrent }: Asked, tolerance: number): Promise<Made | null> {
+    const { start = 0, end = 0 } = endsThatStay(project, item);
+    const options = { startLevel: start, endLevel: end };
+    const outcome = await this.work.run('lighten', { curve: packCurve(curve), tolerance, options });
+    if (outcome.kind !== 'answered' || !isCurrent()) return null;
+    if (outcome.answer.ok) return { curve: unpackCurve(outcome.answer.value.curve) };
+    const { controlPoints } = outcome.answer.failure;
+    const within = this.inWords(tolerance);
+    this.lossy.refuse(`no curve of fewer than ${controlPoints} control points was found within ${within}`);
+    return null;
+  }
+
+  private async relaid({ project, item, curve }: Asked, count: number, degree: number): Promise<Made | null> {
+    const { start = 0, end = 0 } = endsThatStay(project, item);
+    const level = (wanted: Level) => Math.min(wanted, degree) as Level;
+    const options = { degree, startLevel: level(start), endLevel: level(end) };
+    const outcome = await this.work.run('relay', { curve: packCurve(curve), target: { count }, options });
+    if (outcome.kind !== 'answered' || !outcome.answer.ok) return null;
+    return { curve: unpackCurve(outcome.answer.value.curve) };
+  }
+
+  private async faired(asked: Asked<FairTarget>): Promise<Made | null> {
+    const { project, item, curve, target, isCurrent } = asked;
+    const options = fairOptions(project, item, curve, target);
+    const onProgress = (step: JobProgress): void => {
+      if (!isCurrent() || !('curves' in step)) return;
+      const after = unpackCurve(step.curves[0]);
+      // Every step lies within the tolerance: it may be taken as far as it has come.
+      const takeNow = () => {
+        this.work.cancel();
+        void this.offer(asked, { curve: after });
+      };
+      this.lossy.showComing(this.coming([{ ...asked, after }], target), takeNow);
+    };
+    const job = { curve: packCurve(curve), tolerance: target.tolerance, options };
+    const outcome = await this.work.run('fair', job, onProgress);
+    if (outcome.kind !== 'answered' || !isCurrent()) return null;
+    if (outcome.answer.free > 0) return { curve: unpackCurve(outcome.answer.curve) };
+    this.lossy.refuse(
+      target.stretch
+        ? 'no control point acts on that stretch alone: a longer one is needed, or more control points'
+        : 'all its control points are held: lower the levels of its ends, or re-lay it with more control points',
+    );
+    return null;
+  }
+
+  private async ironed({ project, item, curve, target, isCurrent }: Asked<IronTarget>): Promise<Made | null> {
+    const options = ironOptions(project, item, curve);
+    const job = { curve: packCurve(curve), wrinkle: target.stretch, tolerance: target.tolerance, options };
+    const outcome = await this.work.run('iron', job);
+    if (outcome.kind !== 'answered' || !isCurrent()) return null;
+    const { answer } = outcome;
+    if (answer.ok) {
+      const points = answer.value.moved.map((i) => i + 1);
+      return { curve: unpackCurve(answer.value.curve), notes: { moved: { points, of: distinctOf(curve) } } };
+    }
+    this.lossy.refuse('no control point that may move acts on that stretch');
+    return null;
+  }
+
+  /** Offers a curve in place of the one that is there. */
+  private async offer(asked: Asked, { curve: made, notes = {} }: Made): Promise<void> {
+    const { item, target, isCurrent } = asked;
+    await this.loader.load();
+    if (!isCurrent()) return;
+    if (target.kind === 'lighten' || target.kind === 'relay') {
+      const offer = await this.tried(target, [[item, controlRecipe(made, (i) => `c${i + 1}`)]], false, isCurrent);
+      if (offer) this.lossy.settle(offer);
+      return;
+    }
+    const offer = await this.offerInStep([{ ...asked, after: made }], target, notes, isCurrent);
+    if (!offer) return;
+    if (offer.gain.after.largest >= LUMP) await this.findEnough({ ...asked, target });
+    if (target.kind === 'fair' && isCurrent()) await this.compareEnergies({ ...asked, target }, offer.gain.after);
+  }
+
+  /** Offers curves whose control points have moved: through their fit points where that loses nothing. */
+  private async offerInStep(
+    changed: readonly (AskedCurve & { readonly after: Curve })[],
+    target: FairTarget | IronTarget,
+    notes: OfferNotes,
+    isCurrent: () => boolean,
+  ): Promise<Priced | null> {
+    const { tolerance } = target;
+    const all = changed.map(({ project, item, after }) => {
+      const old = project.items[item];
+      if (old.kind !== 'curve') throw new Error(`${item} is no curve`);
+      return { item, ...refitted(plainRecipe(project, old), after) };
+    });
+    const held = await this.tried(target, all.map(({ item, fixed }) => [item, fixed]), true, isCurrent); // prettier-ignore
+    if (!held) return null;
+    if (held.price.deviation.bound > tolerance) {
+      this.lossy.refuse(`it does not stay within ${this.inWords(tolerance)} with all that is held in it`);
+      return null;
+    }
+    const mayLive = all.some(({ live }) => live !== null);
+    const again = mayLive
+      ? await this.tried(target, all.map(({ item, fixed, live }) => [item, live ?? fixed]), false, isCurrent) // prettier-ignore
+      : null;
+    if (!isCurrent()) return null;
+    const isLive = again !== null && isAsGood(again, held, tolerance);
+    const offer = isLive ? again : held;
+    this.lossy.settle({ ...offer, notes: { ...notes, ...(mayLive && { spacing: isLive ? 'live' : 'held' }) } });
+    return offer;
+  }
+
+  /** Recipes in place of those that are there, with their price; null where that is refused, or given up. */
+  private async tried(
+    target: RefitTarget,
+    recipes: readonly (readonly [Id, FreeRecipe])[],
+    inStep: boolean,
+    isCurrent: () => boolean,
+  ): Promise<Priced | null> {
+    const tolerance = 'tolerance' in target ? { tolerance: target.tolerance } : {};
+    const [first, ...also] = recipes.map(([item, recipe]) => ({ item, how: target.kind, ...tolerance, recipe }));
+    const call: CommandCall = { command: 'refit', args: { ...first, ...(also.length > 0 && { also }) } };
+    const offer = this.lossy.attempted(call);
+    const priced = offer && (await this.lossy.priced(offer, inStep));
+    return isCurrent() ? priced : null;
+  }
+
+  /** Lumps are left: which tolerance would take them out. It was tried, and is taken by one click. */
+  private async findEnough({ project, item, curve, target, isCurrent }: Asked<FairTarget | IronTarget>): Promise<void> {
+    const isWanted = isCurrent;
+    const { tolerance } = target;
+    const outcome =
+      target.kind === 'iron'
+        ? await this.readingWork.ask(
+            'ironing-tolerance',
+            () => ({ curve: packCurve(curve), wrinkle: target.stretch, options: ironOptions(project, item, curve) }),
+            { isWanted },
+          )
+        : await this.readingWork.ask(
+            'fairing-tolerance',
+            () => ({ curve: packCurve(curve), tolerance, options: fairOptions(project, item, curve, target) }),
+            { isWanted },
+          );
+    if (outcome.kind !== 'answered' || !isCurrent()) return;
+    const found: ToleranceBracket | null = outcome.answer;
+    const take = (within: number) => void this.refit(item, { ...target, tolerance: within });
+    if (found?.enough === 0) return;
+    const enough = found ? { tolerance: found.enough, take: () => take(found.enough) } : null;
+    this.lossy.note({ enough });
+  }
+
+  /** What the other energies would come to, one after the other. */
+  private async compareEnergies({ project, item, curve, target, isCurrent }: Asked<FairTarget>, own: ShapeFigures) {
+    this.lossy.note({ byEnergy: { [target.energy]: own } });
+    const { least } = this.settings();
+    for (const energy of FAIRING_ENERGIES.filter((each) => each !== target.energy)) {
+      const asked = () => ({
+        curve: packCurve(curve),
+        tolerance: target.tolerance,
+        options: fairOptions(project, item, curve, { ...target, energy }),
+        least,
+      });
+      const outcome = await this.readingWork.ask('fair-figures', asked, { rank: 5, isWanted: isCurrent });
+      if (outcome.kind !== 'answered' || !isCurrent()) return;
+      this.lossy.note({ byEnergy: { ...this.lossy.offer()?.notes.byEnergy, [energy]: outcome.answer } });
+    }
+  }
+
+  private inWords(mm: number): string {
+    return toleranceInWords(mm, this.editing.project()?.units ?? 'mm');
+  }
+}
+
+/** Whether a curve through points again is as good as one whose spacing is held. */
+const isAsGood = (live: Priced, held: Priced, tolerance: number): boolean =>
+  live.price.deviation.certified &&
+  live.price.deviation.bound <= tolerance &&
+  live.gain.after.lumps <= held.gain.after.lumps &&
+  live.gain.after.fairness <= AS_FAIR * held.gain.after.fairness;
+
+type Priced = Offer & { readonly price: Price; readonly gain: Gain };
+
+/** The level up to which the ends of a curve stay as they are: by its joints, and by what is held at them. */
+function endsThatStay(project: Project, item: Id): EndLevels {
+  const curve = project.items[item];
+  const bound = boundLevels(project, item);
+  const held = curve.kind === 'curve' ? heldAtEnds(plainRecipe(project, curve)) : {};
+  const most = (end: 'start' | 'end') => Math.max(bound[end] ?? 0, held[end] ?? 0) as Level;
+  return { start: most('start'), end: most('end') };
+}

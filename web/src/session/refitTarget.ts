@@ -1,0 +1,33 @@
+import type { Level } from '@pencil-bend/core';
+import type { FairingEnergy } from '@pencil-bend/core/reading';
+
+/** A stretch of a curve, from one parameter to another; of a closed curve it may go over the seam. */
+export interface Stretch {
+  readonly from: number;
+  readonly to: number;
+}
+
+/** How a curve is fitted anew: tolerances in mm. */
+export type RefitTarget =
+  | { readonly kind: 'lighten'; readonly tolerance: number }
+  | { readonly kind: 'relay'; readonly count: number; readonly degree: number }
+  | FairTarget
+  | IronTarget;
+
+export interface FairTarget {
+  readonly kind: 'fair';
+  readonly tolerance: number;
+  readonly energy: FairingEnergy;
+  /** To which level the ends are held; joints may ask for more. */
+  readonly startLevel: Level;
+  readonly endLevel: Level;
+  /** Null for the whole curve. */
+  readonly stretch: Stretch | null;
+}
+
+export interface IronTarget {
+  readonly kind: 'iron';
+  readonly tolerance: number;
+  /** A lump, or any stretch. */
+  readonly stretch: Stretch;
+}

@@ -1,0 +1,73 @@
+import { effect, inject, Injectable, Injector, runInInjectionContext } from '@angular/core';
+import type { Id } from '@pencil-bend/document';
+import { Editing } from './editing';
+import { FairingChoice } from './fairingChoice';
+import { LossyPreview } from './lossyPreview';
+import { Opening } from './opening';
+import type { RefitTarget, Stretch } from './refitTarget';
+import type { RefitRuns } from './refitRuns';
+
+/** Curves fitted anew and offered with their price: what does it comes when it is first asked for, or in idle time. */
+@Injectable()
+export class Refits {
+  private readonly choice = inject(FairingChoice);
+  private readonly editing = inject(Editing);
+  private readonly injector = inject(Injector);
+  private readonly lossy = inject(LossyPreview);
+  private readonly opening = inject(Opening);
+  private loading: Promise<RefitRuns> | null = null;
+  private runs: RefitRuns | null = null;
+
+  constructor() {
+    effect(() => {
+      if (this.opening.isOver()) this.load().catch(() => undefined);
+    });
+  }
+
+  /** Fits a curve anew in the worker, and offers what comes of it. */
+  refit(item: Id, target: RefitTarget): void {
+    this.go((runs) => runs.refit(item, target));
+  }
+
+  /** Fairs the selected curve, or the stretch of it that is in hand, as it is chosen; of several the run that they make. */
+  fair(): void {
+    const { items } = this.editing.selection();
+    const target = this.choice.target();
+    if (items.length === 1) this.refit(items[0], target);
+    else if (items.length > 1) this.go((runs) => runs.fairRun(items, target));
+  }
+
+  /** Irons a stretch of the selected curve, a lump or any other, within the tolerance that is chosen. */
+  iron({ from, to }: Stretch): void {
+    const [item] = this.editing.selection().items;
+    if (item) this.refit(item, { kind: 'iron', tolerance: this.choice.tolerance(), stretch: { from, to } });
+  }
+
+  /** Shows at once about what fairing it will come to; false where that cannot be shown yet. */
+  preview(): boolean {
+    const [item] = this.editing.selection().items;
+    if (item) this.runs?.preview(item, this.choice.target());
+    return this.runs !== null;
+  }
+
+  /** At once, or as soon as that has come. */
+  private go(run: (runs: RefitRuns) => Promise<void>): void {
+    if (this.runs) return void run(this.runs);
+    this.load().then(run, () =>
+      this.lossy.refuse('nothing was changed: a part of this page is missing, and the server is away'),
+    );
+  }
+
+  private load(): Promise<RefitRuns> {
+    this.loading ??= import('./refitRuns').then(
+      (module) => {
+        return (this.runs = runInInjectionContext(this.injector, () => new module.RefitRuns()));
+      },
+      (error: unknown) => {
+        this.loading = null;
+        throw error;
+      },
+    );
+    return this.loading;
+  }
+}
