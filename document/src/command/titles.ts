@@ -27,7 +27,13 @@ const LAYER_TITLES: Readonly<Record<LayerChange, (layer: string, to: string) => 
   colour: (layer) => `Colour the layer ${layer}`,
 };
 
-const REFITS: Partial<Record<string, string>> = { lighten: 'Lighten', relay: 'Re-lay', fair: 'Fair', iron: 'Iron' };
+const REFITS: Partial<Record<string, string>> = {
+  lighten: 'Lighten',
+  relay: 'Re-lay',
+  fair: 'Fair',
+  iron: 'Iron',
+  pull: 'Pull the curvature of',
+};
 
 const VERBS: Readonly<Record<string, string>> = {
   move: 'Move',

@@ -1,5 +1,13 @@
 import { type Curve, domainOf, type Level } from '@pencil-bend/core';
-import { boundLevels, heldParts, type Id, plainRecipe, type Project } from '@pencil-bend/document';
+import {
+  boundLevels,
+  type EndLevels,
+  heldAtEnds,
+  heldParts,
+  type Id,
+  plainRecipe,
+  type Project,
+} from '@pencil-bend/document';
 import { curveNormal } from '../view/curveNormal';
 import type { FairTarget } from './refitTarget';
 
@@ -32,4 +40,19 @@ export function fairOptions(
 }
 
 const IRONED: Level = 2;
-export const ironOptions = (project: Project, item: Id, curve: Curve) => heldIn(project, item, curve, IRONED, IRONED);
+export const ironOptions = (
+  project: Project,
+  item: Id,
+  curve: Curve,
+  startLevel: Level = IRONED,
+  endLevel: Level = IRONED,
+) => heldIn(project, item, curve, startLevel, endLevel);
+
+/** The level up to which the ends of a curve stay as they are: by its joints, and by what is held at them. */
+export function endsThatStay(project: Project, item: Id): EndLevels {
+  const curve = project.items[item];
+  const bound = boundLevels(project, item);
+  const held = curve.kind === 'curve' ? heldAtEnds(plainRecipe(project, curve)) : {};
+  const most = (end: 'start' | 'end') => Math.max(bound[end] ?? 0, held[end] ?? 0) as Level;
+  return { start: most('start'), end: most('end') };
+}

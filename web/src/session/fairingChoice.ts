@@ -11,8 +11,10 @@ export class FairingChoice {
   private readonly editing = inject(Editing);
   private readonly item = computed((): Id | null => this.editing.selection().items.at(0) ?? null);
 
+  private readonly ofSheet = computed(() => this.editing.project()?.tolerance ?? 0.01);
+
   /** In mm: that of the sheet until another one is chosen. */
-  readonly tolerance = linkedSignal(() => this.editing.project()?.tolerance ?? 0.01);
+  readonly tolerance = linkedSignal(() => this.ofSheet());
   readonly energy = signal<FairingEnergy>('both');
   private readonly chosen = signal<Readonly<Record<End, Level>>>({ start: 2, end: 2 });
 
@@ -30,6 +32,11 @@ export class FairingChoice {
 
   /** The stretch of the selected curve that is in hand; null for all of it. */
   readonly stretch = linkedSignal<Id | null, Stretch | null>({ source: () => this.item(), computation: () => null });
+
+  /** What comes after the stretch goes along, when its curvature is pulled, instead of staying where it is. */
+  readonly rides = signal(false);
+  /** An end that is joined does not. */
+  readonly mayRide = computed(() => this.bound().end === undefined);
 
   hold(end: End, level: Level): void {
     this.chosen.update((levels) => ({ ...levels, [end]: level }));

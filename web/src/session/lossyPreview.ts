@@ -9,7 +9,7 @@ import {
   packCurve,
   type Vector3,
 } from '@pencil-bend/core';
-import type { FairingEnergy } from '@pencil-bend/core/reading';
+import type { FairingEnergy, PulledProfile } from '@pencil-bend/core/reading';
 import {
   type CommandCall,
   type Id,
@@ -73,6 +73,8 @@ export interface OfferNotes {
   readonly moved?: { readonly points: readonly number[]; readonly of: number };
   /** What fairing comes to by each energy that can be chosen, as far as it is known. */
   readonly byEnergy?: Readonly<Partial<Record<FairingEnergy, ShapeFigures>>>;
+  /** The curvature that was wished for along a stretch, and what came of it. */
+  readonly pulled?: { readonly profile: PulledProfile; readonly isAtLimit: boolean };
   /** Lumps are left: a tolerance in mm that was tried and leaves none. Null where none was found that does. */
   readonly enough?: { readonly tolerance: number; readonly take: () => void } | null;
 }
@@ -157,8 +159,11 @@ export class LossyPreview {
   }
 
   /** What will come, as far as it is known. */
-  showComing(coming: Pick<Offer, 'title' | 'curves' | 'gain'>, takeNow: Busy['takeNow'] = null): void {
-    this.offer.set({ ...coming, call: null, price: null, notes: {} });
+  showComing(
+    coming: Pick<Offer, 'title' | 'curves' | 'gain'> & Partial<Pick<Offer, 'notes'>>,
+    takeNow: Busy['takeNow'] = null,
+  ): void {
+    this.offer.set({ notes: {}, ...coming, call: null, price: null });
     this.busy.update((busy) => busy && { ...busy, takeNow });
   }
 

@@ -68,9 +68,10 @@ function open(project = projectWith(pulled('a', CHECK_FA)), selected: Id = 'a') 
 
 describe('a curve that is faired', () => {
   it('is offered with what it gains, proven, as one step that tells the tolerance', async () => {
-    const { lossy, offered, curve, editing } = open();
+    const { lossy, offered, curve, editing, choice } = open();
     const before = curve();
-    const offer = await offered(FAIR);
+    choice.tolerance.set(0.2);
+    const offer = await offered(choice.target());
     expect(offer && titleOf(offer.title)).toBe('Fair Curve 1 within 0.2 mm');
     expect(offer?.gain?.before.lumps).toBeGreaterThanOrEqual(2);
     expect(offer?.gain?.before.fairness).toBeCloseTo(124.743, 2);
@@ -85,6 +86,8 @@ describe('a curve that is faired', () => {
     expect(curve().points.subarray(0, 12)).toEqual(before.points.subarray(0, 12));
     expect(curve().points.subarray(-12)).toEqual(before.points.subarray(-12));
     expect(editing.project()?.items['a']).toMatchObject({ recipe: { kind: 'control' } });
+    // What was chosen stays chosen.
+    expect(choice.tolerance()).toBe(0.2);
   });
 
   it('is shown at once while the tolerance is being chosen, and what is applied then is what is made', async () => {
@@ -181,6 +184,47 @@ describe('a lump that is ironed', () => {
     await until(() => lossy.offer()?.notes.enough !== undefined);
     // Bracket .1320 to .1383, both ends tried.
     expect(lossy.offer()?.notes.enough?.tolerance).toBeCloseTo(0.1383, 3);
+  });
+});
+
+describe('the curvature of a stretch that is pulled', () => {
+  it('follows at once, and is offered when it is let go; what lies beyond the stretch stays', async () => {
+    const { lossy, refits, choice, curve, offered } = open();
+    await offered(FAIR);
+    lossy.leave();
+    const before = curve();
+    choice.stretch.set({ from: 0.2, to: 0.8 });
+    refits.pull({ kind: 'drag', u: 0.5, by: -0.0008, width: 30 }, false);
+    expect(lossy.offer()).toMatchObject({ call: null, notes: { pulled: { isAtLimit: false } } });
+    expect(lossy.offer()?.gain?.after.lumps).toBeDefined();
+    refits.pull({ kind: 'drag', u: 0.5, by: -0.001, width: 30 }, true);
+    await until(() => (lossy.offer()?.call ?? null) !== null);
+    const offer = lossy.offer();
+    expect(offer && titleOf(offer.title)).toBe('Pull the curvature of Curve 1');
+    const profile = offer?.notes.pulled?.profile;
+    const most = Math.max(...(profile?.reached.map((each, i) => Math.abs(each - profile.before[i])) ?? []));
+    expect(most).toBeGreaterThan(0.0009);
+    lossy.apply();
+    await until(() => lossy.offer() === null);
+    expect(curve().points.subarray(0, 20)).toEqual(before.points.subarray(0, 20));
+    expect(curve().points.subarray(-20)).toEqual(before.points.subarray(-20));
+  });
+
+  it('says when the ends allow no more, and keeps the last that came near; a short stretch is refused', async () => {
+    const { lossy, refits, choice, notice, offered } = open();
+    await offered(FAIR);
+    lossy.leave();
+    choice.stretch.set({ from: 0.25, to: 0.75 });
+    const drag = (by: number) => refits.pull({ kind: 'drag', u: 0.5, by, width: 30 }, false);
+    drag(-0.0005);
+    const near = lossy.offer()?.curves[0].after;
+    drag(-0.2);
+    expect(lossy.offer()?.notes.pulled?.isAtLimit).toBe(true);
+    expect(lossy.offer()?.curves[0].after).toBe(near);
+    choice.stretch.set({ from: 0.5, to: 0.55 });
+    refits.pull({ kind: 'level' }, true);
+    await until(() => notice() !== null);
+    expect(notice()).toContain('make it longer, or add knots there');
   });
 });
 

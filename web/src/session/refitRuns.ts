@@ -1,13 +1,19 @@
 import { inject } from '@angular/core';
 import { type Curve, distinctOf, type Level, packCurve, unpackCurve } from '@pencil-bend/core';
-import { fairPreview, FAIRING_ENERGIES, LUMP, type ToleranceBracket } from '@pencil-bend/core/reading';
 import {
-  boundLevels,
+  type CurvaturePull,
+  fairPreview,
+  FAIRING_ENERGIES,
+  LUMP,
+  pullCurvature,
+  type StandsStill,
+  type TooFewFree,
+  type ToleranceBracket,
+} from '@pencil-bend/core/reading';
+import {
   type CommandCall,
   controlRecipe,
-  type EndLevels,
   type FreeRecipe,
-  heldAtEnds,
   type Id,
   plainRecipe,
   type Project,
@@ -24,7 +30,7 @@ import { HeavyWorkService } from '../work/heavyWorkService';
 import { ReadingWorkService } from '../work/readingWorkService';
 import type { JobProgress } from '../work/jobs';
 import { shapeFigures } from '../work/shapeFigures';
-import { fairOptions, ironOptions } from './fairOptions';
+import { endsThatStay, fairOptions, heldIn, ironOptions } from './fairOptions';
 import { asItRuns, chainOf, chainRefusal } from './fairedChain';
 import { Editing } from './editing';
 import {
@@ -36,7 +42,7 @@ import {
   type Price,
   wholeCurve,
 } from './lossyPreview';
-import type { FairTarget, IronTarget, RefitTarget } from './refitTarget';
+import type { FairTarget, IronTarget, PullTarget, RefitTarget } from './refitTarget';
 import { StepLoader } from './stepLoader';
 
 /** What is said while it is computed. */
@@ -45,9 +51,14 @@ const BUSY: Readonly<Record<RefitTarget['kind'], string>> = {
   relay: 'Laying the curve anew',
   fair: 'Fairing',
   iron: 'Ironing',
+  pull: 'Pulling the curvature',
 };
 /** A curve through points stays one where that leaves it as fair as this, as a share of how fair it can be. */
 const AS_FAIR = 1.05;
+/** A pull that comes to its wish but for this share came near. */
+const NEAR_WISH = 0.05;
+/** And whose graph lies off by no more than this share of the change. */
+const NEAR_GRAPH = 0.25;
 /** The figures of curves of more control points are not read while the pointer moves. */
 const MOST_AT_ONCE = 60;
 
@@ -130,6 +141,37 @@ export class RefitRuns {
     }
   }
 
+  /** Of a pull that goes on, the last that came near its wish. */
+  private good: { readonly of: Curve; readonly pull: CurvaturePull } | null = null;
+
+  /** Shows what pulling the curvature of a stretch comes to; offers it once the pull is over. */
+  async pull(item: Id, target: PullTarget, isOver: boolean): Promise<void> {
+    const asked = this.asked(item, target);
+    if (!asked) return;
+    const { project, curve, isCurrent } = asked;
+    const { normal, ...held } = heldIn(project, item, curve, 2, 2);
+    if (!normal) return this.lossy.refuse('it leaves its plane, and its curvature has no sign to be pulled by');
+    const { wish, stretch, rides } = target;
+    const found = pullCurvature(curve, wish, { normal, ...stretch, ...held, rides });
+    if (!found.ok) return this.lossy.refuse(pullRefusal(found.failure));
+    const known = this.good?.of === curve ? this.good.pull : null;
+    // Where the ends allow no more, the last that came near stays.
+    const { share, off } = found.value;
+    const isNear = wish.kind !== 'drag' || (Math.abs(share - 1) <= NEAR_WISH && off <= NEAR_GRAPH);
+    if (isNear || !known) this.good = { of: curve, pull: found.value };
+    const pull = isNear ? found.value : (known ?? found.value);
+    const changed = [{ ...asked, after: pull.curve }];
+    const notes: OfferNotes = { pulled: { profile: pull.profile, isAtLimit: !isNear } };
+    if (!isOver) return this.lossy.showComing({ ...this.coming(changed, target), notes });
+    this.good = null;
+    try {
+      await this.loader.load();
+      if (isCurrent()) await this.offerInStep(changed, target, notes, isCurrent);
+    } catch (error) {
+      if (isCurrent()) this.lossy.failed(error);
+    }
+  }
+
   private asked<Target extends RefitTarget>(item: Id, target: Target): Asked<Target> | null {
     const project = this.editing.project();
     const curve = project && wholeCurve(project, item);
@@ -139,14 +181,14 @@ export class RefitRuns {
   }
 
   /** Curves that are not there yet, with their figures where they can be had at once. */
-  private coming(changed: readonly (AskedCurve & { readonly after: Curve })[], { kind, tolerance }: FairTarget) {
+  private coming(changed: readonly (AskedCurve & { readonly after: Curve })[], target: FairTarget | PullTarget) {
     const [{ project }] = changed;
     const names = changed.map(({ item }) => project.items[item].name);
     const title = {
       command: 'refit',
-      how: kind,
+      how: target.kind,
       items: { names: names.slice(0, names.length > 2 ? 1 : 2), count: names.length },
-      numbers: [tolerance],
+      ...('tolerance' in target && { numbers: [target.tolerance] }),
     } satisfies StepTitle;
     const count = changed.reduce((sum, { curve }) => sum + distinctOf(curve), 0);
     const gain = count <= MOST_AT_ONCE ? this.gainOf(changed) : null;
@@ -190,6 +232,8 @@ export class RefitRuns {
         return this.faired({ ...asked, target });
       case 'iron':
         return this.ironed({ ...asked, target });
+      case 'pull':
+        return Promise.resolve(null);
     }
   }
 
@@ -264,7 +308,7 @@ export class RefitRuns {
       return;
     }
     const offer = await this.offerInStep([{ ...asked, after: made }], target, notes, isCurrent);
-    if (!offer) return;
+    if (!offer || target.kind === 'pull') return;
     if (offer.gain.after.largest >= LUMP) await this.findEnough({ ...asked, target });
     if (target.kind === 'fair' && isCurrent()) await this.compareEnergies({ ...asked, target }, offer.gain.after);
   }
@@ -272,11 +316,11 @@ export class RefitRuns {
   /** Offers curves whose control points have moved: through their fit points where that loses nothing. */
   private async offerInStep(
     changed: readonly (AskedCurve & { readonly after: Curve })[],
-    target: FairTarget | IronTarget,
+    target: FairTarget | IronTarget | PullTarget,
     notes: OfferNotes,
     isCurrent: () => boolean,
   ): Promise<Priced | null> {
-    const { tolerance } = target;
+    const tolerance = 'tolerance' in target ? target.tolerance : Infinity;
     const all = changed.map(({ project, item, after }) => {
       const old = project.items[item];
       if (old.kind !== 'curve') throw new Error(`${item} is no curve`);
@@ -288,14 +332,16 @@ export class RefitRuns {
       this.lossy.refuse(`it does not stay within ${this.inWords(tolerance)} with all that is held in it`);
       return null;
     }
-    const mayLive = all.some(({ live }) => live !== null);
+    // What is pulled is to be so: laid anew through its points it would be another curve.
+    const mayLive = target.kind !== 'pull' && all.some(({ live }) => live !== null);
     const again = mayLive
       ? await this.tried(target, all.map(({ item, fixed, live }) => [item, live ?? fixed]), false, isCurrent) // prettier-ignore
       : null;
     if (!isCurrent()) return null;
     const isLive = again !== null && isAsGood(again, held, tolerance);
     const offer = isLive ? again : held;
-    this.lossy.settle({ ...offer, notes: { ...notes, ...(mayLive && { spacing: isLive ? 'live' : 'held' }) } });
+    const isThrough = all.some(({ live }) => live !== null);
+    this.lossy.settle({ ...offer, notes: { ...notes, ...(isThrough && { spacing: isLive ? 'live' : 'held' }) } });
     return offer;
   }
 
@@ -360,6 +406,11 @@ export class RefitRuns {
   }
 }
 
+const pullRefusal = (failure: TooFewFree | StandsStill): string =>
+  failure.kind === 'stands-still'
+    ? 'it stands still in that stretch, and has no curvature there'
+    : `the stretch has ${failure.free} control points of its own, and needs ${failure.needed}: make it longer, or add knots there`;
+
 /** Whether a curve through points again is as good as one whose spacing is held. */
 const isAsGood = (live: Priced, held: Priced, tolerance: number): boolean =>
   live.price.deviation.certified &&
@@ -368,12 +419,3 @@ const isAsGood = (live: Priced, held: Priced, tolerance: number): boolean =>
   live.gain.after.fairness <= AS_FAIR * held.gain.after.fairness;
 
 type Priced = Offer & { readonly price: Price; readonly gain: Gain };
-
-/** The level up to which the ends of a curve stay as they are: by its joints, and by what is held at them. */
-function endsThatStay(project: Project, item: Id): EndLevels {
-  const curve = project.items[item];
-  const bound = boundLevels(project, item);
-  const held = curve.kind === 'curve' ? heldAtEnds(plainRecipe(project, curve)) : {};
-  const most = (end: 'start' | 'end') => Math.max(bound[end] ?? 0, held[end] ?? 0) as Level;
-  return { start: most('start'), end: most('end') };
-}

@@ -1,5 +1,5 @@
 import type { Level } from '@pencil-bend/core';
-import type { FairingEnergy } from '@pencil-bend/core/reading';
+import type { CurvatureWish, FairingEnergy } from '@pencil-bend/core/reading';
 
 /** A stretch of a curve, from one parameter to another; of a closed curve it may go over the seam. */
 export interface Stretch {
@@ -12,7 +12,8 @@ export type RefitTarget =
   | { readonly kind: 'lighten'; readonly tolerance: number }
   | { readonly kind: 'relay'; readonly count: number; readonly degree: number }
   | FairTarget
-  | IronTarget;
+  | IronTarget
+  | PullTarget;
 
 export interface FairTarget {
   readonly kind: 'fair';
@@ -23,6 +24,14 @@ export interface FairTarget {
   readonly endLevel: Level;
   /** Null for the whole curve. */
   readonly stretch: Stretch | null;
+}
+
+export interface PullTarget {
+  readonly kind: 'pull';
+  readonly wish: CurvatureWish;
+  readonly stretch: Stretch;
+  /** What comes after the stretch goes along as it is. */
+  readonly rides: boolean;
 }
 
 export interface IronTarget {

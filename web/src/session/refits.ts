@@ -1,4 +1,5 @@
 import { effect, inject, Injectable, Injector, runInInjectionContext } from '@angular/core';
+import type { CurvatureWish } from '@pencil-bend/core/reading';
 import type { Id } from '@pencil-bend/document';
 import { Editing } from './editing';
 import { FairingChoice } from './fairingChoice';
@@ -29,6 +30,15 @@ export class Refits {
     this.go((runs) => runs.refit(item, target));
   }
 
+  /** The same without a question: it was tried, and told what it comes to. */
+  refitAtOnce(item: Id, target: RefitTarget): void {
+    this.go(async (runs) => {
+      const done = runs.refit(item, target);
+      this.lossy.apply();
+      await done;
+    });
+  }
+
   /** Fairs the selected curve, or the stretch of it that is in hand, as it is chosen; of several the run that they make. */
   fair(): void {
     const { items } = this.editing.selection();
@@ -43,6 +53,15 @@ export class Refits {
     if (item) this.refit(item, { kind: 'iron', tolerance: this.choice.tolerance(), stretch: { from, to } });
   }
 
+  /** Pulls the curvature of the stretch in hand: shown at once, and offered when the pull is over. */
+  pull(wish: CurvatureWish, isOver: boolean): void {
+    const [item] = this.editing.selection().items;
+    const stretch = this.choice.stretch();
+    if (!item || !stretch) return;
+    const rides = this.choice.rides() && this.choice.mayRide();
+    this.go((runs) => runs.pull(item, { kind: 'pull', wish, stretch, rides }, isOver));
+  }
+
   /** Shows at once about what fairing it will come to; false where that cannot be shown yet. */
   preview(): boolean {
     const [item] = this.editing.selection().items;
@@ -51,7 +70,7 @@ export class Refits {
   }
 
   /** At once, or as soon as that has come. */
-  private go(run: (runs: RefitRuns) => Promise<void>): void {
+  private go(run: (runs: RefitRuns) => Promise<void> | void): void {
     if (this.runs) return void run(this.runs);
     this.load().then(run, () =>
       this.lossy.refuse('nothing was changed: a part of this page is missing, and the server is away'),

@@ -1,5 +1,5 @@
 import { computed, effect, inject, Injectable, signal } from '@angular/core';
-import { type Curve, distinctOf, packCurve, unpackCurve, type Vector3 } from '@pencil-bend/core';
+import { type Curve, distinctOf, packCurve, unpackCurve } from '@pencil-bend/core';
 import type { Lump } from '@pencil-bend/core/reading';
 import type { Id } from '@pencil-bend/document';
 import { isCurve, type ShownCurve } from '../view/shownItem';
@@ -9,6 +9,8 @@ import { Answers } from './answers';
 import { Editing } from './editing';
 import { Fairness } from './fairness';
 import { Opening } from './opening';
+import { endsThatStay, ironOptions } from './fairOptions';
+import { wholeCurve } from './lossyPreview';
 import { Readings } from './readings';
 import { ShownItems } from './shownItems';
 
@@ -96,8 +98,10 @@ export class SlowFigures {
       const listed = this.fairness.lumps()?.listed ?? [];
       if (!curve || tolerance === null) return;
       const timer = setTimeout(() => {
-        this.price(curve, listed.slice(0, MOST_PRICED));
-        this.find(curve, this.readings.normal(), tolerance, 3, () => this.resting() === curve);
+        const shown = this.shown.selected();
+        if (!shown || !isCurve(shown)) return;
+        this.price(shown, listed.slice(0, MOST_PRICED));
+        this.find(shown, tolerance, 3, () => this.resting() === curve);
       }, REST_MS);
       onCleanup(() => clearTimeout(timer));
     });
@@ -107,43 +111,59 @@ export class SlowFigures {
       if (tolerance === null || rows.length === 0) return;
       const timer = setTimeout(() => {
         for (const shown of rows) {
-          const { curve } = shown;
-          this.find(curve, this.readings.normalOf(shown), tolerance, 6, () =>
-            this.rows().some((row) => row.curve === curve),
-          );
+          this.find(shown, tolerance, 6, () => this.rows().some(({ curve }) => curve === shown.curve));
         }
       }, LIST_REST_MS);
       onCleanup(() => clearTimeout(timer));
     });
   }
 
-  private price(curve: Curve, listed: readonly Lump[]): void {
-    const normal = this.readings.normal();
+  private price({ id, curve }: ShownCurve, listed: readonly Lump[]): void {
     const isWanted = () => this.resting() === curve;
     for (const lump of listed) {
       if (this.ironed.isAsked(lump)) continue;
       const asked = () => ({
         curve: packCurve(curve),
         wrinkle: { from: lump.from, to: lump.to },
-        options: { normal },
+        options: this.held(id, curve),
       });
       const work = this.worker.ask('ironing-tolerance', asked, { rank: 2, isWanted });
       void this.ironed.wait([lump], work, (found) => [found?.enough ?? null], null);
     }
   }
 
-  private find(curve: Curve, normal: Vector3 | null, tolerance: number, rank: number, isWanted: () => boolean): void {
+  private find(shown: ShownCurve, tolerance: number, rank: number, isWanted: () => boolean): void {
+    const { id, curve } = shown;
     const [rough, lighter] = [this.rough(), this.lighter()];
     if (!rough.isAsked(curve)) {
-      const asked = () => ({ curve: packCurve(curve), tolerance, options: { normal } });
+      const asked = () => ({
+        curve: packCurve(curve),
+        tolerance,
+        options: { normal: this.readings.normalOf(shown) },
+      });
       const work = this.worker.ask('roughness', asked, { rank, isWanted });
       void rough.wait([curve], work, (found) => [Number.isFinite(found) ? found : null], null);
     }
     if (!lighter.isAsked(curve)) {
-      const asked = () => ({ curve: packCurve(curve), tolerance });
+      const { startLevel, endLevel } = this.ends(id);
+      const asked = () => ({ curve: packCurve(curve), tolerance, options: { startLevel, endLevel } });
       const work = this.worker.ask('lighten', asked, { rank: rank + 1, isWanted });
       void lighter.wait([curve], work, (found) => [controlPointsLeft(found)], null);
     }
+  }
+
+  /** What stays where a lump is ironed: a corner takes from the ends of a curve what is not seen of it. */
+  private held(id: Id, curve: Curve) {
+    const project = this.editing.project();
+    const item = project?.items[id];
+    const isWhole = project && item?.kind === 'curve' && wholeCurve(project, id) === curve;
+    return isWhole ? ironOptions(project, id, curve) : { normal: this.readings.normal() };
+  }
+
+  private ends(id: Id) {
+    const project = this.editing.project();
+    const { start = 0, end = 0 } = project ? endsThatStay(project, id) : {};
+    return { startLevel: start, endLevel: end };
   }
 }
 

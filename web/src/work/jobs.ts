@@ -40,6 +40,7 @@ import { fairJobs, type FairJobs, type FairProgress } from './fairJobs';
 import { type Packed, packed, type Plain } from './packed';
 import type { ShapeFigures } from './figuresTogether';
 import { type ReadBy, shapeFigures } from './shapeFigures';
+import { type Suggestion, suggestions, type SuggestionsAsked } from './suggestions';
 
 /**
  * What is computed away from the main thread: for each job what it is asked, and what it answers. Curves travel packed,
@@ -107,6 +108,11 @@ export interface Jobs extends FairJobs {
     readonly asked: { readonly first: Float64Array; readonly second: Float64Array };
     readonly answer: Clearance;
   };
+  /** What could be done to a curve within a tolerance. */
+  suggestions: {
+    readonly asked: Omit<SuggestionsAsked, 'curve'> & { readonly curve: Float64Array };
+    readonly answer: readonly Suggestion[];
+  };
   /** What it costs to have the second curve in place of the first, and what comes of it. */
   price: {
     readonly asked: ReadBy & {
@@ -152,6 +158,7 @@ const work: Work = {
   deviation: ({ first, second }) => deviation(unpackCurve(first), unpackCurve(second)),
   'points-comparison': ({ curve, points, tolerance }) => comparedWithPoints(unpackCurve(curve), points, tolerance),
   clearance: ({ first, second }) => clearance(unpackCurve(first), unpackCurve(second)),
+  suggestions: ({ curve, ...asked }) => suggestions({ curve: unpackCurve(curve), ...asked }),
   price: ({ inStep, ...asked }) => {
     const [first, second] = [unpackCurve(asked.first), unpackCurve(asked.second)];
     const apart = inStep ? deviationInStep(first, second) : deviation(first, second);

@@ -14,7 +14,7 @@ import {
 import { Store } from '@ngrx/store';
 import type { BenchState } from '../../state/reducers';
 import { selectReading } from '../../state/selectors';
-import { CurveMarks, Editing, FairingChoice, LumpTour, Readings, Refits } from '../../session';
+import { CurveMarks, Editing, FairingChoice, LossyPreview, LumpTour, Readings, Refits } from '../../session';
 import { arcLength, lengthAt, parameterAt } from '@pencil-bend/core';
 import { Tooltip } from 'primeng/tooltip';
 import { LinkButton } from '../../ui/buttons';
@@ -22,11 +22,15 @@ import { Icon } from '../../ui/icon';
 import { type AxisStretch, StripGraph } from './stripGraph';
 import { inflectionsInWords } from '../../ui/labels';
 import { lengthInWords, UNIT } from '../../ui/length';
-import { drawGraph, graphFrame, type GraphMarks, lengthAtX, xOf } from './curvatureGraph';
+import { drawGraph, graphFrame, type GraphMarks, kappaOver, lengthAtX, xOf, yOf } from './curvatureGraph';
 import { GraphGestures } from './graphGestures';
 
 /** As wide as what stands above a stretch, in pixels. */
-const TOOLS = 120;
+const TOOLS = 220;
+/** So near the line it is taken hold of, in pixels. */
+const REACH = 9;
+/** What is drawn reaches this share of the stretch to both sides. */
+const WIDTH = 0.25;
 
 /** The graph of signed curvature over arc length, with the cursor that it shares with the sheet. */
 @Component({
@@ -41,7 +45,9 @@ const TOOLS = 120;
       "
       [pbGraphGestures]="lengthAt"
       [takesStretches]="true"
+      [pullsAt]="pullsAt"
       (stretched)="take($event)"
+      (pulled)="pull($event)"
     ></canvas>
     @if (tools(); as tools) {
       <div
@@ -55,6 +61,20 @@ const TOOLS = 120;
           iron
         </button>
         @if (tools.isStretch) {
+          <button
+            pbLink
+            pTooltip="Makes the curvature the same all along it"
+            (click)="refits.pull({ kind: 'level' }, true)"
+          >
+            level
+          </button>
+          <button
+            pbLink
+            pTooltip="Lets the curvature run straight from one end of it to the other"
+            (click)="refits.pull({ kind: 'straight' }, true)"
+          >
+            straight
+          </button>
           <button pbLink pTooltip="Fairs this stretch alone; its price comes first (%)" (click)="refits.fair()">
             fair
           </button>
@@ -106,6 +126,7 @@ const TOOLS = 120;
 export class CurvatureCanvas {
   private readonly editing = inject(Editing);
   protected readonly readings = inject(Readings);
+  private readonly lossy = inject(LossyPreview);
   private readonly marks = inject(CurveMarks);
   private readonly tour = inject(LumpTour);
   protected readonly refits = inject(Refits);
@@ -183,6 +204,41 @@ export class CurvatureCanvas {
     this.choice.stretch.set({ from: parameterAt(measured, stretch.from), to: parameterAt(measured, stretch.to) });
   }
 
+  /** The curvature that is wished for, as far as what stays allows it. */
+  private readonly wish = computed(() => {
+    const profile = this.lossy.offer()?.notes.pulled?.profile;
+    return profile ? { s: profile.s, kappa: profile.compatible } : null;
+  });
+
+  /** Near the line, in the stretch in hand, it is drawn up and down. */
+  protected readonly pullsAt = (x: number, y: number): boolean => {
+    const [frame, stretch] = [this.frame(), this.stretch()];
+    const kappa = frame && this.kappaAt(lengthAtX(frame, x));
+    if (!frame || !stretch || kappa === null || frame.least !== null || this.readings.normal() === null) return false;
+    const s = lengthAtX(frame, x);
+    return s > stretch[0] && s < stretch[1] && Math.abs(yOf(frame, kappa) - y) <= REACH;
+  };
+
+  protected pull({ x, dy, isOver }: { readonly x: number; readonly dy: number; readonly isOver: boolean }): void {
+    const [frame, stretch, curve] = [this.frame(), this.stretch(), this.readings.keptCurve()];
+    if (!frame || !stretch || !curve) return;
+    const u = parameterAt(arcLength(curve), lengthAtX(frame, x));
+    const by = kappaOver(frame, dy);
+    if (by === 0) return;
+    this.refits.pull({ kind: 'drag', u, by, width: WIDTH * (stretch[1] - stretch[0]) }, isOver);
+  }
+
+  /** The curvature of the read curve at a length; null beyond it. */
+  private kappaAt(s: number): number | null {
+    const profile = this.readings.reading()?.profile;
+    const i = profile?.s.findIndex((each) => each >= s) ?? -1;
+    if (!profile || i < 0) return null;
+    const before = Math.max(0, i - 1);
+    const step = profile.s[i] - profile.s[before];
+    const share = step > 0 ? (s - profile.s[before]) / step : 0;
+    return profile.kappa[before] + share * (profile.kappa[i] - profile.kappa[before]);
+  }
+
   protected iron(): void {
     const stretch = this.choice.stretch() ?? this.tour.current();
     if (stretch) this.refits.iron(stretch);
@@ -215,6 +271,7 @@ export class CurvatureCanvas {
       limitLabel: this.limitLabel(),
       cursor: this.readings.cursor(),
       stretch: this.stretch(),
+      wish: this.wish(),
     };
   }
 

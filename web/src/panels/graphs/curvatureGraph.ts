@@ -72,6 +72,10 @@ export function yOf({ height, most, least }: GraphFrame, kappa: number): number 
   return TOP + room / 2 - (room / 2) * (kappa / (most || 1));
 }
 
+/** The difference of curvature over a height in pixels, downwards, on a linear scale. */
+export const kappaOver = ({ height, most }: GraphFrame, dy: number): number =>
+  (-2 * most * dy) / (height - TOP - BOTTOM);
+
 /** The next 1, 2, 3, 5 or 8 times a power of ten: the axis rests while a point is dragged a little. */
 function roundUp(value: number): number {
   if (!(value > 0)) return 0;
@@ -100,6 +104,8 @@ export interface GraphMarks {
   readonly cursor: number | null;
   /** The stretch in hand, from one length to another. */
   readonly stretch?: readonly [number, number] | null;
+  /** The curvature that is wished for, in lengths. */
+  readonly wish?: { readonly s: ArrayLike<number>; readonly kappa: ArrayLike<number> } | null;
 }
 
 /** What paths are made with: on a canvas the browser's. */
@@ -110,7 +116,7 @@ export function drawGraph(
   context: CanvasRenderingContext2D,
   frame: GraphFrame,
   profile: Profile,
-  { others, meetings, marks, current, limit, tooTight, limitLabel, cursor, stretch = null }: GraphMarks,
+  { others, meetings, marks, current, limit, tooTight, limitLabel, cursor, stretch = null, wish = null }: GraphMarks,
   Paths: Paths = Path2D,
 ): void {
   const { width, height } = frame;
@@ -147,6 +153,13 @@ export function drawGraph(
     context.setLineDash([6, 3]);
     context.stroke();
     context.setLineDash([]);
+  }
+  if (wish) {
+    context.beginPath();
+    for (let i = 0; i < wish.s.length; i++) context.lineTo(xOf(frame, wish.s[i]), yOf(frame, wish.kappa[i]));
+    context.strokeStyle = VERMILION;
+    context.lineWidth = 1.4;
+    context.stroke();
   }
   context.beginPath();
   trace(context, frame, profile, (kappa) => kappa);

@@ -44,6 +44,11 @@ export class GraphGestures {
   readonly takesStretches = input(false, { transform: booleanAttribute });
   /** The stretch that is being taken; null for a click that takes none. */
   readonly stretched = output<AxisStretch | null>();
+  /** Whether the graph itself is taken hold of at a pixel. */
+  readonly pullsAt = input<(x: number, y: number) => boolean>(() => false);
+  /** It is drawn from one pixel to another height; over once it is let go. */
+  readonly pulled = output<{ readonly x: number; readonly dy: number; readonly isOver: boolean }>();
+  private pulling: { readonly x: number; readonly y: number } | null = null;
   /** The length along the axis that was taken hold of, to move it or to begin a stretch. */
   protected grabbed: number | null = null;
   private begun: { readonly x: number; readonly at: number; isDrag: boolean } | null = null;
@@ -61,6 +66,10 @@ export class GraphGestures {
   protected press(event: PointerEvent): void {
     const at = this.pbGraphGestures()(event.offsetX);
     if (event.button !== 0 || at === null) return;
+    if (this.pullsAt()(event.offsetX, event.offsetY)) {
+      this.pulling = { x: event.offsetX, y: event.offsetY };
+      return this.canvas.setPointerCapture(event.pointerId);
+    }
     const takes = this.takesStretches() && event.offsetY < this.canvas.clientHeight - AXIS;
     if (takes) this.begun = { x: event.offsetX, at, isDrag: false };
     else if (this.strip.isZoomed()) this.grabbed = at;
@@ -71,6 +80,9 @@ export class GraphGestures {
   protected move(event: PointerEvent): void {
     const at = this.pbGraphGestures()(event.offsetX);
     if (at === null) return;
+    const { pulling } = this;
+    if (pulling) return this.pulled.emit({ x: pulling.x, dy: event.offsetY - pulling.y, isOver: false });
+    this.canvas.style.cursor = this.pullsAt()(event.offsetX, event.offsetY) ? 'ns-resize' : '';
     if (this.grabbed !== null) this.strip.pan(this.grabbed - at);
     const own = this.strip.own()?.reading.profile.length ?? 0;
     const inside = (s: number) => Math.min(own, Math.max(0, s));
@@ -83,6 +95,9 @@ export class GraphGestures {
   }
 
   protected release(event: PointerEvent): void {
+    const { pulling } = this;
+    this.pulling = null;
+    if (pulling) return this.pulled.emit({ x: pulling.x, dy: event.offsetY - pulling.y, isOver: true });
     if (this.begun && !this.begun.isDrag && event.type === 'pointerup') this.stretched.emit(null);
     this.grabbed = null;
     this.begun = null;

@@ -3,6 +3,7 @@ import type { Section } from './openSections';
 /** The section of a curve's card that asks for each kind of refit: its price stands there while it is open. */
 const ASKING: Readonly<Record<string, Section>> = {
   fair: 'fairing',
+  pull: 'fairing',
   iron: 'reading',
   lighten: 'lighter',
   relay: 'lighter',

@@ -11,8 +11,10 @@ import { Choice, type ChoiceOption } from '../../ui/choice';
 import { lengthInWords, lengthShown, toleranceInWords } from '../../ui/length';
 import { NumberField } from '../../ui/numberField';
 import { Slide } from '../../ui/slide';
+import { Switch } from '../../ui/switch';
 import type { ShapeFigures } from '../../work/figuresTogether';
 import { energyInWords } from '../price/gainRows';
+import { SuggestionsList } from './suggestionsList';
 import { PriceBox } from '../price/priceBox';
 
 /** The tolerance has come to rest when it has not changed for so long. */
@@ -44,7 +46,19 @@ const LEVELS: readonly Level[] = [0, 1, 2, 3];
 /** Takes the lumps out of the selected curve, or a stretch of it, within a tolerance. */
 @Component({
   selector: 'pb-fairing-section',
-  imports: [Choice, FormsModule, FramedButton, LinkButton, NumberField, PriceBox, RadioButton, Slide, Tooltip],
+  imports: [
+    Choice,
+    FormsModule,
+    FramedButton,
+    LinkButton,
+    NumberField,
+    PriceBox,
+    RadioButton,
+    SuggestionsList,
+    Switch,
+    Slide,
+    Tooltip,
+  ],
   template: `
     <dl>
       <dt>Within</dt>
@@ -107,7 +121,33 @@ const LEVELS: readonly Level[] = [0, 1, 2, 3];
         <button pbLink (click)="choice.stretch.set(null)">all of it</button>
       }
     </p>
-    @if (lossy.how() === 'fair') {
+    @if (!isRun() && stretch()) {
+      <dl class="pulls">
+        <dt>Its radius</dt>
+        <dd class="short">
+          <pb-number
+            label="Radius of the stretch"
+            none="as it is"
+            [value]="null"
+            [units]="units()"
+            [least]="1e-3"
+            (given)="setRadius($event)"
+          />
+        </dd>
+        @if (choice.mayRide()) {
+          <dt>The rest</dt>
+          <dd>
+            <pb-switch
+              label="What comes after the stretch"
+              [states]="['stays', 'rides along']"
+              [on]="choice.rides()"
+              (toggled)="choice.rides.set($event)"
+            />
+          </dd>
+        }
+      </dl>
+    }
+    @if (lossy.how() === 'fair' || lossy.how() === 'pull') {
       <pb-price-box class="inside" />
     }
     @if (!isRun()) {
@@ -144,6 +184,7 @@ const LEVELS: readonly Level[] = [0, 1, 2, 3];
           }
         </tbody>
       </table>
+      <pb-suggestions-list />
     }
   `,
   styleUrls: ['./sections.css', './fairingSection.css'],
@@ -224,6 +265,10 @@ export class FairingSection {
   protected fair(): void {
     clearTimeout(this.timer);
     this.refits.fair();
+  }
+
+  protected setRadius(radius: number): void {
+    this.refits.pull({ kind: 'radius', radius }, true);
   }
 
   protected iron(): void {

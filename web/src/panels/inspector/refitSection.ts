@@ -74,7 +74,8 @@ export class RefitSection {
   private readonly refits = inject(Refits);
   private readonly readings = inject(Readings);
   protected readonly units = computed(() => this.editing.project()?.units ?? 'mm');
-  protected readonly tolerance = linkedSignal(() => this.editing.project()?.tolerance ?? 0.01);
+  private readonly ofSheet = computed(() => this.editing.project()?.tolerance ?? 0.01);
+  protected readonly tolerance = linkedSignal(() => this.ofSheet());
   private readonly curve = computed(() => this.readings.keptCurve());
   protected readonly count = linkedSignal(() => {
     const curve = this.curve();

@@ -25,6 +25,9 @@ export function priceInWords({ price, curves }: Pick<Offer, 'price' | 'curves'>,
   return `${who} by up to ${small(deviation.max, units)}${proven}, near ${lengthInWords(price.s, units, 2)}.${curvature}${count}`;
 }
 
+/** A pull that the ends of its stretch do not follow. */
+export const AT_LIMIT = 'No further with these ends: make the stretch longer, or let the rest ride along.';
+
 export const SPACING_WORDS: Readonly<Record<'live' | 'held', string>> = {
   live: 'It stays a curve through its points, with live spacing.',
   held: 'Its spacing becomes held: live again it would lose some of this.',
