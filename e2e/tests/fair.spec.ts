@@ -91,3 +91,82 @@ test('so does a profile that is not in the demo', async ({ page }) => {
   await fairs(user, page, 0.95);
   expect(await presses()).toBeLessThanOrEqual(15);
 });
+
+test('a stretch is taken on the strip: faired, drawn by its curvature, set to a radius', async ({ page }) => {
+  const user = new BenchUser(page);
+  await user.openKettle();
+  const { card } = user;
+  await user.curve('Spout, underside').click();
+  const graph = page.getByRole('img', { name: /^Signed curvature/ });
+  const box = await graph.boundingBox();
+  if (!box) throw new Error('the graph is not shown');
+  const at = (share: number) => box.x + share * box.width;
+  await page.mouse.move(at(0.2), box.y + 12);
+  await page.mouse.down();
+  await page.mouse.move(at(0.75), box.y + 12, { steps: 5 });
+  await page.mouse.up();
+  const stretch = page.getByRole('group', { name: 'The stretch in hand' });
+  await expect(stretch).toBeVisible();
+  await expect(user.sheet.locator('path.in-hand')).toBeVisible();
+  await stretch.getByRole('button', { name: 'fair' }).click();
+  await expect(card).toContainText('Fair Spout, underside within 0.01 mm: the curve would move by');
+  await page.keyboard.press('Escape');
+
+  // The pointer tells where the line is taken hold of.
+  const x = at(0.47);
+  let line = 0;
+  for (let y = box.y + 10; y < box.y + box.height - 24 && line === 0; y += 3) {
+    await page.mouse.move(x, y);
+    if (await graph.evaluate((canvas: HTMLElement) => canvas.style.cursor === 'ns-resize')) line = y + 3;
+  }
+  expect(line).toBeGreaterThan(0);
+  await page.mouse.move(x, line);
+  await page.mouse.down();
+  await page.mouse.move(x, line - 8, { steps: 4 });
+  await expect(user.sheet.locator('path.offered')).toBeVisible();
+  await page.mouse.up();
+  await expect(card).toContainText('Pull the curvature of Spout, underside: the curve would move by');
+  await page.keyboard.press('Enter');
+  await user.lastStepIs('Pull the curvature of Spout, underside');
+
+  // A radius, with the rest riding along: the end goes elsewhere.
+  await card.getByRole('switch', { name: 'What comes after the stretch' }).click();
+  await user.number_('Radius of the stretch', '200');
+  await expect(card).toContainText(/Pull the curvature of Spout, underside: the curve would move by up to \d+\.\d+ mm/);
+  await card.getByRole('button', { name: 'Leave' }).click();
+  await stretch.getByRole('button', { name: 'Let the stretch go' }).click();
+  await expect(stretch).toHaveCount(0);
+});
+
+test('a point is given more room; the fairest curve stands beside; a run is faired as one', async ({ page }) => {
+  const user = new BenchUser(page);
+  await user.openKettle();
+  const { card } = user;
+  await user.curve('Spout, underside').click();
+  await user.slide('Tolerance to fair within', 0.5);
+  const mark = page.getByRole('slider', { name: /^Tolerance of control point/ }).first();
+  const box = await mark.boundingBox();
+  if (!box) throw new Error('no mark is shown');
+  await page.mouse.move(box.x + 8, box.y + 6);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 8, box.y - 50, { steps: 5 });
+  await page.mouse.up();
+  await expect(card.getByText(/^proven within [\d.]+ mm, at points [\d.]+ mm$/)).toBeVisible();
+  await page.keyboard.press('Escape');
+
+  await card.getByRole('switch', { name: 'The fairest curve beside this one' }).click();
+  await expect(user.sheet.locator('text.fairest-text')).toHaveText(/roughness \d/);
+
+  const suggested = card.getByRole('list', { name: 'Suggestions' }).getByRole('button').first();
+  await suggested.click();
+  await expect(page.getByRole('button', { name: 'Undo' })).toBeEnabled();
+  await expect(card.getByRole('button', { name: 'Apply' })).toHaveCount(0);
+
+  await user.curve('Lip').click();
+  await page.keyboard.press('^');
+  await expect(card).toContainText('2 selected');
+  await page.keyboard.press('%');
+  await expect(card).toContainText(/Fair .* and .* within [\d.]+ mm: .* would move most/);
+  await page.keyboard.press('Enter');
+  await user.lastStepIs('Fair Spout centre line and Lip within 0.044 mm');
+});

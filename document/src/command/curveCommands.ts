@@ -239,7 +239,10 @@ export const curveCommands: Commands<typeof curveArgs> = {
   }),
   refit: edit((_old, { recipe }) => recipe, {
     lossy: true,
-    facts: ({ how, tolerance }) => ({ how, ...(tolerance !== undefined && { numbers: [tolerance] }) }),
+    facts: ({ how, tolerance, most }) => ({
+      how,
+      ...(tolerance !== undefined && { numbers: [tolerance, ...(most === undefined ? [] : [most])] }),
+    }),
   }),
 
   closeCurve: edit((recipe, _args, { tolerance }) => closeCurve(recipe, tolerance), { turns: true }),

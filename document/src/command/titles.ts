@@ -35,6 +35,8 @@ const REFITS: Partial<Record<string, string>> = {
   pull: 'Pull the curvature of',
 };
 
+const inMm = (mm: number): string => `${Number(mm.toPrecision(3))} mm`;
+
 const VERBS: Readonly<Record<string, string>> = {
   move: 'Move',
   rotate: 'Rotate',
@@ -102,8 +104,10 @@ export const titles: Titles = {
   raiseDegree: ({ items }) => `Raise the degree of ${items}`,
   lowerDegree: ({ items }) => `Lower the degree of ${items}`,
   fitDegree: ({ items, numbers: [degree] }) => `Fit ${items} anew in degree ${degree}`,
-  refit: ({ how, items, numbers: [tolerance] }) =>
-    `${REFITS[how] ?? 'Re-lay'} ${items}${tolerance === undefined ? '' : ` within ${Number(tolerance.toPrecision(3))} mm`}`,
+  refit: ({ how, items, numbers: [tolerance, most] }) => {
+    const within = tolerance === undefined ? '' : ` within ${inMm(tolerance)}`;
+    return `${REFITS[how] ?? 'Re-lay'} ${items}${within}${most === undefined ? '' : `, at points ${inMm(most)}`}`;
+  },
   closeCurve: ({ items }) => `Close ${items}`,
   openCurve: ({ items }) => `Open ${items}`,
   reverseCurve: ({ items }) => `Reverse ${items}`,

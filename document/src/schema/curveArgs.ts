@@ -81,6 +81,8 @@ export const curveArgs = {
     how: oneOfWords(['lighten', 'relay', 'fair', 'iron', 'pull']),
     /** How far it may lie from the curve that it replaces, in mm, where that was said. */
     tolerance: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 1e6 })),
+    /** And at points that were given more room. */
+    most: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 1e6 })),
     recipe: oneOfKinds([controlRecipe, fitRecipe]),
   }),
 

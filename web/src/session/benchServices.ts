@@ -3,6 +3,7 @@ import { Combs } from './combs';
 import { CurveMarks } from './curveMarks';
 import { DeviationShown } from './deviationShown';
 import { Editing } from './editing';
+import { FairestGhost } from './fairestGhost';
 import { FairingChoice } from './fairingChoice';
 import { Fairness } from './fairness';
 import { Joints } from './joints';
@@ -42,6 +43,7 @@ export const BENCH_SERVICES = [
   CurveMarks,
   DeviationShown,
   Editing,
+  FairestGhost,
   FairingChoice,
   Fairness,
   Ghosts,

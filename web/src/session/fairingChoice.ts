@@ -33,6 +33,16 @@ export class FairingChoice {
   /** The stretch of the selected curve that is in hand; null for all of it. */
   readonly stretch = linkedSignal<Id | null, Stretch | null>({ source: () => this.item(), computation: () => null });
 
+  /** Control points of the selected curve, by their indices, that have a tolerance of their own, in mm. */
+  readonly own = linkedSignal<unknown, Readonly<Record<number, number>>>({
+    source: () => this.editing.project()?.items[this.item() ?? ''],
+    computation: () => ({}),
+  });
+
+  giveOwn(index: number, tolerance: number | null): void {
+    this.own.update(({ [index]: _, ...others }) => (tolerance === null ? others : { ...others, [index]: tolerance }));
+  }
+
   /** What comes after the stretch goes along, when its curvature is pulled, instead of staying where it is. */
   readonly rides = signal(false);
   /** An end that is joined does not. */
@@ -51,6 +61,7 @@ export class FairingChoice {
       startLevel: start,
       endLevel: end,
       stretch: this.stretch(),
+      own: this.own(),
     };
   }
 }

@@ -9,6 +9,7 @@ export { CurveMarks } from './curveMarks';
 export { type DeviationOnSheet, DeviationShown } from './deviationShown';
 export { Editing } from './editing';
 export { Fairness } from './fairness';
+export { FairestGhost } from './fairestGhost';
 export { FairingChoice } from './fairingChoice';
 export { Ghosts } from './ghosts';
 export { Joints } from './joints';

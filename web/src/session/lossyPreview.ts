@@ -73,6 +73,8 @@ export interface OfferNotes {
   readonly moved?: { readonly points: readonly number[]; readonly of: number };
   /** What fairing comes to by each energy that can be chosen, as far as it is known. */
   readonly byEnergy?: Readonly<Partial<Record<FairingEnergy, ShapeFigures>>>;
+  /** Where more room would help most: control points, with the share of the variation that goes for half as much again. */
+  readonly room?: readonly { readonly index: number; readonly at: Vector3; readonly gain: number }[];
   /** The curvature that was wished for along a stretch, and what came of it. */
   readonly pulled?: { readonly profile: PulledProfile; readonly isAtLimit: boolean };
   /** Lumps are left: a tolerance in mm that was tried and leaves none. Null where none was found that does. */

@@ -1,3 +1,4 @@
+import { TestBed } from '@angular/core/testing';
 import {
   type Curve,
   deviationInStep,
@@ -44,6 +45,7 @@ const FAIR: FairTarget = {
   startLevel: 2,
   endLevel: 2,
   stretch: null,
+  own: {},
 };
 
 function open(project = projectWith(pulled('a', CHECK_FA)), selected: Id = 'a') {
@@ -119,6 +121,41 @@ describe('a curve that is faired', () => {
     enough?.take();
     await until(() => lossy.offer()?.title.numbers?.[0] === enough?.tolerance && lossy.offer()?.call !== null);
     expect(lossy.offer()?.gain?.after.largest).toBeLessThan(0.05);
+  });
+
+  it('names the points where more room would help most; given some, it is fairer, and the step says so', async () => {
+    const { lossy, offered, choice, curve } = open();
+    const before = curve();
+    choice.tolerance.set(0.05);
+    const offer = await offered(choice.target());
+    const [first] = offer?.notes.room ?? [];
+    // The raised point of check FA is where the tolerance costs.
+    expect(first.index).toBe(9);
+    expect(first.gain).toBeGreaterThan(0.1);
+    lossy.leave();
+    // What is told is what half as much room again comes to, by its slope.
+    choice.giveOwn(9, 0.075);
+    const half = await offered(choice.target());
+    const fell = 1 - (half?.gain?.after.fairness ?? 0) / (offer?.gain?.after.fairness ?? 1);
+    expect(fell / first.gain).toBeGreaterThan(0.6);
+    expect(fell / first.gain).toBeLessThan(1.4);
+    lossy.leave();
+    choice.giveOwn(9, 0.3);
+    const more = await offered(choice.target());
+    expect(more?.gain?.after.fairness).toBeLessThan(0.5 * (offer?.gain?.after.fairness ?? 0));
+    expect(more && titleOf(more.title)).toBe('Fair Curve 1 within 0.05 mm, at points 0.3 mm');
+    expect(more?.notes.room?.[0].index).toBe(9);
+    // Elsewhere the tolerance is what it was: no place moves by more than the basis allows there.
+    const after = more?.curves[0].after ?? before;
+    const [first3, last3] = [after.points.subarray(0, 4 * 5), after.points.subarray(-4 * 5)];
+    [...first3, ...last3].forEach((x, i) => {
+      const was = i < 20 ? before.points[i] : before.points[before.points.length - 40 + i];
+      expect(Math.abs(x - was)).toBeLessThanOrEqual(0.05);
+    });
+    lossy.apply();
+    await until(() => lossy.offer() === null);
+    // Of the curve that has changed no point has a tolerance of its own.
+    expect(choice.own()).toEqual({});
   });
 
   it('moves in a stretch alone, and says when nothing there can move', async () => {
@@ -288,6 +325,22 @@ describe('a run of joined curves', () => {
     expect(deviationInStep(before[1], b).max).toBeGreaterThan(0.02);
     expect(evaluate(b, domainOf(b)[0])).toEqual(corner);
     expect(continuityOfEnds(b, 'start', c, 'start').level).toBe(0);
+  });
+
+  it('is the same whichever of its curves was taken first', async () => {
+    for (const items of [
+      ['a', 'b'],
+      ['b', 'a'],
+    ]) {
+      TestBed.resetTestingModule();
+      const { editing, lossy, refits, choice } = open(run());
+      editing.select(selectionOf(items));
+      choice.tolerance.set(0.3);
+      refits.fair();
+      await until(() => (lossy.offer()?.call ?? null) !== null);
+      expect(lossy.offer()?.price?.deviation.bound).toBeLessThanOrEqual(0.3);
+      expect(lossy.offer()?.gain?.after.lumps).toBe(0);
+    }
   });
 
   it('is refused by name where the curves do not meet', async () => {

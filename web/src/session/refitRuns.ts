@@ -1,5 +1,13 @@
 import { inject } from '@angular/core';
-import { type Curve, distinctOf, type Level, packCurve, unpackCurve } from '@pencil-bend/core';
+import {
+  controlPointsOf,
+  type Curve,
+  distinctOf,
+  type Level,
+  packCurve,
+  unpackCurve,
+  vectorAt,
+} from '@pencil-bend/core';
 import {
   type CurvaturePull,
   fairPreview,
@@ -55,6 +63,11 @@ const BUSY: Readonly<Record<RefitTarget['kind'], string>> = {
 };
 /** A curve through points stays one where that leaves it as fair as this, as a share of how fair it can be. */
 const AS_FAIR = 1.05;
+/** Half as much room again is what gains are told for. */
+const MORE = 0.5;
+/** Points where it gains less are not marked, and no more than so many are. */
+const LEAST_GAIN = 0.005;
+const MOST_MARKED = 3;
 /** A pull that comes to its wish but for this share came near. */
 const NEAR_WISH = 0.05;
 /** And whose graph lies off by no more than this share of the change. */
@@ -106,8 +119,10 @@ export class RefitRuns {
     if (!asked) return;
     const { project, curve } = asked;
     const { energy: _, ...options } = fairOptions(project, item, curve, target);
-    const after = fairPreview(curve, target.tolerance, options).curve;
-    this.lossy.showComing(this.coming([{ ...asked, after }], target));
+    const after = fairPreview(curve, tolerancesOf(curve, target), options).curve;
+    // The marks of where more room helps stay while one of them is drawn.
+    const { room } = this.lossy.offer()?.notes ?? {};
+    this.lossy.showComing({ ...this.coming([{ ...asked, after }], target), notes: { ...(room && { room }) } });
   }
 
   /** Fairs curves that meet end to end as one, each joint at its level. */
@@ -271,10 +286,13 @@ export class RefitRuns {
       };
       this.lossy.showComing(this.coming([{ ...asked, after }], target), takeNow);
     };
-    const job = { curve: packCurve(curve), tolerance: target.tolerance, options };
+    const job = { curve: packCurve(curve), tolerance: tolerancesOf(curve, target), options };
     const outcome = await this.work.run('fair', job, onProgress);
     if (outcome.kind !== 'answered' || !isCurrent()) return null;
-    if (outcome.answer.free > 0) return { curve: unpackCurve(outcome.answer.curve) };
+    const { answer } = outcome;
+    if (answer.free > 0) {
+      return { curve: unpackCurve(answer.curve), notes: { room: roomIn(curve, target, answer.costs) } };
+    }
     this.lossy.refuse(
       target.stretch
         ? 'no control point acts on that stretch alone: a longer one is needed, or more control points'
@@ -309,7 +327,8 @@ export class RefitRuns {
     }
     const offer = await this.offerInStep([{ ...asked, after: made }], target, notes, isCurrent);
     if (!offer || target.kind === 'pull') return;
-    if (offer.gain.after.largest >= LUMP) await this.findEnough({ ...asked, target });
+    const isEven = target.kind !== 'fair' || Object.keys(target.own).length === 0;
+    if (isEven && offer.gain.after.largest >= LUMP) await this.findEnough({ ...asked, target });
     if (target.kind === 'fair' && isCurrent()) await this.compareEnergies({ ...asked, target }, offer.gain.after);
   }
 
@@ -320,7 +339,7 @@ export class RefitRuns {
     notes: OfferNotes,
     isCurrent: () => boolean,
   ): Promise<Priced | null> {
-    const tolerance = 'tolerance' in target ? target.tolerance : Infinity;
+    const tolerance = 'tolerance' in target ? mostOf(target) : Infinity;
     const all = changed.map(({ project, item, after }) => {
       const old = project.items[item];
       if (old.kind !== 'curve') throw new Error(`${item} is no curve`);
@@ -353,7 +372,14 @@ export class RefitRuns {
     isCurrent: () => boolean,
   ): Promise<Priced | null> {
     const tolerance = 'tolerance' in target ? { tolerance: target.tolerance } : {};
-    const [first, ...also] = recipes.map(([item, recipe]) => ({ item, how: target.kind, ...tolerance, recipe }));
+    const most = 'own' in target && mostOf(target) > target.tolerance ? { most: mostOf(target) } : {};
+    const [first, ...also] = recipes.map(([item, recipe]) => ({
+      item,
+      how: target.kind,
+      ...tolerance,
+      ...most,
+      recipe,
+    }));
     const call: CommandCall = { command: 'refit', args: { ...first, ...(also.length > 0 && { also }) } };
     const offer = this.lossy.attempted(call);
     const priced = offer && (await this.lossy.priced(offer, inStep));
@@ -391,7 +417,7 @@ export class RefitRuns {
     for (const energy of FAIRING_ENERGIES.filter((each) => each !== target.energy)) {
       const asked = () => ({
         curve: packCurve(curve),
-        tolerance: target.tolerance,
+        tolerance: tolerancesOf(curve, target),
         options: fairOptions(project, item, curve, { ...target, energy }),
         least,
       });
@@ -404,6 +430,29 @@ export class RefitRuns {
   private inWords(mm: number): string {
     return toleranceInWords(mm, this.editing.project()?.units ?? 'mm');
   }
+}
+
+/** One tolerance for all control points, or one for each. */
+function tolerancesOf(curve: Curve, { tolerance, own }: FairTarget): number | Float64Array {
+  if (Object.keys(own).length === 0) return tolerance;
+  return Float64Array.from({ length: distinctOf(curve) }, (_, i) => own[i] ?? tolerance);
+}
+
+/** The largest tolerance that any control point has. */
+const mostOf = (target: { readonly tolerance: number; readonly own?: FairTarget['own'] }): number =>
+  Math.max(target.tolerance, ...Object.values(target.own ?? {}));
+
+/** Where more room would help most, and where it has been given. */
+function roomIn(curve: Curve, { tolerance, own }: FairTarget, costs: Float64Array): NonNullable<OfferNotes['room']> {
+  const points = controlPointsOf(curve);
+  const all = Array.from(costs, (cost, index) => ({
+    index,
+    at: vectorAt(points, index),
+    gain: Math.min(1, cost * MORE * (own[index] ?? tolerance)),
+  }));
+  const helping = all.filter(({ gain, index }) => gain >= LEAST_GAIN && own[index] === undefined);
+  helping.sort((a, b) => b.gain - a.gain);
+  return [...all.filter(({ index }) => own[index] !== undefined), ...helping.slice(0, MOST_MARKED)];
 }
 
 const pullRefusal = (failure: TooFewFree | StandsStill): string =>

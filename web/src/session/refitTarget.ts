@@ -22,6 +22,8 @@ export interface FairTarget {
   /** To which level the ends are held; joints may ask for more. */
   readonly startLevel: Level;
   readonly endLevel: Level;
+  /** Tolerances of control points that have their own, by their indices. */
+  readonly own: Readonly<Record<number, number>>;
   /** Null for the whole curve. */
   readonly stretch: Stretch | null;
 }

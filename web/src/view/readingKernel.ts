@@ -4,6 +4,8 @@ export {
   continuityOfEnds,
   culprits,
   curvatureStretches,
+  energies,
+  fairPreview,
   lumps,
   runsAlike,
 } from '@pencil-bend/core/reading';

@@ -24,10 +24,14 @@ export interface Run<Each extends RunCurve = RunCurve> {
 
 const known = new WeakMap<Curve, Curve>();
 
-/** A curve the other way round; the same one each time. */
+/** A curve the other way round; the same one each time, and that again the other way round is the curve itself. */
 export function reversed(curve: Curve): Curve {
-  const found = known.get(curve) ?? reverse(curve);
-  known.set(curve, found);
+  let found = known.get(curve);
+  if (!found) {
+    found = reverse(curve);
+    known.set(curve, found);
+    known.set(found, curve);
+  }
   return found;
 }
 

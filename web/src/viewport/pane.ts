@@ -47,6 +47,7 @@ import { LinkChoice } from './linkChoice';
 import { LumpLabel } from './lumpLabel';
 import { pick } from './picking';
 import { ReadingLayer } from './readingLayer';
+import { RoomMarks } from './roomMarks';
 import { readingTag } from './readingTag';
 import { Scene } from './scene';
 import { MeasurementLayer } from './measurementLayer';
@@ -65,7 +66,7 @@ const NO_OFFSET: Vector3 = [0, 0, 0];
 /** The drawing: curves and comb by WebGL, handles as SVG on top, and the pointer's way to the tool in hand. */
 @Component({
   selector: 'pb-pane',
-  imports: [DeviationLayer, HandleLayer, JointLayer, LinkChoice, LumpLabel, MeasurementLayer, ReadingLayer],
+  imports: [DeviationLayer, HandleLayer, JointLayer, LinkChoice, LumpLabel, MeasurementLayer, ReadingLayer, RoomMarks],
   templateUrl: './pane.html',
   styleUrls: ['./handles.css', './tag.css', './pane.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -154,6 +155,8 @@ export class Pane {
     const path = offer.curves.map(({ after }) => curvePath(after, this.viewport())).join('');
     return { path, at: offer.price && this.pixel(offer.price.at) };
   });
+  /** Where more room would help a fairing that is offered. */
+  protected readonly hasRoom = computed(() => (this.lossy.offer()?.notes.room?.length ?? 0) > 0);
   /** An end may be joined then, and another point tied. */
   protected readonly hasOneHandle = computed(() => this.editing.selection().handles.length === 1);
   protected readonly hasTies = computed(() =>

@@ -1,12 +1,23 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { distance, type Vector3 } from '@pencil-bend/core';
-import { CurveMarks, Editing, FairingChoice, Joints, LumpTour, Meetings, MirrorCheck, Readings } from '../session';
+import {
+  CurveMarks,
+  Editing,
+  FairestGhost,
+  FairingChoice,
+  Joints,
+  LumpTour,
+  Meetings,
+  MirrorCheck,
+  Readings,
+} from '../session';
 import type { BenchState } from '../state/reducers';
 import { selectReading } from '../state/selectors';
 import { levelShown, meetingInWords } from '../view/meeting';
 import { isSeen, toPixel, type Viewport } from '../view/viewport';
 import { apart } from './apart';
+import { curvePath } from './handleMarks';
 import { marksShown, stretchPath } from './markOverlay';
 
 /** A larger circle is a line to the eye, in pixels. */
@@ -29,6 +40,7 @@ export class ReadingLayer {
   private readonly readings = inject(Readings);
   private readonly curveMarks = inject(CurveMarks);
   private readonly choice = inject(FairingChoice);
+  private readonly fairestGhost = inject(FairestGhost);
   private readonly tour = inject(LumpTour);
   private readonly joints = inject(Joints);
   private readonly meetings = inject(Meetings);
@@ -51,6 +63,13 @@ export class ReadingLayer {
     const curve = this.readings.curve();
     const stretches = this.curveMarks.tooTight();
     return curve ? stretches.map(({ from, to }) => stretchPath(curve, [from, to], this.viewport())) : [];
+  });
+  /** The fairest curve near the one in hand, with how rough that is beside it. */
+  protected readonly fairest = computed(() => {
+    const near = this.fairestGhost.shown();
+    if (!near) return null;
+    const text = near.roughness === null ? '' : `roughness ${near.roughness.toPrecision(2)}`;
+    return { ...this.pixel(near.at), text, isFar: near.isFar, path: curvePath(near.curve, this.viewport()) };
   });
   /** The stretch of the read curve that is in hand. */
   protected readonly stretch = computed(() => {

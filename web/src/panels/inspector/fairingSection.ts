@@ -5,7 +5,7 @@ import type { End } from '@pencil-bend/document';
 import { FormsModule } from '@angular/forms';
 import { RadioButton } from 'primeng/radiobutton';
 import { Tooltip } from 'primeng/tooltip';
-import { Editing, FairingChoice, LossyPreview, Readings, Refits } from '../../session';
+import { Editing, FairestGhost, FairingChoice, LossyPreview, Readings, Refits } from '../../session';
 import { FramedButton, LinkButton } from '../../ui/buttons';
 import { Choice, type ChoiceOption } from '../../ui/choice';
 import { lengthInWords, lengthShown, toleranceInWords } from '../../ui/length';
@@ -99,6 +99,26 @@ const LEVELS: readonly Level[] = [0, 1, 2, 3];
         </dd>
       }
     </dl>
+    @if (!isRun()) {
+      <dl class="pulls">
+        <dt
+          class="explained"
+          tabindex="0"
+          tooltipPosition="left"
+          pTooltip="The fairest curve within the tolerance of the sheet stays beside this one in a faint line, also while it is bent"
+        >
+          The fairest
+        </dt>
+        <dd>
+          <pb-switch
+            label="The fairest curve beside this one"
+            [states]="['hidden', 'beside it']"
+            [on]="fairest.isOn()"
+            (toggled)="fairest.isOn.set($event)"
+          />
+        </dd>
+      </dl>
+    }
     <p class="row go">
       <button
         pbFramed
@@ -195,6 +215,7 @@ export class FairingSection {
   private readonly readings = inject(Readings);
   private readonly refits = inject(Refits);
   protected readonly choice = inject(FairingChoice);
+  protected readonly fairest = inject(FairestGhost);
   protected readonly lossy = inject(LossyPreview);
   protected readonly VARIATION = VARIATION;
   /** Each energy with what it comes to within the tolerance, once that has been asked for. */

@@ -35,9 +35,11 @@ export const SPACING_WORDS: Readonly<Record<'live' | 'held', string>> = {
 
 /** The tolerance that a step was given, where its result is proven to keep it: 'proven within 0.15 mm'. */
 export function provenInWords({ call, price }: Pick<Offer, 'call' | 'price'>, units: Units): string | null {
-  const tolerance = call?.command === 'refit' ? call.args.tolerance : undefined;
-  if (tolerance === undefined || !price?.deviation.certified || price.deviation.bound > tolerance) return null;
-  return `proven within ${toleranceInWords(tolerance, units)}`;
+  const { tolerance, most = tolerance } = call?.command === 'refit' ? call.args : {};
+  if (tolerance === undefined || !price?.deviation.certified || price.deviation.bound > (most ?? tolerance))
+    return null;
+  const atPoints = most === tolerance ? '' : `, at points ${toleranceInWords(most ?? tolerance, units)}`;
+  return `proven within ${toleranceInWords(tolerance, units)}${atPoints}`;
 }
 
 /** Which control points are moved: 'It moves control points 7 to 11 of 17.' */
