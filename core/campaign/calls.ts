@@ -198,6 +198,8 @@ export function callsOn({ curve, other, ring, loop }: Subjects): Readonly<Record
     leftBy: () => [curve, place(A), UP],
     extentAlong: () => [curve, B],
     fair: () => [curve, mm(0.2), { startLevel: 1, endLevel: 0 }],
+    oneWay: () => [curve, mm(0.2), { normal: UP, way: 'rises', startLevel: 1, endLevel: 0 }],
+    oneWayTolerance: () => [curve, mm(0.2), { normal: UP, way: 'falls', startLevel: 0, endLevel: 0 }],
     pullCurvature: () => [curve, { kind: 'level' }, { normal: UP, from: at(0), to: at(1) }],
     fairChain: () => [[curve], mm(0.2), { level: 1 }],
     fairingTolerance: () => [curve, mm(0.2), { startLevel: 0, endLevel: 0 }],

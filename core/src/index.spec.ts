@@ -17,6 +17,7 @@ const FLAT_KNOTS = Float64Array.of(0, 0, 1, 1);
 const JET: core.Jet = { point: [1, 2, 0], tangent: [0, 1, 0], curvature: [-0.02, 0, 0], rate: [0, 0, 1e-4] };
 
 /** For every public function bad input, and the words that say what and where. */
+const ONE_WAY = { normal: [0, 0, 1], way: 'rises' } as const;
 const STRETCH = { normal: [0, 0, 1], from: 0, to: 2 } as const;
 const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = {
   unit: [[() => core.unit(NONE), 'a direction is needed, not 0, 0, 0'], [() => core.unit(NAN), 'a direction is needed']], // prettier-ignore
@@ -462,6 +463,15 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
       () => core.fair(CURVE, [1, 1, 1, 1, 1], { useUp: true, startLevel: 0, endLevel: 0 }),
       'useUp: one tolerance for all',
     ],
+  ],
+  oneWay: [
+    [() => core.oneWay(CURVE, -1, ONE_WAY), 'a tolerance of 0 mm or more is needed, not -1'],
+    [() => core.oneWay(CURVE, 1, { ...ONE_WAY, way: 'up' as 'rises' }), 'way: one of rises, falls is needed, not up'],
+    [() => core.oneWay(CURVE, 1, { ...ONE_WAY, normal: NONE }), 'normal: a vector of length 1'],
+    [() => core.oneWay(CURVE, 1, { ...ONE_WAY, from: 0, to: 7 }), 'parameter 7 lies outside the domain 0 to 2'],
+  ],
+  oneWayTolerance: [
+    [() => core.oneWayTolerance(CURVE, NaN, ONE_WAY), 'a tolerance of 0 mm or more is needed, not NaN'],
   ],
   pullCurvature: [
     [() => core.pullCurvature(CURVE, { kind: 'radius', radius: 0 }, STRETCH), 'radius'],

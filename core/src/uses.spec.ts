@@ -110,6 +110,8 @@ const USES: Record<string, (curve: Curve) => unknown> = {
   ],
   fairChain: (c) => core.fairChain([c], 1, { startLevel: 0, endLevel: 0 }),
   fairPreview: (c) => core.fairPreview(c, 1, { startLevel: 0, endLevel: 0 }),
+  oneWay: (c) => core.oneWay(c, 0.1, { normal: [0, 0, 1], way: 'rises', startLevel: 0, endLevel: 0 }),
+  oneWayTolerance: (c) => core.oneWayTolerance(c, 1e-3, { normal: [0, 0, 1], way: 'rises' }),
   pullCurvature: (c) => {
     const [from, to] = core.domainOf(c);
     return core.pullCurvature(c, { kind: 'level' }, { normal: [0, 0, 1], from, to, startLevel: 0, endLevel: 0 });

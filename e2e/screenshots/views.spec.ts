@@ -67,7 +67,7 @@ test('projects page', async ({ page }) => {
   await page.screenshot(into('projects'));
 });
 
-test('drawing: palette, a caught place, freehand, symmetry', async ({ page }) => {
+test('drawing: palette, a caught place, symmetry', async ({ page }) => {
   const user = new BenchUser(page);
   await user.openKettle();
   const at = await user.places();
@@ -86,15 +86,6 @@ test('drawing: palette, a caught place, freehand, symmetry', async ({ page }) =>
   await page.screenshot(into('drawing'));
   await page.keyboard.press('Enter');
   await page.keyboard.press('Control+z');
-
-  await user.tool('Freehand');
-  const stroke = Array.from({ length: 70 }, (_, i) => at(70 + i, 40 + 16 * Math.sin(i / 11) + 0.5 * (i % 3)));
-  await user.stroke(stroke);
-  await user.slide(/^Tightness/, 0.55);
-  await page.waitForTimeout(SETTLED_MS);
-  await page.screenshot(into('freehand'));
-  await page.keyboard.press('Backspace');
-  await page.keyboard.press('Escape');
 
   await user.curve('Wall, left').click();
   const [x, y] = await user.fitPoint(4).evaluate((point) => [Number(point.getAttribute('cx')), Number(point.getAttribute('cy'))]); // prettier-ignore
@@ -130,7 +121,7 @@ test('bending: a price, knot line', async ({ page }) => {
   await page.screenshot(into('knot-line'));
 });
 
-test('reading: the worst lump, how curves meet, combs of a layer, a measured set, then and now', async ({ page }) => {
+test('reading: the worst lump, how curves meet, a measured set, then and now', async ({ page }) => {
   const user = new BenchUser(page);
   await user.openKettle();
   await user.curve('Spout centre line').click();
@@ -152,15 +143,6 @@ test('reading: the worst lump, how curves meet, combs of a layer, a measured set
   await user.strip('Curvature');
   await user.curve('Grip, outer').click();
   await user.section('Reading');
-  await user.focusSheet();
-  await page.keyboard.press('a');
-  await page.locator('p-accordion-header').filter({ hasText: 'Reading' }).click();
-  await user.section('Comb');
-  await user.card.getByText('layer', { exact: true }).click();
-  await page.mouse.move(620, 560);
-  await page.waitForTimeout(SETTLED_MS);
-  await page.screenshot(into('combs'));
-
   // The grip beside the points of a sample part.
   await user.section('Comb');
   await user.card.getByRole('switch', { name: 'Comb', exact: true }).click();
@@ -233,4 +215,39 @@ test('joining: a joint in hand, a blend with its candidates, soft corners', asyn
   await page.mouse.move(940, 560);
   await page.waitForTimeout(SETTLED_MS);
   await page.screenshot(into('soft-corner'));
+});
+
+test('fairing: before and after, the curvature of a stretch drawn', async ({ page }) => {
+  const user = new BenchUser(page);
+  await user.openKettle();
+  const { card } = user;
+  await user.curve('Spout, underside').click();
+  await user.slide('Tolerance to fair within', 0.6);
+  await card.getByText(/^proven within/).waitFor();
+  await expect(card.getByRole('row').filter({ hasText: 'bending' }).locator('td').last()).toHaveText(/\d/);
+  await page.mouse.move(620, 560);
+  await page.waitForTimeout(SETTLED_MS);
+  await page.screenshot(into('fair'));
+
+  await page.keyboard.press('Enter');
+  const graph = page.getByRole('img', { name: /^Signed curvature/ });
+  const box = await graph.boundingBox();
+  if (!box) throw new Error('the graph is not shown');
+  await page.mouse.move(box.x + 0.22 * box.width, box.y + 12);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 0.75 * box.width, box.y + 12, { steps: 5 });
+  await page.mouse.up();
+  const x = box.x + 0.47 * box.width;
+  let y = box.y + 10;
+  const isOver = () => graph.evaluate((canvas: HTMLElement) => canvas.style.cursor === 'ns-resize');
+  for (; y < box.y + box.height - 24; y += 3) {
+    await page.mouse.move(x, y);
+    if (await isOver()) break;
+  }
+  await page.mouse.move(x, y + 3);
+  await page.mouse.down();
+  await page.mouse.move(x, y - 9, { steps: 5 });
+  await page.waitForTimeout(SETTLED_MS);
+  await page.screenshot(into('pulled'));
+  await page.mouse.up();
 });

@@ -33,6 +33,7 @@ const REFITS: Partial<Record<string, string>> = {
   fair: 'Fair',
   iron: 'Iron',
   pull: 'Pull the curvature of',
+  oneWay: 'Let the curvature go one way in',
 };
 
 const inMm = (mm: number): string => `${Number(mm.toPrecision(3))} mm`;

@@ -75,6 +75,8 @@ export interface OfferNotes {
   readonly byEnergy?: Readonly<Partial<Record<FairingEnergy, ShapeFigures>>>;
   /** Where more room would help most: control points, with the share of the variation that goes for half as much again. */
   readonly room?: readonly { readonly index: number; readonly at: Vector3; readonly gain: number }[];
+  /** Within the tolerance asked for nothing was found: it is within another one, which was tried. */
+  readonly widened?: { readonly from: number; readonly to: number };
   /** The curvature that was wished for along a stretch, and what came of it. */
   readonly pulled?: { readonly profile: PulledProfile; readonly isAtLimit: boolean };
   /** Lumps are left: a tolerance in mm that was tried and leaves none. Null where none was found that does. */

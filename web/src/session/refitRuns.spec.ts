@@ -11,7 +11,7 @@ import {
   uniformKnots,
 } from '@pencil-bend/core';
 import { controlRecipe, type Id, type NewItem, selectionOf, titleOf } from '@pencil-bend/document';
-import { continuityOfEnds } from '@pencil-bend/core/reading';
+import { continuityOfEnds, monotonePieces } from '@pencil-bend/core/reading';
 import { selectNotice } from '../state/selectors';
 import { curveIn } from '../view/curveIn';
 import { changed, lumpyArc, openBench, projectWith, through, until } from './bench.fixture';
@@ -262,6 +262,29 @@ describe('the curvature of a stretch that is pulled', () => {
     refits.pull({ kind: 'level' }, true);
     await until(() => notice() !== null);
     expect(notice()).toContain('make it longer, or add knots there');
+  });
+});
+
+describe('a curve whose curvature goes one way', () => {
+  it('is offered within the tolerance, or else within one that was tried, called so', async () => {
+    const half = { kind: 'oneWay', way: 'falls', startLevel: 0, endLevel: 2, stretch: { from: 0, to: 0.52 } } as const;
+    const { lossy, offered, notice } = open();
+    const offer = await offered({ ...half, tolerance: 0.5 });
+    expect(offer && titleOf(offer.title)).toBe('Let the curvature go one way in Curve 1 within 0.5 mm');
+    expect(offer?.price?.deviation.bound).toBeLessThanOrEqual(0.5);
+    const after = offer?.curves[0].after;
+    const { pieces } = monotonePieces(after ?? CHECK_FA, [0, 0, 1]);
+    expect(pieces.filter(({ from, to }) => from < 0.52 && to > 0).map(({ kind }) => kind)).toEqual(['falls']);
+    lossy.leave();
+    const wider = await offered({ ...half, tolerance: 0.01 });
+    expect(wider?.notes.widened?.from).toBe(0.01);
+    const to = wider?.notes.widened?.to ?? 0;
+    expect(to).toBeGreaterThan(0.01);
+    expect(wider?.call?.command === 'refit' && wider.call.args.tolerance).toBe(to);
+    expect(wider?.price?.deviation.bound).toBeLessThanOrEqual(to);
+    lossy.leave();
+    await offered({ ...half, way: 'rises', startLevel: 3, endLevel: 3, stretch: null, tolerance: 0.01 });
+    expect(notice()).toContain('no curve was found whose curvature goes that way');
   });
 });
 

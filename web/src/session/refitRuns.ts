@@ -13,6 +13,7 @@ import {
   fairPreview,
   FAIRING_ENERGIES,
   LUMP,
+  type NotOneWay,
   pullCurvature,
   type StandsStill,
   type TooFewFree,
@@ -50,7 +51,7 @@ import {
   type Price,
   wholeCurve,
 } from './lossyPreview';
-import type { FairTarget, IronTarget, PullTarget, RefitTarget } from './refitTarget';
+import type { FairTarget, IronTarget, OneWayTarget, PullTarget, RefitTarget } from './refitTarget';
 import { StepLoader } from './stepLoader';
 
 /** What is said while it is computed. */
@@ -60,6 +61,7 @@ const BUSY: Readonly<Record<RefitTarget['kind'], string>> = {
   fair: 'Fairing',
   iron: 'Ironing',
   pull: 'Pulling the curvature',
+  oneWay: 'Looking for a curve whose curvature goes one way',
 };
 /** A curve through points stays one where that leaves it as fair as this, as a share of how fair it can be. */
 const AS_FAIR = 1.05;
@@ -247,6 +249,8 @@ export class RefitRuns {
         return this.faired({ ...asked, target });
       case 'iron':
         return this.ironed({ ...asked, target });
+      case 'oneWay':
+        return this.goingOneWay({ ...asked, target });
       case 'pull':
         return Promise.resolve(null);
     }
@@ -315,6 +319,28 @@ export class RefitRuns {
     return null;
   }
 
+  private async goingOneWay({ project, item, curve, target, isCurrent }: Asked<OneWayTarget>): Promise<Made | null> {
+    const { tolerance, way, startLevel, endLevel, stretch } = target;
+    const { normal, ...held } = heldIn(project, item, curve, startLevel, endLevel);
+    if (!normal) {
+      this.lossy.refuse('it leaves its plane, and its curvature has no sign');
+      return null;
+    }
+    const options = { normal, way, ...held, ...stretch };
+    const outcome = await this.work.run('one-way', { curve: packCurve(curve), tolerance, options });
+    if (outcome.kind !== 'answered' || !isCurrent()) return null;
+    const { answer } = outcome;
+    if (!answer.ok || !answer.value) {
+      this.lossy.refuse(oneWayRefusal(answer.ok ? null : answer.failure));
+      return null;
+    }
+    const { tolerance: to } = answer.value;
+    return {
+      curve: unpackCurve(answer.value.curve),
+      notes: to > tolerance ? { widened: { from: tolerance, to } } : {},
+    };
+  }
+
   /** Offers a curve in place of the one that is there. */
   private async offer(asked: Asked, { curve: made, notes = {} }: Made): Promise<void> {
     const { item, target, isCurrent } = asked;
@@ -325,8 +351,10 @@ export class RefitRuns {
       if (offer) this.lossy.settle(offer);
       return;
     }
-    const offer = await this.offerInStep([{ ...asked, after: made }], target, notes, isCurrent);
-    if (!offer || target.kind === 'pull') return;
+    // What was found within a wider tolerance is offered within that.
+    const within = target.kind === 'oneWay' && notes.widened ? { ...target, tolerance: notes.widened.to } : target;
+    const offer = await this.offerInStep([{ ...asked, after: made }], within, notes, isCurrent);
+    if (!offer || target.kind === 'pull' || target.kind === 'oneWay') return;
     const isEven = target.kind !== 'fair' || Object.keys(target.own).length === 0;
     if (isEven && offer.gain.after.largest >= LUMP) await this.findEnough({ ...asked, target });
     if (target.kind === 'fair' && isCurrent()) await this.compareEnergies({ ...asked, target }, offer.gain.after);
@@ -335,7 +363,7 @@ export class RefitRuns {
   /** Offers curves whose control points have moved: through their fit points where that loses nothing. */
   private async offerInStep(
     changed: readonly (AskedCurve & { readonly after: Curve })[],
-    target: FairTarget | IronTarget | PullTarget,
+    target: FairTarget | IronTarget | OneWayTarget | PullTarget,
     notes: OfferNotes,
     isCurrent: () => boolean,
   ): Promise<Priced | null> {
@@ -352,7 +380,7 @@ export class RefitRuns {
       return null;
     }
     // What is pulled is to be so: laid anew through its points it would be another curve.
-    const mayLive = target.kind !== 'pull' && all.some(({ live }) => live !== null);
+    const mayLive = target.kind !== 'pull' && target.kind !== 'oneWay' && all.some(({ live }) => live !== null);
     const again = mayLive
       ? await this.tried(target, all.map(({ item, fixed, live }) => [item, live ?? fixed]), false, isCurrent) // prettier-ignore
       : null;
@@ -453,6 +481,17 @@ function roomIn(curve: Curve, { tolerance, own }: FairTarget, costs: Float64Arra
   const helping = all.filter(({ gain, index }) => gain >= LEAST_GAIN && own[index] === undefined);
   helping.sort((a, b) => b.gain - a.gain);
   return [...all.filter(({ index }) => own[index] !== undefined), ...helping.slice(0, MOST_MARKED)];
+}
+
+function oneWayRefusal(failure: NotOneWay | null): string {
+  switch (failure?.kind) {
+    case 'rational':
+      return 'it has weights: re-lay it first';
+    case 'degree-too-low':
+      return 'degree 3 at least is needed for its curvature to go one way all along';
+    default:
+      return 'no curve was found whose curvature goes that way: let its ends keep less, or take a shorter stretch';
+  }
 }
 
 const pullRefusal = (failure: TooFewFree | StandsStill): string =>

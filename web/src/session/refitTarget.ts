@@ -1,5 +1,5 @@
 import type { Level } from '@pencil-bend/core';
-import type { CurvatureWish, FairingEnergy } from '@pencil-bend/core/reading';
+import type { CurvatureWish, FairingEnergy, Way } from '@pencil-bend/core/reading';
 
 /** A stretch of a curve, from one parameter to another; of a closed curve it may go over the seam. */
 export interface Stretch {
@@ -13,7 +13,8 @@ export type RefitTarget =
   | { readonly kind: 'relay'; readonly count: number; readonly degree: number }
   | FairTarget
   | IronTarget
-  | PullTarget;
+  | PullTarget
+  | OneWayTarget;
 
 export interface FairTarget {
   readonly kind: 'fair';
@@ -24,6 +25,16 @@ export interface FairTarget {
   readonly endLevel: Level;
   /** Tolerances of control points that have their own, by their indices. */
   readonly own: Readonly<Record<number, number>>;
+  /** Null for the whole curve. */
+  readonly stretch: Stretch | null;
+}
+
+export interface OneWayTarget {
+  readonly kind: 'oneWay';
+  readonly tolerance: number;
+  readonly way: Way;
+  readonly startLevel: Level;
+  readonly endLevel: Level;
   /** Null for the whole curve. */
   readonly stretch: Stretch | null;
 }

@@ -1,5 +1,5 @@
 import { effect, inject, Injectable, Injector, runInInjectionContext } from '@angular/core';
-import type { CurvatureWish } from '@pencil-bend/core/reading';
+import type { CurvatureWish, Way } from '@pencil-bend/core/reading';
 import type { Id } from '@pencil-bend/document';
 import { Editing } from './editing';
 import { FairingChoice } from './fairingChoice';
@@ -51,6 +51,13 @@ export class Refits {
   iron({ from, to }: Stretch): void {
     const [item] = this.editing.selection().items;
     if (item) this.refit(item, { kind: 'iron', tolerance: this.choice.tolerance(), stretch: { from, to } });
+  }
+
+  /** Lets the curvature of the selected curve, or of the stretch in hand, go one way. */
+  goOneWay(way: Way): void {
+    const [item] = this.editing.selection().items;
+    const { tolerance, startLevel, endLevel, stretch } = this.choice.target();
+    if (item) this.refit(item, { kind: 'oneWay', way, tolerance, startLevel, endLevel, stretch });
   }
 
   /** Pulls the curvature of the stretch in hand: shown at once, and offered when the pull is over. */

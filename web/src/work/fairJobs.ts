@@ -1,5 +1,6 @@
 import {
   type ConstraintFailure,
+  failed,
   packCurve,
   type Result,
   success,
@@ -23,6 +24,10 @@ import {
   ironingTolerance,
   type IronOptions,
   type NothingToMove,
+  type NotOneWay,
+  oneWay,
+  type OneWayOptions,
+  oneWayTolerance,
   roughness,
   type ToleranceBracket,
   type Wrinkle,
@@ -66,6 +71,11 @@ export interface FairJobs {
       readonly options?: Plain<IronOptions>;
     };
     readonly answer: ReturnType<typeof ironingTolerance>;
+  };
+  /** Within the tolerance, or else within one that was found to do: null where none was. */
+  'one-way': {
+    readonly asked: { readonly curve: Float64Array; readonly tolerance: number; readonly options: OneWayOptions };
+    readonly answer: Result<{ readonly curve: Float64Array; readonly tolerance: number } | null, NotOneWay>;
   };
   'fair-chain': {
     readonly asked: {
@@ -112,6 +122,17 @@ export const fairJobs: {
     packed(iron(unpackCurve(curve), wrinkle, tolerance, { ...options, progress: reporting(report) })),
   'ironing-tolerance': ({ curve, wrinkle, options }, report) =>
     ironingTolerance(unpackCurve(curve), wrinkle, { ...options, progress: reporting(report) }),
+  'one-way': ({ curve: given, tolerance, options }) => {
+    const curve = unpackCurve(given);
+    const found = oneWay(curve, tolerance, options);
+    if (found.ok) return success({ curve: packCurve(found.value.curve), tolerance });
+    if (found.failure.kind !== 'not-one-way') return failed(found.failure);
+    const enough = oneWayTolerance(curve, tolerance, options)?.enough;
+    const wider = enough === undefined ? found : oneWay(curve, enough, options);
+    return success(
+      wider.ok && enough !== undefined ? { curve: packCurve(wider.value.curve), tolerance: enough } : null,
+    );
+  },
   'fair-chain': ({ curves, tolerance, options }, report) => {
     const found = fairChain(curves.map(unpackCurve), tolerance, {
       ...options,

@@ -4,6 +4,7 @@ import type { Section } from './openSections';
 const ASKING: Readonly<Record<string, Section>> = {
   fair: 'fairing',
   pull: 'fairing',
+  oneWay: 'fairing',
   iron: 'reading',
   lighten: 'lighter',
   relay: 'lighter',

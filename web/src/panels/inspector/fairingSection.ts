@@ -14,6 +14,7 @@ import { Slide } from '../../ui/slide';
 import { Switch } from '../../ui/switch';
 import type { ShapeFigures } from '../../work/figuresTogether';
 import { energyInWords } from '../price/gainRows';
+import { askingSection } from './askingSection';
 import { SuggestionsList } from './suggestionsList';
 import { PriceBox } from '../price/priceBox';
 
@@ -23,6 +24,8 @@ const REST_MS = 200;
 const [LEAST, MOST] = [0.1, 200];
 
 const VARIATION = 'Minimum-variation energy in mm⁻³: how much the curvature varies along the length';
+const ONE_WAY =
+  'Of the stretch, or all of it: the graph goes up all along, or down, proven, within the tolerance; else within one that was tried';
 const ENERGIES: readonly ChoiceOption<FairingEnergy>[] = [
   {
     value: 'both',
@@ -141,6 +144,13 @@ const LEVELS: readonly Level[] = [0, 1, 2, 3];
         <button pbLink (click)="choice.stretch.set(null)">all of it</button>
       }
     </p>
+    @if (!isRun()) {
+      <p class="row go">
+        <span class="explained" tabindex="0" tooltipPosition="left" [pTooltip]="ONE_WAY">Curvature only</span>
+        <button pbLink aria-label="Let the curvature only grow" (click)="refits.goOneWay('rises')">grows</button>
+        <button pbLink aria-label="Let the curvature only fall" (click)="refits.goOneWay('falls')">falls</button>
+      </p>
+    }
     @if (!isRun() && stretch()) {
       <dl class="pulls">
         <dt>Its radius</dt>
@@ -167,7 +177,7 @@ const LEVELS: readonly Level[] = [0, 1, 2, 3];
         }
       </dl>
     }
-    @if (lossy.how() === 'fair' || lossy.how() === 'pull') {
+    @if (isAskedHere()) {
       <pb-price-box class="inside" />
     }
     @if (!isRun()) {
@@ -213,11 +223,13 @@ const LEVELS: readonly Level[] = [0, 1, 2, 3];
 export class FairingSection {
   private readonly editing = inject(Editing);
   private readonly readings = inject(Readings);
-  private readonly refits = inject(Refits);
+  protected readonly refits = inject(Refits);
   protected readonly choice = inject(FairingChoice);
   protected readonly fairest = inject(FairestGhost);
   protected readonly lossy = inject(LossyPreview);
   protected readonly VARIATION = VARIATION;
+  protected readonly ONE_WAY = ONE_WAY;
+  protected readonly isAskedHere = computed(() => askingSection(this.lossy.how()) === 'fairing');
   /** Each energy with what it comes to within the tolerance, once that has been asked for. */
   protected readonly energies = computed(() => {
     const notes = this.lossy.offer()?.notes.byEnergy ?? {};

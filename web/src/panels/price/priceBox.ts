@@ -7,7 +7,7 @@ import { titleOf } from '@pencil-bend/document';
 import { FramedButton, LinkButton } from '../../ui/buttons';
 import { toleranceInWords } from '../../ui/length';
 import { GainTable } from './gainTable';
-import { AT_LIMIT, movedInWords, priceInWords, provenInWords, SPACING_WORDS } from './priceText';
+import { AT_LIMIT, movedInWords, priceInWords, provenInWords, SPACING_WORDS, widenedInWords } from './priceText';
 
 /** What the step in question costs, and what comes of it, with Apply and Leave. */
 @Component({
@@ -111,7 +111,13 @@ export class PriceBox {
   protected readonly notes = computed(() => {
     const notes = this.lossy.offer()?.notes;
     const limit = notes?.pulled?.isAtLimit ? AT_LIMIT : null;
-    const said = [limit, notes?.moved && movedInWords(notes.moved), notes?.spacing && SPACING_WORDS[notes.spacing]];
+    const widened = notes?.widened ? widenedInWords(notes.widened, this.units()) : null;
+    const said = [
+      widened,
+      limit,
+      notes?.moved && movedInWords(notes.moved),
+      notes?.spacing && SPACING_WORDS[notes.spacing],
+    ];
     return said.filter(Boolean).join(' ');
   });
   protected readonly enoughShown = computed(() => {

@@ -28,6 +28,10 @@ export function priceInWords({ price, curves }: Pick<Offer, 'price' | 'curves'>,
 /** A pull that the ends of its stretch do not follow. */
 export const AT_LIMIT = 'No further with these ends: make the stretch longer, or let the rest ride along.';
 
+/** 'Within 0.01 mm none was found; this is within 0.14 mm, which was tried.' */
+export const widenedInWords = ({ from, to }: { readonly from: number; readonly to: number }, units: Units): string =>
+  `Within ${toleranceInWords(from, units)} none was found; this is within ${toleranceInWords(to, units)}, which was tried.`;
+
 export const SPACING_WORDS: Readonly<Record<'live' | 'held', string>> = {
   live: 'It stays a curve through its points, with live spacing.',
   held: 'Its spacing becomes held: live again it would lose some of this.',
