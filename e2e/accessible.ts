@@ -6,7 +6,8 @@ import { expect, type Page } from '@playwright/test';
  * being filled, so what is found is looked at again: a fault stays.
  */
 export async function isAccessible(page: Page): Promise<void> {
-  await expect.poll(() => graveViolations(page)).toEqual([]);
+  // One look takes long on a busy machine: there is time for another.
+  await expect.poll(() => graveViolations(page), { timeout: 60_000 }).toEqual([]);
 }
 
 async function graveViolations(page: Page): Promise<[id: string, elements: string[]][]> {

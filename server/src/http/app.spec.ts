@@ -14,7 +14,7 @@ describe('projects', () => {
   it('are made, listed and opened', async () => {
     const id = await server.create(JSON.parse(writeProjectFile(kettle())));
     const [listed] = (await server.request.get('/api/projects').expect(200)).body;
-    expect(listed).toMatchObject({ id, name: 'Gooseneck kettle', revision: 0, items: 39 });
+    expect(listed).toMatchObject({ id, name: 'Gooseneck kettle', revision: 0, items: 40 });
     const opened = await server.request.get(`/api/projects/${id}`).expect(200).expect('ETag', '"0"');
     expect(opened.body.project).toEqual(kettle().project);
     const svg = await server.request.get(`/api/projects/${id}/picture.svg`).expect(200).expect('Content-Type', /svg/);

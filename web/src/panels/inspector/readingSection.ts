@@ -12,6 +12,9 @@ import { lengthInWords, lengthShown } from '../../ui/length';
 import { lumpInWords } from '../../view/lumpWords';
 import { PriceBox } from '../price/priceBox';
 
+/** A noisy curve has hundreds of lumps: fairing takes them all at once, and the keys go through them. */
+const MOST_LISTED = 12;
+
 /** How fair the selected curve is: one line, and its lumps in words. */
 @Component({
   selector: 'pb-reading-section',
@@ -55,6 +58,9 @@ import { PriceBox } from '../price/priceBox';
         </li>
       }
     </ol>
+    @if (more(); as count) {
+      <p class="quiet">and {{ count }} smaller: <kbd>&gt;</kbd> goes through them, Fairing takes them out together.</p>
+    }
     @if (lossy.how() === 'iron') {
       <pb-price-box class="inside" />
     }
@@ -93,7 +99,7 @@ export class ReadingSection {
   });
 
   protected readonly lumps = computed(() =>
-    (this.rested()?.listed ?? []).map((lump, i) => ({
+    (this.rested()?.listed ?? []).slice(0, MOST_LISTED).map((lump, i) => ({
       lump,
       rank: i + 1,
       words: lumpInWords(lump, this.units()),
@@ -102,6 +108,7 @@ export class ReadingSection {
       current: this.tour.current() === lump,
     })),
   );
+  protected readonly more = computed(() => Math.max(0, (this.rested()?.listed.length ?? 0) - MOST_LISTED));
   protected readonly intended = computed(() => this.rested()?.meant.length ?? 0);
   /** Pieces, largest lump, roughness, lightness, and what lightening would leave, in one line. */
   protected readonly fairness = computed(() => {
