@@ -46,7 +46,8 @@ export function chainOf(project: Project, items: readonly Id[], target: FairTarg
     return { item: id, curve, ahead };
   });
   const ends = links.map((link) => {
-    const { normal, startLevel, endLevel, held = [], heldAt = [] } = heldIn(project, link.item, link.curve, target.startLevel, target.endLevel); // prettier-ignore
+    const stays = heldIn(project, link.item, link.curve, target.startLevel, target.endLevel);
+    const { normal, startLevel, endLevel, held = [], heldAt = [] } = stays;
     return isTurned(link)
       ? { normal, first: endLevel, last: startLevel, ...turned(link.curve, held, heldAt) }
       : { normal, first: startLevel, last: endLevel, held, heldAt };

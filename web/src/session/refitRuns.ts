@@ -51,7 +51,7 @@ import {
   type Price,
   wholeCurve,
 } from './lossyPreview';
-import type { FairTarget, IronTarget, OneWayTarget, PullTarget, RefitTarget } from './refitTarget';
+import type { FairTarget, IronTarget, OneWayTarget, PullTarget, RefitTarget, Stretch } from './refitTarget';
 import { StepLoader } from './stepLoader';
 
 /** What is said while it is computed. */
@@ -159,7 +159,7 @@ export class RefitRuns {
   }
 
   /** Of a pull that goes on, the last that came near its wish. */
-  private good: { readonly of: Curve; readonly pull: CurvaturePull } | null = null;
+  private good: { readonly of: Curve; readonly from: Stretch; readonly pull: CurvaturePull } | null = null;
 
   /** Shows what pulling the curvature of a stretch comes to; offers it once the pull is over. */
   async pull(item: Id, target: PullTarget, isOver: boolean): Promise<void> {
@@ -171,11 +171,11 @@ export class RefitRuns {
     const { wish, stretch, rides } = target;
     const found = pullCurvature(curve, wish, { normal, ...stretch, ...held, rides });
     if (!found.ok) return this.lossy.refuse(pullRefusal(found.failure));
-    const known = this.good?.of === curve ? this.good.pull : null;
+    const known = this.good?.of === curve && this.good.from === stretch ? this.good.pull : null;
     // Where the ends allow no more, the last that came near stays.
     const { share, off } = found.value;
     const isNear = wish.kind !== 'drag' || (Math.abs(share - 1) <= NEAR_WISH && off <= NEAR_GRAPH);
-    if (isNear || !known) this.good = { of: curve, pull: found.value };
+    if (isNear || !known) this.good = { of: curve, from: stretch, pull: found.value };
     const pull = isNear ? found.value : (known ?? found.value);
     const changed = [{ ...asked, after: pull.curve }];
     const notes: OfferNotes = { pulled: { profile: pull.profile, isAtLimit: !isNear } };
@@ -373,7 +373,8 @@ export class RefitRuns {
       if (old.kind !== 'curve') throw new Error(`${item} is no curve`);
       return { item, ...refitted(plainRecipe(project, old), after) };
     });
-    const held = await this.tried(target, all.map(({ item, fixed }) => [item, fixed]), true, isCurrent); // prettier-ignore
+    const asFixed = all.map(({ item, fixed }) => [item, fixed] as const);
+    const held = await this.tried(target, asFixed, true, isCurrent);
     if (!held) return null;
     if (held.price.deviation.bound > tolerance) {
       this.lossy.refuse(`it does not stay within ${this.inWords(tolerance)} with all that is held in it`);
@@ -381,9 +382,8 @@ export class RefitRuns {
     }
     // What is pulled is to be so: laid anew through its points it would be another curve.
     const mayLive = target.kind !== 'pull' && target.kind !== 'oneWay' && all.some(({ live }) => live !== null);
-    const again = mayLive
-      ? await this.tried(target, all.map(({ item, fixed, live }) => [item, live ?? fixed]), false, isCurrent) // prettier-ignore
-      : null;
+    const asLive = all.map(({ item, fixed, live }) => [item, live ?? fixed] as const);
+    const again = mayLive ? await this.tried(target, asLive, false, isCurrent) : null;
     if (!isCurrent()) return null;
     const isLive = again !== null && isAsGood(again, held, tolerance);
     const offer = isLive ? again : held;

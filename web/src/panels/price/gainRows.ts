@@ -42,7 +42,12 @@ export function gainRows({ before, after }: Gain, units: Units, roughness: reado
       'How much fairer it could be within the tolerance of the sheet; 1 means that nothing is to be gained',
       ...roughness,
     ),
-    row('variation', 'Minimum-variation energy in mm⁻³: how much the curvature varies along the length', energyInWords(before.variation), energyInWords(after.variation)), // prettier-ignore
+    row(
+      'variation',
+      'Minimum-variation energy in mm⁻³: how much the curvature varies along the length',
+      energyInWords(before.variation),
+      energyInWords(after.variation),
+    ),
     row('control points', 'How many there are', String(before.controlPoints), String(after.controlPoints)),
   ];
 }
