@@ -2,6 +2,7 @@
 import { chromium } from '@playwright/test';
 import { chained, crowd, dense, measured } from './projects.mjs';
 import { startServer } from './server.mjs';
+import { moved } from './moves.mjs';
 import { share } from './time.mjs';
 
 const ARGUMENTS = [
@@ -12,7 +13,6 @@ const ARGUMENTS = [
   '--disable-gpu-compositing',
   '--webgl-antialiasing-mode=none',
 ];
-const MOVES = 60;
 const WITH_COMBS = 'Combs on 500';
 /** So long, and longer than it takes, until hundreds of curves have been read. */
 const READ_MS = 8000;
@@ -137,7 +137,7 @@ async function drag(page, browser, handle) {
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
   await page.mouse.move(x, y);
   await page.mouse.down();
-  const figures = await moved(page, browser, x, y, 20);
+  const figures = await moved(page, browser, (i) => page.mouse.move(...around(x, y, 20, i)));
   await page.mouse.up();
   return figures;
 }
@@ -148,35 +148,12 @@ async function draw(page, browser) {
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
   await page.keyboard.press('Shift+L');
   await page.mouse.click(x - 30, y - 40);
-  const figures = await moved(page, browser, x, y, 150);
+  const figures = await moved(page, browser, (i) => page.mouse.move(...around(x, y, 150, i)));
   await page.keyboard.press('Escape');
   return figures;
 }
 
-/** Sums the main thread's scripting between pointer moves around a place, from the trace. */
-async function moved(page, browser, x, y, reach) {
-  const move = (i) => page.mouse.move(x + reach * Math.sin(i / 9), y + reach * Math.cos(i / 7));
-  // The engine compiles what runs often; a hand on the mouse passes that in the first half second.
-  for (let i = 1; i <= MOVES / 2; i++) await move(i);
-  await browser.startTracing(page, { categories: ['devtools.timeline'] });
-  for (let i = 1; i <= MOVES; i++) await move(i + MOVES / 2);
-  const trace = JSON.parse((await browser.stopTracing()).toString());
-  const events = trace.traceEvents.filter(({ ph, dur }) => ph === 'X' && dur > 0);
-  const moves = events.filter(({ name, args }) => name === 'EventDispatch' && args.data?.type === 'pointermove');
-  const main = moves[0].tid;
-  const scripts = new Set(['EventDispatch', 'FireAnimationFrame', 'FunctionCall', 'TimerFire', 'RunMicrotasks']);
-  const work = events.filter(({ name, tid }) => tid === main && scripts.has(name)).sort((a, b) => a.ts - b.ts);
-  const perMove = moves.map(() => 0);
-  let end = -Infinity;
-  for (const { ts, dur } of work) {
-    // Nested events are counted once.
-    if (ts + dur <= end) continue;
-    const own = ts + dur - Math.max(ts, end);
-    end = ts + dur;
-    const at = moves.findLastIndex((each) => each.ts <= ts);
-    if (at >= 0) perMove[at] += own / 1000;
-  }
-  const longTasks = work.filter(({ dur }) => dur > 50_000).length;
-  const longest = Math.max(...work.map(({ dur }) => dur)) / 1000;
-  return { p50: share(perMove, 0.5), p95: share(perMove, 0.95), longest, longTasks };
+/** A place near another, elsewhere with each step. */
+function around(x, y, reach, i) {
+  return [x + reach * Math.sin(i / 9), y + reach * Math.cos(i / 7)];
 }

@@ -51,7 +51,17 @@ export function chained(name, count, joined, run) {
 
 /** A project of one cubic by many control points. */
 export function dense(name, count) {
-  const at = (i) => [(270 * i) / (count - 1), 60 + 40 * Math.sin((21 * i) / count), 0];
+  return cubic(name, count, (i) => [(270 * i) / (count - 1), 60 + 40 * Math.sin((21 * i) / count), 0]);
+}
+
+/** The same along a wave, each point off by up to 0.05 mm: some hundred lumps. */
+export function noisy(name, count) {
+  // Always the same noise.
+  const noise = (i) => ((Math.sin(12.9898 * i) * 43758.5453) % 1) * 0.05;
+  return cubic(name, count, (i) => [(270 * i) / (count - 1), 50 * Math.sin((0.8 * Math.PI * i) / count) + noise(i), 0]);
+}
+
+function cubic(name, count, at) {
   const points = Array.from({ length: count }, (_, i) => ({ id: `c${i + 1}`, at: at(i), weight: 1 }));
   const inner = Array.from({ length: count - 4 }, (_, i) => (i + 1) / (count - 3));
   const knots = [0, 0, 0, 0, ...inner, 1, 1, 1, 1];

@@ -72,6 +72,19 @@ describe('the quick preview', () => {
     }
   });
 
+  it('finds from the weight of another tolerance what it finds without, nearly', () => {
+    const curve = noisy(shaped(profile, 100), 0.1, 7);
+    let { weight } = fairPreview(curve, 0.05, { normal: UP });
+    for (const tolerance of [0.06, 0.055, 0.2, 1, 0.02, 30, 0.05]) {
+      const cold = fairPreview(curve, tolerance, { normal: UP });
+      const warm = fairPreview(curve, tolerance, { normal: UP, near: weight ?? 1 });
+      expect(farthest(curve, warm.curve)).toBeLessThanOrEqual(tolerance * (1 + 1e-12));
+      expect(jerkOf(warm.curve) / jerkOf(cold.curve)).toBeGreaterThan(0.97);
+      expect(jerkOf(warm.curve) / jerkOf(cold.curve)).toBeLessThan(1.06);
+      ({ weight } = warm);
+    }
+  });
+
   it('holds what fair holds, and closed curves are no other', () => {
     const closed = noisy(ring(60), 0.1, 3);
     const held = [4, 5, 6];

@@ -11,6 +11,11 @@ export interface FairPreviewOptions extends FreeOptions {
   readonly normal?: Vector3 | null;
   /** The weight of an earlier preview, which is then not looked for again: one solve, drawn back into the tolerance. */
   readonly weight?: number;
+  /**
+   * The weight of an earlier preview within another tolerance, as while that is slid: the search begins there, and takes
+   * half the time.
+   */
+  readonly near?: number;
 }
 
 export interface FairPreview {
@@ -22,9 +27,12 @@ export interface FairPreview {
 /** Logarithms of the weight: about which it lies for one control point, and the lowest. */
 const ABOUT = 4.4;
 const LOWEST = -30;
-/** How near the tolerance the largest move comes. */
+/** How near the tolerance the largest move comes; from the weight of an earlier preview. */
 const NEAR = 0.005;
+const NEAR_EARLIER = 0.02;
 const ROUNDS = 30;
+/** The first step from the weight of an earlier preview. */
+const NEARBY = 0.2;
 
 /**
  * What `fair` will be about, at once: least jerk + λ Σ|d|²/tol², with λ such that the largest move is the tolerance; its
@@ -39,9 +47,10 @@ export function fairPreview(
   tolerance: number | ArrayLike<number>,
   options: FairPreviewOptions = {},
 ): FairPreview {
-  const { normal = null, weight } = options;
+  const { normal = null, weight, near } = options;
   mustBeNormal(normal);
   if (weight !== undefined) mustBeAbove0(weight, 'weight');
+  if (near !== undefined) mustBeAbove0(near, 'weight');
   const free = freePoints(curve, tolerance, options);
   const { tolerances, columns } = free;
   const count = free.indices.length;
@@ -89,23 +98,24 @@ export function fairPreview(
   if (weight !== undefined) return answer(solve(weight), weight);
 
   // From about where noise ends and shape begins, downwards or upwards in growing steps.
-  const about = ABOUT - 2 * parametricOrder(curve) * Math.log10(count);
+  const noiseEnds = ABOUT - 2 * parametricOrder(curve) * Math.log10(count);
+  const [about, first, short] = near === undefined ? [noiseEnds, 1, NEAR] : [Math.log10(near), NEARBY, NEAR_EARLIER];
   let [at, most] = [about, solve(10 ** about)];
   let [low, mostLow, high, mostHigh] = [NaN, NaN, NaN, NaN];
-  for (let step = 1; Number.isNaN(low) || Number.isNaN(high); step *= 2) {
+  for (let step = first; Number.isNaN(low) || Number.isNaN(high); step *= 2) {
     if (most > 1) [low, mostLow] = [at, most];
     else [high, mostHigh] = [at, most];
     // Nowhere near the tolerance: the least jerk itself.
-    if (at === LOWEST && most <= 1) return answer(most, 10 ** at);
+    if (at <= LOWEST && most <= 1) return answer(most, 10 ** at);
     if (Number.isNaN(high)) at += step;
     else if (Number.isNaN(low)) at = Math.max(LOWEST, at - step);
     else break;
     most = solve(10 ** at);
   }
-  for (let round = 0; round < ROUNDS && !(most <= 1 && most >= 1 - NEAR); round++) {
+  for (let round = 0; round < ROUNDS && !(most <= 1 && most >= 1 - short); round++) {
     const isKnown = mostLow < Infinity && mostHigh > 0;
     const share = isKnown ? Math.log(mostLow) / Math.log(mostLow / mostHigh) : 0.5;
-    at = low + (high - low) * Math.min(0.9, Math.max(0.1, share + NEAR));
+    at = low + (high - low) * Math.min(0.9, Math.max(0.1, share + short));
     most = solve(10 ** at);
     if (most > 1) [low, mostLow] = [at, most];
     else [high, mostHigh] = [at, most];

@@ -3,7 +3,7 @@ import { controlPointsOf, type Curve, domainOf, spansOf } from '../curve/curve';
 import { derivativesInSpan } from '../curve/evaluate';
 import { signChange } from '../linear/signChange';
 import { arcLength, lengthAt } from './arcLength';
-import { curvatureFrom } from './curvature';
+import { type Curvature, curvatureFrom } from './curvature';
 import { type CurvaturePlace, inflectionsAmong, type Reading, readings, tightestOf } from './extrema';
 import { integrate } from '../linear/gaussLegendre';
 import { mustBeAbove0, mustBeFinite, mustBeNormal, mustBeWhole } from '../refuse';
@@ -58,6 +58,8 @@ interface Sample {
   readonly rate: number;
   /** |r'| in mm per unit of the parameter. */
   readonly speed: number;
+  readonly point: Vector3;
+  readonly across: Vector3;
 }
 
 /** A sample with the span it was read in: at a knot the two sides differ. */
@@ -106,9 +108,8 @@ export function curvatureProfile(
     profile.u[i] = sample.u;
     profile.s[i] = s;
     profile.kappa[i] = sample.kappa;
-    derivativesInSpan(curve, span, sample.u, 2, scratch);
-    profile.points.set(scratch.subarray(0, 3), 3 * i);
-    profile.across.set(acrossFrom(scratch, normal), 3 * i);
+    profile.points.set(sample.point, 3 * i);
+    profile.across.set(sample.across, 3 * i);
   });
   if (list) return { ...profile, length: s, ...provenPlaces(curve, list, normal) };
 
@@ -154,10 +155,15 @@ export function radiusOf(kappa: number): number {
   return kappa === 0 ? Infinity : 1 / Math.abs(kappa);
 }
 
-function sampleAt(curve: Curve, span: number, u: number, normal: Vector3 | null): Sample {
+function curvatureIn(curve: Curve, span: number, u: number, normal: Vector3 | null): Curvature {
   derivativesInSpan(curve, span, u, 3, scratch);
-  const { kappa, rate } = curvatureFrom(scratch, normal);
-  return { u, kappa, rate, speed: sizeAt(scratch, 3) };
+  return curvatureFrom(scratch, normal);
+}
+
+function sampleAt(curve: Curve, span: number, u: number, normal: Vector3 | null): Sample {
+  const { kappa, rate } = curvatureIn(curve, span, u, normal);
+  const point: Vector3 = [scratch[0], scratch[1], scratch[2]];
+  return { u, kappa, rate, speed: sizeAt(scratch, 3), point, across: acrossFrom(scratch, normal) };
 }
 
 /** Samples of all spans in order, both ends of every span included. */
@@ -207,7 +213,7 @@ function between(
 ): Column | null {
   const { span } = a;
   if (a.sample.rate * b.sample.rate < 0) {
-    const peak = signChange((u) => sampleAt(curve, span, u, normal).rate, a.sample.u, b.sample.u);
+    const peak = signChange((u) => curvatureIn(curve, span, u, normal).rate, a.sample.u, b.sample.u);
     if (peak <= a.sample.u || peak >= b.sample.u) return null;
     return { span, sample: { ...sampleAt(curve, span, peak, normal), rate: 0 } };
   }
@@ -272,7 +278,7 @@ function inflectionBetween(
   const a = columns[i];
   const b = columns[j];
   if (a.span === b.span && j === i + 1) {
-    const u = signChange((t) => sampleAt(curve, a.span, t, normal).kappa, a.sample.u, b.sample.u);
+    const u = signChange((t) => curvatureIn(curve, a.span, t, normal).kappa, a.sample.u, b.sample.u);
     return { u, s: lengths[i] + lengthBetween(curve, a.span, a.sample.u, u), kappa: 0 };
   }
   // A straight stretch, or a knot where the sign jumps: its middle sample stands for it.

@@ -1,13 +1,14 @@
 import { computed, inject, Injectable, type Signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import type { CurveStretch, Lump } from '@pencil-bend/core/reading';
+import type { CurveStretch } from '@pencil-bend/core/reading';
 import { MARK_KINDS, type MarkKind } from '../api/savedView';
 import type { BenchState } from '../state/reducers';
 import { selectReading } from '../state/selectors';
 import type { CurveMark, Marked } from '../view/curveMarks';
 import { isKnot } from '../view/meeting';
 import { Editing } from './editing';
-import { Fairness } from './fairness';
+import { Fairness, MOST_LISTED } from './fairness';
+import { LumpTour } from './lumpTour';
 import { Meetings } from './meetings';
 import { ReadingKernel } from './readingKernel';
 import { Readings } from './readings';
@@ -25,6 +26,7 @@ export class CurveMarks {
   private readonly meetings = inject(Meetings);
   private readonly readings = inject(Readings);
   private readonly selfCrossings = inject(SelfCrossings);
+  private readonly tour = inject(LumpTour);
   private readonly settings = this.store.selectSignal(selectReading);
 
   private readonly marked = computed((): Marked | null => {
@@ -62,8 +64,19 @@ export class CurveMarks {
     ]),
   );
 
-  /** Those that are switched on. */
-  readonly shown = computed((): readonly CurveMark[] => this.settings().marks.flatMap((kind) => this.of(kind)));
+  /** Those that are switched on; of very many lumps those that are listed, and the one that was gone to. */
+  readonly shown = computed((): readonly CurveMark[] => {
+    const current = this.current();
+    return this.settings()
+      .marks.flatMap((kind) => this.of(kind))
+      .filter(({ rank }) => rank === null || rank <= MOST_LISTED || rank === current);
+  });
+
+  /** The number of the lump that was gone to in the list, from 1; null without one. */
+  readonly current = computed((): number | null => {
+    const lump = this.tour.current();
+    return lump && (this.marked()?.listed.indexOf(lump) ?? -1) + 1;
+  });
 
   /** Where the read curve bends tighter than the limit. */
   readonly tooTight = computed((): readonly CurveStretch[] => {
@@ -72,11 +85,6 @@ export class CurveMarks {
     const stretches = this.kernel.functions()?.curvatureStretches;
     return limit !== null && profile && stretches ? stretches(profile, 'above', 1 / limit) : [];
   });
-
-  /** The number of a lump in the list, from 1; 0 where it is not listed. */
-  rankOf(lump: Lump): number {
-    return (this.marked()?.listed.indexOf(lump) ?? -1) + 1;
-  }
 
   of(kind: MarkKind): readonly CurveMark[] {
     return this.ofKind.get(kind)?.() ?? NONE;

@@ -15,7 +15,8 @@ export interface Link {
 }
 
 /** Curves that go on in each other, in order, with how they are faired as one. */
-interface Chain {
+export interface Chain {
+  readonly project: Project;
   readonly links: readonly Link[];
   readonly options: FairChainOptions;
 }
@@ -55,6 +56,7 @@ export function chainOf(project: Project, items: readonly Id[], target: FairTarg
   const [{ normal }] = ends;
   const isPlane = ends.every((each) => each.normal?.join() === normal?.join());
   return {
+    project,
     links,
     options: {
       normal: isPlane ? normal : null,

@@ -21,6 +21,9 @@ const MOST_HERE = 40;
 /** So many control points are read in one job. */
 const BATCH = 1000;
 
+/** A noisy curve has hundreds of lumps, and no more of them are told one by one: fairing takes them out together. */
+export const MOST_LISTED = 12;
+
 /** A lump with the curve that has it. */
 export interface LumpOf {
   readonly item: Id;

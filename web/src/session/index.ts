@@ -8,7 +8,7 @@ export { type CombOf, Combs } from './combs';
 export { CurveMarks } from './curveMarks';
 export { type DeviationOnSheet, DeviationShown } from './deviationShown';
 export { Editing } from './editing';
-export { Fairness } from './fairness';
+export { Fairness, MOST_LISTED } from './fairness';
 export { FairestGhost } from './fairestGhost';
 export { FairingChoice } from './fairingChoice';
 export { Ghosts } from './ghosts';

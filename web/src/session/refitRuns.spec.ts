@@ -350,6 +350,39 @@ describe('a run of joined curves', () => {
     expect(continuityOfEnds(b, 'start', c, 'start').level).toBe(0);
   });
 
+  it('is seen while its tolerance is slid, and offered with its price once that rests', async () => {
+    const { editing, lossy, refits, choice, curve } = open(run());
+    const before = ['a', 'b'].map(curve);
+    editing.select(selectionOf(['a', 'b']));
+    refits.fair();
+    await until(() => (lossy.offer()?.call ?? null) !== null);
+    const shown = jest.spyOn(lossy, 'showComing');
+    for (const tolerance of [0.1, 0.2, 0.3, 0.4]) {
+      choice.tolerance.set(tolerance);
+      refits.fairSoon();
+    }
+    await until(() => lossy.offer()?.title.numbers?.[0] === 0.4 && lossy.offer()?.call !== null);
+    const seen = shown.mock.calls.map(([{ title, curves }]) => {
+      const [tolerance = NaN] = title.numbers ?? [];
+      for (const { item, after } of curves) {
+        expect(deviationInStep(curve(item), after).bound).toBeLessThanOrEqual(tolerance);
+      }
+      return tolerance;
+    });
+    // The first is looked at and the last, not what was passed over while the worker had its hands full.
+    expect(seen).toContain(0.1);
+    expect(seen).not.toContain(0.2);
+    expect(lossy.offer()?.price?.deviation.bound).toBeLessThanOrEqual(0.4);
+    expect(['a', 'b'].map(curve)).toEqual(before);
+    // Left while it is looked at, it does not come again.
+    choice.tolerance.set(0.2);
+    refits.fairSoon();
+    refits.fairSoon();
+    lossy.leave();
+    await new Promise((resolve) => setTimeout(resolve, 400));
+    expect(lossy.how()).toBeNull();
+  });
+
   it('is the same whichever of its curves was taken first', async () => {
     for (const items of [
       ['a', 'b'],

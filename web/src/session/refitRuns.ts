@@ -38,9 +38,10 @@ import { figuresTogether, type ShapeFigures } from '../work/figuresTogether';
 import { HeavyWorkService } from '../work/heavyWorkService';
 import { ReadingWorkService } from '../work/readingWorkService';
 import type { JobProgress } from '../work/jobs';
+import { LastAsked } from '../work/lastAsked';
 import { shapeFigures } from '../work/shapeFigures';
 import { endsThatStay, fairOptions, heldIn, ironOptions } from './fairOptions';
-import { asItRuns, chainOf, chainRefusal } from './fairedChain';
+import { asItRuns, type Chain, chainOf, chainRefusal } from './fairedChain';
 import { Editing } from './editing';
 import {
   type Changed,
@@ -84,6 +85,11 @@ interface AskedCurve {
   readonly curve: Curve;
 }
 
+/** The same with what became of it. */
+interface Refitted extends AskedCurve {
+  readonly after: Curve;
+}
+
 interface Asked<Target extends RefitTarget = RefitTarget> extends AskedCurve {
   readonly target: Target;
   /** Whether it is still wanted. */
@@ -116,12 +122,18 @@ export class RefitRuns {
     }
   }
 
+  /** The weight of the last preview: the next begins there. */
+  private ghost: { readonly of: Curve; readonly weight: number | null } | null = null;
+
   preview(item: Id, target: FairTarget): void {
     const asked = this.asked(item, target);
     if (!asked) return;
     const { project, curve } = asked;
     const { energy: _, ...options } = fairOptions(project, item, curve, target);
-    const after = fairPreview(curve, tolerancesOf(curve, target), options).curve;
+    const near = this.ghost?.of === curve ? this.ghost.weight : null;
+    const preview = fairPreview(curve, tolerancesOf(curve, target), { ...options, ...(near !== null && { near }) });
+    this.ghost = { of: curve, weight: preview.weight };
+    const after = preview.curve;
     // The marks of where more room helps stay while one of them is drawn.
     const { room } = this.lossy.offer()?.notes ?? {};
     this.lossy.showComing({ ...this.coming([{ ...asked, after }], target), notes: { ...(room && { room }) } });
@@ -129,13 +141,40 @@ export class RefitRuns {
 
   /** Fairs curves that meet end to end as one, each joint at its level. */
   async fairRun(items: readonly Id[], target: FairTarget): Promise<void> {
+    this.looks.drop();
     const project = this.editing.project();
-    if (!project) return;
-    const isCurrent = this.lossy.begin(items[0], BUSY.fair, 'fair');
-    const chain = chainOf(project, items, target);
+    const chain = project && chainOf(project, items, target);
     if (typeof chain === 'string') return this.lossy.refuse(chain);
-    const back = (curves: readonly Float64Array[]) =>
-      chain.links.map((link, i) => ({ project, item: link.item, curve: link.curve, after: asItRuns(link, curves[i]) }));
+    if (chain) {
+      await this.runFaired(chain, target, (changed, isCurrent) => this.offerInStep(changed, target, {}, isCurrent));
+    }
+  }
+
+  private readonly looks = new LastAsked();
+
+  /** Shows what fairing a run comes to while its tolerance is slid, as fast as the worker finds it; false for no run. */
+  previewRun(items: readonly Id[], target: FairTarget): boolean {
+    const project = this.editing.project();
+    const chain = project && chainOf(project, items, target);
+    if (!chain || typeof chain === 'string') return false;
+    const goesOn = this.lossy.how() === 'fair';
+    this.looks.ask(async () => {
+      // What was left while it waited is not asked again.
+      if (goesOn && this.lossy.how() !== 'fair') return;
+      await this.runFaired(chain, target, (changed) => this.lossy.showComing(this.coming(changed, target)));
+    });
+    return true;
+  }
+
+  /** What was made goes to `show`, while it is still wanted. */
+  private async runFaired(
+    { links, project, options }: Chain,
+    target: FairTarget,
+    show: (changed: readonly Refitted[], isCurrent: () => boolean) => unknown,
+  ): Promise<void> {
+    const isCurrent = this.lossy.begin(links[0].item, BUSY.fair, 'fair');
+    const back = (curves: readonly Float64Array[]): readonly Refitted[] =>
+      links.map((link, i) => ({ project, item: link.item, curve: link.curve, after: asItRuns(link, curves[i]) }));
     const onProgress = (step: JobProgress): void => {
       if (!isCurrent() || !('curves' in step)) return;
       const now = back(step.curves);
@@ -146,13 +185,12 @@ export class RefitRuns {
       this.lossy.showComing(this.coming(now, target), takeNow);
     };
     try {
-      const curves = chain.links.map(({ ahead }) => packCurve(ahead));
-      const job = { curves, tolerance: target.tolerance, options: chain.options };
-      const outcome = await this.work.run('fair-chain', job, onProgress);
+      const curves = links.map(({ ahead }) => packCurve(ahead));
+      const outcome = await this.work.run('fair-chain', { curves, tolerance: target.tolerance, options }, onProgress);
       if (outcome.kind !== 'answered' || !isCurrent()) return;
-      if (!outcome.answer.ok) return this.lossy.refuse(chainRefusal(outcome.answer.failure, chain.links, project));
+      if (!outcome.answer.ok) return this.lossy.refuse(chainRefusal(outcome.answer.failure, links, project));
       await this.loader.load();
-      if (isCurrent()) await this.offerInStep(back(outcome.answer.value.curves), target, {}, isCurrent);
+      if (isCurrent()) await show(back(outcome.answer.value.curves), isCurrent);
     } catch (error) {
       if (isCurrent()) this.lossy.failed(error);
     }
@@ -190,6 +228,7 @@ export class RefitRuns {
   }
 
   private asked<Target extends RefitTarget>(item: Id, target: Target): Asked<Target> | null {
+    this.looks.drop();
     const project = this.editing.project();
     const curve = project && wholeCurve(project, item);
     if (!project || !curve) return null;
@@ -198,7 +237,7 @@ export class RefitRuns {
   }
 
   /** Curves that are not there yet, with their figures where they can be had at once. */
-  private coming(changed: readonly (AskedCurve & { readonly after: Curve })[], target: FairTarget | PullTarget) {
+  private coming(changed: readonly Refitted[], target: FairTarget | PullTarget) {
     const [{ project }] = changed;
     const names = changed.map(({ item }) => project.items[item].name);
     const title = {
@@ -218,7 +257,7 @@ export class RefitRuns {
     return { title, curves, gain };
   }
 
-  private gainOf(changed: readonly (AskedCurve & { readonly after: Curve })[]): Gain {
+  private gainOf(changed: readonly Refitted[]): Gain {
     const figures = changed.map(({ project, item, curve, after }) => {
       const readBy = { normal: curveNormal(project, project.items[item].plane, curve), least: this.settings().least };
       return { before: this.figuresOf(curve, readBy), after: shapeFigures(after, readBy) };
@@ -362,7 +401,7 @@ export class RefitRuns {
 
   /** Offers curves whose control points have moved: through their fit points where that loses nothing. */
   private async offerInStep(
-    changed: readonly (AskedCurve & { readonly after: Curve })[],
+    changed: readonly Refitted[],
     target: FairTarget | IronTarget | OneWayTarget | PullTarget,
     notes: OfferNotes,
     isCurrent: () => boolean,

@@ -8,6 +8,9 @@ import { Opening } from './opening';
 import type { RefitTarget, Stretch } from './refitTarget';
 import type { RefitRuns } from './refitRuns';
 
+/** The tolerance has come to rest when it has not changed for so long. */
+const REST_MS = 200;
+
 /** Curves fitted anew and offered with their price: what does it comes when it is first asked for, or in idle time. */
 @Injectable()
 export class Refits {
@@ -18,6 +21,7 @@ export class Refits {
   private readonly opening = inject(Opening);
   private loading: Promise<RefitRuns> | null = null;
   private runs: RefitRuns | null = null;
+  private resting: ReturnType<typeof setTimeout> | undefined;
 
   constructor() {
     effect(() => {
@@ -41,10 +45,37 @@ export class Refits {
 
   /** Fairs the selected curve, or the stretch of it that is in hand, as it is chosen; of several the run that they make. */
   fair(): void {
+    clearTimeout(this.resting);
     const { items } = this.editing.selection();
     const target = this.choice.target();
     if (items.length === 1) this.refit(items[0], target);
     else if (items.length > 1) this.go((runs) => runs.fairRun(items, target));
+  }
+
+  /** Shows about what fairing will come to, at once, or of a run as soon as it can; false where it cannot yet. */
+  preview(): boolean {
+    const { items } = this.editing.selection();
+    if (items.length === 0 || !this.runs) return false;
+    const target = this.choice.target();
+    if (items.length > 1) return this.runs.previewRun(items, target);
+    this.runs.preview(items[0], target);
+    return true;
+  }
+
+  /** While the tolerance is slid about what comes is shown, and once it rests, what comes. */
+  fairSoon(): void {
+    const { items } = this.editing.selection();
+    const isShown = this.preview();
+    clearTimeout(this.resting);
+    this.resting = setTimeout(() => {
+      // What was left meanwhile is not asked again.
+      if (isShown ? this.isFairing() : this.editing.selection().items === items) this.fair();
+    }, REST_MS);
+  }
+
+  /** With another choice what is asked for already is asked for anew. */
+  fairAgain(): void {
+    if (this.isFairing()) this.fair();
   }
 
   /** Irons a stretch of the selected curve, a lump or any other, within the tolerance that is chosen. */
@@ -69,11 +100,8 @@ export class Refits {
     this.go((runs) => runs.pull(item, { kind: 'pull', wish, stretch, rides }, isOver));
   }
 
-  /** Shows at once about what fairing it will come to; false where that cannot be shown yet. */
-  preview(): boolean {
-    const [item] = this.editing.selection().items;
-    if (item) this.runs?.preview(item, this.choice.target());
-    return this.runs !== null;
+  private isFairing(): boolean {
+    return this.lossy.how() === 'fair';
   }
 
   /** At once, or as soon as that has come. */

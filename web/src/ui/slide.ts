@@ -1,23 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, input, output, viewChild } from '@angular/core';
-import { Slider } from 'primeng/slider';
+import { ChangeDetectionStrategy, Component, computed, input, inputBinding, outputBinding } from '@angular/core';
+import { Slider, type SliderChangeEvent } from 'primeng/slider';
 import { keepShowing } from './keepShowing';
+import { ownView } from './ownView';
 
 /** A value between two bounds that is slid; on a logarithmic scale where it spans several powers of ten. */
 @Component({
   selector: 'pb-slide',
-  imports: [Slider],
-  template: `
-    <p-slider
-      [min]="position(least())"
-      [max]="position(most())"
-      [step]="logarithmic() ? 0.1 : step()"
-      [ariaLabel]="label()"
-      [autofocus]="false"
-      [disabled]="disabled()"
-      [pt]="spoken()"
-      (onChange)="slide($event.value ?? 0)"
-    />
-  `,
+  template: '',
   styles: `
     :host {
       display: block;
@@ -38,20 +27,33 @@ export class Slide {
   readonly disabled = input(false);
   /** The value as it is read out. */
   readonly meaning = input<string | null>(null);
-  readonly slid = output<number>();
-  private readonly widget = viewChild.required(Slider);
-  private readonly settle = keepShowing(this.widget, () => this.position(this.value()));
-  protected readonly spoken = computed(() => ({
+  /** What is done with each move. An output would have all around it checked with each. */
+  readonly slid = input.required<(value: number) => void>();
+  private readonly spoken = computed(() => ({
     handle: { 'aria-valuetext': this.meaning() ?? String(this.value()) },
   }));
+  private readonly widget = ownView(Slider, 'p-slider', [
+    inputBinding('min', () => this.position(this.least())),
+    inputBinding('max', () => this.position(this.most())),
+    inputBinding('step', () => (this.logarithmic() ? 0.1 : this.step())),
+    inputBinding('ariaLabel', this.label),
+    inputBinding('autofocus', () => false),
+    inputBinding('disabled', this.disabled),
+    inputBinding('pt', this.spoken),
+    outputBinding<SliderChangeEvent>('onChange', ({ value }) => this.slide(value ?? 0)),
+  ]);
+  private readonly settle = keepShowing(
+    () => this.widget,
+    () => this.position(this.value()),
+  );
 
   /** Where on the slider a value lies. */
-  protected position(value: number): number {
+  private position(value: number): number {
     return this.logarithmic() ? (value > 0 ? Math.log2(value) : 0) : value;
   }
 
-  protected slide(position: number): void {
-    this.slid.emit(this.logarithmic() ? Number((2 ** position).toPrecision(3)) : position);
+  private slide(position: number): void {
+    this.slid()(this.logarithmic() ? Number((2 ** position).toPrecision(3)) : position);
     this.settle();
   }
 }

@@ -14,6 +14,8 @@ export interface CurveReading {
 
 const MANY_KNOTS = 80;
 const COARSE = { intervals: 2, tolerance: 0.05 } as const;
+const HUNDREDS = 300;
+const COARSEST = { intervals: 1, tolerance: 0.2 } as const;
 
 const known = new WeakMap<Curve, CurveReading[]>();
 
@@ -27,8 +29,8 @@ export function curveReading(curve: Curve, normal: Vector3 | null, exact: boolea
   const found = before.find((each) => each.exact === exact && each.normal?.join() === normal?.join());
   if (found) return found;
   // A long curve is read more coarsely, so that it follows the pointer.
-  const coarse = !exact && curve.knots.length > MANY_KNOTS;
-  const profile = curvatureProfile(curve, { normal, proven: exact, ...(coarse && COARSE) });
+  const density = exact || curve.knots.length <= MANY_KNOTS ? {} : curve.knots.length <= HUNDREDS ? COARSE : COARSEST;
+  const profile = curvatureProfile(curve, { normal, proven: exact, ...density });
   const reading = { curve, normal, exact, profile, inflections: normal && profile.inflections.length };
   known.set(curve, [...before, reading]);
   return reading;

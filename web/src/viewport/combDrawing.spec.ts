@@ -1,6 +1,5 @@
 import { curvatureComb, curvatureProfile, throughPoints } from '@pencil-bend/core';
-import type { Mesh } from 'three';
-import { LineMaterial } from 'three/addons/lines/LineMaterial.js';
+import { type Mesh, ShaderMaterial } from 'three';
 import { CombDrawing } from './combDrawing';
 import type { WideLine } from './wideLine';
 
@@ -15,7 +14,7 @@ const ARCH = combOf(0, 0, 0, 30, 20, 0, 60, 0, 0);
 const WAVE = combOf(0, 0, 0, 30, 20, 0, 60, 0, 0, 90, -20, 0, 120, 0, 0);
 
 describe('CombDrawing', () => {
-  const drawing = new CombDrawing(() => new LineMaterial());
+  const drawing = new CombDrawing(() => new ShaderMaterial());
   const [negative, negativeTeeth, positive, positiveTeeth, outline] = drawing.children as [
     Mesh,
     WideLine,
@@ -29,9 +28,9 @@ describe('CombDrawing', () => {
     // An arch runs to the right and turns to the right all along: negative, but for its straight ends.
     expect(negative.geometry.drawRange.count).toBe(6 * (ARCH.profile.u.length - 1));
     expect(positive.geometry.drawRange.count).toBe(0);
-    expect(negativeTeeth.geometry.instanceCount + positiveTeeth.geometry.instanceCount).toBe(21);
-    expect(negativeTeeth.geometry.instanceCount).toBeGreaterThanOrEqual(19);
-    expect(outline.geometry.instanceCount).toBe(ARCH.profile.u.length - 1);
+    expect(negativeTeeth.segments + positiveTeeth.segments).toBe(21);
+    expect(negativeTeeth.segments).toBeGreaterThanOrEqual(19);
+    expect(outline.segments).toBe(ARCH.profile.u.length - 1);
   });
 
   it('shows both sides of a wave, and every interval on one of them', () => {
@@ -46,9 +45,9 @@ describe('CombDrawing', () => {
     drawing.write([ARCH, WAVE]);
     const filled = [negative, positive].map(({ geometry }) => geometry.drawRange.count / 6);
     expect(filled[0] + filled[1]).toBe(ARCH.profile.u.length + WAVE.profile.u.length - 2);
-    expect(negativeTeeth.geometry.instanceCount + positiveTeeth.geometry.instanceCount).toBe(42);
+    expect(negativeTeeth.segments + positiveTeeth.segments).toBe(42);
     // No line leads from one curve to the next.
-    expect(outline.geometry.instanceCount).toBe(ARCH.profile.u.length + WAVE.profile.u.length - 2);
+    expect(outline.segments).toBe(ARCH.profile.u.length + WAVE.profile.u.length - 2);
     const places = positive.geometry.getAttribute('position');
     const farthest = Math.max(...(positive.geometry.index?.array.slice(0, positive.geometry.drawRange.count) ?? []));
     expect(farthest).toBeLessThan(2 * (ARCH.profile.u.length + WAVE.profile.u.length));

@@ -1,6 +1,14 @@
 import type { CurvatureComb, CurvatureProfile } from '@pencil-bend/core';
-import { BufferAttribute, BufferGeometry, DoubleSide, DynamicDrawUsage, Group, Mesh, MeshBasicMaterial } from 'three';
-import type { LineMaterial } from 'three/addons/lines/LineMaterial.js';
+import {
+  BufferAttribute,
+  BufferGeometry,
+  DoubleSide,
+  DynamicDrawUsage,
+  Group,
+  Mesh,
+  MeshBasicMaterial,
+  type ShaderMaterial,
+} from 'three';
 import { WideLine } from './wideLine';
 
 const PLUM = '#6f4a8e';
@@ -34,7 +42,7 @@ export class CombDrawing extends Group {
   private readonly clipped: WideLine;
   private of: readonly CombShown[] | null = null;
 
-  constructor(material: (colour: string, width: number, opacity?: number) => LineMaterial) {
+  constructor(material: (colour: string, width: number, opacity?: number) => ShaderMaterial) {
     super();
     const side = (colour: string, isHere: Side['isHere']): Side => ({
       isHere,
@@ -89,7 +97,14 @@ export class CombDrawing extends Group {
 }
 
 function areaOf(color: string): Side['area'] {
-  const shading = { transparent: true, opacity: 0.13, side: DoubleSide, depthTest: false, depthWrite: false };
+  const shading = {
+    transparent: true,
+    opacity: 0.13,
+    side: DoubleSide,
+    forceSinglePass: true,
+    depthTest: false,
+    depthWrite: false,
+  };
   const area = new Mesh(new BufferGeometry(), new MeshBasicMaterial({ color, ...shading }));
   area.frustumCulled = false;
   return area;

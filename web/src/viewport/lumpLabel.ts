@@ -46,7 +46,8 @@ export class LumpLabel {
   protected readonly lump = computed(() => {
     const lump = this.tour.current();
     const curve = this.readings.curve();
-    const mark = lump && this.marks.shown().find(({ rank }) => rank !== null && rank === this.marks.rankOf(lump));
+    const current = this.marks.current();
+    const mark = this.marks.shown().find(({ rank }) => rank !== null && rank === current);
     if (!lump || !mark || !curve) return null;
     const [{ badge }] = marksShown([mark], curve, this.viewport());
     const units = this.editing.project()?.units ?? 'mm';

@@ -114,10 +114,7 @@ export class ReadingLayer {
     return meeting && this.pixel(meeting.at);
   });
   /** The number of the lump that was gone to. */
-  protected readonly current = computed(() => {
-    const lump = this.tour.current();
-    return lump && this.curveMarks.rankOf(lump);
-  });
+  protected readonly current = this.curveMarks.current;
   /** The points that cause it. */
   protected readonly causes = computed(() => this.tour.causes().map((at) => this.pixel(at)));
 

@@ -3,6 +3,7 @@ import { Tooltip } from 'primeng/tooltip';
 import { Editing, FairingChoice, LossyPreview, Refits } from '../session';
 import { toleranceInWords } from '../ui/length';
 import { isSeen, toPixel, type Viewport } from '../view/viewport';
+import { apart } from './apart';
 
 /** A drag by so many pixels doubles the tolerance of a point. */
 const DOUBLES = 40;
@@ -10,6 +11,8 @@ const DOUBLES = 40;
 const STEP = 1.1;
 /** It is given in so many digits. */
 const DIGITS = 2;
+/** The room that a mark takes, in pixels. */
+const [WIDTH, HEIGHT] = [56, 20];
 
 /**
  * Where a little more room would help fairing most, with what it would gain: drawn up or down, a mark gives its control
@@ -74,7 +77,7 @@ export class RoomMarks {
     const units = this.editing.project()?.units ?? 'mm';
     const viewport = this.viewport();
     const own = this.choice.own();
-    return (this.lossy.offer()?.notes.room ?? [])
+    const marks = (this.lossy.offer()?.notes.room ?? [])
       .filter(({ at }) => isSeen(viewport, at))
       .map(({ index, at, gain }) => {
         const [x, y] = toPixel(viewport, at);
@@ -87,6 +90,10 @@ export class RoomMarks {
           : `Half as much room again here would take away about ${percent} of the variation: drag up`;
         return { index, x, y, tolerance, isOwn, text, tip };
       });
+    // Of neighbours the one that helps most is told, and each that was given room of its own. They keep their order: a
+    // mark that is being drawn would be let go if it went to another place among them.
+    const legible = apart([...marks.filter(({ isOwn }) => isOwn), ...marks], WIDTH, HEIGHT);
+    return marks.filter((mark) => mark.isOwn || legible.has(mark));
   });
 
   protected press(

@@ -1,9 +1,9 @@
 import { type Curve, normalOf, type Vector3 } from '@pencil-bend/core';
-import { OrthographicCamera, Scene as ThreeScene, WebGLRenderer } from 'three';
-import { LineMaterial } from 'three/addons/lines/LineMaterial.js';
+import { OrthographicCamera, Scene as ThreeScene, type ShaderMaterial, Vector2, WebGLRenderer } from 'three';
 import type { Viewport } from '../view/viewport';
 import { CombDrawing, type CombShown } from './combDrawing';
 import { PointDrawing, type PointsShown } from './pointDrawing';
+import { lineMaterial } from './lineMaterial';
 import { flattened } from '../view/shownItem';
 import { type Segments, WideLine } from './wideLine';
 
@@ -43,7 +43,9 @@ export class Scene {
   private readonly renderer: WebGLRenderer;
   private readonly scene = new ThreeScene();
   private readonly camera = new OrthographicCamera(-1, 1, 1, -1, -1e7, 1e7);
-  private readonly materials = new Map<string, LineMaterial>();
+  private readonly materials = new Map<string, ShaderMaterial>();
+  /** Of the sheet, in pixels. */
+  private readonly size = { value: new Vector2(1, 1) };
   private readonly grid: readonly [fine: WideLine, strong: WideLine];
   private readonly combs: readonly [resting: CombDrawing, live: CombDrawing];
   private readonly breaks: WideLine;
@@ -90,6 +92,7 @@ export class Scene {
       this.renderer.domElement.dataset['size'] = size;
       this.renderer.setPixelRatio(window.devicePixelRatio);
       this.renderer.setSize(width, height, false);
+      this.size.value.set(width, height);
     }
     this.camera.left = (-width / 2) * scale;
     this.camera.right = (width / 2) * scale;
@@ -173,20 +176,10 @@ export class Scene {
     });
   }
 
-  private material(colour: string, width: number, opacity = 1): LineMaterial {
+  private material(colour: string, width: number, opacity = 1): ShaderMaterial {
     const key = [colour, width, opacity].join();
     let material = this.materials.get(key);
-    if (!material) {
-      material = new LineMaterial({
-        color: colour,
-        linewidth: width,
-        opacity,
-        transparent: true,
-        depthTest: false,
-        depthWrite: false,
-      });
-      this.materials.set(key, material);
-    }
+    if (!material) this.materials.set(key, (material = lineMaterial(colour, width, opacity, this.size)));
     return material;
   }
 }

@@ -1,14 +1,19 @@
-import { LineMaterial } from 'three/addons/lines/LineMaterial.js';
+import { ShaderMaterial } from 'three';
 import { WideLine } from './wideLine';
 
-const line = () => new WideLine(new LineMaterial());
-/** Ends of the segments that are drawn, relative to the line's origin. */
-function drawn({ geometry }: WideLine): number[] {
-  const start = geometry.getAttribute('instanceStart');
-  const end = geometry.getAttribute('instanceEnd');
-  return Array.from({ length: geometry.instanceCount }, (_, i) =>
-    [start, end].flatMap((each) => [each.getX(i), each.getY(i), each.getZ(i)]),
-  ).flat();
+const line = () => new WideLine(new ShaderMaterial());
+/** Ends of the segments that are drawn, relative to the line's origin, as each corner of their rectangles has them. */
+function drawn({ geometry, segments }: WideLine): number[] {
+  const [start, end] = ['start', 'end'].map((name) => geometry.getAttribute(name));
+  return Array.from({ length: segments }, (_, i) => {
+    const corners = [...(geometry.index?.array.slice(6 * i, 6 * i + 6) ?? [])];
+    expect(new Set(corners)).toEqual(new Set([4 * i, 4 * i + 1, 4 * i + 2, 4 * i + 3]));
+    const [first, ...others] = corners.map((corner) =>
+      [start, end].flatMap((each) => [each.getX(corner), each.getY(corner), each.getZ(corner)]),
+    );
+    for (const other of others) expect(other).toEqual(first);
+    return first;
+  }).flat();
 }
 
 describe('WideLine', () => {
@@ -39,12 +44,12 @@ describe('WideLine', () => {
     const wide = line();
     const write = (count: number) => wide.write([{ points: new Float64Array(3 * count), join: 'through' }], [0, 0, 0]);
     write(20);
-    const first = wide.geometry.getAttribute('instanceStart');
+    const first = wide.geometry.index;
     write(25);
-    expect(wide.geometry.getAttribute('instanceStart')).toBe(first);
-    expect(wide.geometry.instanceCount).toBe(24);
+    expect(wide.geometry.index).toBe(first);
+    expect(wide.segments).toBe(24);
     write(500);
-    expect(wide.geometry.getAttribute('instanceStart')).not.toBe(first);
+    expect(wide.geometry.index).not.toBe(first);
     wide.write([], [0, 0, 0]);
     expect(wide.visible).toBe(false);
   });

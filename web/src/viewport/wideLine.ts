@@ -1,10 +1,19 @@
-import { DynamicDrawUsage, InstancedInterleavedBuffer, InterleavedBufferAttribute } from 'three';
-import type { LineMaterial } from 'three/addons/lines/LineMaterial.js';
-import { LineSegments2 } from 'three/addons/lines/LineSegments2.js';
-import { LineSegmentsGeometry } from 'three/addons/lines/LineSegmentsGeometry.js';
+import {
+  BufferAttribute,
+  BufferGeometry,
+  DynamicDrawUsage,
+  InterleavedBuffer,
+  InterleavedBufferAttribute,
+  Mesh,
+  type ShaderMaterial,
+} from 'three';
 
 /** Coordinates of one segment: both its ends. */
 const PER_SEGMENT = 6;
+/** Each of the corners of a segment's rectangle knows them. */
+const CORNERS = 4;
+/** Counter-clockwise on the screen, whichever way the segment runs. */
+const TWO_TRIANGLES = [0, 2, 1, 1, 2, 3];
 
 /** Places x y z one after the other, and which of them the segments join. */
 export interface Segments {
@@ -16,14 +25,20 @@ export interface Segments {
 /**
  * Segments of a width in pixels. They stand at a local origin and hold coordinates relative to it, so that places far
  * from the sheet's origin keep their digits in single precision. The buffer on the graphics card is written anew, not
- * made anew, as long as it is large enough: a drag lays the same lines every frame.
+ * made anew, as long as it is large enough: a drag lays the same lines every frame. All segments are triangles of one
+ * mesh, not instances of one segment: drawn in software, an instance costs more than fifty triangles.
  */
-export class WideLine extends LineSegments2 {
-  private buffer: InstancedInterleavedBuffer | null = null;
+export class WideLine extends Mesh<BufferGeometry, ShaderMaterial> {
+  private buffer: InterleavedBuffer | null = null;
 
-  constructor(material: LineMaterial) {
-    super(new LineSegmentsGeometry(), material);
+  constructor(material: ShaderMaterial) {
+    super(new BufferGeometry(), material);
     this.frustumCulled = false;
+  }
+
+  /** How many segments it has. */
+  get segments(): number {
+    return this.geometry.drawRange.count / TWO_TRIANGLES.length;
   }
 
   write(parts: readonly Segments[], origin: ArrayLike<number>): void {
@@ -33,12 +48,16 @@ export class WideLine extends LineSegments2 {
     let into = 0;
     for (const { points, join } of parts) {
       const stride = join === 'through' ? 3 : 6;
-      for (let i = 0; i + 6 <= points.length; i += stride) {
-        for (let k = 0; k < 6; k++) array[into++] = points[i + k] - origin[k % 3];
+      for (let i = 0; i + PER_SEGMENT <= points.length; i += stride) {
+        for (let k = 0; k < PER_SEGMENT; k++) array[into + k] = points[i + k] - origin[k % 3];
+        for (let corner = 1; corner < CORNERS; corner++) {
+          array.copyWithin(into + corner * PER_SEGMENT, into, into + PER_SEGMENT);
+        }
+        into += CORNERS * PER_SEGMENT;
       }
     }
     this.position.set(origin[0], origin[1], origin[2]);
-    this.geometry.instanceCount = count;
+    this.geometry.setDrawRange(0, TWO_TRIANGLES.length * count);
     this.visible = count > 0;
   }
 
@@ -47,16 +66,22 @@ export class WideLine extends LineSegments2 {
   }
 
   private room(count: number): Float32Array {
-    if (!this.buffer || this.buffer.count < count) {
+    if (!this.buffer || this.buffer.count < CORNERS * count) {
       this.geometry.dispose();
-      const array = new Float32Array(PER_SEGMENT * Math.ceil(1.5 * count + 8));
-      this.buffer = new InstancedInterleavedBuffer(array, PER_SEGMENT, 1);
+      const room = Math.ceil(1.5 * count + 8);
+      this.buffer = new InterleavedBuffer(new Float32Array(CORNERS * PER_SEGMENT * room), PER_SEGMENT);
       this.buffer.setUsage(DynamicDrawUsage);
-      this.geometry.setAttribute('instanceStart', new InterleavedBufferAttribute(this.buffer, 3, 0));
-      this.geometry.setAttribute('instanceEnd', new InterleavedBufferAttribute(this.buffer, 3, 3));
+      this.geometry.setAttribute('start', new InterleavedBufferAttribute(this.buffer, 3, 0));
+      this.geometry.setAttribute('end', new InterleavedBufferAttribute(this.buffer, 3, 3));
+      const corners = new Uint32Array(TWO_TRIANGLES.length * room);
+      for (let i = 0; i < corners.length; i++) {
+        const segment = Math.floor(i / TWO_TRIANGLES.length);
+        corners[i] = CORNERS * segment + TWO_TRIANGLES[i % TWO_TRIANGLES.length];
+      }
+      this.geometry.setIndex(new BufferAttribute(corners, 1));
     }
     this.buffer.clearUpdateRanges();
-    this.buffer.addUpdateRange(0, PER_SEGMENT * count);
+    this.buffer.addUpdateRange(0, CORNERS * PER_SEGMENT * count);
     this.buffer.needsUpdate = true;
     return this.buffer.array as Float32Array;
   }

@@ -260,12 +260,11 @@ export class CurvatureCanvas {
 
   /** What is marked in the graph now. */
   private marked(): GraphMarks {
-    const lump = this.tour.current();
     return {
       others: this.strip.others(),
       meetings: this.strip.meetings(),
       marks: this.marks.shown(),
-      current: lump && this.marks.rankOf(lump),
+      current: this.marks.current(),
       limit: this.reading().limit,
       tooTight: this.marks.tooTight(),
       limitLabel: this.limitLabel(),

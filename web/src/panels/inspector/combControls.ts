@@ -55,7 +55,7 @@ const CURVES: readonly ChoiceOption<CombCurves>[] = [
           [most]="1048576"
           [logarithmic]="true"
           [value]="combs.scale()"
-          (slid)="scale($event)"
+          [slid]="(by) => scale(by)"
         />
         <pb-number
           class="beside"
@@ -75,7 +75,7 @@ const CURVES: readonly ChoiceOption<CombCurves>[] = [
           [most]="300"
           [step]="10"
           [value]="comb().teeth"
-          (slid)="setTeeth($event)"
+          [slid]="(count) => setTeeth(count)"
         />
         <pb-number
           class="beside"

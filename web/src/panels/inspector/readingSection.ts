@@ -3,7 +3,17 @@ import { Store } from '@ngrx/store';
 import type { Lump } from '@pencil-bend/core/reading';
 import { radiusOf } from '@pencil-bend/core';
 import { Tooltip } from 'primeng/tooltip';
-import { Editing, Fairness, LossyPreview, LumpTour, Readings, Refits, ShownItems, SlowFigures } from '../../session';
+import {
+  Editing,
+  Fairness,
+  LossyPreview,
+  LumpTour,
+  MOST_LISTED,
+  Readings,
+  Refits,
+  ShownItems,
+  SlowFigures,
+} from '../../session';
 import { viewActions } from '../../state/actions';
 import type { BenchState } from '../../state/reducers';
 import { LinkButton } from '../../ui/buttons';
@@ -11,9 +21,6 @@ import { counted } from '../../ui/labels';
 import { lengthInWords, lengthShown } from '../../ui/length';
 import { lumpInWords } from '../../view/lumpWords';
 import { PriceBox } from '../price/priceBox';
-
-/** A noisy curve has hundreds of lumps: fairing takes them all at once, and the keys go through them. */
-const MOST_LISTED = 12;
 
 /** How fair the selected curve is: one line, and its lumps in words. */
 @Component({

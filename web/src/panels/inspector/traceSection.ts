@@ -56,7 +56,7 @@ import { LinkButton } from '../../ui/buttons';
             [most]="1"
             [step]="0.05"
             [value]="picture.opacity"
-            (slid)="set({ opacity: $event })"
+            [slid]="(opacity) => set({ opacity })"
           />
         </dd>
         <dt>Locked</dt>

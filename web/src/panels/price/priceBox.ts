@@ -127,10 +127,15 @@ export class PriceBox {
 
   constructor() {
     const element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+    // Told once while something comes, and with all that is said of it once it is there: to ask where it stands has the
+    // page laid out, which is dear with every move of a slider.
+    const asked = computed(() => {
+      const offer = this.lossy.offer();
+      return offer?.call ? offer : offer !== null || this.lossy.busy() !== null;
+    });
     // A card that is scrolled down shows what it asks.
     afterRenderEffect(() => {
-      const isAsked = this.lossy.offer() !== null || this.lossy.busy() !== null;
-      if (isAsked && element.offsetHeight > 0) element.scrollIntoView?.({ block: 'nearest' });
+      if (asked() && element.offsetHeight > 0) element.scrollIntoView?.({ block: 'nearest' });
     });
   }
 }
