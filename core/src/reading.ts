@@ -47,7 +47,7 @@ export { type ChainFailure, type ChainFairing, fairChain, type FairChainOptions 
 export { fairingTolerance, roughness } from './fair/fairness';
 export { type FairThroughPoints, fairThroughPoints } from './fair/fairThroughPoints';
 export type { FreeOptions } from './fair/freePoints';
-export { iron, type Ironing, ironingTolerance, type IronOptions, type NothingToMove, type Wrinkle } from './fair/iron';
+export { iron, type Ironing, ironingTolerance, type IronOptions, type NothingToMove } from './fair/iron';
 export { type NotOneWay, oneWay, type OneWay, type OneWayOptions, oneWayTolerance, type Way } from './fair/oneWay';
 export type { ToleranceBracket } from './fair/leastTolerance';
 export {

@@ -1,6 +1,7 @@
 import type { Vector3 } from '../linear/vector';
 import type { Curve } from '../curve/curve';
 import { distinctOf } from '../knots/period';
+import type { Stretch } from '../measure/straightStretches';
 import { mustBeFinite, mustBeNormal } from '../refuse';
 import { energiesFor } from './fair';
 import { type FreeOptions, freePoints } from './freePoints';
@@ -19,7 +20,7 @@ export interface Culprit {
 export interface CulpritOptions extends FreeOptions {
   readonly normal?: Vector3 | null;
   /** Only those that act on a stretch, from one parameter to another: of a closed curve it may go over the seam. */
-  readonly stretch?: { readonly from: number; readonly to: number };
+  readonly stretch?: Stretch;
 }
 
 /**

@@ -4,15 +4,13 @@ import type { Curve } from '../curve/curve';
 import { distinctOf } from '../knots/period';
 import { LUMP } from '../measure/hooks';
 import { type Lump, lumps } from '../measure/lumps';
+import type { Stretch } from '../measure/straightStretches';
 import { failed, type Result, success } from '../result';
 import { actsOn, type Culprit, type CulpritOptions, culprits } from './culprits';
 import { energiesFor, type Faired, fairedWithin, type Fairing, type FairOptions, withFigures } from './fair';
 import { freePoints } from './freePoints';
 import { leastTolerance, type ToleranceBracket } from './leastTolerance';
 import { axesFor } from './motion';
-
-/** Where to iron: a lump of `lumps`, or any stretch between two parameters. */
-export type Wrinkle = Pick<Lump, 'from' | 'to'>;
 
 export interface Ironing extends Fairing {
   readonly culprit: Culprit;
@@ -41,7 +39,7 @@ const WIDTHS = [2, 3, 4];
  */
 export function iron(
   curve: Curve,
-  wrinkle: Wrinkle,
+  wrinkle: Stretch,
   tolerance: number,
   options: IronOptions = {},
 ): Result<Ironing, NothingToMove> {
@@ -64,7 +62,7 @@ export function iron(
  */
 export function ironingTolerance(
   curve: Curve,
-  wrinkle: Wrinkle,
+  wrinkle: Stretch,
   options: IronOptions = {},
 ): (ToleranceBracket & { readonly moved: readonly number[] }) | null {
   const [culprit] = culprits(curve, { ...options, stretch: wrinkle });

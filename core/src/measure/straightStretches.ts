@@ -2,7 +2,7 @@ import { across, distance, length, scale, subtract, type Vector3 } from '../line
 import { type Curve, spansOf } from '../curve/curve';
 import { mustBeTolerance } from '../refuse';
 
-/** A stretch of a curve, by its parameters. */
+/** A stretch of a curve, from one parameter to another; of a closed curve it may go over the seam. */
 export interface Stretch {
   readonly from: number;
   readonly to: number;

@@ -1,8 +1,7 @@
-import { breaksOf } from '@pencil-bend/core';
+import { breaksOf, type Stretch } from '@pencil-bend/core';
 import { isClosed, pointsOf } from '@pencil-bend/document';
 import { newId } from '../state/ids';
 import { give, hasCurve, hasFit, NO_RECIPE, recipeOf, single } from './selected';
-import type { Stretch } from '../session';
 import type { BenchAction, Workbench } from './workbench';
 
 const knotOf = (bench: Workbench) => {

@@ -1,9 +1,9 @@
 import { computed, inject, Injectable, linkedSignal, signal } from '@angular/core';
-import type { Level } from '@pencil-bend/core';
+import type { Level, Stretch } from '@pencil-bend/core';
 import type { FairingEnergy } from '@pencil-bend/core/reading';
 import { boundLevels, type End, type Id } from '@pencil-bend/document';
 import { Editing } from './editing';
-import type { FairTarget, Stretch } from './refitTarget';
+import type { FairTarget } from './refitTarget';
 
 /** How the next curve is faired: chosen on the card, and on the strip. */
 @Injectable()

@@ -24,7 +24,7 @@ export { PointSets } from './pointSets';
 export { ReadingKernel } from './readingKernel';
 export { type CursorReading, Readings } from './readings';
 export { Refits } from './refits';
-export type { FairTarget, IronTarget, OneWayTarget, PullTarget, RefitTarget, Stretch } from './refitTarget';
+export type { FairTarget, IronTarget, OneWayTarget, PullTarget, RefitTarget } from './refitTarget';
 export { Remarks } from './remarks';
 export { ShownItems } from './shownItems';
 export { SlowFigures } from './slowFigures';

@@ -4,6 +4,7 @@ import {
   type Curve,
   distinctOf,
   type Level,
+  type Stretch,
   packCurve,
   unpackCurve,
   vectorAt,
@@ -52,7 +53,7 @@ import {
   type Price,
   wholeCurve,
 } from './lossyPreview';
-import type { FairTarget, IronTarget, OneWayTarget, PullTarget, RefitTarget, Stretch } from './refitTarget';
+import type { FairTarget, IronTarget, OneWayTarget, PullTarget, RefitTarget } from './refitTarget';
 import { StepLoader } from './stepLoader';
 
 /** What is said while it is computed. */

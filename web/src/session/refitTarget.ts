@@ -1,11 +1,5 @@
-import type { Level } from '@pencil-bend/core';
+import type { Level, Stretch } from '@pencil-bend/core';
 import type { CurvatureWish, FairingEnergy, Way } from '@pencil-bend/core/reading';
-
-/** A stretch of a curve, from one parameter to another; of a closed curve it may go over the seam. */
-export interface Stretch {
-  readonly from: number;
-  readonly to: number;
-}
 
 /** How a curve is fitted anew: tolerances in mm. */
 export type RefitTarget =

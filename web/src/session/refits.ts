@@ -1,11 +1,12 @@
 import { effect, inject, Injectable, Injector, runInInjectionContext } from '@angular/core';
+import type { Stretch } from '@pencil-bend/core';
 import type { CurvatureWish, Way } from '@pencil-bend/core/reading';
 import type { Id } from '@pencil-bend/document';
 import { Editing } from './editing';
 import { FairingChoice } from './fairingChoice';
 import { LossyPreview } from './lossyPreview';
 import { Opening } from './opening';
-import type { RefitTarget, Stretch } from './refitTarget';
+import type { RefitTarget } from './refitTarget';
 import type { RefitRuns } from './refitRuns';
 
 /** The tolerance has come to rest when it has not changed for so long. */

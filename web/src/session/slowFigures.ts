@@ -1,5 +1,5 @@
 import { computed, effect, inject, Injectable, signal } from '@angular/core';
-import { type Curve, distinctOf, packCurve, unpackCurve } from '@pencil-bend/core';
+import { type Curve, distinctOf, packCurve, unpackCurve, type Vector3 } from '@pencil-bend/core';
 import type { Lump } from '@pencil-bend/core/reading';
 import type { Id } from '@pencil-bend/document';
 import { isCurve, type ShownCurve } from '../view/shownItem';
@@ -76,6 +76,15 @@ export class SlowFigures {
     return this.rough().of(curve);
   }
 
+  /** Has it found out, also of a curve that is only offered. */
+  findRoughness(curve: Curve, normal: () => Vector3 | null, rank: number, isWanted: () => boolean): void {
+    const [rough, tolerance] = [this.rough(), this.tolerance()];
+    if (rough.isAsked(curve) || tolerance === null) return;
+    const asked = () => ({ curve: packCurve(curve), tolerance, options: { normal: normal() } });
+    const work = this.worker.ask('roughness', asked, { rank, isWanted });
+    void rough.wait([curve], work, (found) => [Number.isFinite(found) ? found : null], null);
+  }
+
   /** How many control points lightening a curve would leave; null where it leaves all, undefined while it is not known. */
   fewestOf(curve: Curve): number | null | undefined {
     return this.lighter().of(curve);
@@ -134,16 +143,8 @@ export class SlowFigures {
 
   private find(shown: ShownCurve, tolerance: number, rank: number, isWanted: () => boolean): void {
     const { id, curve } = shown;
-    const [rough, lighter] = [this.rough(), this.lighter()];
-    if (!rough.isAsked(curve)) {
-      const asked = () => ({
-        curve: packCurve(curve),
-        tolerance,
-        options: { normal: this.readings.normalOf(shown) },
-      });
-      const work = this.worker.ask('roughness', asked, { rank, isWanted });
-      void rough.wait([curve], work, (found) => [Number.isFinite(found) ? found : null], null);
-    }
+    const lighter = this.lighter();
+    this.findRoughness(curve, () => this.readings.normalOf(shown), rank, isWanted);
     if (!lighter.isAsked(curve)) {
       const { startLevel, endLevel } = this.ends(id);
       const asked = () => ({ curve: packCurve(curve), tolerance, options: { startLevel, endLevel } });

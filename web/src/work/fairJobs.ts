@@ -1,12 +1,4 @@
-import {
-  type ConstraintFailure,
-  failed,
-  packCurve,
-  type Result,
-  success,
-  type ThroughPointsOptions,
-  unpackCurve,
-} from '@pencil-bend/core';
+import { failed, packCurve, type Result, type Stretch, success, unpackCurve } from '@pencil-bend/core';
 import {
   type ChainFailure,
   type ChainFairing,
@@ -17,8 +9,6 @@ import {
   fairingTolerance,
   type FairOptions,
   type FairStep,
-  type FairThroughPoints,
-  fairThroughPoints,
   iron,
   type Ironing,
   ironingTolerance,
@@ -30,7 +20,6 @@ import {
   oneWayTolerance,
   roughness,
   type ToleranceBracket,
-  type Wrinkle,
 } from '@pencil-bend/core/reading';
 import type { ShapeFigures } from './figuresTogether';
 import { type Packed, packed, packedValue, type Plain } from './packed';
@@ -58,7 +47,7 @@ export interface FairJobs {
   iron: {
     readonly asked: {
       readonly curve: Float64Array;
-      readonly wrinkle: Wrinkle;
+      readonly wrinkle: Stretch;
       readonly tolerance: number;
       readonly options?: Plain<IronOptions>;
     };
@@ -67,7 +56,7 @@ export interface FairJobs {
   'ironing-tolerance': {
     readonly asked: {
       readonly curve: Float64Array;
-      readonly wrinkle: Wrinkle;
+      readonly wrinkle: Stretch;
       readonly options?: Plain<IronOptions>;
     };
     readonly answer: ReturnType<typeof ironingTolerance>;
@@ -85,21 +74,6 @@ export interface FairJobs {
       readonly options?: Plain<FairChainOptions>;
     };
     readonly answer: Result<Omit<ChainFairing, 'curves'> & { readonly curves: readonly Float64Array[] }, ChainFailure>;
-  };
-  'fair-through-points': {
-    readonly asked: {
-      readonly points: Float64Array;
-      readonly tolerance: number;
-      readonly fit?: ThroughPointsOptions;
-      readonly options?: Plain<FairOptions>;
-    };
-    readonly answer: Result<
-      Omit<FairThroughPoints, 'fixed' | 'live'> & {
-        readonly fixed: Packed<Fairing>;
-        readonly live: Packed<NonNullable<FairThroughPoints['live']>> | null;
-      },
-      ConstraintFailure
-    >;
   };
 }
 
@@ -140,12 +114,6 @@ export const fairJobs: {
         report({ stage: 'variation', step, energy, curves: now().map(packCurve) }),
     });
     return found.ok ? success({ ...found.value, curves: found.value.curves.map(packCurve) }) : found;
-  },
-  'fair-through-points': ({ points, tolerance, fit, options }, report) => {
-    const found = fairThroughPoints(points, tolerance, fit, { ...options, progress: reporting(report) });
-    if (!found.ok) return found;
-    const { fixed, live } = found.value;
-    return success({ ...found.value, fixed: packedValue(fixed), live: live && packedValue(live) });
   },
 };
 

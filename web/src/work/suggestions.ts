@@ -1,4 +1,4 @@
-import { type Curve, distinctOf, type Level, type Vector3 } from '@pencil-bend/core';
+import { type Curve, distinctOf, type Level, type Stretch, type Vector3 } from '@pencil-bend/core';
 import { lighten } from '@pencil-bend/core/changing';
 import { energies, fair, iron, lumps, type FreeOptions } from '@pencil-bend/core/reading';
 
@@ -19,7 +19,7 @@ export type SuggestedStep =
   | { readonly kind: 'fair' }
   | {
       readonly kind: 'iron';
-      readonly stretch: { readonly from: number; readonly to: number };
+      readonly stretch: Stretch;
       /** The length from the start where the lump is, in mm. */
       readonly near: number;
     };

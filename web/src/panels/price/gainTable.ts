@@ -1,8 +1,7 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
-import { packCurve } from '@pencil-bend/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
+import type { Curve } from '@pencil-bend/core';
 import { Tooltip } from 'primeng/tooltip';
 import { type Changed, Editing, type Gain, Readings, SlowFigures } from '../../session';
-import { ReadingWorkService } from '../../work/readingWorkService';
 import { gainRows } from './gainRows';
 
 /** A figure that is being found out. */
@@ -41,49 +40,30 @@ export class GainTable {
   private readonly editing = inject(Editing);
   private readonly readings = inject(Readings);
   private readonly slow = inject(SlowFigures);
-  private readonly worker = inject(ReadingWorkService);
   readonly gain = input.required<Gain>();
   readonly curves = input.required<readonly Changed[]>();
   /** Whether it is what would be applied, and not what it is about to come to. */
   readonly isMade = input.required<boolean>();
-  private readonly after = signal<{ readonly of: Changed; readonly roughness: number } | null>(null);
 
-  protected readonly rows = computed(() =>
-    gainRows(this.gain(), this.editing.project()?.units ?? 'mm', [this.roughnessBefore(), this.roughnessAfter()]),
-  );
-
-  private readonly roughnessBefore = computed(() => {
-    const [changed, ...more] = this.curves();
-    return more.length > 0 ? '–' : shown(this.slow.roughnessOf(changed.before));
-  });
-  private readonly roughnessAfter = computed(() => {
-    const [changed, ...more] = this.curves();
-    if (more.length > 0) return '–';
-    const after = this.after();
-    return after && after.of === changed ? shown(after.roughness) : COMING;
+  protected readonly rows = computed(() => {
+    const [{ before, after }, ...more] = this.curves();
+    const roughness = (curve: Curve) => (more.length > 0 ? '–' : this.roughness(curve));
+    const units = this.editing.project()?.units ?? 'mm';
+    return gainRows(this.gain(), units, [roughness(before), roughness(after)]);
   });
 
   constructor() {
     effect(() => {
       const [changed, ...more] = this.curves();
-      if (this.isMade() && more.length === 0) untracked(() => void this.findRoughness(changed));
+      if (!this.isMade() || more.length > 0) return;
+      const isWanted = () => this.curves()[0] === changed;
+      untracked(() => this.slow.findRoughness(changed.after, () => this.readings.normal(), 2, isWanted));
     });
   }
 
-  private async findRoughness(changed: Changed): Promise<void> {
-    const tolerance = this.editing.project()?.tolerance ?? 0.01;
-    const isWanted = () => this.curves()[0] === changed;
-    const asked = () => ({
-      curve: packCurve(changed.after),
-      tolerance,
-      options: { normal: this.readings.normal() },
-    });
-    const outcome = await this.worker.ask('roughness', asked, { rank: 2, isWanted });
-    if (outcome.kind === 'answered' && isWanted()) this.after.set({ of: changed, roughness: outcome.answer });
+  private roughness(curve: Curve): string {
+    const known = this.slow.roughnessOf(curve);
+    if (known === undefined) return COMING;
+    return known === null ? 'endless' : known.toPrecision(2);
   }
-}
-
-function shown(roughness: number | null | undefined): string {
-  if (roughness === undefined) return COMING;
-  return roughness === null || !Number.isFinite(roughness) ? 'endless' : roughness.toPrecision(2);
 }
