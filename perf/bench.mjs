@@ -16,13 +16,15 @@ const OPENING_MS = 1500;
 const LONG_TASK_MS = 50;
 const LONG_LOG_MS = 1000;
 const LARGE_STEP_MS = 2000;
+const GHOST_MS = 10;
+const FAIRED_MS = 1000;
 
 const scratch = mkdtempSync(join(tmpdir(), 'pencil-bend-bench-'));
 const folder = (name) => mkdtempSync(join(scratch, name));
 
 const kernel = await kernelFigures(root, scratch);
 const chains = await chainFigures(root, scratch);
-const browser = await browserFigures(root, folder('browser-'), PORT);
+const { projects: browser, fairing } = await browserFigures(root, folder('browser-'), PORT);
 const server = await serverFigures(root, folder('server-'), PORT);
 rmSync(scratch, { recursive: true });
 
@@ -55,6 +57,15 @@ const budgets = [
     `a chain of 50 joints in a frame, ${name}`,
     ...held(fifty, limit, 'ms'),
   ]),
+  ...fairing
+    .filter(({ count }) => count <= 500)
+    .flatMap(({ count, p95, final }) => [
+      [
+        `scripting per move of the tolerance to fair within, p95, ${count} control points`,
+        ...held(p95, GHOST_MS, 'ms'),
+      ],
+      [`fairing ${count} control points, until it is proven and told`, ...held(final, FAIRED_MS, 'ms')],
+    ]),
   ['initial transfer without fonts, compressed', ...held(kilobytes, TRANSFER_KB, 'kB')],
   [
     `opening a project with ${server.longLog.steps.toLocaleString('en')} steps, cold`,
@@ -147,6 +158,20 @@ ${table(
     each.longTasks,
     ms(each.cold),
     ms(each.warm),
+  ]),
+)}
+
+The tolerance that a noisy curve is faired within is slid, with comb, graph and card; then it is typed, until what is proven within it stands on the card:
+
+${table(
+  ['control points', 'scripting p50', 'p95', 'layout and paint, p95', 'longest task', 'proven after'],
+  fairing.map((each) => [
+    each.count.toLocaleString('en'),
+    ms(each.p50),
+    ms(each.p95),
+    ms(each.drawing),
+    ms(each.longest),
+    ms(each.final),
   ]),
 )}
 

@@ -1,6 +1,6 @@
 // The bench in Debian's Chromium: opening it, what it transfers, and the scripting of a drag.
 import { chromium } from '@playwright/test';
-import { chained, crowd, dense, measured } from './projects.mjs';
+import { chained, crowd, dense, measured, noisy } from './projects.mjs';
 import { startServer } from './server.mjs';
 import { moved } from './moves.mjs';
 import { share } from './time.mjs';
@@ -13,6 +13,8 @@ const ARGUMENTS = [
   '--disable-gpu-compositing',
   '--webgl-antialiasing-mode=none',
 ];
+const NOISY = [24, 500, 2000];
+const noisyName = (count) => `Noisy ${count}`;
 const WITH_COMBS = 'Combs on 500';
 /** So long, and longer than it takes, until hundreds of curves have been read. */
 const READ_MS = 8000;
@@ -31,6 +33,7 @@ export async function browserFigures(root, data, port) {
       crowd('2,000 curves', 2000),
       dense('300 control points', 300),
       measured('100,000 measured points', 100_000),
+      ...NOISY.map((count) => noisy(noisyName(count), count)),
     ];
     for (const project of projects) {
       const made = await fetch(`${server.address}/api/projects`, { ...post, body: JSON.stringify(project) });
@@ -69,7 +72,15 @@ export async function browserFigures(root, data, port) {
       });
       await context.close();
     }
-    return figures;
+    const fairing = [];
+    for (const count of NOISY) {
+      const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+      await warmStart(page, server.address, noisyName(count));
+      await pick(page, 'Curve 1');
+      fairing.push({ count, ...(await slide(page, browser)), final: await faired(page) });
+      await page.close();
+    }
+    return { projects: figures, fairing };
   } finally {
     await browser.close();
     await server.end();
@@ -151,6 +162,38 @@ async function draw(page, browser) {
   const figures = await moved(page, browser, (i) => page.mouse.move(...around(x, y, 150, i)));
   await page.keyboard.press('Escape');
   return figures;
+}
+
+/** Slides the tolerance that a noisy curve is faired within, as soon as the card rests. */
+async function slide(page, browser) {
+  const handle = page.getByRole('slider', { name: 'Tolerance to fair within' });
+  await handle.waitFor();
+  let [box, before] = [null, ''];
+  for (; !box || JSON.stringify(box) !== before; await page.waitForTimeout(1500)) {
+    before = JSON.stringify(box);
+    await handle.scrollIntoViewIfNeeded();
+    box = await handle.boundingBox();
+  }
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  const figures = await moved(page, browser, (i) => page.mouse.move(x + 25 * (1 + Math.sin(i / 9)), y));
+  await page.mouse.up();
+  return figures;
+}
+
+/** Ms from a typed tolerance to what is proven within it, with all its figures. */
+async function faired(page) {
+  const times = [];
+  for (const tolerance of ['0.05', '0.1', '0.03']) {
+    await page.getByRole('textbox', { name: 'Tolerance to fair within' }).fill(tolerance);
+    const start = performance.now();
+    await page.keyboard.press('Enter');
+    await page.getByText(`proven within ${tolerance} mm`).waitFor();
+    times.push(performance.now() - start);
+    await page.keyboard.press('Escape');
+  }
+  return share(times, 0.5);
 }
 
 /** A place near another, elsewhere with each step. */

@@ -209,7 +209,8 @@ function live(core) {
   const normal = [0, 0, 1];
   const [small, large] = [noisyProfile(core, 30, 0.01), noisyProfile(core, 500)];
   const next = core.transform(small, core.translation([200, 30, 0]));
-  const { weight } = core.fairPreview(large, 0.12, { normal });
+  const near = core.fairPreview(large, 0.12, { normal });
+  const { weight } = near;
   return [
     [
       'lumps and continuity of a 30-point curve',
@@ -220,6 +221,7 @@ function live(core) {
       }),
     ],
     ['quick preview of fairing, 500 control points', time(() => core.fairPreview(large, 0.12, { normal }))],
+    ['the same within another tolerance, from that one', time(() => core.fairPreview(large, 0.13, { normal, near }))],
     ['the same with the weight of the frame before', time(() => core.fairPreview(large, 0.12, { normal, weight }))],
   ];
 }

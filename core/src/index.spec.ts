@@ -492,7 +492,6 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
   fairPreview: [
     [() => core.fairPreview(CURVE, NaN), 'a tolerance of 0 mm or more is needed, not NaN'],
     [() => core.fairPreview(CURVE, 1, { weight: 0 }), 'a weight above 0 is needed, not 0'],
-    [() => core.fairPreview(CURVE, 1, { near: NaN }), 'a weight above 0 is needed, not NaN'],
   ],
   fairThroughPoints: [
     [() => core.fairThroughPoints(FOUR, NaN), 'a tolerance of 0 mm or more is needed, not NaN'],

@@ -72,16 +72,27 @@ describe('the quick preview', () => {
     }
   });
 
-  it('finds from the weight of another tolerance what it finds without, nearly', () => {
+  it('finds from a preview within another tolerance what it finds without, nearly', () => {
     const curve = noisy(shaped(profile, 100), 0.1, 7);
-    let { weight } = fairPreview(curve, 0.05, { normal: UP });
+    let near = fairPreview(curve, 0.05, { normal: UP });
     for (const tolerance of [0.06, 0.055, 0.2, 1, 0.02, 30, 0.05]) {
       const cold = fairPreview(curve, tolerance, { normal: UP });
-      const warm = fairPreview(curve, tolerance, { normal: UP, near: weight ?? 1 });
+      const warm = fairPreview(curve, tolerance, { normal: UP, near });
       expect(farthest(curve, warm.curve)).toBeLessThanOrEqual(tolerance * (1 + 1e-12));
       expect(jerkOf(warm.curve) / jerkOf(cold.curve)).toBeGreaterThan(0.97);
       expect(jerkOf(warm.curve) / jerkOf(cold.curve)).toBeLessThan(1.06);
-      ({ weight } = warm);
+      near = warm;
+    }
+    // One of another curve, or with other points held, is no worse a start.
+    const held = [40, 41];
+    for (const [of, options] of [
+      [curve, { normal: UP, held }],
+      [curve, { normal: null }],
+      [noisy(shaped(profile, 100), 0.1, 8), { normal: UP }],
+    ] as const) {
+      const cold = fairPreview(of, 0.05, options);
+      const warm = fairPreview(of, 0.05, { ...options, near });
+      expect(Math.abs(jerkOf(warm.curve) / jerkOf(cold.curve) - 1)).toBeLessThan(0.06);
     }
   });
 

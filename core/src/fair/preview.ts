@@ -2,9 +2,9 @@ import { bandedTriangle, type BandedTriangle, rotateIn, solveTriangle } from '..
 import type { Vector3 } from '../linear/vector';
 import type { Curve } from '../curve/curve';
 import { mustBeAbove0, mustBeNormal } from '../refuse';
-import { type DerivativeRows, derivativeRows } from './derivativeRows';
+import { derivativeRows } from './derivativeRows';
 import { parametricNodes, parametricOrder } from './fair';
-import { type FreeOptions, freePoints } from './freePoints';
+import { type Columns, type FreeOptions, freePoints } from './freePoints';
 import { axesFor, movedCurve } from './motion';
 
 export interface FairPreviewOptions extends FreeOptions {
@@ -12,10 +12,10 @@ export interface FairPreviewOptions extends FreeOptions {
   /** The weight of an earlier preview, which is then not looked for again: one solve, drawn back into the tolerance. */
   readonly weight?: number;
   /**
-   * The weight of an earlier preview within another tolerance, as while that is slid: the search begins there, and takes
-   * half the time.
+   * An earlier preview of the same curve within another tolerance, as while that is slid: the search begins there, and
+   * takes a third of the time.
    */
-  readonly near?: number;
+  readonly near?: FairPreview | null;
 }
 
 export interface FairPreview {
@@ -23,6 +23,15 @@ export interface FairPreview {
   /** How dear moving is against jerk; null where nothing moves. */
   readonly weight: number | null;
 }
+
+/** What previews of one curve have in common as long as the same of its control points may move. */
+interface System {
+  readonly of: Curve;
+  readonly key: string;
+  readonly jerk: BandedTriangle;
+}
+
+const systems = new WeakMap<FairPreview, System>();
 
 /** Logarithms of the weight: about which it lies for one control point, and the lowest. */
 const ABOUT = 4.4;
@@ -47,19 +56,23 @@ export function fairPreview(
   tolerance: number | ArrayLike<number>,
   options: FairPreviewOptions = {},
 ): FairPreview {
-  const { normal = null, weight, near } = options;
+  const { normal = null, weight, near = null } = options;
   mustBeNormal(normal);
   if (weight !== undefined) mustBeAbove0(weight, 'weight');
-  if (near !== undefined) mustBeAbove0(near, 'weight');
   const free = freePoints(curve, tolerance, options);
   const { tolerances, columns } = free;
   const count = free.indices.length;
   if (count === 0 || curve.degree === 1) return { curve, weight: null };
   const axes = axesFor(normal);
   const dimension = axes.length;
-  const rows = derivativeRows(curve, columns, axes, parametricNodes(curve));
   const band = Math.min(free.reach, count - 1);
-  const jerk = rotated(rows, parametricOrder(curve), count, band);
+  const known = near && systems.get(near);
+  const key = [...free.indices, normal].join();
+  const system =
+    known?.of === curve && known.key === key
+      ? known
+      : { of: curve, key, jerk: jerkOf(curve, columns, axes, count, band) };
+  const { jerk } = system;
   const scale = jerk.values.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
   if (!(scale > 0) || jerk.right.every((value) => value === 0)) return { curve, weight: null };
   const shortest = tolerances.reduce((least, value) => Math.min(least, value), Infinity);
@@ -93,20 +106,23 @@ export function fairPreview(
   };
   const answer = (most: number, at: number): FairPreview => {
     if (most > 1) for (let i = 0; i < moves.length; i++) moves[i] /= most;
-    return { curve: movedCurve(curve, columns, axes, moves), weight: at };
+    const preview = { curve: movedCurve(curve, columns, axes, moves), weight: at };
+    systems.set(preview, system);
+    return preview;
   };
   if (weight !== undefined) return answer(solve(weight), weight);
 
   // From about where noise ends and shape begins, downwards or upwards in growing steps.
   const noiseEnds = ABOUT - 2 * parametricOrder(curve) * Math.log10(count);
-  const [about, first, short] = near === undefined ? [noiseEnds, 1, NEAR] : [Math.log10(near), NEARBY, NEAR_EARLIER];
+  const from = near?.weight ?? null;
+  const [about, first, short] = from === null ? [noiseEnds, 1, NEAR] : [Math.log10(from), NEARBY, NEAR_EARLIER];
   let [at, most] = [about, solve(10 ** about)];
   let [low, mostLow, high, mostHigh] = [NaN, NaN, NaN, NaN];
   for (let step = first; Number.isNaN(low) || Number.isNaN(high); step *= 2) {
     if (most > 1) [low, mostLow] = [at, most];
     else [high, mostHigh] = [at, most];
     // Nowhere near the tolerance: the least jerk itself.
-    if (at <= LOWEST && most <= 1) return answer(most, 10 ** at);
+    if (at <= LOWEST && !(most > 1)) return answer(most, 10 ** at);
     if (Number.isNaN(high)) at += step;
     else if (Number.isNaN(low)) at = Math.max(LOWEST, at - step);
     else break;
@@ -125,7 +141,9 @@ export function fairPreview(
 }
 
 /** The rows of the jerk as a triangle, with what they are to be as right-hand sides. */
-function rotated(rows: DerivativeRows, order: number, count: number, band: number): BandedTriangle {
+function jerkOf(curve: Curve, columns: Columns, axes: readonly Vector3[], count: number, band: number): BandedTriangle {
+  const order = parametricOrder(curve);
+  const rows = derivativeRows(curve, columns, axes, parametricNodes(curve));
   const { dimension, width, nodes, places, weights, base } = rows;
   const triangle = bandedTriangle(count, band, dimension);
   const row = new Float64Array(band + 1);

@@ -11,6 +11,7 @@ import {
 } from '@pencil-bend/core';
 import {
   type CurvaturePull,
+  type FairPreview,
   fairPreview,
   FAIRING_ENERGIES,
   LUMP,
@@ -123,18 +124,16 @@ export class RefitRuns {
     }
   }
 
-  /** The weight of the last preview: the next begins there. */
-  private ghost: { readonly of: Curve; readonly weight: number | null } | null = null;
+  /** The last preview: the next begins there. */
+  private ghost: FairPreview | null = null;
 
   preview(item: Id, target: FairTarget): void {
     const asked = this.asked(item, target);
     if (!asked) return;
     const { project, curve } = asked;
     const { energy: _, ...options } = fairOptions(project, item, curve, target);
-    const near = this.ghost?.of === curve ? this.ghost.weight : null;
-    const preview = fairPreview(curve, tolerancesOf(curve, target), { ...options, ...(near !== null && { near }) });
-    this.ghost = { of: curve, weight: preview.weight };
-    const after = preview.curve;
+    this.ghost = fairPreview(curve, tolerancesOf(curve, target), { ...options, near: this.ghost });
+    const after = this.ghost.curve;
     // The marks of where more room helps stay while one of them is drawn.
     const { room } = this.lossy.offer()?.notes ?? {};
     this.lossy.showComing({ ...this.coming([{ ...asked, after }], target), notes: { ...(room && { room }) } });
