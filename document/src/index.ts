@@ -9,7 +9,7 @@ export type { NewItem } from './command/sheetCommands';
 export type { CommandCall, CommandName } from './command/registry';
 export { canDoSteps, steps } from './stepsCode';
 export type { Attempt, Attempted } from './command/attempt';
-export { type Outcome, type Performed, redo, type Stamp, undo } from './history/undo';
+export { type Outcome, type Performed, projectBefore, redo, type Stamp, undo } from './history/undo';
 export { FIRST_NAMES, type Shape } from './command/shapes';
 export { titleOf } from './command/titleOf';
 export { migrateStep, type StepTitle } from './history/stepTitle';

@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test';
+import { isAccessible } from '../accessible';
 import { BenchUser } from '../bench';
 import { expect, test } from '../test';
 
@@ -58,8 +59,14 @@ async function fairs(user: BenchUser, page: Page, slid: number): Promise<void> {
   await page.keyboard.press('Enter');
   await expect.poll(points).toBeLessThan(before);
 
+  // All of it together, beside the curve as it was before the first step.
+  await user.strip('Deviation');
+  await page.getByRole('combobox', { name: 'Compared with' }).click();
+  await page.getByRole('option', { name: /^before: Iron / }).click();
+  await expect(page.getByTestId('deviation')).toContainText('proven not over');
+
   // Undo: each was one step.
-  for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z');
+  for (let i = 0; i < 3; i++) await user.header.getByRole('button', { name: 'Undo' }).click();
   await expect(card.getByTestId('fairness')).toContainText(/[1-9]\d* lumps?, largest/);
 }
 
@@ -110,6 +117,8 @@ test('a stretch is taken on the strip: faired, drawn by its curvature, set to a 
   await expect(user.sheet.locator('path.in-hand')).toBeVisible();
   await stretch.getByRole('button', { name: 'fair' }).click();
   await expect(card).toContainText('Fair Spout, underside within 0.01 mm: the curve would move by');
+  await expect(page.getByRole('slider', { name: /^Tolerance of control point/ }).first()).toBeVisible();
+  await isAccessible(page);
   await page.keyboard.press('Escape');
 
   // The pointer tells where the line is taken hold of.

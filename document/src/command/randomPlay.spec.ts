@@ -6,7 +6,7 @@ import { checkProject } from '../project/check';
 import { emptyProject, fitRecipe, type Id, type Project } from '../project/project';
 import { schemaProblems } from '../schemaProblems';
 import { perform } from './perform';
-import { type Outcome, redo, undo } from '../history/undo';
+import { type Outcome, projectBefore, redo, undo } from '../history/undo';
 import type { CommandCall } from './registry';
 
 /** What must be there, told without patches, recipes or schemas. */
@@ -199,6 +199,11 @@ describe('random play over the command registry', () => {
         // A fresh copy, so that nothing is believed because it was right before.
         expect(checkProject(JSON.parse(JSON.stringify(project)))).toEqual([]);
         expect(schemaProblems('step', log.at(-1))).toEqual([]);
+        // As it was before one of the last steps that still stand.
+        const back = below(Math.min(20, stacks.undo.length));
+        const before = projectBefore(project, stacks, stacks.undo[stacks.undo.length - 1 - back].id);
+        expect(before && told(modelOf(before))).toBe(told(done[done.length - 2 - back]));
+        expect(projectBefore(project, stacks, stacks.redo.at(-1)?.id ?? 'none')).toBeNull();
       }
     }
     expect(refused).toBeGreaterThan(100);

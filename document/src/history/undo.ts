@@ -32,6 +32,16 @@ export const redo = (project: Project, stacks: Stacks, stamp: Stamp): Outcome =>
   return step ? replay(project, { ...step, ...stamp, kind: 'redo', of: step.id }) : failed('There is nothing to redo');
 };
 
+/** The project as it was before a step that still stands; null where that does not stand any more, or is not known. */
+export function projectBefore(project: Project, { undo: standing }: Stacks, id: string): Project | null {
+  const at = standing.findIndex((step) => step.id === id);
+  if (at < 0) return null;
+  return standing.slice(at).reduceRight<Project | null>((later, { inverse }) => {
+    const earlier = later && applyPatch(later, inverse);
+    return earlier?.ok ? earlier.value : null;
+  }, project);
+}
+
 function replay(project: Project, step: Step): Outcome {
   const changed = applyPatch(project, step.patch);
   return changed.ok ? success({ project: changed.value, step }) : failed(changed.failure.message);

@@ -53,8 +53,9 @@ export type Reference =
   | { readonly kind: 'item'; readonly item: Id }
   /** Points of a layer. */
   | { readonly kind: 'points'; readonly layer: Id }
-  /** As it was in a stage. */
-  | { readonly kind: 'stage'; readonly stage: string };
+  /** As it was in a stage, or before a step that still stands. */
+  | { readonly kind: 'stage'; readonly stage: string }
+  | { readonly kind: 'before'; readonly step: string };
 
 /** How the deviation of a curve is read. */
 export interface ComparisonSettings {

@@ -7,7 +7,7 @@ import { perform } from '@pencil-bend/document/steps';
 import { of, throwError } from 'rxjs';
 import type { ComparisonSettings } from '../../api/savedView';
 import { ProjectsApi } from '../../api/projectsApi';
-import { viewActions } from '../../state/actions';
+import { drawingActions, viewActions } from '../../state/actions';
 import { newStamp } from '../../state/ids';
 import { at, openBench, projectWith, through, until } from '../../session/bench.fixture';
 import { shownSet } from '../../view/pointSets.fixture';
@@ -188,6 +188,30 @@ describe('a comparison', () => {
     store.dispatch(viewActions.comparisonSet({ settings: { reference: { kind: 'stage', stage: 's2' } } }));
     await until(() => why().includes('was not there'));
     expect(stageDrawing).toHaveBeenCalledTimes(3);
+  });
+
+  it('with the drawing before a step tells what that and all after it have moved', async () => {
+    const { comparison, store } = opened(projectWith(LEVEL), ['a']);
+    const moved = (to: number) => {
+      const stamp = newStamp();
+      const args = { item: 'a', moves: [{ point: 'p2', to: [100, to, 0] }] } as const;
+      store.dispatch(drawingActions.commandCalled({ call: { command: 'movePoints', args }, stamp }));
+      return stamp.id;
+    };
+    const [first, second] = [moved(3), moved(7)];
+    const against = (step: string) =>
+      store.dispatch(viewActions.comparisonSet({ settings: { reference: { kind: 'before', step } } }));
+    const most = () => comparison.figures()?.most.distance ?? NaN;
+    against(first);
+    await until(() => most() > 0);
+    expect(most()).toBeCloseTo(7, 1);
+    against(second);
+    expect(most()).toBeCloseTo(4, 1);
+    // What is taken back is no step any more.
+    store.dispatch(drawingActions.undone({ stamp: newStamp() }));
+    expect(comparison.compared()).toMatchObject({ kind: 'nothing', why: expect.stringContaining('was taken back') });
+    against(first);
+    expect(most()).toBeCloseTo(3, 1);
   });
 
   it('follows a drag, with the scale of its lines at rest', async () => {

@@ -1,12 +1,12 @@
 import { computed, DestroyRef, effect, inject, Injectable, linkedSignal, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { type Curve, type Deviation, packCurve, packVectors } from '@pencil-bend/core';
-import { isShown, plainItem, type Project } from '@pencil-bend/document';
+import { isShown, plainItem, type Project, projectBefore } from '@pencil-bend/document';
 import { firstValueFrom } from 'rxjs';
 import { explain, ProjectsApi } from '../../api/projectsApi';
 import type { Reference } from '../../api/savedView';
 import type { BenchState } from '../../state/reducers';
-import { selectDrawing, selectReading } from '../../state/selectors';
+import { selectDrawing, selectReading, selectStacks } from '../../state/selectors';
 import type { ComparisonFigures } from '../../work/comparison';
 import { reversed } from '../../view/run';
 import { placesOf } from '../../view/pointSets';
@@ -70,6 +70,7 @@ export class Comparison {
   private readonly reading = this.store.selectSignal(selectReading);
   private readonly settings = computed(() => this.reading().comparison);
   private readonly drawing = this.store.selectSignal(selectDrawing);
+  private readonly stacks = this.store.selectSignal(selectStacks);
   private readonly stages = signal<ReadonlyMap<string, Project | Failed>>(new Map());
   private readonly proof = signal<Proof | null>(null);
   private readonly ofAll = signal<OfAll | null>(null);
@@ -77,9 +78,13 @@ export class Comparison {
   /** What counts as near enough, in mm. */
   readonly tolerance = computed(() => this.settings().tolerance ?? this.editing.project()?.tolerance ?? 0.01);
 
-  /** The drawing of the stage that is compared with; null where it is none, or has not come. */
+  /** The drawing as it was, where that is compared with; null where it is not, or has not come. */
   readonly then = computed((): Project | null => {
     const { reference } = this.settings();
+    if (reference.kind === 'before') {
+      const project = this.editing.project();
+      return project && projectBefore(project, this.stacks(), reference.step);
+    }
     const stage = reference.kind === 'stage' ? this.stages().get(reference.stage) : undefined;
     return stage && !('why' in stage) ? stage : null;
   });
@@ -95,7 +100,7 @@ export class Comparison {
     const curve = this.readings.curve();
     const figures = this.figures();
     const { mirrored, reference } = this.settings();
-    const isElsewhere = mirrored || reference.kind === 'mirror' || reference.kind === 'stage';
+    const isElsewhere = mirrored || reference.kind === 'mirror' || this.then() !== null;
     if (!curve || !figures) return null;
     const elsewhere = isElsewhere ? this.reference() : null;
     return { curve, figures, elsewhere, scale: this.scale(), tolerance: this.tolerance() };
@@ -211,12 +216,15 @@ export class Comparison {
       if (reference.item === id) return nothing('This is what others are compared with. Select another curve.');
       return { kind: 'curve', name: other.item.name, curve: other.curve };
     }
-    const stage = this.stages().get(reference.stage);
-    if (stage === undefined) return nothing('The stage is coming.');
-    if ('why' in stage) return nothing(stage.why);
-    const item = Object.hasOwn(stage.items, id) ? stage.items[id] : null;
-    const curve = item && isShown(stage, item) ? shownItem(id, plainItem(stage, item), stage).curve : null;
-    if (!curve) return nothing('This curve was not there, or hidden, in the stage.');
+    const then = this.then();
+    if (!then) {
+      if (reference.kind === 'before') return nothing('That step was taken back. Choose what to compare with.');
+      const stage = this.stages().get(reference.stage);
+      return nothing(stage && 'why' in stage ? stage.why : 'The stage is coming.');
+    }
+    const item = Object.hasOwn(then.items, id) ? then.items[id] : null;
+    const curve = item && isShown(then, item) ? shownItem(id, plainItem(then, item), then).curve : null;
+    if (!curve) return nothing('This curve was not there then, or hidden.');
     return { kind: 'curve', name: 'as it was then', curve };
   }
 

@@ -4,13 +4,13 @@ import { Store } from '@ngrx/store';
 import { firstValueFrom } from 'rxjs';
 import { Select } from 'primeng/select';
 import { Tooltip } from 'primeng/tooltip';
-import type { Stage } from '@pencil-bend/document';
+import { type Stage, titleOf } from '@pencil-bend/document';
 import { explain, ProjectsApi } from '../../api/projectsApi';
 import type { ComparisonSettings, Reference } from '../../api/savedView';
 import { Editing, ReadingKernel, Readings, ShownItems } from '../../session';
 import { viewActions } from '../../state/actions';
 import type { BenchState } from '../../state/reducers';
-import { selectProjectId, selectReading } from '../../state/selectors';
+import { selectProjectId, selectReading, selectStacks } from '../../state/selectors';
 import { LinkButton } from '../../ui/buttons';
 import { UNIT } from '../../ui/length';
 import { NumberField } from '../../ui/numberField';
@@ -30,6 +30,9 @@ interface Entry {
   readonly key: string;
   readonly reference: Reference;
 }
+
+/** So many of the last steps can be compared with: a stage remembers what was earlier. */
+const LAST_STEPS = 12;
 
 const keyOf = (reference: Reference): string => Object.values(reference).join(' ');
 const entry = (label: string, reference: Reference): Entry => ({ label, key: keyOf(reference), reference });
@@ -54,6 +57,8 @@ export class DeviationPanel {
   protected readonly comparison = inject(Comparison);
   private readonly reading = this.store.selectSignal(selectReading);
   private readonly id = this.store.selectSignal(selectProjectId);
+  private readonly stacks = this.store.selectSignal(selectStacks);
+  private readonly lastSteps = computed(() => this.stacks().undo.slice(-LAST_STEPS).reverse());
   protected readonly settings = computed(() => this.reading().comparison);
   protected readonly units = computed(() => this.editing.project()?.units ?? 'mm');
   private readonly stages = signal<readonly Stage[]>([]);
@@ -70,7 +75,13 @@ export class DeviationPanel {
         label: 'At hand',
         items: [entry('what else is selected', { kind: 'selected' }), entry('its mirror image', { kind: 'mirror' })],
       },
-      { label: 'Then', items: this.stages().map((stage) => entry(stage.name, { kind: 'stage', stage: stage.id })) },
+      {
+        label: 'Then',
+        items: [
+          ...this.lastSteps().map(({ id, title }) => entry(`before: ${titleOf(title)}`, { kind: 'before', step: id })),
+          ...this.stages().map((stage) => entry(stage.name, { kind: 'stage', stage: stage.id })),
+        ],
+      },
       {
         label: 'Points',
         items: [
