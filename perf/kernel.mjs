@@ -227,6 +227,8 @@ function live(core) {
 }
 
 const FAIR_SIZES = [125, 500, 2000];
+/** What a worker does when a curve is faired. */
+export const FAIRED = 'fair, jerk, then minimum variation, with proof';
 
 /** Rows: what, µs for each of FAIR_SIZES, and the exponent of the growth. */
 function fairing(core) {
@@ -234,7 +236,7 @@ function fairing(core) {
   const curves = FAIR_SIZES.map((count) => noisyProfile(core, count));
   const works = {
     'fair, jerk, with proof': (curve) => () => core.fair(curve, 0.12, { normal, energy: 'jerk' }),
-    'fair, minimum variation, with proof': (curve) => () => core.fair(curve, 0.12, { normal }),
+    [FAIRED]: (curve) => () => core.fair(curve, 0.12, { normal }),
     'quick preview of fairing': (curve) => () => core.fairPreview(curve, 0.12, { normal }),
     lumps: (curve) => () => core.lumps(fresh(curve), { normal }),
     energies: (curve) => () => core.energies(fresh(curve)),

@@ -152,6 +152,8 @@ test('reading: the worst lump, how curves meet, a measured set, then and now', a
   const allowed = page.getByRole('textbox', { name: 'Deviation allowed' });
   await allowed.fill('0.2');
   await allowed.press('Enter');
+  await user.focusSheet();
+  await page.keyboard.press('a');
   await page.mouse.move(360, 250);
   for (let i = 0; i < 6; i++) await page.mouse.wheel(0, -100);
   await page.mouse.move(620, 560);

@@ -92,7 +92,6 @@ test('so does a profile that is not in the demo', async ({ page }) => {
   for (const [x, y] of places) await user.click(x, y);
   await page.keyboard.press('Enter');
   await page.keyboard.press('b');
-  await page.keyboard.press('f');
   const presses = await countPresses(page);
   await user.curve('Curve 1').click();
   await fairs(user, page, 0.95);
