@@ -168,7 +168,7 @@ export class BenchUser {
   async compareWith(name: string | RegExp): Promise<void> {
     await this.page.getByRole('combobox', { name: 'Compared with' }).click();
     const options = this.page.getByRole('option');
-    await options.filter({ hasText: name }).first().click();
+    await this.page.getByRole('option', { name, exact: true }).first().click();
     await expect(options).toHaveCount(0);
   }
 

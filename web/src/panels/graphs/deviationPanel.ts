@@ -32,7 +32,7 @@ interface Entry {
 }
 
 /** So many of the last steps can be compared with: a stage remembers what was earlier. */
-const LAST_STEPS = 12;
+const LAST_STEPS = 6;
 
 const keyOf = (reference: Reference): string => Object.values(reference).join(' ');
 const entry = (label: string, reference: Reference): Entry => ({ label, key: keyOf(reference), reference });
