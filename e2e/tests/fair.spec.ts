@@ -49,7 +49,10 @@ async function fairs(user: BenchUser, page: Page, slid: number): Promise<void> {
   await expect(card.getByTestId('fairness')).toContainText('No lump');
 
   // Lighten, and compare.
-  const points = async () => Number(/(\d+) control points/.exec((await card.getByTestId('fairness').textContent()) ?? '')?.[1]); // prettier-ignore
+  const points = async () => {
+    const said = await card.getByTestId('fairness').textContent();
+    return Number(/(\d+) control points/.exec(said ?? '')?.[1]);
+  };
   await expect.poll(points).toBeGreaterThan(0);
   const before = await points();
   await page.keyboard.press('j');

@@ -1,4 +1,4 @@
-import { inject } from '@angular/core';
+import { computed, inject } from '@angular/core';
 import { type Curve, distinctOf } from '@pencil-bend/core';
 import type { StepTitle } from '@pencil-bend/document';
 import { Store } from '@ngrx/store';
@@ -17,6 +17,7 @@ const MOST_AT_ONCE = 60;
 /** What is shown of curves that a refit is about to come to, or has come to so far. */
 export class RefitGhosts {
   private readonly settings = inject<Store<BenchState>>(Store).selectSignal(selectReading);
+  private readonly least = computed(() => this.settings().least);
 
   /** Curves that are not there yet, with their figures where they can be had at once. */
   of(changed: readonly Refitted[], target: RefitTarget) {
@@ -41,7 +42,7 @@ export class RefitGhosts {
 
   private gainOf(changed: readonly Refitted[]): Gain {
     const figures = changed.map(({ project, item, curve, after }) => {
-      const readBy = { normal: curveNormal(project, project.items[item].plane, curve), least: this.settings().least };
+      const readBy = { normal: curveNormal(project, project.items[item].plane, curve), least: this.least() };
       return { before: this.figuresOf(curve, readBy), after: shapeFigures(after, readBy) };
     });
     return {
@@ -50,11 +51,14 @@ export class RefitGhosts {
     };
   }
 
-  private readonly known = new WeakMap<Curve, ShapeFigures>();
+  private readonly known = computed(() => {
+    this.least();
+    return new WeakMap<Curve, ShapeFigures>();
+  });
   /** Read once while the tolerance is being chosen. */
   private figuresOf(curve: Curve, readBy: Parameters<typeof shapeFigures>[1]): ShapeFigures {
-    let figures = this.known.get(curve);
-    if (!figures) this.known.set(curve, (figures = shapeFigures(curve, readBy)));
+    let figures = this.known().get(curve);
+    if (!figures) this.known().set(curve, (figures = shapeFigures(curve, readBy)));
     return figures;
   }
 }

@@ -218,7 +218,8 @@ export class Comparison {
     }
     const then = this.then();
     if (!then) {
-      if (reference.kind === 'before') return nothing('That step was taken back. Choose what to compare with.');
+      if (reference.kind === 'before')
+        return nothing('That step was taken back, or lies too far back. Choose what to compare with.');
       const stage = this.stages().get(reference.stage);
       return nothing(stage && 'why' in stage ? stage.why : 'The stage is coming.');
     }

@@ -58,9 +58,17 @@ export class DeviationPanel {
   private readonly reading = this.store.selectSignal(selectReading);
   private readonly id = this.store.selectSignal(selectProjectId);
   private readonly stacks = this.store.selectSignal(selectStacks);
-  private readonly lastSteps = computed(() => this.stacks().undo.slice(-LAST_STEPS).reverse());
   protected readonly settings = computed(() => this.reading().comparison);
   protected readonly units = computed(() => this.editing.project()?.units ?? 'mm');
+  /** The last steps, and the one that is compared with however many came after it. */
+  private readonly lastSteps = computed(() => {
+    const { reference } = this.settings();
+    return this.stacks()
+      .undo.filter(
+        ({ id }, i, all) => i >= all.length - LAST_STEPS || (reference.kind === 'before' && reference.step === id),
+      )
+      .reverse();
+  });
   private readonly stages = signal<readonly Stage[]>([]);
   protected readonly mistake = signal<string | null>(null);
 
