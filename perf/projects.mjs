@@ -4,13 +4,26 @@ import { createHash } from 'node:crypto';
 
 const SHEET = { layer: 'sheet', plane: 'front', colour: '#33363b', visible: true };
 
-function curve(name, points) {
+/** A natural cubic through places. */
+function through(places) {
   const live = { degree: 3, closed: false, spacing: 'live', parameterisation: 'faded', knots: 'at-points' };
-  return { kind: 'curve', name, ...SHEET, recipe: { kind: 'fit', ...live, ends: 'natural', points } };
+  const points = places.map((at, i) => ({ id: `p${i}`, at }));
+  return { kind: 'fit', ...live, ends: 'natural', points };
 }
 
-/** A project of `count` curves in rows, each through `places` points. */
-export function crowd(name, count, places = 8) {
+/** A curve with control points there. */
+function controlled(degree, places) {
+  const points = places.map((at, i) => ({ id: `c${i + 1}`, at, weight: 1 }));
+  const spans = places.length - degree;
+  const inner = Array.from({ length: spans - 1 }, (_, i) => (i + 1) / spans);
+  const ends = (u) => Array.from({ length: degree + 1 }, () => u);
+  return { kind: 'control', degree, closing: 'open', knots: [...ends(0), ...inner, ...ends(1)], points };
+}
+
+const curve = (name, recipe) => ({ kind: 'curve', name, ...SHEET, recipe });
+
+/** A project of `count` curves in rows, each through `places` points, or otherwise made of them. */
+export function crowd(name, count, places = 8, recipe = through) {
   const items = {};
   for (let c = 0; c < count; c++) {
     const at = (i) => [
@@ -18,10 +31,7 @@ export function crowd(name, count, places = 8) {
       Math.floor(c / 25) * 40 + 12 * Math.sin((i * 7) / places + c),
       0,
     ];
-    items[`c${c}`] = curve(
-      `Curve ${c + 1}`,
-      Array.from({ length: places }, (_, i) => ({ id: `p${i}`, at: at(i) })),
-    );
+    items[`c${c}`] = curve(`Curve ${c + 1}`, recipe(Array.from({ length: places }, (_, i) => at(i))));
   }
   return project(name, items);
 }
@@ -30,8 +40,8 @@ export function crowd(name, count, places = 8) {
  * The same, of which the first `joined` of each `run` curves in a row follow the one before with G2: a chain is one run.
  * Each runs on from where the one before ends.
  */
-export function chained(name, count, joined, run) {
-  const drawing = crowd(name, count);
+export function chained(name, count, joined, run, recipe = through) {
+  const drawing = crowd(name, count, 8, recipe);
   const items = Object.entries(drawing.items).map(([id, item], c) => {
     const before = drawing.items[`c${c - 1}`];
     if (c % run === 0 || c % run > joined) return [id, item];
@@ -49,6 +59,9 @@ export function chained(name, count, joined, run) {
   return { ...drawing, ...more, version: 7, items: Object.fromEntries(items) };
 }
 
+/** Curves of degree 5 by control points, as they are joined by. */
+export const quintic = (places) => controlled(5, places);
+
 /** A project of one cubic by many control points. */
 export function dense(name, count) {
   return cubic(name, count, (i) => [(270 * i) / (count - 1), 60 + 40 * Math.sin((21 * i) / count), 0]);
@@ -62,11 +75,8 @@ export function noisy(name, count) {
 }
 
 function cubic(name, count, at) {
-  const points = Array.from({ length: count }, (_, i) => ({ id: `c${i + 1}`, at: at(i), weight: 1 }));
-  const inner = Array.from({ length: count - 4 }, (_, i) => (i + 1) / (count - 3));
-  const knots = [0, 0, 0, 0, ...inner, 1, 1, 1, 1];
-  const recipe = { kind: 'control', degree: 3, closing: 'open', knots, points };
-  return project(name, { c0: { kind: 'curve', name: 'Curve 1', ...SHEET, recipe } });
+  const places = Array.from({ length: count }, (_, i) => at(i));
+  return project(name, { c0: curve('Curve 1', controlled(3, places)) });
 }
 
 /** A project of a few curves with so many measured points among them, with its points. */
