@@ -1,12 +1,13 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { FRONT, type Vector3 } from '@pencil-bend/core';
-import { cornersOf, FRONT_ID } from '@pencil-bend/document';
+import { FRONT_ID } from '@pencil-bend/document';
 import type { Camera } from '../api/savedView';
 import { viewActions } from '../state/actions';
 import type { BenchState } from '../state/reducers';
 import { selectCamera, selectPlanes } from '../state/selectors';
-import { flattened, type ShownItem } from '../view/shownItem';
+import { cornersSeen } from '../view/cornersSeen';
+import type { ShownItem } from '../view/shownItem';
 import { fitted, type Viewport } from '../view/viewport';
 
 /** Until the sheet was looked at. */
@@ -65,10 +66,8 @@ export class Viewports {
 
   /** Shows all of some items, with a margin. */
   bringIntoView(items: readonly ShownItem[]): void {
-    const points = items.flatMap(({ curve, at, pointSet }) =>
-      curve ? [...flattened(curve, 1).points] : pointSet ? cornersOf(pointSet).flat() : (at ?? []),
-    );
-    this.look(fitted(this.viewport(), Float64Array.from(points)));
+    const viewport = this.viewport();
+    this.look(fitted(viewport, Float64Array.from(cornersSeen(items, viewport.plane).flat())));
   }
 
   resize(width: number, height: number): void {

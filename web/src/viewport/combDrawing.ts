@@ -1,14 +1,6 @@
 import type { CurvatureComb, CurvatureProfile } from '@pencil-bend/core';
-import {
-  BufferAttribute,
-  BufferGeometry,
-  DoubleSide,
-  DynamicDrawUsage,
-  Group,
-  Mesh,
-  MeshBasicMaterial,
-  type ShaderMaterial,
-} from 'three';
+import { BufferAttribute, BufferGeometry, DoubleSide, DynamicDrawUsage, Group, Mesh, MeshBasicMaterial } from 'three';
+import type { LineMaterials } from './stage';
 import { WideLine } from './wideLine';
 
 const PLUM = '#6f4a8e';
@@ -42,7 +34,7 @@ export class CombDrawing extends Group {
   private readonly clipped: WideLine;
   private of: readonly CombShown[] | null = null;
 
-  constructor(material: (colour: string, width: number, opacity?: number) => ShaderMaterial) {
+  constructor(material: LineMaterials) {
     super();
     const side = (colour: string, isHere: Side['isHere']): Side => ({
       isHere,

@@ -49,10 +49,11 @@ import { pick } from './picking';
 import { ReadingLayer } from './readingLayer';
 import { RoomMarks } from './roomMarks';
 import { readingTag } from './readingTag';
-import { Scene } from './scene';
+import { isBlank, LiveDrawing, type LivePicture } from './liveDrawing';
+import { RestingDrawing, type RestingPicture } from './restingDrawing';
 import { MeasurementLayer } from './measurementLayer';
 import { overlayOf } from './overlay';
-import { liveStrokes, pointsShown, restingStrokes } from './strokes';
+import { hoveredStroke, liveStrokes, pointsShown, restingStrokes, samePoints } from './strokes';
 import { PaneKeys } from './paneKeys';
 import { rayThrough, closestUnder, awayFromRay, rayUnder } from '../view/sight';
 
@@ -92,9 +93,9 @@ export class Pane {
   private readonly snaps = inject(Snaps);
   private readonly tracing = inject(Tracing);
   private readonly pointImport = inject(PointImport);
-  private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
+  private readonly restingCanvas = viewChild.required<ElementRef<HTMLCanvasElement>>('restingCanvas');
+  private readonly liveCanvas = viewChild.required<ElementRef<HTMLCanvasElement>>('liveCanvas');
   private readonly overlay = viewChild.required<ElementRef<SVGSVGElement>>('overlay');
-  private readonly scene = signal<Scene | null>(null);
   protected readonly failure = signal<string | null>(null);
 
   protected readonly viewport = this.viewports.viewport;
@@ -180,20 +181,46 @@ export class Pane {
   /** What stands out as selected. */
   private readonly marked = computed(() => (this.toolView.marksSelection() ? this.editing.selection() : NOTHING));
   private readonly hovered = computed(() => this.toolView.preview().hover);
-  private readonly resting = computed(() => restingStrokes(this.shown.resting(), this.marked(), this.hovered()));
+  private readonly resting = computed(() => restingStrokes(this.shown.resting(), this.marked()));
+  private readonly restingDrawing = signal<RestingDrawing | null>(null);
+  private readonly liveDrawing = signal<LiveDrawing | null>(null);
   /** Where combs break: at a knot, or where two curves meet. */
   private readonly breaks = computed(() =>
     combBreaks([...this.combs.restingCombs(), ...this.combs.movingCombs()], this.meetings.all()),
   );
   private readonly pointSets = computed(() => pointsShown(this.shown.all(), this.marked(), this.hovered()), {
-    equal: (a, b) => a.length === 0 && b.length === 0,
+    equal: samePoints,
   });
   private readonly live = computed(() => {
     const selection = this.marked();
     const selected = this.shown.resting().filter(({ id }) => selection.items.includes(id));
     const ghosts = this.mirrorCheck.ghosts().map(({ curve }) => ({ curve, colour: GHOST, width: 1.6 }));
-    const live = liveStrokes([...selected, ...this.shown.inHand()], selection, this.toolView.reads() === 'preview');
-    return ghosts.length > 0 ? [...ghosts, ...live] : live;
+    return [
+      ...hoveredStroke(this.shown.resting(), selection, this.hovered()),
+      ...ghosts,
+      ...liveStrokes([...selected, ...this.shown.inHand()], selection, this.toolView.reads() === 'preview'),
+    ];
+  });
+  /** The view, once it is known where it looks: what is drawn before would be drawn twice. */
+  private readonly view = computed(() => {
+    const viewport = this.viewport();
+    return viewport.width > 0 && this.viewports.isLookedAt() ? viewport : null;
+  });
+  private readonly restingPicture = computed((): RestingPicture | null => {
+    const viewport = this.view();
+    return (
+      viewport && {
+        viewport,
+        grid: linesShown(this.editing.project(), viewport),
+        points: this.pointSets(),
+        combs: this.combs.restingCombs(),
+        strokes: this.resting(),
+      }
+    );
+  });
+  private readonly livePicture = computed((): LivePicture | null => {
+    const viewport = this.view();
+    return viewport && { viewport, combs: this.combs.movingCombs(), breaks: this.breaks(), strokes: this.live() };
   });
   /** Guides, places and handles of what is being drawn, and what was caught, in pixels. */
   protected readonly shapes = computed(() =>
@@ -232,28 +259,23 @@ export class Pane {
       this.viewports.resize(contentRect.width, contentRect.height),
     );
     effect(() => {
-      const canvas = this.canvas().nativeElement;
+      const canvas = this.restingCanvas().nativeElement;
       observer.observe(canvas);
-      try {
-        this.scene.set(new Scene(canvas));
-      } catch {
-        this.failure.set('The sheet cannot be drawn: this browser gives no WebGL. The drawing itself is safe.');
-      }
+      this.restingDrawing.set(this.drawnOn(canvas, RestingDrawing));
     });
     effect(() => {
-      const viewport = this.viewport();
-      if (viewport.width === 0) return;
-      const [resting, live] = [this.resting(), this.live()];
-      this.scene()?.draw({
-        viewport,
-        grid: linesShown(this.editing.project(), viewport),
-        points: this.pointSets(),
-        resting,
-        live,
-        combs: this.combs.restingCombs(),
-        liveCombs: this.combs.movingCombs(),
-        breaks: this.breaks(),
-      });
+      const picture = this.restingPicture();
+      if (picture) this.restingDrawing()?.draw(picture);
+    });
+    effect(() => {
+      // A second canvas on the graphics card takes its time: the bench opens without, where nothing is live yet.
+      const isWanted = this.opening.isOver() || !isBlank(this.livePicture());
+      if (!isWanted || untracked(this.liveDrawing)) return;
+      this.liveDrawing.set(this.drawnOn(this.liveCanvas().nativeElement, LiveDrawing));
+    });
+    effect(() => {
+      const picture = this.livePicture();
+      if (picture) this.liveDrawing()?.draw(picture);
     });
     // A listener of the template would have the whole page checked with every move; the signals tell what changed.
     effect((onCleanup) => {
@@ -265,8 +287,18 @@ export class Pane {
     effect(() => this.lookFirst());
     inject(DestroyRef).onDestroy(() => {
       observer.disconnect();
-      this.scene()?.dispose();
+      this.restingDrawing()?.dispose();
+      this.liveDrawing()?.dispose();
     });
+  }
+
+  private drawnOn<Drawing>(canvas: HTMLCanvasElement, kind: new (canvas: HTMLCanvasElement) => Drawing) {
+    try {
+      return new kind(canvas);
+    } catch {
+      this.failure.set('The sheet cannot be drawn: this browser gives no WebGL. The drawing itself is safe.');
+      return null;
+    }
   }
 
   /** Pictures to trace over, under everything: where each lies, as CSS. */

@@ -64,6 +64,6 @@ describe('a drawing of measured sets', () => {
     for (const { geometry } of cloudsOf(drawing)) expect(geometry.getAttribute('position')).toBe(buffer);
     drawing.write([], 1);
     expect(cloudsOf(drawing)).toHaveLength(0);
-    drawing.release();
+    drawing.dispose();
   });
 });

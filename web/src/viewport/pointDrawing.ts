@@ -42,18 +42,18 @@ export class PointDrawing extends Group {
       cloud.matrixWorldNeedsUpdate = true;
       this.clouds.set(id, { points, cloud });
     }
-    for (const { cloud } of before.values()) dispose(cloud);
+    for (const { cloud } of before.values()) release(cloud);
     this.remove(...this.children);
     // To add nothing is an error to three.
     for (const { cloud } of this.clouds.values()) this.add(cloud);
   }
 
-  release(): void {
-    for (const { cloud } of this.clouds.values()) dispose(cloud);
+  override dispose(): void {
+    for (const { cloud } of this.clouds.values()) release(cloud);
   }
 }
 
-function dispose({ geometry, material }: Cloud): void {
+function release({ geometry, material }: Cloud): void {
   geometry.dispose();
   material.dispose();
 }

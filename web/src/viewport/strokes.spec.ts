@@ -1,7 +1,7 @@
 import { lineBetween } from '@pencil-bend/core';
 import { controlRecipe, emptyProject, GRAPHITE, newLayer, NOTHING, selectionOf } from '@pencil-bend/document';
 import { shownItem } from '../view/shownItem';
-import { liveStrokes, restingStrokes } from './strokes';
+import { hoveredStroke, liveStrokes, restingStrokes } from './strokes';
 
 const project = { ...emptyProject('Strokes'), layers: { sheet: newLayer('Sheet'), old: { ...newLayer('Old'), reference: true } } }; // prettier-ignore
 const drawn = (id: string, layer = 'sheet') =>
@@ -11,10 +11,15 @@ const NONE = NOTHING;
 describe('how curves are drawn', () => {
   it('a reference is lighter and thinner, the one under the pointer stands out, selected ones are drawn elsewhere', () => {
     const all = [drawn('a'), drawn('b'), drawn('c', 'old')];
-    const [a, b, c] = restingStrokes(all, NONE, 'b');
-    expect([a.colour, b.width > a.width, c.width < a.width]).toEqual([GRAPHITE, true, true]);
+    const [a, b, c] = restingStrokes(all, NONE);
+    expect([a.colour, b.width, c.width < a.width]).toEqual([GRAPHITE, a.width, true]);
     expect(c.colour).not.toBe(GRAPHITE);
-    expect(restingStrokes(all, selectionOf(['a', 'b']), null)).toHaveLength(1);
+    expect(restingStrokes(all, selectionOf(['a', 'b']))).toHaveLength(1);
+    const [hovered] = hoveredStroke(all, NONE, 'b');
+    expect([hovered.curve === all[1].curve, hovered.width > a.width]).toEqual([true, true]);
+    // A selected one stands out already.
+    expect(hoveredStroke(all, selectionOf(['b']), 'b')).toEqual([]);
+    expect(hoveredStroke(all, NONE, null)).toEqual([]);
   });
 
   it('what is dragged is drawn over the mirrors that follow it, which keep their own colour', () => {

@@ -1,8 +1,8 @@
 import { GRAPHITE, type Id, type Selection } from '@pencil-bend/document';
 import { setsAmong } from '../view/pointSets';
 import type { ShownItem } from '../view/shownItem';
+import type { Stroke } from './curveLines';
 import type { PointsShown } from './pointDrawing';
-import type { Stroke } from './scene';
 
 const VERMILION = '#c8431f';
 const WIDE = 2.6;
@@ -10,10 +10,17 @@ const WIDE = 2.6;
 const plainStroke = ({ item, curve, faint }: ShownItem, wide: boolean): Stroke[] =>
   curve ? [{ curve, colour: faint ? lighter(item.colour) : item.colour, width: wide ? WIDE : faint ? 1.1 : 1.8 }] : [];
 
-/** Curves that neither are selected nor in hand; the one under the pointer stands out. */
-export function restingStrokes(shown: readonly ShownItem[], { items }: Selection, hovered: Id | null): Stroke[] {
+/** Curves that neither are selected nor in hand. */
+export function restingStrokes(shown: readonly ShownItem[], { items }: Selection): Stroke[] {
   const selected = new Set(items);
-  return shown.flatMap((each) => (selected.has(each.id) ? [] : plainStroke(each, each.id === hovered)));
+  return shown.flatMap((each) => (selected.has(each.id) ? [] : plainStroke(each, false)));
+}
+
+/** The resting curve under the pointer, which stands out over the same one at rest. */
+export function hoveredStroke(shown: readonly ShownItem[], { items }: Selection, hovered: Id | null): Stroke[] {
+  if (hovered === null || items.includes(hovered)) return [];
+  const each = shown.find(({ id }) => id === hovered);
+  return each ? plainStroke(each, true) : [];
 }
 
 /**
@@ -41,6 +48,15 @@ export function pointsShown(shown: readonly ShownItem[], { items }: Selection, h
     return [{ id, pointSet, points, colour, size: isMain || id === hovered ? 3.5 : 2.5 }];
   });
 }
+
+/** Whether sets look the same, so that they need not be drawn again. */
+export const samePoints = (a: readonly PointsShown[], b: readonly PointsShown[]): boolean =>
+  a.length === b.length &&
+  a.every(({ id, pointSet, points, colour, size }, i) => {
+    const other = b[i];
+    const isSame = other.id === id && other.pointSet === pointSet && other.points === points;
+    return isSame && other.colour === colour && other.size === size;
+  });
 
 /** A colour on its way to that of the sheet. */
 function lighter(colour: string): string {

@@ -44,6 +44,8 @@ export class WideLine extends Mesh<BufferGeometry, ShaderMaterial> {
   write(parts: readonly Segments[], origin: ArrayLike<number>): void {
     let count = 0;
     for (const { points, join } of parts) count += join === 'through' ? points.length / 3 - 1 : points.length / 6;
+    this.visible = count > 0;
+    if (!this.visible) return;
     const array = this.room(count);
     let into = 0;
     for (const { points, join } of parts) {
@@ -58,7 +60,6 @@ export class WideLine extends Mesh<BufferGeometry, ShaderMaterial> {
     }
     this.position.set(origin[0], origin[1], origin[2]);
     this.geometry.setDrawRange(0, TWO_TRIANGLES.length * count);
-    this.visible = count > 0;
   }
 
   override dispose(): void {
