@@ -12,7 +12,7 @@ import {
   continuityOfEnds,
 } from './continuity';
 import type { End } from './ends';
-import { controlBox, sizeOf } from './extent';
+import { type Box, controlBox, sizeOf } from './extent';
 
 /** A place of one of several curves, the curve by its number: an end, or a place inside. */
 export type PlaceOfMeeting =
@@ -48,7 +48,7 @@ interface CurveEnd {
  * meet that curve inside as well; the ends of a curve that is no longer than twice the distance do not meet each other.
  * Throws a RangeError for thresholds and a distance that are not above 0.
  *
- * About O(n²) box tests for n curves, and few curves asked for their nearest place.
+ * About O(n²) box tests for n curves, O(n) for each of a few that are asked for, and few curves asked for their nearest place.
  */
 export function continuityAmong(curves: readonly Curve[], options: AmongOptions = {}): CurveMeeting[] {
   const { within = WITHIN, of, knotsBelow = KNOTS_BELOW, ...thresholds } = options;
@@ -65,29 +65,28 @@ export function continuityAmong(curves: readonly Curve[], options: AmongOptions 
   });
   const found: CurveMeeting[] = [];
   const met = new Set<string>();
-  for (const [a, b] of pairsWithin(ends, within)) {
+  for (const [a, b] of pairsWithin(ends, within, isWanted)) {
     const [first, second] = [curves[a.curve], curves[b.curve]];
-    if (!isWanted(a.curve, b.curve) || (first === second && sizeOf(first) <= 2 * within)) continue;
+    if (first === second && sizeOf(first) <= 2 * within) continue;
     met.add(`${a.curve} ${a.end} ${b.curve}`).add(`${b.curve} ${b.end} ${a.curve}`);
     const figures = continuityOfEnds(first, a.end, second, b.end, thresholds);
     found.push({ first: placeOf(a), second: placeOf(b), ...figures });
   }
   const boxes = curves.map(controlBox);
+  const all = curves.map((_, number) => number);
+  const onlyWanted = wanted ? [...wanted] : all;
   for (const each of ends) {
-    boxes.forEach(({ least, largest }, number) => {
-      if (number === each.curve || !isWanted(each.curve, number)) return;
-      for (let c = 0; c < 3; c++) {
-        if (each.at[c] < least[c] - within || each.at[c] > largest[c] + within) return;
-      }
-      if (met.has(`${each.curve} ${each.end} ${number}`)) return;
+    for (const number of isWanted(each.curve) ? all : onlyWanted) {
+      if (number === each.curve || !isInside(each.at, boxes[number], within)) continue;
+      if (met.has(`${each.curve} ${each.end} ${number}`)) continue;
       const leader = curves[number];
       const { u, distance: away } = closestPoint(leader, each.at);
       const [first, last] = domainOf(leader);
       // Beyond the end of the other curve it is near, but meets nothing.
-      if (away > within || (leader.closing === 'open' && (u === first || u === last))) return;
+      if (away > within || (leader.closing === 'open' && (u === first || u === last))) continue;
       const figures = continuityInside(leader, u, curves[each.curve], each.end, thresholds);
       found.push({ first: { curve: number, u }, second: placeOf(each), ...figures });
-    });
+    }
   }
   curves.forEach((curve, number) => {
     if (knotsBelow === 0 || !isWanted(number)) return;
@@ -99,15 +98,29 @@ export function continuityAmong(curves: readonly Curve[], options: AmongOptions 
   return found;
 }
 
+/** Whether a point lies within a distance of a box. */
+const isInside = ([x, y, z]: Vector3, { least, largest }: Box, reach: number): boolean =>
+  x >= least[0] - reach &&
+  x <= largest[0] + reach &&
+  y >= least[1] - reach &&
+  y <= largest[1] + reach &&
+  z >= least[2] - reach &&
+  z <= largest[2] + reach;
+
 const placeOf = ({ curve, end }: CurveEnd): PlaceOfMeeting => ({ curve, end });
 
-/** All pairs of ends no further apart than `within`, by a sweep along x. */
-function pairsWithin(ends: readonly CurveEnd[], within: number): [CurveEnd, CurveEnd][] {
+/** All wanted pairs of ends no further apart than `within`, by a sweep along x. */
+function pairsWithin(
+  ends: readonly CurveEnd[],
+  within: number,
+  isWanted: (a: number, b: number) => boolean,
+): [CurveEnd, CurveEnd][] {
   const sorted = ends.map((end, rank) => ({ end, rank })).sort((a, b) => a.end.at[0] - b.end.at[0]);
   const pairs: [number, number][] = [];
   for (let i = 0; i < sorted.length; i++) {
     for (let j = i + 1; j < sorted.length && sorted[j].end.at[0] - sorted[i].end.at[0] <= within; j++) {
-      if (distance(sorted[i].end.at, sorted[j].end.at) > within) continue;
+      const [a, b] = [sorted[i].end, sorted[j].end];
+      if (!isWanted(a.curve, b.curve) || distance(a.at, b.at) > within) continue;
       pairs.push(sorted[i].rank < sorted[j].rank ? [sorted[i].rank, sorted[j].rank] : [sorted[j].rank, sorted[i].rank]);
     }
   }

@@ -1,10 +1,10 @@
 import { computed, effect, inject, Injectable, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { type Curve, packCurve } from '@pencil-bend/core';
+import { type Curve, FRONT, packCurve } from '@pencil-bend/core';
 import type { Id } from '@pencil-bend/document';
 import type { BenchState } from '../state/reducers';
 import { selectReading } from '../state/selectors';
-import { boxesOf } from '../view/boxes';
+import { boxOf, itemsTouching } from '../view/itemIndex';
 import { type Meeting, meetingOf, thresholdsOf } from '../view/meeting';
 import { isCurve, type ShownCurve, type ShownItem } from '../view/shownItem';
 import { ReadingWorkService } from '../work/readingWorkService';
@@ -121,18 +121,12 @@ export class Meetings {
     if (!continuityAmong) return NONE;
     const within = this.within();
     const ids = new Set(moving.map(({ id }) => id));
-    const resting = this.shown.resting();
-    const boxes = boxesOf(resting);
-    const own = boxesOf(moving);
-    const isNear = (i: number) =>
-      moving.some((_, k) => {
-        for (let c = 0; c < 3; c++) {
-          if (boxes[6 * i + c] > own[6 * k + c + 3] + within.within) return false;
-          if (boxes[6 * i + c + 3] < own[6 * k + c] - within.within) return false;
-        }
-        return true;
-      });
-    const others = resting.filter((each, i): each is ShownCurve => isCurve(each) && !ids.has(each.id) && isNear(i));
+    const near = moving.flatMap((each) => {
+      const [left, bottom, right, top] = boxOf(each, FRONT);
+      const { within: reach } = within;
+      return itemsTouching(this.shown.kept(), FRONT, [left - reach, bottom - reach, right + reach, top + reach]);
+    });
+    const others = [...new Set(near)].filter((each): each is ShownCurve => isCurve(each) && !ids.has(each.id));
     const curves = [...moving, ...others];
     const isLarge = moving.some(({ curve }) => curve.points.length > 4 * MOST_KNOTS);
     const options = { ...within, of: moving.map((_, i) => i), ...(isLarge && { knotsBelow: 0 as const }) };

@@ -95,6 +95,13 @@ export class ShownItems {
     return inHand.length > 0 ? [...this.resting(), ...inHand] : this.resting();
   });
 
+  private readonly restingMarks = computed(() => this.resting().filter(({ curve }) => !curve));
+  /** Every shown item as it is now that is no curve: points, guides and measured sets. */
+  readonly marks = computed((): readonly ShownItem[] => {
+    const inHand = this.inHand().filter(({ curve }) => !curve);
+    return inHand.length > 0 ? [...this.restingMarks(), ...inHand] : this.restingMarks();
+  });
+
   /** Shows only what is selected, or everything again. */
   showAlone(alone: boolean): void {
     const { items } = this.editing.selection();

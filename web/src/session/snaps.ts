@@ -2,13 +2,11 @@ import { ToolView } from './toolView';
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { add, type Vector3 } from '@pencil-bend/core';
-import type { Id } from '@pencil-bend/document';
 import type { SnapKind } from '../api/savedView';
 import { alongDirection, catchAt } from '../snap/catchAt';
 import { catchDirection } from '../snap/catchDirection';
 import type { Caught } from '../snap/caught';
 import type { Carried } from '../tools/contract';
-import type { ShownItem } from '../view/shownItem';
 import { Editing } from './editing';
 import { viewActions } from '../state/actions';
 import type { BenchState } from '../state/reducers';
@@ -36,11 +34,6 @@ export class Snaps {
   private readonly kinds = this.store.selectSignal(selectSnaps);
   private readonly chosen = computed(() => new Set(this.kinds()));
   private trail: readonly Caught[] = [];
-  private lastStill: {
-    readonly kept: readonly ShownItem[];
-    readonly key: string;
-    readonly items: readonly ShownItem[];
-  } | null = null;
 
   /** Whether places are caught at all. */
   readonly on = this.store.selectSignal(selectSnapping);
@@ -107,21 +100,11 @@ export class Snaps {
     const at = add(pointer, offset);
     const plane = this.target.plane();
     const moving = new Set([...this.editing.selection().items, ...this.shown.inHand().map(({ id }) => id)]);
-    const items = this.still(moving);
+    const items = this.shown.kept();
     const on = this.chosen();
-    if (about) return catchDirection(at, about, { items, on, plane, reach });
+    if (about) return catchDirection(at, about, { items, moving, on, plane, reach });
     const levels = [{ at: from, label: 'where it was' }];
-    return catchAt(at, { items, on, plane, grid: this.target.grid(), reach, last: null, levels });
-  }
-
-  /** The same list as long as the same items move: what is known of its places is kept with it. */
-  private still(moving: ReadonlySet<Id>): readonly ShownItem[] {
-    const kept = this.shown.kept();
-    const key = [...moving].join();
-    if (this.lastStill?.kept !== kept || this.lastStill.key !== key) {
-      this.lastStill = { kept, key, items: kept.filter(({ id }) => !moving.has(id)) };
-    }
-    return this.lastStill.items;
+    return catchAt(at, { items, moving, on, plane, grid: this.target.grid(), reach, last: null, levels });
   }
 
   private remember(caught: Caught): void {

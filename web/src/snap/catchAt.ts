@@ -1,5 +1,3 @@
-import type { SnapKind } from '../api/savedView';
-import { SNAPS } from './snapKinds';
 import {
   along,
   closestPoint,
@@ -23,17 +21,22 @@ import {
   vectorIn,
   withCoordinate,
 } from '@pencil-bend/core';
-import type { ShownItem } from '../view/shownItem';
+import type { Id } from '@pencil-bend/document';
+import { edgeShown, type ShownItem } from '../view/shownItem';
+import type { SnapKind } from '../api/savedView';
 import type { Caught } from './caught';
+import { SNAPS } from './snapKinds';
 import { centroidOf, snapPointsOf, middlesOf } from './snapPoints';
 
-import { boxesOf, isWithin } from '../view/boxes';
+import { itemsNear } from '../view/itemIndex';
 import { pointNear, setsAmong } from '../view/pointSets';
 import { gridPointNear } from '../view/grid';
 
 /** What snaps know of the sheet and of the drawing at hand. */
 export interface Snapping {
   readonly items: readonly ShownItem[];
+  /** Items that move, and are not caught. */
+  readonly moving?: ReadonlySet<Id>;
   readonly on: ReadonlySet<SnapKind>;
   readonly plane: Plane;
   /** Distance of the grid in mm. */
@@ -60,9 +63,12 @@ const LEVEL = 0.6;
  * level, that before the grid; of several the nearest, in one place the first of the kinds. Null where nothing is.
  */
 export function catchAt(at: Vector3, snapping: Snapping): Caught | null {
-  const near = curvesNear(at, snapping);
+  const { items, plane, reach, moving } = snapping;
+  const around = itemsNear(items, plane, at, reach).filter(({ id }) => !moving?.has(id));
+  const near = curvesNear(at, around, snapping);
+  const places = [...marked(at, around, snapping), ...alongCurves(near, snapping), ...centroids(around, snapping)];
   return (
-    nearestPlace(at, [...marked(at, snapping), ...alongCurves(at, near, snapping)], snapping) ??
+    nearestPlace(at, places, snapping) ??
     nearestPlace(at, measured(at, snapping), snapping) ??
     onCurve(near, snapping) ??
     levelWith(at, snapping) ??
@@ -78,14 +84,10 @@ interface Near {
   readonly away: number;
 }
 
-/** Hundreds of curves are passed over by their boxes; what is left is measured. */
-function curvesNear(at: Vector3, { items, reach }: Snapping): Near[] {
+function curvesNear(at: Vector3, around: readonly ShownItem[], { reach }: Snapping): Near[] {
   const near: Near[] = [];
-  const all = boxesOf(items);
-  for (let i = 0; i < items.length; i++) {
-    if (!isWithin(at, all, i, reach)) continue;
-    const each = items[i];
-    const curve = each.curve ?? each.edge;
+  for (const each of around) {
+    const curve = edgeShown(each);
     if (!curve) continue;
     const { u, point, distance: away } = closestPoint(curve, at);
     if (away <= reach) near.push({ shown: each, curve, u, at: point, away });
@@ -114,13 +116,9 @@ const PREPOSITION: Partial<Record<SnapKind, string>> = {
   perpendicular: ' to ',
 };
 
-function marked(at: Vector3, { items, reach, on }: Snapping): Caught[] {
+function marked(at: Vector3, around: readonly ShownItem[], { reach, on }: Snapping): Caught[] {
   const found: Caught[] = [];
-  const { places, xy } = snapPointsOf(items);
-  for (let i = 0; i < places.length; i++) {
-    // Most are far off along x alone.
-    if (Math.abs(xy[2 * i] - at[0]) > reach || Math.abs(xy[2 * i + 1] - at[1]) > reach) continue;
-    const mark = places[i];
+  for (const mark of around.flatMap(snapPointsOf)) {
     if (!on.has(mark.kind) || distance(mark.at, at) > reach) continue;
     const place = caught(mark.kind, mark.name, mark.at, mark.item);
     // A point of its own is called by its name.
@@ -131,16 +129,16 @@ function marked(at: Vector3, { items, reach, on }: Snapping): Caught[] {
 }
 
 /** Of each measured set the nearest point: there are so many that no other place would be caught beside them. */
-const measured = (at: Vector3, { items, on, plane, reach }: Snapping): Caught[] =>
+const measured = (at: Vector3, { items, moving, on, plane, reach }: Snapping): Caught[] =>
   on.has('point')
     ? setsAmong(items).flatMap((each) => {
-        const place = pointNear(each, plane, at, reach, { deep: true });
+        const place = moving?.has(each.id) ? null : pointNear(each, plane, at, reach, { deep: true });
         return place ? [caught('point', each.item.name, place, each.id)] : [];
       })
     : [];
 
 /** Single places that are looked for on the curves under the pointer alone. */
-function alongCurves(at: Vector3, near: readonly Near[], snapping: Snapping): Caught[] {
+function alongCurves(near: readonly Near[], snapping: Snapping): Caught[] {
   const { reach, on, plane, last } = snapping;
   const found: Caught[] = [];
   const stretches = near.map(({ curve, u }) => stretchAround(curve, u, reach));
@@ -172,18 +170,17 @@ function alongCurves(at: Vector3, near: readonly Near[], snapping: Snapping): Ca
       }
     }
   });
-  if (on.has('centre')) {
-    const all = boxesOf(snapping.items);
-    for (let i = 0; i < snapping.items.length; i++) {
-      if (!isWithin(at, all, i, reach)) continue;
-      const { id, item, curve } = snapping.items[i];
-      if (!curve || curve.closing === 'open' || curve.degree === 2) continue;
-      const centre = centroidOf(curve, plane);
-      if (centre) found.push(caught('centre', item.name, centre, id));
-    }
-  }
   return found;
 }
+
+/** The centroids of closed curves around the pointer. */
+const centroids = (around: readonly ShownItem[], { on, plane }: Snapping): Caught[] =>
+  on.has('centre')
+    ? around.flatMap(({ id, item, curve }) => {
+        const centre = curve && curve.closing !== 'open' && curve.degree !== 2 ? centroidOf(curve, plane) : null;
+        return centre ? [caught('centre', item.name, centre, id)] : [];
+      })
+    : [];
 
 /** Where two curves cross within their stretches. */
 function crossingsIn(a: Curve, nearA: Stretch, b: Curve, nearB: Stretch): Vector3[] {

@@ -13,14 +13,17 @@ import {
   type Vector3,
   vectorAt,
 } from '@pencil-bend/core';
+import type { Id } from '@pencil-bend/document';
 import type { SnapKind } from '../api/savedView';
-import { boxesOf, isWithin } from '../view/boxes';
+import { itemsNear } from '../view/itemIndex';
 import type { ShownItem } from '../view/shownItem';
 import type { Caught } from './caught';
 
 /** What is known where a direction is caught. */
 export interface DirectionSnapping {
   readonly items: readonly ShownItem[];
+  /** Items that move, and are not caught. */
+  readonly moving?: ReadonlySet<Id>;
   readonly on: ReadonlySet<SnapKind>;
   readonly plane: Plane;
   /** How near in mm counts as caught. */
@@ -60,10 +63,9 @@ export function catchDirection(at: Vector3, about: Vector3, snapping: DirectionS
 }
 
 /** Curves that pass the place: the tangent goes on where they do. */
-function curvesThere(_way: Vector3, about: Vector3, { items, reach }: DirectionSnapping): Candidate[] {
-  const boxes = boxesOf(items);
-  return items.flatMap(({ id, item, curve }, i): Candidate[] => {
-    if (!curve || !isWithin(about, boxes, i, reach)) return [];
+function curvesThere(_way: Vector3, about: Vector3, { items, moving, plane, reach }: DirectionSnapping): Candidate[] {
+  return itemsNear(items, plane, about, reach).flatMap(({ id, item, curve }): Candidate[] => {
+    if (!curve || moving?.has(id)) return [];
     const near = closestPoint(curve, about);
     const d = derivatives(curve, near.u, 1);
     const velocity = vectorAt(d, 1);
@@ -74,8 +76,9 @@ function curvesThere(_way: Vector3, about: Vector3, { items, reach }: DirectionS
 }
 
 /** Straight lines and guides, wherever they lie. */
-function straightLines(_way: Vector3, _about: Vector3, { items }: DirectionSnapping): Candidate[] {
+function straightLines(_way: Vector3, _about: Vector3, { items, moving }: DirectionSnapping): Candidate[] {
   return items.flatMap(({ id, item, curve }): Candidate[] => {
+    if (moving?.has(id)) return [];
     const isGuide = item.kind === 'guide' && item.guide.kind === 'line';
     const line = isGuide ? item.guide.direction : curve && chordOfLine(curve.points);
     return line && length(line) > 0

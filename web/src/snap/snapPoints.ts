@@ -22,31 +22,11 @@ export interface SnapPoint {
   readonly lone: boolean;
 }
 
-/** Marked places with their x and y packed, so that thousands are passed over quickly. */
-export interface SnapPoints {
-  readonly places: readonly SnapPoint[];
-  readonly xy: Float64Array;
-}
+const known = new WeakMap<ShownItem['item'], readonly SnapPoint[]>();
 
-const known = new WeakMap<readonly ShownItem[], SnapPoints>();
-
-/** Ends, points and centres of arcs of everything drawn; computed once for a list that does not change. */
-export function snapPointsOf(items: readonly ShownItem[]): SnapPoints {
-  let found = known.get(items);
-  if (!found) {
-    const places = items.flatMap(snapPointsOfOne);
-    const xy = new Float64Array(2 * places.length);
-    places.forEach(({ at }, i) => xy.set([at[0], at[1]], 2 * i));
-    found = { places, xy };
-    known.set(items, found);
-  }
-  return found;
-}
-
-const ofOne = new WeakMap<ShownItem['item'], readonly SnapPoint[]>();
-
-function snapPointsOfOne({ id, item, curve, at, centre: own }: ShownItem): readonly SnapPoint[] {
-  const before = ofOne.get(item);
+/** Ends, points and the centre of an item, found once. */
+export function snapPointsOf({ id, item, curve, at, centre: own }: ShownItem): readonly SnapPoint[] {
+  const before = known.get(item);
   if (before) return before;
   const { name } = item;
   const mark = (kind: SnapPoint['kind'], place: Vector3, ahead: Vector3 | null = null): SnapPoint => ({
@@ -66,7 +46,7 @@ function snapPointsOfOne({ id, item, curve, at, centre: own }: ShownItem): reado
   if (item.kind === 'curve') for (const point of placesOf(item.recipe)) found.push(mark('point', point.at));
   const centre = own ?? (curve && arcCentre(curve));
   if (centre) found.push(mark('centre', centre));
-  ofOne.set(item, found);
+  known.set(item, found);
   return found;
 }
 

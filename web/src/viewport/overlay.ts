@@ -41,7 +41,7 @@ const LABEL = 170;
 const FAR = 3;
 
 export function overlayOf(
-  shown: readonly ShownItem[],
+  marks: readonly ShownItem[],
   preview: Preview,
   caught: Caught | null,
   selection: Selection,
@@ -52,7 +52,7 @@ export function overlayOf(
     const [x, y] = toPixel(viewport, at);
     return { x, y };
   };
-  const guides = shown.flatMap(({ id, item, made }) =>
+  const guides = marks.flatMap(({ id, item, made }) =>
     item.kind === 'guide' ? [{ guide: item.guide, selected: made || selection.items.includes(id), live: made }] : [],
   );
   const { frame } = preview;

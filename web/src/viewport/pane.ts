@@ -137,7 +137,7 @@ export class Pane {
   /** Points of their own. */
   protected readonly points = computed(() => {
     const { items } = this.editing.selection();
-    return this.shown.all().flatMap(({ id, item, at, made }) => {
+    return this.shown.marks().flatMap(({ id, item, at, made }) => {
       if (!at) return [];
       const { x, y } = this.pixel(at);
       return [{ id, colour: item.colour, selected: made || items.includes(id), x, y }];
@@ -188,17 +188,24 @@ export class Pane {
   private readonly breaks = computed(() =>
     combBreaks([...this.combs.restingCombs(), ...this.combs.movingCombs()], this.meetings.all()),
   );
-  private readonly pointSets = computed(() => pointsShown(this.shown.all(), this.marked(), this.hovered()), {
+  private readonly pointSets = computed(() => pointsShown(this.shown.marks(), this.marked(), this.hovered()), {
     equal: samePoints,
+  });
+  private readonly selectedAtRest = computed(() => {
+    const selected = new Set(this.marked().items);
+    return selected.size > 0 ? this.shown.resting().filter(({ id }) => selected.has(id)) : [];
   });
   private readonly live = computed(() => {
     const selection = this.marked();
-    const selected = this.shown.resting().filter(({ id }) => selection.items.includes(id));
     const ghosts = this.mirrorCheck.ghosts().map(({ curve }) => ({ curve, colour: GHOST, width: 1.6 }));
     return [
       ...hoveredStroke(this.shown.resting(), selection, this.hovered()),
       ...ghosts,
-      ...liveStrokes([...selected, ...this.shown.inHand()], selection, this.toolView.reads() === 'preview'),
+      ...liveStrokes(
+        [...this.selectedAtRest(), ...this.shown.inHand()],
+        selection,
+        this.toolView.reads() === 'preview',
+      ),
     ];
   });
   /** The view, once it is known where it looks: what is drawn before would be drawn twice. */
@@ -225,7 +232,7 @@ export class Pane {
   /** Guides, places and handles of what is being drawn, and what was caught, in pixels. */
   protected readonly shapes = computed(() =>
     overlayOf(
-      this.shown.all(),
+      this.shown.marks(),
       this.toolView.preview(),
       this.snaps.caught(),
       this.editing.selection(),

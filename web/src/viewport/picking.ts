@@ -1,7 +1,7 @@
 import { closestOnSegment, dot, lerp, type Plane, subtract, type Vector3, vectorIn } from '@pencil-bend/core';
 import { isClosed, type Handle, type Selection } from '@pencil-bend/document';
 import type { Hit } from '../tools/contract';
-import { boxesOn, isWithin } from '../view/boxes';
+import { itemsNear } from '../view/itemIndex';
 import { awayFromRay, closestUnder, footOn, imageOn, type Ray } from '../view/sight';
 import type { Viewport } from '../view/viewport';
 import { pointNear, setsAmong } from '../view/pointSets';
@@ -58,17 +58,18 @@ export function pick(
   const away = selected ? distanceTo(selected, at, viewport) : Infinity;
   const leg = handles && nearestLeg(handles, at, plane, reach * NARROW);
   const onSelected = selected && away <= reach ? onCurve(selected, at, plane) : [];
-  const other = onSelected.length > 0 ? [] : nearestCurve(items, at, reach, viewport);
+  const near = itemsNear(items, plane, at, reach);
+  const other = onSelected.length > 0 ? [] : nearestCurve(near, at, reach, viewport);
   const legHit: Hit[] =
     selected && leg ? [{ kind: 'handle', item: selected.id, located: { handle: leg.handle, at: leg.at } }] : [];
   return [
     ...(selected && handles ? handlesNear(selected, handles, ray, reach, viewport) : []),
     ...chosenNear(chosen, ray, reach),
     ...jointsNear(joints, selected, ray, reach),
-    ...pointItems(items, selected, ray, reach),
+    ...pointItems(near, selected, ray, reach),
     ...(leg && leg.away < away ? [...legHit, ...onSelected] : [...onSelected, ...legHit]),
     ...other,
-    ...guidesNear(items, selected, at, plane, ray, reach),
+    ...guidesNear(near, selected, at, plane, ray, reach),
     ...setsNear(items, selected, at, plane, reach),
   ];
 }
@@ -116,17 +117,16 @@ function awayFrom(mark: HandleMark, ray: Ray, reach: number, { plane, scale: mm 
 
 /** Guides under the pointer: taken only where no curve is. */
 function guidesNear(
-  items: readonly ShownItem[],
+  near: readonly ShownItem[],
   selected: ShownItem | undefined,
   point: Vector3,
   plane: Plane,
   ray: Ray,
   reach: number,
 ): Hit[] {
-  const boxes = boxesOn(plane, items);
-  return items.flatMap((each, i): Hit[] => {
+  return near.flatMap((each): Hit[] => {
     const { id, edge } = each;
-    if (!edge || !isFree(each, selected) || !isWithin(point, boxes, i, reach)) return [];
+    if (!edge || !isFree(each, selected)) return [];
     const { at } = closestUnder(plane, edge, point);
     return awayFromRay(ray, at) <= reach ? [{ kind: 'guide', item: id, at }] : [];
   });
@@ -159,23 +159,22 @@ function nearestLeg({ legs }: Handles, point: Vector3, plane: Plane, reach: numb
   return best;
 }
 
-function pointItems(items: readonly ShownItem[], selected: ShownItem | undefined, ray: Ray, reach: number): Hit[] {
-  return items.flatMap((each): Hit[] => {
+function pointItems(near: readonly ShownItem[], selected: ShownItem | undefined, ray: Ray, reach: number): Hit[] {
+  return near.flatMap((each): Hit[] => {
     const { id, at } = each;
     return at && isFree(each, selected) && awayFromRay(ray, at) <= reach ? [{ kind: 'point', item: id, at }] : [];
   });
 }
 
-function nearestCurve(items: readonly ShownItem[], point: Vector3, reach: number, viewport: Viewport): Hit[] {
-  const boxes = boxesOn(viewport.plane, items);
+function nearestCurve(near: readonly ShownItem[], point: Vector3, reach: number, viewport: Viewport): Hit[] {
   let best: ShownItem | null = null;
   let nearest = reach;
-  for (let i = 0; i < items.length; i++) {
-    if (items[i].fixed || !isWithin(point, boxes, i, reach)) continue;
-    const away = distanceTo(items[i], point, viewport);
+  for (const each of near) {
+    if (each.fixed) continue;
+    const away = distanceTo(each, point, viewport);
     if (away > nearest) continue;
     nearest = away;
-    best = items[i];
+    best = each;
   }
   return best ? onCurve(best, point, viewport.plane) : [];
 }
