@@ -18,8 +18,8 @@ const SIZE = { width: 1280, height: 800 };
 const NOISY = [24, 500, 2000];
 const noisyName = (count) => `Noisy ${count}`;
 const WITH_COMBS = 'Combs on 500';
-/** So long, and longer than it takes, until hundreds of curves have been read. */
-const READ_MS = 8000;
+/** So long, and longer than it takes, until what is fetched and read after an opening is there. */
+const REST_MS = 8000;
 const OPENINGS = 5;
 const BENCH_LIST = 'pb-outline button.name';
 
@@ -120,8 +120,7 @@ async function rowFigures(page, browser, address, row) {
   for (let i = 0; opening && i < OPENINGS; i++) warm.push(await warmStart(page, address, project));
   const tasks = opening && (await tasksDuring(page, browser, () => warmStart(page, address, project)));
   if (curve) await pick(page, curve);
-  // The curves are read in slices, and carry their combs once all have been.
-  if (project === WITH_COMBS) await page.waitForTimeout(READ_MS);
+  await page.waitForTimeout(REST_MS);
   return {
     name: nameOf(row),
     limits: { opening, move },

@@ -1,5 +1,6 @@
 import { computed, inject, Injectable } from '@angular/core';
 import type { Vector3 } from '@pencil-bend/core';
+import equal from 'fast-deep-equal';
 import type { Accepts, NumberMeaning } from '../tools/contract';
 import { entryOf } from '../tools/catalogue';
 import { ToolInHand } from './toolInHand';
@@ -20,8 +21,9 @@ export class ToolView {
   readonly accepts = computed((): Accepts => this.tool().accepts(this.hand.now()));
   readonly preview = computed(() => this.tool().preview(this.hand.now(), this.hand.context()));
   readonly prompt = computed(() => this.tool().prompt(this.hand.now(), this.hand.context()));
-  readonly options = computed(() => this.tool().options?.(this.hand.now()) ?? []);
-  readonly facts = computed(() => this.tool().facts?.(this.hand.now()) ?? []);
+  /** The same list as long as it says the same: each move would have its choices written anew. */
+  readonly options = computed(() => this.tool().options?.(this.hand.now()) ?? [], { equal });
+  readonly facts = computed(() => this.tool().facts?.(this.hand.now()) ?? [], { equal });
   /** What it waits for the worker to compute. */
   readonly work = computed(() => this.tool().work?.(this.hand.now()) ?? null);
 

@@ -7,13 +7,13 @@ import { edgeShown, type ShownItem } from './shownItem';
 export type PlaneBox = readonly [left: number, bottom: number, right: number, top: number];
 
 interface Index {
-  readonly plane: Plane;
   /** Numbers in the list of those that have a box, in the order of the boxes. */
   readonly numbers: readonly number[];
   readonly tree: Flatbush | null;
 }
 
-const known = new WeakMap<readonly ShownItem[], Index>();
+/** Of each list one for every plane that it was looked at from. */
+const known = new WeakMap<readonly ShownItem[], Map<string, Index>>();
 
 /**
  * What lies, as it is seen straight onto a plane, with its box within `reach` mm of a point, in the order of the list.
@@ -37,8 +37,11 @@ export function itemsTouching(
 }
 
 function indexOf(items: readonly ShownItem[], plane: Plane): Index {
-  const before = known.get(items);
-  if (before?.plane === plane) return before;
+  const planes = known.get(items) ?? new Map<string, Index>();
+  known.set(items, planes);
+  const key = [plane.origin, plane.x, plane.y].join();
+  const before = planes.get(key);
+  if (before) return before;
   const boxes: PlaneBox[] = [];
   const numbers: number[] = [];
   for (let i = 0; i < items.length; i++) {
@@ -50,8 +53,8 @@ function indexOf(items: readonly ShownItem[], plane: Plane): Index {
   const tree = boxes.length > 0 ? new Flatbush(boxes.length) : null;
   for (const box of boxes) tree?.add(...box);
   tree?.finish();
-  const index = { plane, numbers, tree };
-  known.set(items, index);
+  const index = { numbers, tree };
+  planes.set(key, index);
   return index;
 }
 

@@ -1,5 +1,5 @@
 import { Editing, ShownItems, Snaps, ToolInHand, ToolView } from '../../session';
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } from '@angular/core';
 import { SNAPS } from '../../snap/snapKinds';
 import type { Fact, Option } from '../../tools/contract';
 import { entryOf } from '../../tools/catalogue';
@@ -14,6 +14,17 @@ import { LinkButton, QuietButton } from '../../ui/buttons';
 
 /** So many letters fit beside each other. */
 const WIDE = 28;
+
+interface ToolOptions {
+  readonly tool: string;
+  readonly options: readonly Option[];
+}
+
+/** What can be set, or could be. */
+interface OptionRow {
+  readonly option: Option;
+  readonly isGone: boolean;
+}
 
 /** The tool in hand that makes something: what can be set of it, its places, and what places are caught by. */
 @Component({
@@ -35,6 +46,25 @@ export class ToolSection {
   protected readonly label = computed(() => entryOf(this.hand.name()).label);
   protected readonly takesPlaces = computed(() => this.toolView.accepts().places);
   protected readonly note = computed(() => this.toolView.preview().note ?? this.shown.refusal());
+
+  /**
+   * What can be set now, and hidden what could be a moment ago: over many curves an end is caught and let go with every
+   * other move, and a choice takes longer to make than a frame.
+   */
+  protected readonly rows = linkedSignal<ToolOptions, readonly OptionRow[]>({
+    source: () => ({ tool: this.hand.name(), options: this.toolView.options() }),
+    computation: ({ tool, options }, before) => {
+      const rows = options.map((option): OptionRow => ({ option, isGone: false }));
+      const indexOf = (name?: string) => rows.findIndex(({ option }) => option.name === name);
+      const others = before?.source.tool === tool ? before.value : [];
+      others.forEach(({ option }, i) => {
+        if (indexOf(option.name) >= 0) return;
+        // Where it was: after the one before it.
+        rows.splice(indexOf(others[i - 1]?.option.name) + 1, 0, { option, isGone: true });
+      });
+      return rows;
+    },
+  });
 
   /** Places given so far, where they can be put in another order. */
   protected readonly places = computed(() => {
