@@ -9,7 +9,13 @@ import type {
   stage,
 } from './schema/wire';
 
-/** What goes between a server and its readers; a server's specs hold its answers against the same schemas. */
+/**
+ * What goes between a server and its readers; a server's specs hold its answers against the same schemas. Whoever only
+ * talks to a server takes it from here, without all that can be done to a drawing.
+ */
+
+export { inWords } from './problem';
+export { pointSetBytes, pointsOfBytes } from './pointSet';
 
 export type ListedProject = Value<typeof listedProject>;
 export type OpenedProject = Value<typeof openedProject>;

@@ -2,20 +2,19 @@ import type { SavedView } from './savedView';
 import { GONE, type Theirs } from './conflict';
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
+import type { Project, Step } from '@pencil-bend/document';
 import {
   type Appended,
   type HistoryPart,
   inWords,
-  pointSetBytes,
-  pointsOfBytes,
   type KeptContent,
   type ListedProject,
   type OpenedProject as Opened,
+  pointSetBytes,
+  pointsOfBytes,
   type ProblemBody,
-  type Project,
   type Stage,
-  type Step,
-} from '@pencil-bend/document';
+} from '@pencil-bend/document/wire';
 import { concatMap, last, map, type Observable, range, switchMap } from 'rxjs';
 import { charactersOf, MOST_CHARACTERS } from './batch';
 

@@ -5,13 +5,12 @@ import {
   provideBrowserGlobalErrorListeners,
   provideZonelessChangeDetection,
 } from '@angular/core';
-import { provideRouter, withComponentInputBinding } from '@angular/router';
+import { provideRouter, withComponentInputBinding, withPreloading } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideStore } from '@ngrx/store';
 import { providePrimeNG } from 'primeng/config';
+import { PreloadWhenIdle } from './preloadWhenIdle';
 import { routes } from './routes';
-import { drawingEffects, savingEffects } from '../sync/effects';
-import { reducers } from '../state/reducers';
 import { theme } from './theme';
 
 /** The nonce the server put into the page, for style sheets made at run time. */
@@ -23,9 +22,9 @@ export const appConfig: ApplicationConfig = {
     provideZonelessChangeDetection(),
     { provide: CSP_NONCE, useValue: nonce },
     provideHttpClient(),
-    provideRouter(routes, withComponentInputBinding()),
-    provideStore(reducers),
-    provideEffects(drawingEffects, savingEffects),
+    provideRouter(routes, withComponentInputBinding(), withPreloading(PreloadWhenIdle)),
+    provideStore(),
+    provideEffects(),
     providePrimeNG({ theme, csp: { nonce }, ripple: false }),
   ],
 };

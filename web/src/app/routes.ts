@@ -1,5 +1,4 @@
 import type { Routes } from '@angular/router';
-import type { BenchPage } from '../bench/benchPage';
 
 export const routes: Routes = [
   {
@@ -9,9 +8,8 @@ export const routes: Routes = [
   },
   {
     path: 'bench/:id',
-    title: 'Bench · Pencil Bend',
-    canDeactivate: [(bench: BenchPage) => bench.mayLeave()],
-    loadComponent: () => import('../bench/benchPage').then((bench) => bench.BenchPage),
+    data: { ahead: true },
+    loadChildren: () => import('../bench/benchRoutes').then(({ benchRoutes }) => benchRoutes),
   },
   { path: '**', redirectTo: '' },
 ];

@@ -1,10 +1,9 @@
 import { computed, effect, inject, Injectable, signal } from '@angular/core';
+import { whenIdle } from '../ui/whenIdle';
 import { Editing } from './editing';
 
 /** So long after the sheet was drawn a user looks at it before anything else is wanted. */
 const LOOK_MS = 1500;
-/** And so long at most until there is nothing else to do: a sheet of many curves is drawn in several frames. */
-const BUSY_MS = 10_000;
 
 /** Tells when a project has been opened and drawn: what its first picture did without is fetched then. */
 @Injectable()
@@ -28,14 +27,4 @@ export class Opening {
       });
     });
   }
-}
-
-/** Does something when the main thread has nothing to do, in a browser that tells; returns what takes it back. */
-function whenIdle(then: () => void): () => void {
-  if (typeof requestIdleCallback !== 'function') {
-    then();
-    return () => undefined;
-  }
-  const asked = requestIdleCallback(then, { timeout: BUSY_MS });
-  return () => cancelIdleCallback(asked);
 }
