@@ -180,6 +180,24 @@ function interpolation(core) {
   return { rows, exponent: slope(rows.filter(({ count }) => count >= 1000).map(({ count, ours }) => [count, ours])) };
 }
 
+/** While one of 300 control points is dragged, every time a little farther. */
+function moved(core, curve, normal) {
+  let by = 0;
+  const next = () => {
+    const points = curve.points.slice();
+    points[4 * 150 + 1] += by += 1e-6;
+    return core.makeCurve(curve.degree, curve.knots, points);
+  };
+  let before = core.curvatureProfile(curve, { normal, proven: false });
+  return [
+    ['the same while a point is dragged', time(() => core.curvatureProfile(next(), { normal, proven: false }))],
+    [
+      'and from that of the frame before',
+      time(() => (before = core.curvatureProfile(next(), { normal, proven: false, before }))),
+    ],
+  ];
+}
+
 /** What has no counterpart in a library. */
 function alone(core) {
   const [small, large] = [curveOf(core, 12), curveOf(core, 302)];
@@ -187,6 +205,7 @@ function alone(core) {
   return [
     ['curvature profile, 10 points', time(() => core.curvatureProfile(fresh(small), { normal }))],
     ['curvature profile, 300 points', time(() => core.curvatureProfile(fresh(large), { normal }))],
+    ...moved(core, large, normal),
     ...fits(core),
     ...replacements(core),
     ...live(core),

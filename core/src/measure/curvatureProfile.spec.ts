@@ -121,4 +121,38 @@ describe('curvatureProfile', () => {
     expect(curvatureProfile(still, { normal })).toMatchObject({ length: 0, tightest: null });
     expect(curvatureProfile(circle(1e-6), { normal }).tightest?.kappa).toBeCloseTo(1e6, 3);
   });
+
+  it('goes on from an earlier profile with the same answer, whatever moved', () => {
+    const places = Float64Array.from({ length: 3 * 60 }, (_, i) => (i % 3 === 0 ? i * 2 : i % 3 === 1 ? 30 * Math.sin(i / 9) : 0)); // prettier-ignore
+    const drawn = throughPoints(places);
+    if (!drawn.ok) throw new Error(drawn.failure.kind);
+    const { curve } = drawn.value;
+    const moved = (index: number, by: number) => {
+      const points = curve.points.slice();
+      points[4 * index + 1] += by;
+      return makeCurve(curve.degree, curve.knots, points);
+    };
+    const options = { normal, proven: false };
+    let before = curvatureProfile(curve, options);
+    // One of them makes the largest curvature grow a hundredfold, and so what counts as straight.
+    for (const next of [
+      moved(20, 0.4),
+      moved(20, 0.7),
+      moved(3, 40),
+      moved(3, -2),
+      moved(0, 1),
+      curve,
+      throughPoints(places, { degree: 5 }),
+    ]) {
+      const now = 'ok' in next ? (next.ok ? next.value.curve : curve) : next;
+      const alone = curvatureProfile(now, options);
+      before = curvatureProfile(now, { ...options, before });
+      expect(before).toEqual(alone);
+    }
+    // Another normal, another tolerance: nothing of it can be taken.
+    const turned = { ...options, normal: [0, 0, -1] as const };
+    expect(curvatureProfile(curve, { ...turned, before })).toEqual(curvatureProfile(curve, turned));
+    const rough = { ...options, tolerance: 0.2 };
+    expect(curvatureProfile(curve, { ...rough, before })).toEqual(curvatureProfile(curve, rough));
+  });
 });

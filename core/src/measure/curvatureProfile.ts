@@ -50,6 +50,11 @@ export interface ProfileOptions {
    * one interval.
    */
   readonly proven?: boolean;
+  /**
+   * An earlier profile of nearly the same curve, from which spans that are the same are taken: after a move of one
+   * control point few are read. The answer is the same with and without it. Proven profiles do without.
+   */
+  readonly before?: CurvatureProfile;
 }
 
 interface Sample {
@@ -67,6 +72,29 @@ interface Column {
   readonly span: number;
   readonly sample: Sample;
 }
+
+/** What was read in one span. */
+interface SpanColumns {
+  readonly span: number;
+  /** Those that it begins with, and the largest |κ| of them. */
+  readonly start: readonly Column[];
+  readonly largest: number;
+  readonly columns: readonly Column[];
+  /** Length in mm from each of them to the next. */
+  readonly steps: readonly number[];
+}
+
+/** How a profile was read, for the next one of nearly the same curve. */
+interface Read {
+  readonly curve: Curve;
+  readonly normal: Vector3 | null;
+  readonly tolerance: number;
+  readonly intervals: number;
+  readonly coarsest: number;
+  readonly spans: readonly SpanColumns[];
+}
+
+const readBefore = new WeakMap<CurvatureProfile, Read>();
 
 /** Every span starts with this many intervals unless told otherwise; degree 3 has at most 5 curvature extrema in one. */
 const START_INTERVALS = 8;
@@ -87,13 +115,21 @@ const scratch = new Float64Array(12);
  */
 export function curvatureProfile(
   curve: Curve,
-  { normal = null, tolerance = 0.01, intervals = START_INTERVALS, proven = true }: ProfileOptions = {},
+  { normal = null, tolerance = 0.01, intervals = START_INTERVALS, proven = true, before }: ProfileOptions = {},
 ): CurvatureProfile {
   mustBeNormal(normal);
   mustBeAbove0(tolerance, 'tolerance');
   mustBeWhole(intervals, 1, 1000, 'intervals');
   const list = proven ? readings(curve, normal) : null;
-  const columns = sampleSpans(curve, normal, tolerance, intervals, list ?? []);
+  const read = readSpans(
+    curve,
+    normal,
+    tolerance,
+    intervals,
+    list ?? [],
+    (!list && before && readBefore.get(before)) || null,
+  );
+  const columns = read.spans.flatMap((each) => each.columns);
   const count = columns.length;
   const profile = {
     u: new Float64Array(count),
@@ -103,16 +139,34 @@ export function curvatureProfile(
     kappa: new Float64Array(count),
   };
   let s = 0;
-  columns.forEach(({ span, sample }, i) => {
-    if (i > 0 && columns[i - 1].span === span) s += lengthBetween(curve, span, columns[i - 1].sample.u, sample.u);
-    profile.u[i] = sample.u;
-    profile.s[i] = s;
-    profile.kappa[i] = sample.kappa;
-    profile.points.set(sample.point, 3 * i);
-    profile.across.set(sample.across, 3 * i);
-  });
+  let i = 0;
+  for (const { columns: own, steps } of read.spans) {
+    for (let k = 0; k < own.length; k++, i++) {
+      const { u, kappa, point, across } = own[k].sample;
+      if (k > 0) s += steps[k - 1];
+      profile.u[i] = u;
+      profile.s[i] = s;
+      profile.kappa[i] = kappa;
+      for (let c = 0; c < 3; c++) {
+        profile.points[3 * i + c] = point[c];
+        profile.across[3 * i + c] = across[c];
+      }
+    }
+  }
   if (list) return { ...profile, length: s, ...provenPlaces(curve, list, normal) };
+  const found = { ...profile, length: s, ...placesAmong(curve, columns, profile, normal) };
+  readBefore.set(found, read);
+  return found;
+}
 
+/** Inflections and smallest radius from the samples. */
+function placesAmong(
+  curve: Curve,
+  columns: readonly Column[],
+  profile: Pick<CurvatureProfile, 'u' | 's' | 'kappa'>,
+  normal: Vector3 | null,
+) {
+  const count = columns.length;
   const inflections: Place[] = [];
   let tightest = -1;
   let firstSigned = -1;
@@ -135,7 +189,7 @@ export function curvatureProfile(
       inflections.unshift({ u: domainOf(curve)[0], s: 0, kappa: 0 });
     }
   }
-  return { ...profile, length: s, inflections, tightest: tightest < 0 ? null : placeOf(profile, tightest) };
+  return { inflections, tightest: tightest < 0 ? null : placeOf(profile, tightest) };
 }
 
 /** Inflections and smallest radius from proven readings. */
@@ -166,28 +220,64 @@ function sampleAt(curve: Curve, span: number, u: number, normal: Vector3 | null)
   return { u, kappa, rate, speed: sizeAt(scratch, 3), point, across: acrossFrom(scratch, normal) };
 }
 
-/** Samples of all spans in order, both ends of every span included. */
-function sampleSpans(
+/** Samples of all spans in order, both ends of every span included; spans that are the same as before are not read again. */
+function readSpans(
   curve: Curve,
   normal: Vector3 | null,
   tolerance: number,
   intervals: number,
   list: readonly Reading[],
-): Column[] {
+  before: Read | null,
+): Read {
+  const isAlike =
+    before?.tolerance === tolerance && before.intervals === intervals && before.normal?.join() === normal?.join();
+  const known = isAlike && before.curve.degree === curve.degree ? before : null;
   let next = 0;
-  const start = spansOf(curve).map((span) => {
+  const starts = spansOf(curve).map((span, i) => {
+    const old = known?.spans[i];
+    if (old?.span === span && known && isSameSpan(curve, known.curve, span)) return old;
     const from = curve.knots[span];
     const to = curve.knots[span + 1];
     const places = new Set([to]);
-    for (let i = 0; i < intervals; i++) places.add(from + ((to - from) * i) / intervals);
+    for (let k = 0; k < intervals; k++) places.add(from + ((to - from) * k) / intervals);
     for (; next < list.length && list[next].u <= to; next++) if (list[next].u > from) places.add(list[next].u);
-    return [...places].sort((a, b) => a - b).map((u): Column => ({ span, sample: sampleAt(curve, span, u, normal) }));
+    const start = [...places]
+      .sort((a, b) => a - b)
+      .map((u): Column => ({ span, sample: sampleAt(curve, span, u, normal) }));
+    const largest = start.reduce((most, { sample }) => Math.max(most, Math.abs(sample.kappa)), 0);
+    return { span, start, largest };
   });
-  const largest = start.flat().reduce((most, { sample }) => Math.max(most, Math.abs(sample.kappa)), 0);
-  // Where κ is small beside the rest, its own share would ask for samples nobody can see; rounding asks for none.
-  const coarsest = Math.max(tolerance * 0.02 * largest, straightness(curve));
+  const largest = starts.reduce((most, each) => Math.max(most, each.largest), 0);
+  // Where κ is small beside the rest, its own share would ask for samples nobody can see; rounding asks for none. A
+  // power of two, so that it stays the same from one move of a drag to the next.
+  const coarsest = 2 ** Math.floor(Math.log2(Math.max(tolerance * 0.02 * largest, straightness(curve))));
+  const spans = starts.map((each): SpanColumns => {
+    if ('columns' in each && known?.coarsest === coarsest) return each;
+    const { span, start } = each;
+    const columns = refined(curve, start, normal, tolerance, coarsest);
+    const steps = columns.slice(1).map(({ sample }, i) => lengthBetween(curve, span, columns[i].sample.u, sample.u));
+    return { span, start, largest: each.largest, columns, steps };
+  });
+  return { curve, normal, tolerance, intervals, coarsest, spans };
+}
 
-  const columns: Column[] = [];
+/** Whether two curves of one degree are the same in a span: by its knots and control points, whatever lies elsewhere. */
+function isSameSpan(a: Curve, b: Curve, span: number): boolean {
+  const { degree } = a;
+  for (let i = span - degree; i <= span + degree + 1; i++) if (a.knots[i] !== b.knots[i]) return false;
+  for (let i = 4 * (span - degree); i < 4 * (span + 1); i++) if (a.points[i] !== b.points[i]) return false;
+  return true;
+}
+
+/** Samples with more of them between, where the curvature bends or the curve turns much. */
+function refined(
+  curve: Curve,
+  start: readonly Column[],
+  normal: Vector3 | null,
+  tolerance: number,
+  coarsest: number,
+): readonly Column[] {
+  const columns = [start[0]];
   const refine = (a: Column, b: Column, depth: number): void => {
     const middle = between(curve, a, b, normal, tolerance, coarsest);
     if (middle && depth < MAX_HALVINGS) {
@@ -195,10 +285,7 @@ function sampleSpans(
       refine(middle, b, depth + 1);
     } else columns.push(b);
   };
-  for (const samples of start) {
-    columns.push(samples[0]);
-    for (let i = 1; i < samples.length; i++) refine(samples[i - 1], samples[i], 0);
-  }
+  for (let i = 1; i < start.length; i++) refine(start[i - 1], start[i], 0);
   return columns;
 }
 
@@ -266,6 +353,9 @@ const placeOf = (profile: { u: Float64Array; s: Float64Array; kappa: Float64Arra
   kappa: profile.kappa[i],
 });
 
+/** Where the sign changes on the way to a sample, as long as the span stays the same. */
+const zeros = new WeakMap<Column, { readonly from: Column; readonly u: number; readonly away: number }>();
+
 /** The sign changes from sample i to sample j: inside their span, at a knot's jump, or across a straight stretch. */
 function inflectionBetween(
   curve: Curve,
@@ -278,8 +368,12 @@ function inflectionBetween(
   const a = columns[i];
   const b = columns[j];
   if (a.span === b.span && j === i + 1) {
-    const u = signChange((t) => curvatureIn(curve, a.span, t, normal).kappa, a.sample.u, b.sample.u);
-    return { u, s: lengths[i] + lengthBetween(curve, a.span, a.sample.u, u), kappa: 0 };
+    let zero = zeros.get(b);
+    if (zero?.from !== a) {
+      const u = signChange((t) => curvatureIn(curve, a.span, t, normal).kappa, a.sample.u, b.sample.u);
+      zeros.set(b, (zero = { from: a, u, away: lengthBetween(curve, a.span, a.sample.u, u) }));
+    }
+    return { u: zero.u, s: lengths[i] + zero.away, kappa: 0 };
   }
   // A straight stretch, or a knot where the sign jumps: its middle sample stands for it.
   const k = (i + j) >> 1;

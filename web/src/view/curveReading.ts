@@ -19,19 +19,29 @@ const COARSEST = { intervals: 1, tolerance: 0.2 } as const;
 
 const known = new WeakMap<Curve, CurveReading[]>();
 
+/** So many curves that are on the move are remembered: the next frame has nearly the same ones. */
+const MOVING = 8;
+let moving: readonly CurveReading[] = [];
+
+/** The last reading of a curve that may be this one a frame before. */
+const before = ({ degree, points }: Curve): CurvatureProfile | undefined =>
+  moving.find(({ curve }) => curve.degree === degree && curve.points.length === points.length)?.profile;
+
 /** Whether a curve at rest was read already. */
 export const isRead = (curve: Curve, normal: Vector3 | null): boolean =>
   known.get(curve)?.some((each) => each.exact && each.normal?.join() === normal?.join()) ?? false;
 
 /** Reads a curve: proven where it rests, from samples where it is on the move. The same curve is read once each way. */
 export function curveReading(curve: Curve, normal: Vector3 | null, exact: boolean): CurveReading {
-  const before = known.get(curve) ?? [];
-  const found = before.find((each) => each.exact === exact && each.normal?.join() === normal?.join());
+  const readings = known.get(curve) ?? [];
+  const found = readings.find((each) => each.exact === exact && each.normal?.join() === normal?.join());
   if (found) return found;
   // A long curve is read more coarsely, so that it follows the pointer.
   const density = exact || curve.knots.length <= MANY_KNOTS ? {} : curve.knots.length <= HUNDREDS ? COARSE : COARSEST;
-  const profile = curvatureProfile(curve, { normal, proven: exact, ...density });
+  const last = exact ? undefined : before(curve);
+  const profile = curvatureProfile(curve, { normal, proven: exact, ...density, ...(last && { before: last }) });
   const reading = { curve, normal, exact, profile, inflections: normal && profile.inflections.length };
-  known.set(curve, [...before, reading]);
+  known.set(curve, [...readings, reading]);
+  if (!exact) moving = [reading, ...moving.filter(({ profile: old }) => old !== last)].slice(0, MOVING);
   return reading;
 }

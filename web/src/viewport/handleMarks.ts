@@ -115,7 +115,7 @@ export function handlesOf(
   const points = item.kind === 'curve' ? pointsOf(item.recipe) : null;
   if (!curve || !points || item.kind !== 'curve') return null;
   const { recipe } = item;
-  const builder = new MarkBuilder(viewport, new Set(selection.handles.map(keyOf)), added);
+  const builder = new MarkBuilder(viewport, selection.handles, added);
   const constrained = fitPointsOf(recipe);
   const fit = builder.all(
     points.fit,
@@ -194,13 +194,24 @@ export function handlesOf(
 /** How a mark is drawn. */
 type Drawn = Partial<Pick<HandleMark, 'size' | 'turn' | 'foot'>>;
 
+/** The point that a handle belongs to, or its parameter. */
+const nameOf = (handle: Handle): string | number | null =>
+  'id' in handle ? handle.id : 'u' in handle ? handle.u : null;
+
 /** Makes marks at a zoom: hundreds for every move of a drag, so each is written in one go. */
 class MarkBuilder {
+  private readonly chosen: ReadonlySet<string>;
+  /** Points and parameters of what is chosen: of hundreds of handles few are asked for by their key. */
+  private readonly named: ReadonlySet<string | number>;
+
   constructor(
     private readonly viewport: Viewport,
-    private readonly chosen: ReadonlySet<string>,
+    chosen: readonly Handle[],
     private readonly added: ReadonlySet<string>,
-  ) {}
+  ) {
+    this.chosen = new Set(chosen.map(keyOf));
+    this.named = new Set(chosen.flatMap((handle) => nameOf(handle) ?? []));
+  }
 
   pixel(at: Vector3): Dot {
     const [x, y] = toPixel(this.viewport, at);
@@ -249,7 +260,8 @@ class MarkBuilder {
   }
 
   private stays(handle: Handle): boolean {
-    if (this.chosen.size === 0 && this.added.size === 0) return false;
+    const name = nameOf(handle);
+    if (this.added.size === 0 && name !== null && !this.named.has(name)) return false;
     const key = keyOf(handle);
     return this.chosen.has(key) || this.added.has(key);
   }
@@ -271,7 +283,7 @@ export function chosenMarks(
     const item = byId.get(id);
     const points = item?.kind === 'curve' ? pointsOf(item.recipe) : null;
     if (!item || !points) return [];
-    const builder = new MarkBuilder(viewport, new Set(handles.map(keyOf)), NONE);
+    const builder = new MarkBuilder(viewport, handles, NONE);
     return handles.flatMap((handle): ChosenMark[] => {
       if (handle.kind !== 'fit' && handle.kind !== 'control' && handle.kind !== 'given') return [];
       const index = points[handle.kind].findIndex((each) => each.id === handle.id);
