@@ -23,7 +23,7 @@ try {
   for (const row of rows) {
     const found = benches.map(() => []);
     for (let round = 0; round < ROUNDS; round++) {
-      for (const [i, bench] of benches.entries()) found[i].push(await bench.rowFigures(row));
+      for (const [i, bench] of benches.entries()) found[i].push(await bench.rowFigures(row, 1));
     }
     const [before, now] = found.map((each) => FIGURES.map((figure) => middleOf(each, figure)));
     const cells = FIGURES.flatMap((figure, i) =>

@@ -89,7 +89,7 @@ export async function startBench(root, data, port) {
     return figures;
   };
   return {
-    rowFigures: (row) => onNewPage((page) => rowFigures(page, browser, address, row)),
+    rowFigures: (row, openings) => onNewPage((page) => rowFigures(page, browser, address, row, openings)),
     fairingFigures: (count) =>
       onNewPage(async (page) => {
         await warmStart(page, address, noisyName(count));
@@ -113,11 +113,11 @@ export async function startBench(root, data, port) {
 export const rowsNamed = (names) => ROWS.filter((row) => !names || names.includes(nameOf(row)));
 export const nameOf = ({ what, project }) => what ?? project;
 
-async function rowFigures(page, browser, address, row) {
+async function rowFigures(page, browser, address, row, openings = OPENINGS) {
   const { project, opening, move, curve, does } = row;
   const cold = await coldStart(page, address, project);
   const warm = [];
-  for (let i = 0; opening && i < OPENINGS; i++) warm.push(await warmStart(page, address, project));
+  for (let i = 0; opening && i < openings; i++) warm.push(await warmStart(page, address, project));
   const tasks = opening && (await tasksDuring(page, browser, () => warmStart(page, address, project)));
   if (curve) await pick(page, curve);
   await page.waitForTimeout(REST_MS);

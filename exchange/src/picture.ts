@@ -1,4 +1,4 @@
-import { displayPolyline } from '@pencil-bend/core';
+import { controlBox, displayPolyline } from '@pencil-bend/core';
 import { isShown, itemsOf, type Project, resolve } from '@pencil-bend/document';
 
 const WIDTH = 320;
@@ -42,9 +42,9 @@ function strokesOf(project: Project): Stroke[] {
     const curve = resolved.get(id);
     if (!curve?.ok) continue;
     // A picture this small shows nothing below a thousandth of the curve's size.
-    const rough = displayPolyline(curve.value.curve, Infinity).points;
-    const [low, high] = rangeOf([...rough]);
-    const { points } = displayPolyline(curve.value.curve, (high - low) / 1000 || 1);
+    const { least, largest } = controlBox(curve.value.curve);
+    const size = Math.max(...largest.map((x, c) => x - least[c]));
+    const { points } = displayPolyline(curve.value.curve, size / 1000 || 1);
     const path = Array.from({ length: points.length / 3 }, (_, i) => [points[3 * i], points[3 * i + 1]] as const);
     strokes.push({ colour, path });
   }

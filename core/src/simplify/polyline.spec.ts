@@ -3,6 +3,7 @@ import { evaluate } from '../curve/evaluate';
 import { homogeneous, makeCurve } from '../curve/curve';
 import { closestOnSegment } from '../linear/segment';
 import { distance, vectorAt } from '../linear/vector';
+import { throughPoints } from '../fit/through/throughPoints';
 import { displayPolyline } from './polyline';
 
 describe('displayPolyline', () => {
@@ -45,5 +46,24 @@ describe('displayPolyline', () => {
   it('draws a polygon with its vertices alone', () => {
     const corner = makeCurve(1, [0, 0, 1, 2, 2], homogeneous([0, 0, 0, 5, 0, 0, 5, 5, 0]));
     expect([...displayPolyline(corner, 0.01).parameters]).toEqual([0, 1, 2]);
+  });
+
+  it('passes over spans too small to be seen, and stays within the tolerance', () => {
+    const wave = throughPoints(Float64Array.from({ length: 300 }, (_, i) => (i % 3 === 0 ? i / 3 : i % 3 === 1 ? Math.sin(i / 6) : 0))); // prettier-ignore
+    if (!wave.ok) throw new Error(wave.failure.kind);
+    const { curve } = wave.value;
+    // 99 mm long: from far off a few vertices are left, nearby all spans have theirs.
+    const [far, near] = [displayPolyline(curve, 20), displayPolyline(curve, 0.1)];
+    expect(far.parameters.length).toBeLessThan(20);
+    expect(near.parameters.length).toBeGreaterThan(190);
+    for (const u of near.parameters) {
+      const there = evaluate(curve, u);
+      const away = far.parameters.slice(1).map((_, i) => {
+        const [a, b] = [vectorAt(far.points, i), vectorAt(far.points, i + 1)];
+        return distance(there, closestOnSegment(there, a, b).point);
+      });
+      expect(Math.min(...away)).toBeLessThanOrEqual(20);
+    }
+    expect([...far.points.slice(-3)]).toEqual([...evaluate(curve, 1)]);
   });
 });

@@ -1,4 +1,4 @@
-import { type Curve, spansOf } from '../curve/curve';
+import { type Curve, domainOf, spansOf } from '../curve/curve';
 import { derivativesInSpan } from '../curve/evaluate';
 
 /** A polyline along a curve: its vertices with their parameters. */
@@ -15,8 +15,8 @@ const scratch = new Float64Array(3);
 
 /**
  * The curve as a polyline for display: every span is halved until its quarter points lie within `tolerance` mm of
- * the chord. The quarter points are a test, not a proof; a certified polyline is another function's job. Throws a
- * RangeError for a tolerance that is not above 0.
+ * the chord, and spans that are no longer than that together are passed over. The quarter points are a test, not a
+ * proof; a certified polyline is another function's job. Throws a RangeError for a tolerance that is not above 0.
  */
 export function displayPolyline(curve: Curve, tolerance: number): Polyline {
   if (!(tolerance > 0)) throw new RangeError(`a tolerance above 0 is needed, not ${tolerance}`);
@@ -26,6 +26,8 @@ export function displayPolyline(curve: Curve, tolerance: number): Polyline {
     parameters.push(u);
     points.push(point[0], point[1], point[2]);
   };
+  // Spans that are so short together leave no vertex: all of them lies by the last one.
+  let passed = 0;
   for (const span of spansOf(curve)) {
     const from = curve.knots[span];
     const to = curve.knots[span + 1];
@@ -48,7 +50,22 @@ export function displayPolyline(curve: Curve, tolerance: number): Polyline {
     };
     let a = from;
     let point = read(from);
-    if (parameters.length === 0) put(from, point);
+    const isFirst = parameters.length === 0;
+    if (passed > 0) {
+      passed += controlLength(curve, span, 1);
+      if (passed > tolerance) {
+        put(from, point);
+        passed = 0;
+      }
+    } else if (isFirst) put(from, point);
+    if (passed === 0 && !isFirst) {
+      const own = controlLength(curve, span, curve.degree);
+      if (own <= tolerance) passed = own;
+    }
+    if (passed > 0) {
+      if (to === domainOf(curve)[1]) put(to, read(to));
+      continue;
+    }
     const intervals = startIntervals(curve.degree);
     for (let i = 1; i <= intervals; i++) {
       const b = i === intervals ? to : from + ((to - from) * i) / intervals;
@@ -59,6 +76,18 @@ export function displayPolyline(curve: Curve, tolerance: number): Polyline {
     }
   }
   return { points: Float64Array.from(points), parameters: Float64Array.from(parameters) };
+}
+
+/** Length of the last legs of the control polygon of a span; of all of them the curve there is no longer. */
+function controlLength({ points }: Curve, span: number, legs: number): number {
+  let sum = 0;
+  for (let i = 4 * (span - legs); i < 4 * span; i += 4) {
+    const x = points[i + 4] / points[i + 7] - points[i] / points[i + 3];
+    const y = points[i + 5] / points[i + 7] - points[i + 1] / points[i + 3];
+    const z = points[i + 6] / points[i + 7] - points[i + 2] / points[i + 3];
+    sum += Math.sqrt(x * x + y * y + z * z);
+  }
+  return sum;
 }
 
 function distanceToSegment(p: Float64Array, a: Float64Array, b: Float64Array): number {
