@@ -172,8 +172,8 @@ async function warmStart(page, address, project) {
   await page.goto(address);
   const link = page.locator(`a.open[aria-label="${project}"]`);
   await link.waitFor();
-  // Nobody clicks before the page of projects stands there with its pictures.
-  await page.waitForLoadState('networkidle');
+  // Nobody clicks before the page of projects stands there with its pictures, each of which is drawn once by the server.
+  await page.waitForLoadState('networkidle', { timeout: 120_000 });
   const start = performance.now();
   await link.click();
   await usable(page);
