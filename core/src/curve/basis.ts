@@ -45,17 +45,38 @@ export function basisFunctions(
   u: number,
   out: Float64Array = new Float64Array(degree + 1),
 ): Float64Array {
-  out[0] = 1;
-  for (let j = 1; j <= degree; j++) {
+  single[0] = u;
+  return basisFunctionsOf(knots, degree, span, single, 0, out, 0);
+}
+
+const single = new Float64Array(1);
+
+/** The same at parameters[index], from out[at] on: a number handed to another function by itself would be put on the heap. */
+export function basisFunctionsOf(
+  knots: Float64Array,
+  degree: number,
+  span: number,
+  parameters: ArrayLike<number>,
+  index: number,
+  out: Float64Array,
+  at: number,
+): Float64Array {
+  const u = parameters[index];
+  // At the span's own knot the last of each degree vanish, as sites of fits mostly have it.
+  const own = u === knots[span] ? 1 : 0;
+  out[at] = 1;
+  if (own === 1) out[at + 1] = 0;
+  for (let j = 1 + own; j <= degree; j++) {
     let saved = 0;
-    for (let r = 0; r < j; r++) {
+    for (let r = 0; r < j - own; r++) {
       const right = knots[span + r + 1] - u;
       const left = u - knots[span + 1 - j + r];
-      const term = out[r] / (right + left);
-      out[r] = saved + right * term;
+      const term = out[at + r] / (right + left);
+      out[at + r] = saved + right * term;
       saved = left * term;
     }
-    out[j] = saved;
+    out[at + j - own] = saved;
+    if (own === 1) out[at + j] = 0;
   }
   return out;
 }
@@ -89,8 +110,6 @@ export function basisDerivatives(
   single[0] = u;
   return basisDerivativesOf(knots, degree, span, single, 0, order, out);
 }
-
-const single = new Float64Array(1);
 
 /** The same at parameters[index]: a number handed to another function by itself would be put on the heap. */
 export function basisDerivativesOf(

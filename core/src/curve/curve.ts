@@ -21,6 +21,8 @@ export interface Curve {
   readonly closing: Closing;
 }
 
+const CLOSINGS: readonly Closing[] = ['open', 'clamped-closed', 'periodic'];
+
 /** The largest degree a curve may have; the basis loses digits beyond it and no designer asks for more. */
 export const MAX_DEGREE = 25;
 
@@ -58,29 +60,10 @@ export function makeCurve(
   points: ArrayLike<number>,
   closing: Closing = 'open',
 ): Curve {
+  // What is far too much is refused before room is made for it.
   checkDegree(degree);
-  if (!['open', 'clamped-closed', 'periodic'].includes(closing)) {
-    throw new InvalidCurve('closing', `open, clamped-closed or periodic is needed, not ${String(closing)}`);
-  }
-  if (points.length > 4 * MOST_CONTROL_POINTS) {
-    throw new InvalidCurve(
-      'points',
-      `at most ${MOST_CONTROL_POINTS} control points can be held, not ${points.length / 4}`,
-    );
-  }
-  if (points.length % 4 !== 0) {
-    throw new InvalidCurve('points', `a multiple of 4 numbers (wx wy wz w) is needed, not ${points.length}`);
-  }
-  const count = points.length / 4;
-  if (count < degree + 1) {
-    throw new InvalidCurve('points', `degree ${degree} needs at least ${degree + 1} control points, not ${count}`);
-  }
-  const curve: Curve = { degree, knots: new Float64Array(knots), points: new Float64Array(points), closing };
-  checkPoints(curve.points);
-  checkKnots(curve.knots, degree, count);
-  if (closing === 'periodic') checkWrapping(curve);
-  if (closing === 'clamped-closed') checkEndsMeet(curve);
-  return curve;
+  checkCount(points);
+  return lookedAt({ degree, knots: new Float64Array(knots), points: new Float64Array(points), closing });
 }
 
 /**
@@ -94,8 +77,24 @@ export const trusted = (
   closing: Closing = 'open',
 ): Curve => ({ degree, knots, points, closing });
 
-/** The same curve through the public door: for results of long computations, not right by construction. */
-export const lookedAt = ({ degree, knots, points, closing }: Curve): Curve => makeCurve(degree, knots, points, closing);
+/** The same curve, checked as `makeCurve` does: for results of long computations, not right by construction. */
+export function lookedAt(curve: Curve): Curve {
+  const { degree, knots, points, closing } = curve;
+  checkDegree(degree);
+  if (!CLOSINGS.includes(closing)) {
+    throw new InvalidCurve('closing', `open, clamped-closed or periodic is needed, not ${String(closing)}`);
+  }
+  checkCount(points);
+  const count = points.length / 4;
+  if (count < degree + 1) {
+    throw new InvalidCurve('points', `degree ${degree} needs at least ${degree + 1} control points, not ${count}`);
+  }
+  checkPoints(points);
+  checkKnots(knots, degree, count);
+  if (closing === 'periodic') checkWrapping(curve);
+  if (closing === 'clamped-closed') checkEndsMeet(curve);
+  return curve;
+}
 
 /**
  * Arrays for the knots and control points of a curve to be, side by side in one buffer: allocating is what costs most
@@ -151,7 +150,9 @@ export function homogeneous(euclidean: ArrayLike<number>, weights?: ArrayLike<nu
   const points = new Float64Array(count * 4);
   for (let i = 0; i < count; i++) {
     const w = weights ? weights[i] : 1;
-    for (let c = 0; c < 3; c++) points[4 * i + c] = w * euclidean[3 * i + c];
+    points[4 * i] = w * euclidean[3 * i];
+    points[4 * i + 1] = w * euclidean[3 * i + 1];
+    points[4 * i + 2] = w * euclidean[3 * i + 2];
     points[4 * i + 3] = w;
   }
   return points;
@@ -161,6 +162,18 @@ export function homogeneous(euclidean: ArrayLike<number>, weights?: ArrayLike<nu
 export function checkDegree(degree: number): void {
   if (!Number.isInteger(degree) || degree < 1 || degree > MAX_DEGREE) {
     throw new InvalidCurve('degree', `a whole number from 1 to ${MAX_DEGREE} is needed, not ${degree}`);
+  }
+}
+
+function checkCount(points: ArrayLike<number>): void {
+  if (points.length > 4 * MOST_CONTROL_POINTS) {
+    throw new InvalidCurve(
+      'points',
+      `at most ${MOST_CONTROL_POINTS} control points can be held, not ${points.length / 4}`,
+    );
+  }
+  if (points.length % 4 !== 0) {
+    throw new InvalidCurve('points', `a multiple of 4 numbers (wx wy wz w) is needed, not ${points.length}`);
   }
 }
 

@@ -1,7 +1,7 @@
 import type { Result } from '../result';
 import { failed, success } from '../result';
 import { chordsOf } from './parameters';
-import { mustBePlaces, mustBeTolerance } from '../refuse';
+import { mustBeTolerance } from '../refuse';
 
 /** Why no curve goes through the points. */
 export type FitFailure =
@@ -22,7 +22,8 @@ export type ConstraintFailure =
   | { readonly kind: 'ill-conditioned'; readonly degree: number; readonly points: number };
 
 /**
- * Checks the points of a fit: at least `needed` of them, all finite, neighbours further apart than `apart` mm.
+ * Checks the points of a fit: at least `needed` of them, all finite, neighbours further apart than `apart` mm. Gives the
+ * distances between neighbours.
  * Throws a RangeError for a coordinate that is not finite: that is a bug of the caller.
  */
 export function checkFitPoints(
@@ -30,12 +31,13 @@ export function checkFitPoints(
   closed: boolean,
   needed: number,
   apart: number,
-): Result<null, FitFailure> {
+): Result<Float64Array, FitFailure> {
   const count = points.length / 3;
-  mustBePlaces(points, 'points');
   mustBeTolerance(apart);
+  const chords = chordsOf(points, closed);
   if (count < needed) return failed({ kind: 'too-few-points', count, needed });
-  const first = chordsOf(points, closed).findIndex((chord) => chord <= apart);
-  if (first >= 0) return failed({ kind: 'coincident-points', first, second: (first + 1) % count });
-  return success(null);
+  for (let i = 0; i < chords.length; i++) {
+    if (chords[i] <= apart) return failed({ kind: 'coincident-points', first: i, second: (i + 1) % count });
+  }
+  return success(chords);
 }

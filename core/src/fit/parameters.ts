@@ -1,4 +1,4 @@
-import { angleBetween, subtract, vectorAt } from '../linear/vector';
+import { scratch } from '../linear/scratch';
 import { mustBeOneOf, mustBePlaces } from '../refuse';
 
 /**
@@ -6,7 +6,8 @@ import { mustBeOneOf, mustBePlaces } from '../refuse';
  * by chord length and turning angle (Foley, Nielson); or `faded`, our default, which is chord length at gentle turns
  * and Foley-Nielson at sharp ones, with no jump between.
  */
-export type Parameterisation = 'uniform' | 'chord' | 'centripetal' | 'foley-nielson' | 'faded';
+export type Parameterisation = (typeof PARAMETERISATIONS)[number];
+export const PARAMETERISATIONS = ['uniform', 'chord', 'centripetal', 'foley-nielson', 'faded'] as const;
 
 /**
  * One parameter for each point, from 0 to 1; a closed run has one more, 1, for the return to the first point.
@@ -22,42 +23,53 @@ export function parametersOf(
   rule: Parameterisation,
   kinks: readonly number[] = [],
 ): Float64Array {
-  mustBeOneOf(rule, ['uniform', 'chord', 'centripetal', 'foley-nielson', 'faded'], 'parameterisation');
+  mustBeOneOf(rule, PARAMETERISATIONS, 'parameterisation');
   if (points.length < 6) throw new RangeError(`points: two or more are needed, not ${points.length / 3}`);
-  const apart = chordsOf(points, closed).findIndex((chord) => !(chord > 0));
+  const chords = chordsOf(points, closed);
+  const apart = chords.findIndex((chord) => !(chord > 0));
   if (apart >= 0) throw new RangeError(`points[${apart}]: the next point lies in the same place`);
-  const intervals = intervalsOf(points, closed, rule, kinks);
-  const parameters = new Float64Array(intervals.length + 1);
-  for (let i = 0; i < intervals.length; i++) parameters[i + 1] = parameters[i] + intervals[i];
-  const total = parameters[intervals.length];
-  for (let i = 1; i < intervals.length; i++) parameters[i] /= total;
-  parameters[intervals.length] = 1;
+  return parametersAlong(points, chords, closed, rule, kinks);
+}
+
+/** The same for points whose distances are known, all above 0. */
+export function parametersAlong(
+  points: Float64Array,
+  chords: Float64Array,
+  closed: boolean,
+  rule: Parameterisation,
+  kinks: readonly number[],
+): Float64Array {
+  const intervals = intervalsOf(points, chords, closed, rule, kinks);
+  const count = chords.length;
+  const parameters = new Float64Array(count + 1);
+  let total = 0;
+  for (let i = 0; i < count; i++) parameters[i + 1] = total += intervals[i];
+  for (let i = 1; i < count; i++) parameters[i] /= total;
+  parameters[count] = 1;
   return parameters;
 }
 
 function intervalsOf(
   points: Float64Array,
+  chords: Float64Array,
   closed: boolean,
   rule: Parameterisation,
   kinks: readonly number[],
 ): Float64Array {
-  const chords = chordsOf(points, closed);
-  const turns = () => {
-    const all = turnsOf(points, closed);
-    for (const kink of kinks) all[kink] = 0;
-    return all;
-  };
   switch (rule) {
     case 'uniform':
-      return chords.fill(1);
+      return chords.map(() => 1);
     case 'chord':
       return chords;
     case 'centripetal':
       return chords.map(Math.sqrt);
     case 'foley-nielson':
-      return stretchedAtTurns(chords, turns());
-    case 'faded':
-      return stretchedAtTurns(chords, turns().map(fade));
+      return stretchedAtTurns(chords, turnsOf(points, chords, closed, 0, kinks), closed);
+    case 'faded': {
+      const turns = turnsOf(points, chords, closed, FADED_FROM, kinks);
+      for (let i = 0; 3 * i < points.length; i++) if (turns[i] > 0) turns[i] = fade(turns[i]);
+      return stretchedAtTurns(chords, turns, closed);
+    }
   }
 }
 
@@ -67,7 +79,8 @@ export function chordsOf(points: Float64Array, closed: boolean): Float64Array {
   const count = points.length / 3;
   const chords = new Float64Array(closed ? count : Math.max(0, count - 1));
   for (let i = 0; i < chords.length; i++) {
-    const [from, to] = [3 * i, 3 * ((i + 1) % count)];
+    const from = 3 * i;
+    const to = i + 1 < count ? from + 3 : 0;
     const x = points[to] - points[from];
     const y = points[to + 1] - points[from + 1];
     const z = points[to + 2] - points[from + 2];
@@ -76,32 +89,65 @@ export function chordsOf(points: Float64Array, closed: boolean): Float64Array {
   return chords;
 }
 
-/** Turning angle at each point, at most a right angle, in radians; 0 at the ends of an open run. */
-function turnsOf(points: Float64Array, closed: boolean): Float64Array {
+/**
+ * Turning angle at each point, at most a right angle, in radians; 0 at the ends of an open run, at kinks, and where it is
+ * less than `least`, which is most of a curve: the angle itself is asked for only elsewhere.
+ */
+function turnsOf(
+  points: Float64Array,
+  chords: Float64Array,
+  closed: boolean,
+  least: number,
+  kinks: readonly number[],
+): Float64Array {
   const count = points.length / 3;
-  const turns = new Float64Array(count);
+  const turns = turnsIn(count).fill(0, 0, count);
+  const gentle = Math.cos(least);
   for (let i = closed ? 0 : 1; i < (closed ? count : count - 1); i++) {
-    const here = vectorAt(points, i);
-    const before = subtract(here, vectorAt(points, (i + count - 1) % count));
-    const after = subtract(vectorAt(points, (i + 1) % count), here);
-    turns[i] = Math.min(angleBetween(before, after), Math.PI / 2);
+    const here = 3 * i;
+    const before = 3 * (i > 0 ? i - 1 : count - 1);
+    const after = 3 * (i + 1 < count ? i + 1 : 0);
+    const ax = points[here] - points[before];
+    const ay = points[here + 1] - points[before + 1];
+    const az = points[here + 2] - points[before + 2];
+    const bx = points[after] - points[here];
+    const by = points[after + 1] - points[here + 1];
+    const bz = points[after + 2] - points[here + 2];
+    const along = ax * bx + ay * by + az * bz;
+    if (along > gentle * chords[i > 0 ? i - 1 : count - 1] * chords[i]) continue;
+    const x = ay * bz - az * by;
+    const y = az * bx - ax * bz;
+    const z = ax * by - ay * bx;
+    const turn = Math.atan2(Math.sqrt(x * x + y * y + z * z), along);
+    turns[i] = turn < Math.PI / 2 ? turn : Math.PI / 2;
   }
+  for (const kink of kinks) turns[kink] = 0;
   return turns;
 }
 
-/** Lets a turn count from 45° on, and fully from 75°; smooth, so that a dragged point never makes the rest jump. */
+const turnsIn = scratch();
+const stretchedIn = scratch();
+
+/** Turns from this on count, in radians, and fully from a sixth of a half turn more. */
+const FADED_FROM = Math.PI / 4;
+
+/** Smooth, so that a dragged point never makes the rest jump. */
 function fade(turn: number): number {
-  const t = Math.min(1, Math.max(0, (turn - Math.PI / 4) / (Math.PI / 6)));
+  const t = Math.min(1, Math.max(0, (turn - FADED_FROM) / (Math.PI / 6)));
   return turn * t * t * (3 - 2 * t);
 }
 
 /** Foley-Nielson: an interval grows with the turns at its two ends, the more the longer the chord beyond them. */
-function stretchedAtTurns(chords: Float64Array, turns: Float64Array): Float64Array {
+function stretchedAtTurns(chords: Float64Array, turns: Float64Array, closed: boolean): Float64Array {
   const { length } = chords;
-  return chords.map((chord, i) => {
-    const before = chords[(i + length - 1) % length];
-    const after = chords[(i + 1) % length];
-    const turnAfter = turns[(i + 1) % turns.length];
-    return chord * (1 + (1.5 * turns[i] * before) / (before + chord) + (1.5 * turnAfter * after) / (chord + after));
-  });
+  const stretched = stretchedIn(length);
+  for (let i = 0; i < length; i++) {
+    const chord = chords[i];
+    const before = chords[i > 0 ? i - 1 : length - 1];
+    const after = chords[i + 1 < length ? i + 1 : 0];
+    const turnAfter = turns[closed && i + 1 === length ? 0 : i + 1];
+    stretched[i] =
+      chord * (1 + (1.5 * turns[i] * before) / (before + chord) + (1.5 * turnAfter * after) / (chord + after));
+  }
+  return stretched;
 }

@@ -1,5 +1,6 @@
-import { basisDerivativesOf, basisFunctions, findSpan } from '../curve/basis';
+import { basisDerivativesOf, basisFunctionsOf, findSpan } from '../curve/basis';
 import { binomials } from '../linear/bernstein';
+import { scratch } from '../linear/scratch';
 import type { Sites } from './sites';
 
 /** The curves of a degree over given knots and weights, whose control points are sought. */
@@ -13,35 +14,46 @@ export interface SplineSpace {
 }
 
 /**
- * Derivatives of one order of the p + 1 (rational) basis functions that do not vanish beside a site, into `out`;
- * returns the index of the first. (The NURBS Book, A2.3; the quotient rule, eq. 4.8, for weights.)
+ * Derivatives of one order of the p + 1 (rational) basis functions that do not vanish beside a site, into `out` from
+ * `at` on; returns the index of the first. Sites asked for in order find their spans from the one before, `near`.
+ * (The NURBS Book, A2.3; the quotient rule, eq. 4.8, for weights.)
  */
 export function basisRow(
   { degree, knots, count, periodic, weights }: SplineSpace,
   sites: Sites,
   row: number,
   out: Float64Array,
+  at = 0,
+  near = -1,
 ): number {
   const order = sites.orders[row];
   const controls = periodic ? count + degree : count;
+  const { parameters } = sites;
   const side = sites.left[row] === 1 ? 'left' : 'right';
-  const span = findSpan(knots, degree, controls, sites.parameters[row], side);
+  const from = near + degree;
+  const span =
+    near >= 0 && side === 'right' && parameters[row] >= knots[from] && parameters[row] < knots[controls]
+      ? spanOnFrom(knots, from, parameters, row)
+      : findSpan(knots, degree, controls, parameters[row], side);
   const width = degree + 1;
   if (order === 0 && !weights) {
-    basisFunctions(knots, degree, span, sites.parameters[row], out);
+    basisFunctionsOf(knots, degree, span, parameters, row, out, at);
     return span - degree;
   }
-  const table = scratch(width * (order + 1));
-  basisDerivativesOf(knots, degree, span, sites.parameters, row, order, table);
+  const table = scratchOf(width * (order + 1));
+  basisDerivativesOf(knots, degree, span, parameters, row, order, table);
   if (weights) toRational(table, width, order, (j) => weights[(span - degree + j) % count]);
-  for (let j = 0; j < width; j++) out[j] = table[order * width + j];
+  for (let j = 0; j < width; j++) out[at + j] = table[order * width + j];
   return span - degree;
 }
 
-let room = new Float64Array(64);
-function scratch(length: number): Float64Array {
-  if (room.length < length) room = new Float64Array(length);
-  return room;
+const scratchOf = scratch();
+
+/** The last k from a span on with knots[k] <= parameters[row], which lies before the last knot. */
+function spanOnFrom(knots: Float64Array, from: number, parameters: Float64Array, row: number): number {
+  let span = from;
+  while (knots[span + 1] <= parameters[row]) span++;
+  return span;
 }
 
 /** Turns derivatives of N into those of R = N w / Σ N w, in place, order by order. */

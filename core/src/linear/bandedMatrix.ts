@@ -33,53 +33,58 @@ export function addEntry(matrix: BandedMatrix, row: number, column: number, valu
  * caller knows what they mean and scales them.
  */
 export function solveBanded(matrix: BandedMatrix, right: Float64Array, columns: number): boolean {
-  const { size, lower, values } = matrix;
-  // Entry (row, column) stands at values[row * step + lower + column].
+  const { size, lower, upper, values } = matrix;
+  // From an entry to the one under it.
   const step = rowWidth(matrix) - 1;
-  const reach = lower + matrix.upper;
+  // How far to the right of the diagonal entries stand: further only once rows have been swapped.
+  let reach = upper;
 
-  for (let k = 0; k < size; k++) {
-    const lastRow = Math.min(size - 1, k + lower);
-    const lastColumn = Math.min(size - 1, k + reach);
-    const ofPivot = k * step + lower;
-    let pivot = k;
-    let most = Math.abs(values[ofPivot + k]);
-    for (let row = k + 1; row <= lastRow; row++) {
-      const candidate = Math.abs(values[row * step + lower + k]);
-      if (candidate > most) [pivot, most] = [row, candidate];
+  for (let k = 0, diagonal = lower; k < size; k++, diagonal += step + 1) {
+    const below = Math.min(lower, size - 1 - k);
+    let pivot = 0;
+    let most = Math.abs(values[diagonal]);
+    for (let row = 1; row <= below; row++) {
+      const candidate = Math.abs(values[diagonal + row * step]);
+      if (candidate > most) {
+        pivot = row;
+        most = candidate;
+      }
     }
     if (!(most > 0)) return false;
-    if (pivot !== k) {
-      const other = pivot * step + lower;
-      for (let column = k; column <= lastColumn; column++) swap(values, ofPivot + column, other + column);
-      for (let c = 0; c < columns; c++) swap(right, k * columns + c, pivot * columns + c);
+    if (pivot > 0) {
+      reach = lower + upper;
+      swap(values, diagonal, diagonal + pivot * step, Math.min(reach, size - 1 - k) + 1);
+      swap(right, k * columns, (k + pivot) * columns, columns);
     }
-    for (let row = k + 1; row <= lastRow; row++) {
-      const ofRow = row * step + lower;
-      const factor = values[ofRow + k] / values[ofPivot + k];
+    const beside = Math.min(reach, size - 1 - k);
+    const head = values[diagonal];
+    for (let row = 1; row <= below; row++) {
+      const of = diagonal + row * step;
+      const factor = values[of] / head;
       if (factor === 0) continue;
-      for (let column = k + 1; column <= lastColumn; column++) {
-        values[ofRow + column] -= factor * values[ofPivot + column];
+      for (let j = 1; j <= beside; j++) values[of + j] -= factor * values[diagonal + j];
+      for (let c = k * columns, to = (k + row) * columns, end = c + columns; c < end; c++, to++) {
+        right[to] -= factor * right[c];
       }
-      for (let c = 0; c < columns; c++) right[row * columns + c] -= factor * right[k * columns + c];
     }
   }
-  for (let k = size - 1; k >= 0; k--) {
-    const lastColumn = Math.min(size - 1, k + reach);
-    const ofRow = k * step + lower;
-    for (let c = 0; c < columns; c++) {
-      let sum = right[k * columns + c];
-      for (let column = k + 1; column <= lastColumn; column++) {
-        sum -= values[ofRow + column] * right[column * columns + c];
-      }
-      right[k * columns + c] = sum / values[ofRow + k];
+  for (let k = size - 1, diagonal = k * (step + 1) + lower; k >= 0; k--, diagonal -= step + 1) {
+    const beside = Math.min(reach, size - 1 - k);
+    const head = values[diagonal];
+    for (let c = k * columns, end = c + columns; c < end; c++) {
+      let sum = right[c];
+      for (let j = 1, from = c + columns; j <= beside; j++, from += columns) sum -= values[diagonal + j] * right[from];
+      right[c] = sum / head;
     }
   }
   return true;
 }
 
-function swap(array: Float64Array, i: number, j: number): void {
-  const held = array[i];
-  array[i] = array[j];
-  array[j] = held;
+/** Swaps so many numbers from i on with those from j on. */
+function swap(array: Float64Array, i: number, j: number, count: number): void {
+  for (let end = i + count; i < end; i++, j++) {
+    const held = array[i];
+    array[i] = array[j];
+    array[j] = held;
+  }
 }

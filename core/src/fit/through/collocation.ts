@@ -1,6 +1,7 @@
 import { LARGEST_COORDINATE } from '../../curve/curve';
-import { bandedMatrix, solveBanded } from '../../linear/bandedMatrix';
+import { solveBanded } from '../../linear/bandedMatrix';
 import { fold } from '../../linear/cyclicBand';
+import { scratch, wholeScratch } from '../../linear/scratch';
 import type { Sites } from '../sites';
 import { basisRow, type SplineSpace } from '../splineSpace';
 
@@ -36,7 +37,7 @@ export function collocate(
   const x0 = values[start];
   const y0 = values[start + 1];
   const z0 = values[start + 2];
-  const right = new Float64Array(3 * count);
+  const right = rightOf(3 * count);
   // How wide the places lie, and how far tangents reach; higher derivatives may be those of a fit that went astray.
   let width = 0;
   let size = 0;
@@ -47,125 +48,149 @@ export function collocate(
     right[k + 1] = isPlace ? values[k + 1] - y0 : values[k + 1] * scale;
     right[k + 2] = isPlace ? values[k + 2] - z0 : values[k + 2] * scale;
     const largest = Math.max(Math.abs(right[k]), Math.abs(right[k + 1]), Math.abs(right[k + 2]));
-    if (sites.orders[i] <= 1) size = Math.max(size, largest);
-    if (isPlace) width = Math.max(width, largest);
+    if (sites.orders[i] <= 1 && !(largest <= size)) size = largest;
+    if (isPlace && !(largest <= width)) width = largest;
   }
   const control = solved(rows, right, 3);
   if (!control) return null;
-  const missed = new Float64Array(3 * count);
+  const missed = missedOf(3 * count);
   let rough = false;
-  for (let round = 0; !isHit(rows, sites, right, control, width, missed); round++) {
+  let farthest = largestOf(control);
+  for (let round = 0; !isHit(rows, sites, right, control, width, farthest, missed); round++) {
     const by = round < REFINEMENTS ? solved(rows, missed, 3) : null;
     rough = !by;
     if (!by) break;
     for (let k = 0; k < control.length; k++) control[k] += by[k];
+    farthest = largestOf(control);
   }
-  const farthest = largestOf(control);
   // NaN is neither.
   rough ||= !(farthest <= FARTHEST * size);
   rough ||= stable && !(Number.EPSILON * conditionOf(rows) * farthest <= MOVED * size);
+  let isHeld = true;
   for (let k = 0; k < control.length; k += 3) {
     control[k] += x0;
     control[k + 1] += y0;
     control[k + 2] += z0;
+    // What is nearly undetermined may leave what a drawing can hold, or all numbers.
+    isHeld &&= canBeHeld(control[k]) && canBeHeld(control[k + 1]) && canBeHeld(control[k + 2]);
   }
-  // What is nearly undetermined may leave what a drawing can hold, or all numbers.
-  return largestOf(control) <= LARGEST_COORDINATE ? { control, rough } : null;
+  return isHeld ? { control, rough } : null;
 }
+
+const canBeHeld = (coordinate: number): boolean => Math.abs(coordinate) <= LARGEST_COORDINATE;
+
+const rightOf = scratch();
+const missedOf = scratch();
 
 /** The largest size of a number; NaN where one is. */
 function largestOf(numbers: Float64Array): number {
   let most = 0;
-  for (const number of numbers) most = Math.max(most, Math.abs(number));
+  for (let i = 0; i < numbers.length; i++) {
+    const size = Math.abs(numbers[i]);
+    if (size > most || Number.isNaN(size)) most = size;
+  }
   return most;
 }
 
 /** The equations at the sites: row i has p + 1 entries for the control points from `firsts[i]` on, of like size. */
 interface Rows {
+  readonly count: number;
   readonly width: number;
   readonly entries: Float64Array;
   readonly firsts: Int32Array;
   /** What each row was multiplied by. */
   readonly scales: Float64Array;
-  /** Where each row, and each control point, stands in the banded matrix. */
-  readonly rowAt: Int32Array;
-  readonly columnAt: Int32Array;
+  /** Where each row, and each control point, stands in the banded matrix; where they stand in order, none. */
+  readonly places: { readonly rowAt: Int32Array; readonly columnAt: Int32Array } | null;
   /** How many diagonals the matrix has on either side. */
   readonly lower: number;
   readonly upper: number;
 }
 
+const entriesOf = scratch();
+const scalesOf = scratch();
+const firstsOf = wholeScratch();
+
 /** Null where a row has no entry. */
 function rowsOf(space: SplineSpace, sites: Sites): Rows | null {
   const { degree, count, periodic } = space;
   const width = degree + 1;
-  const entries = new Float64Array(count * width);
-  const firsts = new Int32Array(count);
-  const scales = new Float64Array(count);
-  const row = new Float64Array(width);
-  let centre = 0;
-  for (let i = 0; i < count; i++) {
-    firsts[i] = basisRow(space, sites, i, row);
-    let most = 0;
-    let middle = 0;
-    for (let j = 0; j < width; j++) {
-      const size = Math.abs(row[j]);
-      if (size >= most) middle = j;
-      if (size > most) most = size;
-    }
-    if (!(most > 0)) return null;
+  const entries = entriesOf(count * width);
+  const firsts = firstsOf(count);
+  const scales = scalesOf(count);
+  let near = -1;
+  for (let i = 0, at = 0; i < count; i++, at += width) {
+    near = basisRow(space, sites, i, entries, at, near);
+    firsts[i] = near;
+    scales[i] = 1;
+    if (sites.orders[i] === 0) continue;
     // Derivatives grow with short spans; rows of like size make pivots comparable.
-    const scale = sites.orders[i] === 0 ? 1 : 1 / most;
-    scales[i] = scale;
-    for (let j = 0; j < width; j++) entries[i * width + j] = row[j] * scale;
-    centre += firsts[i] + middle - i;
+    let most = 0;
+    for (let e = at; e < at + width; e++) most = Math.max(most, Math.abs(entries[e]));
+    if (!(most > 0)) return null;
+    scales[i] = 1 / most;
+    for (let e = at; e < at + width; e++) entries[e] *= scales[i];
   }
-  const shift = Math.round(centre / count);
-  const rowAt = periodic ? Int32Array.from(firsts, (_, i) => fold(i, count)) : inOrder(count);
-  const columnAt = periodic
-    ? Int32Array.from(firsts, (_, j) => fold((((j - shift) % count) + count) % count, count))
-    : rowAt;
+  const places = periodic ? foldedPlaces(count, width, entries, firsts) : null;
   let lower = 0;
   let upper = 0;
   for (let i = 0, e = 0; i < count; i++) {
-    let k = firsts[i] % count;
-    for (let j = 0; j < width; j++, e++) {
-      if (entries[e] !== 0) {
-        const offset = columnAt[k] - rowAt[i];
-        if (offset > upper) upper = offset;
-        else if (-offset > lower) lower = -offset;
-      }
-      if (++k === count) k = 0;
+    const row = places ? places.rowAt[i] : i;
+    for (let k = firsts[i], end = k + width; k < end; k++, e++) {
+      if (entries[e] === 0) continue;
+      const offset = (places ? places.columnAt[k % count] : k) - row;
+      if (offset > upper) upper = offset;
+      else if (-offset > lower) lower = -offset;
     }
   }
-  return { width, entries, firsts, scales, rowAt, columnAt, lower, upper };
+  return { count, width, entries, firsts, scales, places, lower, upper };
 }
 
-let numbers = new Int32Array();
-/** 0, 1, 2 and on, so many at least: an array of its own for each fit would cost more than its solution. */
-function inOrder(count: number): Int32Array {
-  if (numbers.length < count) numbers = Int32Array.from({ length: 2 * count }, (_, i) => i);
-  return numbers;
+/** A ring's rows and control points, numbered so that a row's largest entry stands near the diagonal. */
+function foldedPlaces(count: number, width: number, entries: Float64Array, firsts: Int32Array) {
+  let centre = 0;
+  for (let i = 0; i < count; i++) {
+    let middle = 0;
+    for (let j = 1; j < width; j++) {
+      if (Math.abs(entries[i * width + j]) >= Math.abs(entries[i * width + middle])) middle = j;
+    }
+    centre += firsts[i] + middle - i;
+  }
+  const shift = Math.round(centre / count);
+  const rowAt = Int32Array.from({ length: count }, (_, i) => fold(i, count));
+  const columnAt = Int32Array.from(rowAt, (_, j) => fold((((j - shift) % count) + count) % count, count));
+  return { rowAt, columnAt };
 }
+
+const matrixOf = scratch();
 
 /** The control points for `columns` right-hand sides, packed by row; null where the rows determine none. */
 function solved(rows: Rows, right: Float64Array, columns: number): Float64Array | null {
-  const { width, entries, firsts, rowAt, columnAt, lower, upper } = rows;
-  const count = firsts.length;
-  const { values } = bandedMatrix(count, lower, upper);
-  const ordered = new Float64Array(columns * count);
+  const { count, width, entries, firsts, places, lower, upper } = rows;
   const stride = 2 * lower + upper;
+  const values = matrixOf(count * (stride + 1));
+  values.fill(0, 0, count * (stride + 1));
+  const matrix = { size: count, lower, upper, values };
+  if (!places) {
+    for (let i = 0, e = 0; i < count; i++) {
+      // What vanishes may lie outside the band.
+      for (let to = i * stride + lower + firsts[i], end = to + width; to < end; to++, e++) {
+        if (entries[e] !== 0) values[to] = entries[e];
+      }
+    }
+    const control = right.slice(0, columns * count);
+    return solveBanded(matrix, control, columns) ? control : null;
+  }
+  const { rowAt, columnAt } = places;
+  const ordered = new Float64Array(columns * count);
   for (let i = 0, e = 0; i < count; i++) {
     const from = rowAt[i] * stride + lower;
-    let k = firsts[i] % count;
-    for (let j = 0; j < width; j++, e++) {
-      // What vanishes may lie outside the band.
-      if (entries[e] !== 0) values[from + columnAt[k]] += entries[e];
-      if (++k === count) k = 0;
+    for (let k = firsts[i], end = k + width; k < end; k++, e++) {
+      if (entries[e] !== 0) values[from + columnAt[k % count]] += entries[e];
     }
     for (let c = 0; c < columns; c++) ordered[columns * rowAt[i] + c] = right[columns * i + c];
   }
-  if (!solveBanded({ size: count, lower, upper, values }, ordered, columns)) return null;
+  if (!solveBanded(matrix, ordered, columns)) return null;
   const control = new Float64Array(columns * count);
   for (let j = 0; j < count; j++) {
     for (let c = 0; c < columns; c++) control[columns * j + c] = ordered[columns * columnAt[j] + c];
@@ -173,26 +198,31 @@ function solved(rows: Rows, right: Float64Array, columns: number): Float64Array 
   return control;
 }
 
-/** Whether the control points give what is asked for at all sites, to rounding; what they miss goes into `missed`. */
+/**
+ * Whether the control points, as far out as `farthest`, give what is asked for at all sites, to rounding: places to a
+ * share of their `size`. What they miss goes into `missed`.
+ */
 function isHit(
   rows: Rows,
   { orders }: Sites,
   right: Float64Array,
   control: Float64Array,
-  width: number,
+  size: number,
+  farthest: number,
   missed: Float64Array,
 ): boolean {
-  const { entries, firsts } = rows;
-  const farthest = ROUNDING * largestOf(control);
+  const { count, width, entries, firsts } = rows;
+  const rounding = ROUNDING * farthest;
   let isHit = true;
-  for (let i = 0, e = 0, r = 0; i < firsts.length; i++, r += 3) {
+  for (let i = 0, e = 0, r = 0; i < count; i++, r += 3) {
     let x = right[r];
     let y = right[r + 1];
     let z = right[r + 2];
-    const asked = orders[i] > 0 ? Math.max(Math.abs(x), Math.abs(y), Math.abs(z)) : width;
-    const allowed = MISSED * asked + farthest;
-    let k = (3 * firsts[i]) % control.length;
-    for (let j = 0; j < rows.width; j++, e++) {
+    const asked = orders[i] > 0 ? Math.max(Math.abs(x), Math.abs(y), Math.abs(z)) : size;
+    const allowed = MISSED * asked + rounding;
+    let k = 3 * firsts[i];
+    if (k >= control.length) k -= control.length;
+    for (const end = e + width; e < end; e++) {
       const share = entries[e];
       x -= share * control[k];
       y -= share * control[k + 1];
@@ -210,7 +240,7 @@ function isHit(
 
 /** How far a control point may move for data that move by 1; signs that alternate are what interpolation enlarges most. */
 function conditionOf(rows: Rows): number {
-  const alternating = Float64Array.from(rows.firsts, (_, i) => (i % 2 === 0 ? 1 : -1));
+  const alternating = Float64Array.from({ length: rows.count }, (_, i) => (i % 2 === 0 ? 1 : -1));
   const moved = solved(rows, alternating, 1);
   return moved ? largestOf(moved) : Infinity;
 }

@@ -1,8 +1,7 @@
-import { basisFunctions, findSpan } from '../../curve/basis';
-import { type Curve, homogeneous, makeCurve, MAX_DEGREE } from '../../curve/curve';
-import { addEntry, bandedMatrix, solveBanded } from '../../linear/bandedMatrix';
+import { type Curve, homogeneous, lookedAt, MAX_DEGREE, trusted } from '../../curve/curve';
 import { type Result, success } from '../../result';
 import { checkFitPoints, type FitFailure } from '../fitFailure';
+import { collocate } from './collocation';
 import { mustBePacked, mustBeWhole } from '../../refuse';
 
 /**
@@ -42,16 +41,8 @@ export function interpolate(
     throw new RangeError('one increasing parameter is needed for each point');
   }
   const knots = averagedKnots(parameters, degree);
-  const matrix = bandedMatrix(count, degree, degree);
-  const right = Float64Array.from(points);
-  for (let i = 0; i < count; i++) {
-    const span = findSpan(knots, degree, count, parameters[i]);
-    const basis = basisFunctions(knots, degree, span, parameters[i]);
-    for (let j = 0; j <= degree; j++) {
-      // Exact zeros can fall outside the band at the ends.
-      if (basis[j] !== 0) addEntry(matrix, i, span - degree + j, basis[j]);
-    }
-  }
-  if (!solveBanded(matrix, right, 3)) throw new Error('the interpolation system is singular with averaged knots');
-  return success(makeCurve(degree, knots, homogeneous(right)));
+  const sites = { parameters, orders: new Uint8Array(count), left: new Uint8Array(count) };
+  const found = collocate({ degree, knots, count, periodic: false }, sites, points);
+  if (!found) throw new Error('the interpolation system is singular with averaged knots');
+  return success(lookedAt(trusted(degree, knots, homogeneous(found.control))));
 }

@@ -19,8 +19,8 @@ export interface Layout {
   readonly natural: Uint8Array;
 }
 
-/** Orders of the derivatives constrained at each fit point, besides its place. */
-export type ConstrainedOrders = (point: number) => readonly number[];
+/** How many derivatives are constrained at each fit point besides its place, from the first on: r', r' and r'', … */
+export type Constrained = Readonly<Uint8Array>;
 
 /** Knots around a fit point lie this share of the neighbouring intervals away from it. */
 const BESIDE = 1 / 3;
@@ -42,107 +42,139 @@ export function openLayout(
   parameters: Float64Array,
   wanted: number,
   ends: FitEnds,
-  ordersAt: ConstrainedOrders,
+  constrained: Constrained,
 ): Layout {
   const points = parameters.length;
   const last = points - 1;
   let data = points;
-  for (let i = 0; i < points; i++) data += ordersAt(i).length;
+  for (let i = 0; i < points; i++) data += constrained[i];
   let degree = Math.min(wanted, data === 2 ? 1 : MOST);
   if (ends === 'not-a-knot') degree = Math.min(degree, data - 1);
   else while (degree > 1 && (degree >> 1) + 1 > data) degree--;
   const k = degree >> 1;
+  const odd = degree % 2;
 
-  const inner: number[] = [];
-  for (let i = 0; i < last; i++) {
-    const [from, to] = [parameters[i], parameters[i + 1]];
-    if (i > 0) putBeside(inner, parameters, i, (degree % 2) + ordersAt(i).length, parameters[i - 1]);
-    if (degree % 2 === 0) inner.push(from + (to - from) / 2);
-  }
-  const endOf = (orders: readonly number[]) => {
-    if (ends === 'not-a-knot') return { natural: [], extra: orders.length - k };
-    const natural = new Set(Array.from({ length: k }, (_, i) => k + 1 + i));
-    for (const j of orders) natural.delete(j <= k ? 2 * k + 1 - j : j);
-    return { natural: [...natural], extra: orders.length + natural.size - k };
+  // Orders of end conditions as bits, which are few and asked for often.
+  const endOf = (held: number) => {
+    if (ends === 'not-a-knot') return { natural: 0, extra: held - k };
+    let natural = 0;
+    let rows = held - k;
+    for (let order = k + 1; order <= 2 * k; order++) {
+      if (order <= held || 2 * k + 1 - order <= Math.min(held, k)) continue;
+      natural |= 1 << order;
+      rows++;
+    }
+    return { natural, extra: rows };
   };
-  const [start, end] = [endOf(ordersAt(0)), endOf(ordersAt(last))];
-  const dropped = [Math.max(0, -start.extra), Math.max(0, -end.extra)];
-  inner.unshift(...nearEnd(parameters[0], parameters[1], start.extra));
-  inner.push(...nearEnd(parameters[last], parameters[last - 1], end.extra).reverse());
-  const count = inner.length - dropped[0] - dropped[1] + degree + 1;
+  const start = endOf(constrained[0]);
+  const end = endOf(constrained[last]);
+  let inner = start.extra + end.extra + (last - 1) * odd + last * (1 - odd);
+  for (let i = 1; i < last; i++) inner += constrained[i];
+  const count = inner + degree + 1;
   const knots = new Float64Array(count + degree + 1);
+  // Those that an end without knots drops are written over by the ones of the end.
+  let next = nearEnd(knots, degree + 1 + Math.min(0, start.extra), parameters[0], parameters[1], start.extra);
+  for (let i = 0; i < last; i++) {
+    const from = parameters[i];
+    if (i > 0) next = putBeside(knots, next, parameters, i, odd + constrained[i], parameters[i - 1]);
+    if (odd === 0) knots[next++] = from + (parameters[i + 1] - from) / 2;
+  }
+  nearEnd(knots, next, parameters[last], parameters[last - 1], end.extra);
+  knots.subarray(next, next + Math.max(0, end.extra)).reverse();
   knots.fill(parameters[0], 0, degree + 1);
-  for (let i = degree + 1; i < count; i++) knots[i] = inner[dropped[0] + i - degree - 1];
   knots.fill(parameters[last], count);
 
   const rows = new Rows(count);
-  const put = (point: number, natural: readonly number[]) => {
-    const orders = [0, ...ordersAt(point), ...natural].sort((a, b) => (point === last ? b - a : a - b));
-    for (const order of orders) rows.put(parameters[point], order, point, point === last, natural.includes(order));
-  };
-  put(0, start.natural);
-  for (let point = 1; point < last; point++) {
-    rows.put(parameters[point], 0, point, false, false);
-    for (const order of ordersAt(point)) rows.put(parameters[point], order, point, false, false);
+  for (let point = 0; point <= last; point++) {
+    const natural = point === 0 ? start.natural : point === last ? end.natural : 0;
+    rows.putAll(parameters[point], constrained[point], natural, point, point === last);
   }
-  put(last, end.natural);
   return { degree, knots, count, ...rows.sorted };
 }
 
-/** Knots beside an end for constraints there beyond what it replaces. */
-const nearEnd = (u: number, next: number, extra: number): number[] =>
-  Array.from({ length: Math.max(0, extra) }, (_, i) => u + ((next - u) * BESIDE_END * (i + 1)) / extra);
+/** Puts knots beside an end for constraints there beyond what it replaces; returns where the next one goes. */
+function nearEnd(knots: Float64Array, at: number, u: number, next: number, extra: number): number {
+  for (let i = 0; i < extra; i++) knots[at++] = u + ((next - u) * BESIDE_END * (i + 1)) / extra;
+  return at;
+}
 
-/** Rows in the making. */
+/** Rows in the making, in one buffer: five of their own would cost more than what is written there. */
 class Rows {
   readonly sorted;
   private next = 0;
 
   constructor(count: number) {
+    const buffer = new ArrayBuffer(15 * count);
     this.sorted = {
-      sites: { parameters: new Float64Array(count), orders: new Uint8Array(count), left: new Uint8Array(count) },
-      points: new Int32Array(count),
-      natural: new Uint8Array(count),
+      sites: {
+        parameters: new Float64Array(buffer, 0, count),
+        orders: new Uint8Array(buffer, 12 * count, count),
+        left: new Uint8Array(buffer, 13 * count, count),
+      },
+      points: new Int32Array(buffer, 8 * count, count),
+      natural: new Uint8Array(buffer, 14 * count, count),
     };
   }
 
-  put(u: number, order: number, point: number, left: boolean, natural: boolean): void {
-    const { sites, points } = this.sorted;
-    const index = this.next++;
-    sites.parameters[index] = u;
-    sites.orders[index] = order;
-    sites.left[index] = left ? 1 : 0;
-    points[index] = point;
-    this.sorted.natural[index] = natural ? 1 : 0;
+  /**
+   * The place of a point, so many derivatives there, and end conditions, whose orders are bits; on the left the highest
+   * first.
+   */
+  putAll(u: number, held: number, natural: number, point: number, left: boolean): void {
+    const top = natural === 0 ? held : MOST;
+    for (let i = 0; i <= top; i++) {
+      const order = left ? top - i : i;
+      const isNatural = (natural >> order) & 1;
+      if (order > held && isNatural === 0) continue;
+      const { sites, points } = this.sorted;
+      const index = this.next++;
+      sites.parameters[index] = u;
+      sites.orders[index] = order;
+      sites.left[index] = left ? 1 : 0;
+      points[index] = point;
+      this.sorted.natural[index] = isNatural;
+    }
   }
 }
 
 const MOST = 25;
 
-/** Puts so many knots at a fit point: itself, or spread evenly around it. */
-function putBeside(knots: number[], parameters: ArrayLike<number>, i: number, count: number, before: number): void {
-  const [here, next] = [parameters[i], parameters[i + 1]];
-  if (count === 1) knots.push(here);
-  for (let j = 0; j < count && count > 1; j++) {
-    const share = (2 * j) / (count - 1) - 1;
-    knots.push(here + BESIDE * share * (share < 0 ? here - before : next - here));
+/** Puts so many knots at a fit point: itself, or spread evenly around it. Returns where the next one goes. */
+function putBeside(
+  knots: Float64Array | number[],
+  at: number,
+  parameters: ArrayLike<number>,
+  i: number,
+  count: number,
+  before: number,
+): number {
+  const here = parameters[i];
+  if (count === 1) {
+    knots[at] = here;
+    return at + 1;
   }
+  for (let j = 0; j < count; j++) {
+    const share = (2 * j) / (count - 1) - 1;
+    knots[at++] = here + BESIDE * share * (share < 0 ? here - before : parameters[i + 1] - here);
+  }
+  return at;
 }
 
 /**
  * The same for a closed run; `parameters` has one more, for the return to the first point. The domain begins at the
  * knot at or before the first point: midway knots of even degrees would be singular at the points for even counts.
  */
-export function closedLayout(parameters: Float64Array, degree: number, ordersAt: ConstrainedOrders): Layout {
+export function closedLayout(parameters: Float64Array, degree: number, constrained: Constrained): Layout {
   const points = parameters.length - 1;
   const period = parameters[points] - parameters[0];
   const around: number[] = [];
   for (let i = 0; i < points; i++) {
     const before = i === 0 ? parameters[points - 1] - period : parameters[i - 1];
-    putBeside(around, parameters, i, (degree % 2) + ordersAt(i).length, before);
+    putBeside(around, around.length, parameters, i, (degree % 2) + constrained[i], before);
     if (degree % 2 === 0) around.push(parameters[i] + (parameters[i + 1] - parameters[i]) / 2);
   }
-  const [from, to] = [parameters[0], parameters[points]];
+  const from = parameters[0];
+  const to = parameters[points];
   // Those before the first point come again after the last one, and the other way round.
   const knots = around.flatMap((u) => (u < from ? [u, u + period] : u > to - period / 2 ? [u - period, u] : [u]));
   knots.sort((a, b) => a - b);
@@ -156,8 +188,7 @@ export function closedLayout(parameters: Float64Array, degree: number, ordersAt:
   for (let k = 0; k < points; k++) {
     const point = (beyond + k) % points;
     const u = point >= beyond ? parameters[point] - period : parameters[point];
-    rows.put(u, 0, point, false, false);
-    for (const order of ordersAt(point)) rows.put(u, order, point, false, false);
+    rows.putAll(u, constrained[point], 0, point, false);
   }
   return { degree, knots: Float64Array.from([...base, end]), count: base.length, ...rows.sorted };
 }

@@ -1,5 +1,6 @@
 import { distance, length, scale, type Vector3 } from '../../linear/vector';
-import { type Curve, domainOf, homogeneous, makeCurve } from '../../curve/curve';
+import { type Curve, domainOf, homogeneous, lookedAt, trusted } from '../../curve/curve';
+import { scratch } from '../../linear/scratch';
 import { derivatives } from '../../curve/evaluate';
 import { periodicCurve } from '../../knots/period';
 import { contactDerivatives, type Contacts } from '../../measure/jet';
@@ -103,13 +104,15 @@ function radiusVector(first: Vector3, second: Vector3, radius: number): Vector3 
   return size > straight ? scale(bend, 1 / (size * radius)) : null;
 }
 
+const valuesOf = scratch();
+
 function solve(run: Run, derivativesAt: ReadonlyMap<number, Derivatives>): Result<SmoothRun, ConstraintFailure> {
   const { points, parameters, closed } = run;
-  const orders = [[], [1], [1, 2], [1, 2, 3]] as const;
-  const ordersAt = (i: number) => orders[derivativesAt.get(i)?.length ?? 0];
+  const constrained = new Uint8Array(points.length / 3);
+  for (const [index, derivatives] of derivativesAt) constrained[index] = derivatives.length;
   const layout = closed
-    ? closedLayout(parameters, run.degree, ordersAt)
-    : openLayout(parameters, run.degree, run.ends, ordersAt);
+    ? closedLayout(parameters, run.degree, constrained)
+    : openLayout(parameters, run.degree, run.ends, constrained);
   for (const { index, curvature, tangent } of run.constraints) {
     const needed = curvature ? 3 : tangent ? 2 : 1;
     if (layout.degree < needed) return failed({ kind: 'degree-too-low', index, degree: layout.degree, needed });
@@ -118,19 +121,25 @@ function solve(run: Run, derivativesAt: ReadonlyMap<number, Derivatives>): Resul
     if (layout.degree < needed) return failed({ kind: 'degree-too-low', index, degree: layout.degree, needed });
   }
   const { degree, knots, count, sites } = layout;
-  const values = new Float64Array(3 * count);
-  for (let i = 0; i < count; i++) {
-    if (layout.natural[i] === 1) continue;
+  const values = valuesOf(3 * count);
+  for (let i = 0, to = 0; i < count; i++, to += 3) {
     const point = layout.points[i];
-    const derivative = sites.orders[i] === 0 ? null : derivativesAt.get(point)?.[sites.orders[i] - 1];
-    for (let c = 0; c < 3; c++) values[3 * i + c] = derivative ? derivative[c] : points[3 * point + c];
+    const order = sites.orders[i];
+    if (order === 0) {
+      values[to] = points[3 * point];
+      values[to + 1] = points[3 * point + 1];
+      values[to + 2] = points[3 * point + 2];
+    } else {
+      const derivative = layout.natural[i] === 1 ? null : derivativesAt.get(point)?.[order - 1];
+      for (let c = 0; c < 3; c++) values[to + c] = derivative ? derivative[c] : 0;
+    }
   }
   const around = closed ? periodicCurve(degree, homogeneous(new Float64Array(3 * count)), knots).knots : knots;
   const space = { degree, knots: around, count, periodic: closed };
   const found = collocate(space, sites, values);
   if (!found) return failed({ kind: 'unsolvable', degree, points: points.length / 3 });
   const plain = homogeneous(found.control);
-  const curve = closed ? periodicCurve(degree, plain, knots) : makeCurve(degree, knots, plain);
+  const curve = closed ? periodicCurve(degree, plain, knots) : lookedAt(trusted(degree, knots, plain));
   const isRough =
     found.rough || ![...derivativesAt].every(([index, wanted]) => isKept(curve, siteAt(run, curve, index), wanted));
   return success({ curve, sites: closed ? sites : withLowestAtEnds(layout), isRough });

@@ -12,7 +12,7 @@ import { mustBeOneOf, mustBeWhole } from '../../refuse';
 import { checkFitPoints, type ConstraintFailure } from '../fitFailure';
 import { checkConstraints, type PointConstraint } from './constraints';
 import type { FitEnds } from './layout';
-import { type Parameterisation, parametersOf } from '../parameters';
+import { type Parameterisation, PARAMETERISATIONS, parametersAlong } from '../parameters';
 import { listSites, packSites, sitesInOrder, type Site, type Sites } from '../sites';
 import { type Run, smoothRun } from './smoothRun';
 
@@ -79,9 +79,11 @@ export function throughPoints(given: Float64Array, options: ThroughPointsOptions
   const points = withContactPoints(given, contacts);
   const checked = checkFitPoints(points, closed, closed ? 3 : 2, apart);
   if (!checked.ok) return checked;
+  const chords = checked.value;
   const count = points.length / 3;
   mustBeWhole(degree, 1, MOST, 'degree');
   mustBeOneOf(ends, ['natural', 'not-a-knot'], 'ends');
+  if (parameterisation !== 'arc-length') mustBeOneOf(parameterisation, PARAMETERISATIONS, 'parameterisation');
   const isContact = (index: number) =>
     (index === 0 && contacts.start !== undefined) || (index === count - 1 && contacts.end !== undefined);
   const constraints = (options.constraints ?? []).filter(({ index }) => !isContact(index));
@@ -91,8 +93,10 @@ export function throughPoints(given: Float64Array, options: ThroughPointsOptions
 
   const fitAt = (parameters: Float64Array): Result<Fit, ConstraintFailure> => {
     // Spacing so uneven that two parameters are nearly one cannot carry a knot.
-    const merged = parameters.findIndex((u, i) => i > 0 && !(u - parameters[i - 1] >= SHORTEST_SPAN));
-    if (merged > 0) return failed({ kind: 'coincident-points', first: merged - 1, second: merged % count });
+    for (let i = 1; i < parameters.length; i++) {
+      if (!(parameters[i] - parameters[i - 1] >= SHORTEST_SPAN))
+        return failed({ kind: 'coincident-points', first: i - 1, second: i % count });
+    }
     const run: Run = { points, parameters, closed, degree, ends, constraints, contacts };
     if (kinks.length > 0) return kinked(run, kinks);
     const smooth = smoothRun(run);
@@ -102,8 +106,8 @@ export function throughPoints(given: Float64Array, options: ThroughPointsOptions
   };
   const fit =
     parameterisation === 'arc-length'
-      ? byRounds(fitAt(parametersOf(points, closed, 'chord')), fitAt)
-      : fitAt(parametersOf(points, closed, parameterisation, kinks));
+      ? byRounds(fitAt(parametersAlong(points, chords, closed, 'chord', [])), fitAt)
+      : fitAt(parametersAlong(points, chords, closed, parameterisation, kinks));
   if (fit.ok && fit.value.isRough && !options.rough) {
     return failed({ kind: 'ill-conditioned', degree: fit.value.curve.degree, points: count });
   }
