@@ -1,9 +1,9 @@
 // The kernel against general-purpose libraries for the same work, in the same run.
 import { join } from 'node:path';
-import { curveNatural, line } from 'd3-shape';
 import { build } from 'esbuild';
 import { allocated } from './heap.mjs';
 import { inNurbs, inThree, inVerb } from './libraries.mjs';
+import { naturalCubic } from './naturalCubic.mjs';
 import { race } from './race.mjs';
 import { slope, time } from './time.mjs';
 
@@ -165,17 +165,28 @@ function heap(core) {
   ].map(([what, work]) => ({ what, bytes: allocated(work) / PARAMETERS }));
 }
 
-/** Curves through points against the natural cubic of a drawing library, which is plane and evenly spaced. */
+/**
+ * Curves through points and the textbook's interpolation, against a natural cubic written by hand, and the same as a
+ * curve of the kernel, with its checks.
+ */
 function interpolation(core) {
-  const counts = [20, 100, 500, 1000, 5000, 10_000, 50_000];
+  const counts = [8, 20, 100, 1000, 10_000, 50_000];
   const rows = counts.map((count) => {
     const given = wave(count);
-    const pairs = Array.from({ length: count }, (_, i) => [given[3 * i], given[3 * i + 1]]);
-    // Writes the spline's Bézier pieces into a sink that keeps nothing.
-    const nothing = { moveTo() {}, lineTo() {}, bezierCurveTo() {} };
-    const natural = line().curve(curveNatural).context(nothing);
-    const { ours, theirs } = race({ ours: () => core.throughPoints(given), theirs: () => natural(pairs) }, 300);
-    return { count, ours, theirs };
+    const parameters = core.parametersOf(given, false, 'chord');
+    const times = race(
+      {
+        ours: () => core.throughPoints(given),
+        interpolate: () => core.interpolate(given, parameters, 3),
+        byHand: () => naturalCubic(given),
+        checked: () => {
+          const { degree, knots, points } = naturalCubic(given);
+          return core.makeCurve(degree, knots, points);
+        },
+      },
+      300,
+    );
+    return { count, ...times };
   });
   return { rows, exponent: slope(rows.filter(({ count }) => count >= 1000).map(({ count, ours }) => [count, ours])) };
 }

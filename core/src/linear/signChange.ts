@@ -16,21 +16,29 @@ export function signChange(f: (t: number) => number, low: number, high: number):
   const width = high - low;
   const close = 2 * Number.EPSILON * Math.max(Math.abs(low), Math.abs(high));
   const rounds = Math.ceil(Math.log2(width / (2 * close))) + SLACK;
-  for (let round = 0; high - low > 2 * close && round <= rounds; round++) {
+  // As wide as the bracket may still be, so that no more rounds are needed than bisection would.
+  let allowed = close * 2 ** rounds;
+  for (let round = 0; high - low > 2 * close && round <= rounds; round++, allowed /= 2) {
     const middle = (low + high) / 2;
-    const reach = close * 2 ** (rounds - round) - (high - low) / 2;
+    const reach = allowed - (high - low) / 2;
     const falsi = (atHigh * low - atLow * high) / (atHigh - atLow);
-    const towards = Math.sign(middle - falsi);
-    const truncation = (TRUNCATION * (high - low) ** 2) / width;
-    const truncated = truncation <= Math.abs(middle - falsi) ? falsi + towards * truncation : middle;
+    const off = Math.abs(middle - falsi);
+    const towards = middle > falsi ? 1 : middle < falsi ? -1 : 0;
+    const truncation = (TRUNCATION * (high - low) * (high - low)) / width;
+    const truncated = truncation <= off ? falsi + towards * truncation : middle;
     const projected = Math.abs(truncated - middle) <= reach ? truncated : middle - towards * reach;
     // Rounding may put it onto an end of a bracket that is nearly closed.
     const next = projected > low && projected < high ? projected : middle;
     if (next <= low || next >= high) return next;
     const value = f(next);
     if (value === 0) return next;
-    if (value > 0 === atLow > 0) [low, atLow] = [next, value];
-    else [high, atHigh] = [next, value];
+    if (value > 0 === atLow > 0) {
+      low = next;
+      atLow = value;
+    } else {
+      high = next;
+      atHigh = value;
+    }
   }
   return (low + high) / 2;
 }

@@ -1,13 +1,14 @@
 import fc from 'fast-check';
 import { anyCurve, parameterAtShare, bezier, fraction, sizeOf, valueOf } from '../curve/curves.fixture';
 import { distance } from '../linear/vector';
-import { homogeneous, makeCurve } from '../curve/curve';
+import { domainOf, homogeneous, makeCurve } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
 import { elevateDegree } from '../degree/elevateDegree';
 import { circle } from '../exact/arc';
 import { moveSeam, periodicCurve } from '../knots/period';
 import { refineKnots } from '../knots/refineKnots';
 import { FRONT } from '../plane/plane';
+import { removeKnot } from '../reduce/removeKnot';
 import { reverse } from '../edit/reverse';
 import { split } from '../edit/split';
 import { closestPoint } from './closestPoint';
@@ -81,6 +82,40 @@ describe('the deviation of two curves', () => {
       ),
       { numRuns: 40 },
     );
+  });
+
+  it('in step is that of the stretch where the curves differ, with knots taken out or control points moved', () => {
+    let told = 0;
+    fc.assert(
+      fc.property(anyCurve({ degrees: [1, 5], spans: 9, weights: 3 }), fraction, fraction, (curve, at, by) => {
+        const size = sizeOf(curve);
+        const count = curve.points.length / 4;
+        const i = 4 * Math.min(count - 1, Math.floor(at * count));
+        const moved = curve.points.slice();
+        moved[i + 1] += by * 0.01 * size * moved[i + 3];
+        const inner = curve.knots.filter((u) => u > domainOf(curve)[0] && u < domainOf(curve)[1]);
+        const removed =
+          inner.length > 0 && removeKnot(curve, inner[Math.min(inner.length - 1, Math.floor(at * inner.length))]);
+        const others = [
+          makeCurve(curve.degree, curve.knots, moved),
+          ...(removed && removed.ok ? [removed.value.curve] : []),
+        ];
+        for (const other of others) {
+          const found = deviationInStep(curve, other, { absolute: 1e-9 * size });
+          let most = 0;
+          for (let k = 0; k <= 400; k++) {
+            const u = parameterAtShare(curve, k / 400);
+            most = Math.max(most, distance(evaluate(curve, u), evaluate(other, u)));
+          }
+          expect(found.bound).toBeGreaterThanOrEqual(most * (1 - 1e-12) - 1e-15 * size);
+          expect(found.max).toBeLessThanOrEqual(1.05 * most + 1e-9 * size);
+          if (most > 1e-6 * size) told++;
+        }
+      }),
+      { numRuns: 120 },
+    );
+    expect(told).toBeGreaterThan(100);
+    expect(deviationInStep(uneven, { ...uneven })).toEqual({ max: 0, u: 0, bound: 0, certified: true });
   });
 
   it('says so when nothing is proven, and refuses different domains in step', () => {

@@ -1,7 +1,7 @@
 import { distance, type Vector3 } from '../linear/vector';
 import { type Bernstein, product } from '../linear/bernstein';
 import { leastBetween } from '../linear/goldenSection';
-import { type Curve, domainOf, MAX_DEGREE, spansOf } from '../curve/curve';
+import { type Curve, domainOf, MAX_DEGREE, spansOf, trusted } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
 import { bezierPieces } from '../degree/bezierPieces';
 import { halvesAt } from '../degree/bezierStretch';
@@ -38,8 +38,6 @@ interface Pair {
   readonly fromA: number;
   readonly toA: number;
   readonly bound: number;
-  /** By how much splitting can still bring the pieces nearer to each other, in mm. */
-  readonly slack: number;
 }
 
 const MAX_SPLITS = 4000;
@@ -71,14 +69,12 @@ export function deviation(first: Curve, second: Curve, options: DeviationOptions
   const pairs = cutA.map((piece, i) => paired(piece, cutB[i], places[i][0], places[i + 1][0]));
   let max = 0;
   let uMax = places[0][0];
-  for (const [u, v] of places) {
-    const there = Math.max(closestPoint(second, evaluate(a, u)).distance, closestPoint(first, evaluate(b, v)).distance);
-    if (there > max) [max, uMax] = [there, u];
+  const ends = closed ? [] : [places[0], places[places.length - 1]];
+  for (const [u, v] of ends) {
+    const gap = distance(evaluate(a, u), evaluate(b, v));
+    if (gap > max) [max, uMax] = [gap, u];
   }
-  const startGap = distance(evaluate(a, places[0][0]), evaluate(b, places[0][1]));
-  if (startGap > max && !closed) [max, uMax] = [startGap, places[0][0]];
-  const endGap = distance(evaluate(a, places[places.length - 1][0]), evaluate(b, places[places.length - 1][1]));
-  if (endGap > max && !closed) [max, uMax] = [endGap, places[places.length - 1][0]];
+  for (const [u, , there] of places) if (there > max) [max, uMax] = [there, u];
   return bracketed(pairs, max, uMax, options, (middle) => {
     const near = closestPoint(second, middle);
     return { distance: near.distance, target: near.point };
@@ -93,8 +89,11 @@ export function deviationInStep(first: Curve, second: Curve, options: DeviationO
   checkOptions(options);
   const [[a0, a1], [b0, b1]] = [domainOf(first), domainOf(second)];
   if (a0 !== b0 || a1 !== b1) throw new RangeError(`domains differ: ${a0} to ${a1} and ${b0} to ${b1}`);
-  const places = [...new Set([...breaksOf(first), ...breaksOf(second)].map(({ u }) => u))].sort((u, v) => u - v);
-  const [cutA, cutB] = [piecesBetween(first, places), piecesBetween(second, places)];
+  const differing = differingStretch(first, second);
+  if (!differing) return { max: 0, u: a0, bound: 0, certified: true };
+  const [a, b] = differing;
+  const places = [...new Set([...breaksOf(a), ...breaksOf(b)].map(({ u }) => u))].sort((u, v) => u - v);
+  const [cutA, cutB] = [piecesBetween(a, places), piecesBetween(b, places)];
   const pairs = cutA.map((piece, i) => paired(piece, cutB[i], places[i], places[i + 1]));
   let max = 0;
   let uMax = a0;
@@ -104,6 +103,37 @@ export function deviationInStep(first: Curve, second: Curve, options: DeviationO
   }
   return bracketed(pairs, max, uMax, options, (_, opposite) => ({ distance: NaN, target: opposite }), true);
 }
+
+/** Two curves over one domain where their control points or knots differ; null where they are the same all along. */
+function differingStretch(a: Curve, b: Curve): readonly [Curve, Curve] | null {
+  const { degree } = a;
+  if (b.degree !== degree) return [a, b];
+  const points = commonLength(a.points, b.points, false) >> 2;
+  const knots = commonLength(a.knots, b.knots, false);
+  // A span is the same where the p + 1 control points and the 2p knots are that it is made of.
+  const from = Math.max(degree, Math.min(points, knots - degree));
+  const pointsBehind = commonLength(a.points, b.points, true) >> 2;
+  const knotsBehind = commonLength(a.knots, b.knots, true);
+  const until = (curve: Curve) => {
+    const count = curve.points.length / 4;
+    return Math.min(count, Math.max(count - pointsBehind + degree, curve.knots.length - knotsBehind + degree - 1));
+  };
+  if (!(a.knots[from] < a.knots[until(a)])) return null;
+  return [spansOnly(a, from, until(a)), spansOnly(b, from, until(b))];
+}
+
+/** How many numbers are the same from the start on, or from the end. */
+function commonLength(a: Float64Array, b: Float64Array, behind: boolean): number {
+  const most = Math.min(a.length, b.length);
+  let same = 0;
+  if (behind) while (same < most && a[a.length - 1 - same] === b[b.length - 1 - same]) same++;
+  else while (same < most && a[same] === b[same]) same++;
+  return same;
+}
+
+/** The spans of a curve from one on and before another. */
+const spansOnly = ({ degree, knots, points }: Curve, from: number, until: number): Curve =>
+  trusted(degree, knots.slice(from - degree, until + degree + 1), points.slice(4 * (from - degree), 4 * until));
 
 function checkOptions({ relative = 0.01, absolute = 1e-6 }: DeviationOptions): void {
   mustBeTolerance(absolute);
@@ -126,8 +156,8 @@ function bracketed(
     bound = Math.max(max, pairs[worst].bound);
     if (bound <= max * (1 + relative) || bound <= max + absolute) break;
     // Pieces this short lie as far apart as they are taken to belong together: no split brings them nearer.
-    if (!inStep && pairs[worst].slack <= (relative * bound) / 8) break;
     const { a, b, fromA, toA } = pairs[worst];
+    if (!inStep && sizeOf(a) + sizeOf(b) <= (relative * bound) / 8) break;
     const [leftA, rightA] = halvesAt(a, 0.5);
     const middle = endPlace(leftA);
     const opposite = placeAt(b, 0.5);
@@ -142,26 +172,40 @@ function bracketed(
   return { max, u: uMax, bound, certified: true };
 }
 
+/** Parameters on both curves that belong together, and how far from one of the curves the other's place is, in mm. */
+type Together = readonly [u: number, v: number, distance: number];
+
 /**
  * Knots of each curve with their closest places on the other, in order on both; null where the order is not one.
  * Neighbours may share a place of one curve: while the other runs on, beyond an end say, it stands still there.
  */
-function pairedPlaces(a: Curve, b: Curve): [number, number][] | null {
-  const [[a0, a1], [b0, b1]] = [domainOf(a), domainOf(b)];
-  const inner: [number, number][] = [];
-  for (const { u } of breaksOf(a)) if (u > a0 && u < a1) inner.push([u, toKnot(b, closestPoint(b, evaluate(a, u)).u)]);
-  for (const { u: v } of breaksOf(b))
-    if (v > b0 && v < b1) inner.push([toKnot(a, closestPoint(a, evaluate(b, v)).u), v]);
-  inner.sort(([u, v], [s, t]) => u - s || v - t);
-  const [nearA, nearB] = [SAME_KNOT * (a1 - a0), SAME_KNOT * (b1 - b0)];
-  const places: [number, number][] = [[a0, b0]];
-  for (const [u, v] of [...inner, [a1, b1] as const]) {
-    const [s, t] = places[places.length - 1];
-    if (v < t - nearB) return null;
-    const next: [number, number] = [u - s <= nearA ? s : u, v - t <= nearB ? t : v];
-    if (next[0] !== s || next[1] !== t) places.push(next);
+function pairedPlaces(a: Curve, b: Curve): Together[] | null {
+  const [a0, a1] = domainOf(a);
+  const [b0, b1] = domainOf(b);
+  const inner: Together[] = [];
+  for (const { u } of breaksOf(a)) {
+    if (!(u > a0 && u < a1)) continue;
+    const near = closestPoint(b, evaluate(a, u));
+    inner.push([u, toKnot(b, near.u), near.distance]);
   }
-  places[places.length - 1] = [a1, b1];
+  for (const { u: v } of breaksOf(b)) {
+    if (!(v > b0 && v < b1)) continue;
+    const near = closestPoint(a, evaluate(b, v));
+    inner.push([toKnot(a, near.u), v, near.distance]);
+  }
+  inner.sort(([u, v], [s, t]) => u - s || v - t);
+  const nearA = SAME_KNOT * (a1 - a0);
+  const nearB = SAME_KNOT * (b1 - b0);
+  const toB = (u: number) => closestPoint(b, evaluate(a, u)).distance;
+  const places: Together[] = [[a0, b0, toB(a0)]];
+  for (const [u, v, off] of [...inner, [a1, b1, toB(a1)] as const]) {
+    const [s, t, before] = places[places.length - 1];
+    if (v < t - nearB) return null;
+    const next: Together = [u - s <= nearA ? s : u, v - t <= nearB ? t : v, off];
+    if (next[0] !== s || next[1] !== t) places.push(next);
+    else places[places.length - 1] = [s, t, Math.max(before, off)];
+  }
+  places[places.length - 1] = [a1, b1, places[places.length - 1][2]];
   return places;
 }
 
@@ -178,7 +222,7 @@ function piecesBetween(curve: Curve, places: readonly number[]): Float64Array[] 
   return places.slice(1).map((to, i) => {
     if (to !== places[i]) {
       const from = piece++ * size;
-      return points.slice(from, from + size);
+      return points.subarray(from, from + size);
     }
     const index = Math.max(0, piece * size - 4);
     return Float64Array.from({ length: size }, (_, k) => points[index + (k % 4)]);
@@ -187,21 +231,26 @@ function piecesBetween(curve: Curve, places: readonly number[]): Float64Array[] 
 
 function paired(a: Float64Array, b: Float64Array, fromA: number, toA: number): Pair {
   const degree = Math.max(a.length, b.length) / 4 - 1;
-  const [raisedA, raisedB] = [raisedTo(degree, a), raisedTo(degree, b)];
-  const slack = sizeOf(raisedA) + sizeOf(raisedB);
-  return { a: raisedA, b: raisedB, fromA, toA, bound: distanceBound(raisedA, raisedB), slack };
+  const raisedA = raisedTo(degree, a);
+  const raisedB = raisedTo(degree, b);
+  return { a: raisedA, b: raisedB, fromA, toA, bound: distanceBound(raisedA, raisedB) };
 }
 
 /** No place of a piece lies further than this from its start, nor from its end. */
 function sizeOf(points: Float64Array): number {
+  const last = points.length - 4;
   let most = 0;
-  for (const end of [0, points.length - 4]) {
-    for (let i = 0; i < points.length; i += 4) {
-      const [x, y, z] = [0, 1, 2].map((c) => points[i + c] / points[i + 3] - points[end + c] / points[end + 3]);
-      most = Math.max(most, Math.hypot(x, y, z));
-    }
-  }
-  return most;
+  for (let i = 0; i <= last; i += 4)
+    most = Math.max(most, squared(points, i, points, 0), squared(points, i, points, last));
+  return Math.sqrt(most);
+}
+
+/** The squared distance of two control points. */
+function squared(a: Float64Array, i: number, b: Float64Array, j: number): number {
+  const x = a[i] / a[i + 3] - b[j] / b[j + 3];
+  const y = a[i + 1] / a[i + 3] - b[j + 1] / b[j + 3];
+  const z = a[i + 2] / a[i + 3] - b[j + 2] / b[j + 3];
+  return x * x + y * y + z * z;
 }
 
 /** Bézier points of a higher degree (The NURBS Book, eq. 5.36). */
@@ -228,13 +277,8 @@ function distanceBound(a: Float64Array, b: Float64Array): number {
   for (let i = 3; i < a.length; i += 4) plain &&= a[i] === a[3] && b[i] === b[3];
   let most = 0;
   if (plain) {
-    for (let i = 0; i < a.length; i += 4) {
-      most = Math.max(
-        most,
-        Math.hypot(a[i] / a[3] - b[i] / b[3], a[i + 1] / a[3] - b[i + 1] / b[3], a[i + 2] / a[3] - b[i + 2] / b[3]),
-      );
-    }
-    return most;
+    for (let i = 0; i < a.length; i += 4) most = Math.max(most, squared(a, i, b, i));
+    return Math.sqrt(most);
   }
   const column = (points: Float64Array, c: number, origin = 0): Bernstein =>
     Float64Array.from({ length: count }, (_, i) => points[4 * i + c] - origin * points[4 * i + 3]);

@@ -1,7 +1,7 @@
-import { addEntry, bandedMatrix, solveBanded } from '../linear/bandedMatrix';
+import { bandedMatrix, solveBanded } from '../linear/bandedMatrix';
 import { fold } from '../linear/cyclicBand';
 import { gaussRule } from '../linear/gaussLegendre';
-import { basisDerivatives, basisFunctions, findSpan } from '../curve/basis';
+import { basisDerivatives, basisFunctionsOf, findSpan } from '../curve/basis';
 import { type Curve, domainOf, MAX_DEGREE, trusted } from '../curve/curve';
 import { isRational } from '../curve/isRational';
 import { clamp } from '../knots/clamp';
@@ -94,10 +94,9 @@ function reducedOpen(curve: Curve, degree: number, keep: number): Curve | null {
   fixEnd(curve, half, origin, fixed, false);
   fixEnd(curve, half, origin, fixed, true);
   const isFixed = (i: number) => i < fixed || i >= count - fixed;
-  const solve = (start: Float64Array) =>
-    projected(curve, { degree, knots, points: start }, origin, (i) => i, isFixed, degree);
-  const solved = plainWeightsKept(curve.points, solve(solve(points)));
-  return trusted(degree, knots, movedBack(solved, origin), curve.closing);
+  const solved = projected(curve, { degree, knots, points }, origin, (i) => i, isFixed, degree);
+  const kept = plainWeightsKept(curve.points, solved);
+  return trusted(degree, knots, movedBack(kept, origin), curve.closing);
 }
 
 function reducedRing(curve: Curve, degree: number): Curve {
@@ -105,16 +104,10 @@ function reducedRing(curve: Curve, degree: number): Curve {
   const origin = originOf(curve);
   const base = Float64Array.from(inner(curve, degree));
   return periodicOver(degree, base, first, last, (knots, count) => {
-    const solve = (points: Float64Array) =>
-      projected(
-        curve,
-        { degree, knots, points },
-        origin,
-        (i) => fold(i % count, count),
-        () => false,
-        2 * degree + 1,
-      );
-    return movedBack(plainWeightsKept(curve.points, solve(solve(new Float64Array(4 * count)))), origin);
+    const spline = { degree, knots, points: new Float64Array(4 * count) };
+    const inPlace = (i: number) => fold(i, count);
+    const solved = projected(curve, spline, origin, inPlace, () => false, 2 * degree + 1);
+    return movedBack(plainWeightsKept(curve.points, solved), origin);
   });
 }
 
@@ -182,10 +175,10 @@ function weightsBeside(curve: Curve, knots: Float64Array, degree: number, count:
 }
 
 /**
- * The control points with a correction of those that are not held that solves ∫ N_i (Σ N_j Q_j − C) / w² du = 0: what
- * is missed counts as the curve shows it, divided by its weight, and unknowns are shares of the weight beside them, so
- * that light control points keep their digits beside heavy ones. Applied again, it takes out what rounding has left: the
- * difference is small then, and so is the rounding of its integrals.
+ * The control points, those that are not held corrected so that ∫ N_i (Σ N_j Q_j − C) / w² du = 0: what is missed counts
+ * as the curve shows it, divided by its weight, and unknowns are shares of the weight beside them, so that light control
+ * points keep their digits beside heavy ones. Corrected twice, which takes out what rounding has left: the difference is
+ * small then, and so is the rounding of its integrals.
  */
 function projected(
   curve: Curve,
@@ -193,44 +186,92 @@ function projected(
   origin: readonly number[],
   place: (i: number) => number,
   isFixed: (i: number) => boolean,
-  band: number,
+  widest: number,
 ): Float64Array {
   const count = points.length / 4;
-  const matrix = bandedMatrix(count, Math.min(band, count - 1), Math.min(band, count - 1));
-  const right = new Float64Array(4 * count);
-  const { nodes, weights } = gaussRule(Math.ceil((curve.degree + degree + 1) / 2));
-  const basis = new Float64Array(degree + 1);
+  const band = Math.min(widest, count - 1);
+  const matrix = bandedMatrix(count, band, band);
+  const step = 3 * band;
   const shares = weightsBeside(curve, knots, degree, count);
-  const shareOf = (i: number) => shares[i % count];
+  const rows = Int32Array.from({ length: count }, (_, i) => place(i));
+  const fixed = Uint8Array.from({ length: count }, (_, i) => (isFixed(i) ? 1 : 0));
+  const { nodes, weights } = gaussRule(Math.ceil((curve.degree + degree + 1) / 2));
+  const width = degree + 1;
   const breaks = breaksOf(curve).map(({ u }) => u);
-  for (let k = 1; k < breaks.length; k++) {
-    const [from, to] = [breaks[k - 1], breaks[k]];
-    const span = findSpan(knots, degree, knots.length - degree - 1, (from + to) / 2);
-    for (let g = 0; g < nodes.length; g++) {
-      const u = (from + to) / 2 + ((to - from) / 2) * nodes[g];
-      basisFunctions(knots, degree, span, u, basis);
-      const missing = wide(curve, u, 0, false, origin);
-      const weight = (weights[g] * (to - from)) / 2 / missing[3] ** 2;
-      for (let j = 0; j <= degree; j++) {
-        const i = 4 * ((span - degree + j) % count);
-        for (let c = 0; c < 4; c++) missing[c] -= basis[j] * points[i + c];
-      }
-      for (let i = 0; i <= degree; i++) {
-        const row = span - degree + i;
-        if (isFixed(row)) continue;
-        const index = place(row);
-        const share = weight * basis[i] * shareOf(row);
-        for (let c = 0; c < 4; c++) right[4 * index + c] += share * missing[c];
-        for (let j = 0; j <= degree; j++) {
-          const column = span - degree + j;
-          if (!isFixed(column)) addEntry(matrix, index, place(column), share * basis[j] * shareOf(column));
+  const stops = (breaks.length - 1) * nodes.length;
+  // At each node: the curve, the basis and its first control point, and the weight of the integral.
+  const places = new Float64Array(4 * stops);
+  const bases = new Float64Array(width * stops);
+  const firsts = new Int32Array(stops);
+  const factors = new Float64Array(stops);
+  const parameters = new Float64Array(stops);
+  for (let k = 1, n = 0; k < breaks.length; k++) {
+    const middle = (breaks[k - 1] + breaks[k]) / 2;
+    const half = (breaks[k] - breaks[k - 1]) / 2;
+    const span = findSpan(knots, degree, knots.length - width, middle);
+    const ofCurve = findSpan(curve.knots, curve.degree, curve.points.length / 4, middle);
+    for (let g = 0; g < nodes.length; g++, n++) {
+      parameters[n] = middle + half * nodes[g];
+      placeAt(curve, ofCurve, parameters, n, origin, places);
+      firsts[n] = span - degree;
+      basisFunctionsOf(knots, degree, span, parameters, n, bases, n * width);
+      factors[n] = (weights[g] * half) / (places[4 * n + 3] * places[4 * n + 3]);
+      for (let i = 0; i < width; i++) {
+        const row = (span - degree + i) % count;
+        if (fixed[row] === 1) continue;
+        const share = factors[n] * bases[n * width + i] * shares[row];
+        const from = rows[row] * step + band;
+        for (let j = 0; j < width; j++) {
+          const column = (span - degree + j) % count;
+          if (fixed[column] === 0) matrix.values[from + rows[column]] += share * bases[n * width + j] * shares[column];
         }
       }
     }
   }
-  for (let i = 0; i < count; i++) if (isFixed(i)) addEntry(matrix, place(i), place(i), 1);
-  if (!solveBanded(matrix, right, 4)) throw new Error('the mass matrix of a spline is never singular');
+  for (let i = 0; i < count; i++) if (fixed[i] === 1) matrix.values[rows[i] * (step + 1) + band] = 1;
   const out = points.slice();
-  for (let i = 0; i < count; i++) for (let c = 0; c < 4; c++) out[4 * i + c] += right[4 * place(i) + c] * shares[i];
+  const missing = new Float64Array(4);
+  for (let round = 0; round < ROUNDS; round++) {
+    const right = new Float64Array(4 * count);
+    for (let n = 0; n < stops; n++) {
+      for (let c = 0; c < 4; c++) missing[c] = places[4 * n + c];
+      for (let j = 0; j < width; j++) {
+        const at = 4 * ((firsts[n] + j) % count);
+        const share = bases[n * width + j];
+        for (let c = 0; c < 4; c++) missing[c] -= share * out[at + c];
+      }
+      for (let i = 0; i < width; i++) {
+        const row = (firsts[n] + i) % count;
+        if (fixed[row] === 1) continue;
+        const share = factors[n] * bases[n * width + i] * shares[row];
+        const at = 4 * rows[row];
+        for (let c = 0; c < 4; c++) right[at + c] += share * missing[c];
+      }
+    }
+    if (!solveBanded({ ...matrix, values: matrix.values.slice() }, right, 4))
+      throw new Error('the mass matrix of a spline is never singular');
+    for (let i = 0; i < count; i++) for (let c = 0; c < 4; c++) out[4 * i + c] += right[4 * rows[i] + c] * shares[i];
+  }
   return out;
+}
+
+const ROUNDS = 2;
+const basisAt = new Float64Array(MAX_DEGREE + 1);
+
+/** The homogeneous place at parameters[n] in a span, about an origin, to places[4 n]. */
+function placeAt(
+  { degree, knots, points }: Spline,
+  span: number,
+  parameters: Float64Array,
+  n: number,
+  origin: readonly number[],
+  places: Float64Array,
+): void {
+  basisFunctionsOf(knots, degree, span, parameters, n, basisAt, 0);
+  for (let j = 0; j <= degree; j++) {
+    const i = 4 * (span - degree + j);
+    const share = basisAt[j];
+    for (let c = 0; c < 3; c++) places[4 * n + c] += share * (points[i + c] - origin[c] * points[i + 3]);
+    places[4 * n + 3] += share * points[i + 3];
+  }
 }

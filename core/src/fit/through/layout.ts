@@ -38,12 +38,7 @@ const BESIDE_END = 1 / 4;
  *
  * The degree falls to what the points can determine.
  */
-export function openLayout(
-  parameters: Float64Array,
-  wanted: number,
-  ends: FitEnds,
-  constrained: Constrained,
-): Layout {
+export function openLayout(parameters: Float64Array, wanted: number, ends: FitEnds, constrained: Constrained): Layout {
   const points = parameters.length;
   const last = points - 1;
   let data = points;
