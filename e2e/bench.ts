@@ -19,7 +19,7 @@ export class BenchUser {
 
   /** A demo project of its own, so that no test sees what another one did. */
   async openKettle(): Promise<void> {
-    const made = await this.page.request.post('/api/projects', { data: { demo: true } });
+    const made = await this.page.request.post('/api/projects', { data: { demo: 'kettle' } });
     await this.page.goto(`/bench/${(await made.json()).id}`);
     await expect(this.curve('Lid')).toBeVisible();
   }

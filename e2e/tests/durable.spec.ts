@@ -185,7 +185,7 @@ test('stops gracefully: an answer that was begun is finished, and the exit is cl
   const made = await fetch(`${server.address}/api/projects`, {
     method: 'POST',
     headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify({ demo: true }),
+    body: JSON.stringify({ demo: 'kettle' }),
   });
   // A connection outlasts the pause between two changes: closed under a request, it would be an error.
   expect(made.headers.get('keep-alive')).toBe('timeout=65');

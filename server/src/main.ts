@@ -5,7 +5,7 @@ import { fileURLToPath } from 'node:url';
 import pino from 'pino';
 import { openDatabase } from './database/dataSource';
 import { DatabaseLock } from './database/databaseLock';
-import { kettle } from './demo/kettle';
+import { DEMOS } from './demo/demos';
 import { makeApp } from './http/app';
 import { storeOver } from './projects/storeOver';
 import { settingsFrom } from './settings';
@@ -22,7 +22,7 @@ const KEEP_OPEN_MS = 65_000;
 /** Longest time that an answer which was begun may take when the server stops. */
 const LAST_ANSWERS_MS = 10_000;
 
-/** Starts the server; with `--demo` an empty database gets the demo project first. */
+/** Starts the server; with `--demo` an empty database gets the projects of the demo first. */
 async function main(): Promise<void> {
   const settings = settingsFrom(process.env, root);
   const log = pino({ level: settings.log, base: null });
@@ -38,8 +38,11 @@ async function main(): Promise<void> {
     BIN_LOOKED_AT_MS,
   ).unref();
   if (process.argv.includes('--demo') && (await projects.list()).length === 0) {
-    const { project, pointSets } = kettle();
-    await projects.create(project, [...pointSets.values()]);
+    // The last one made is the first on the page of projects.
+    for (const make of Object.values(DEMOS).reverse()) {
+      const { project, pointSets } = make();
+      await projects.create(project, [...pointSets.values()]);
+    }
   }
 
   const server = createServer({ keepAliveTimeout: KEEP_OPEN_MS }, makeApp({ ...store, settings, log }));

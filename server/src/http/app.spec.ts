@@ -14,7 +14,7 @@ describe('projects', () => {
   it('are made, listed and opened', async () => {
     const id = await server.create(JSON.parse(writeProjectFile(kettle())));
     const [listed] = (await server.request.get('/api/projects').expect(200)).body;
-    expect(listed).toMatchObject({ id, name: 'Gooseneck kettle', revision: 0, items: 40 });
+    expect(listed).toMatchObject({ id, name: 'Gooseneck kettle', revision: 0, items: 28 });
     const opened = await server.request.get(`/api/projects/${id}`).expect(200).expect('ETag', '"0"');
     expect(opened.body.project).toEqual(kettle().project);
     const svg = await server.request.get(`/api/projects/${id}/picture.svg`).expect(200).expect('Content-Type', /svg/);
@@ -22,6 +22,15 @@ describe('projects', () => {
     const file = await server.request.get(`/api/projects/${id}/file`).expect(200);
     expect(file.headers['content-disposition']).toContain('Gooseneck kettle.pencilbend.json');
     expect(readProjectFile(file.text)).toEqual({ ok: true, value: kettle() });
+  });
+
+  it('are made of the demo by name', async () => {
+    const { body } = await server.request.post('/api/projects').send({ demo: 'sampler' }).expect(201);
+    expect(body.name).toBe('Sampler');
+    for (const demo of ['teapot', true, 'constructor']) {
+      const refused = await server.request.post('/api/projects').send({ demo }).expect(422);
+      expect(refused.body.title).toBe('The demo has these projects: kettle, sampler');
+    }
   });
 
   it('keep steps, undo included, through a restart, to the last bit', async () => {

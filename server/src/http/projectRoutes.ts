@@ -1,7 +1,7 @@
 import { contentsOf, emptyProject, pointer, type Project } from '@pencil-bend/document';
 import { picture, type ProjectFile, projectFileName, readProject, writeProjectFile } from '@pencil-bend/exchange';
 import { Router } from 'express';
-import { kettle } from '../demo/kettle';
+import { DEMOS } from '../demo/demos';
 import { Failure } from '../projects/failure';
 import type { KeptContents, KeptProjects } from '../projects/contract';
 import { contentName } from '../projects/contents';
@@ -20,7 +20,7 @@ export function projectRoutes(store: KeptProjects, pointSets: KeptContents, uplo
     response.json(await store.list(request.query['bin'] !== undefined));
   });
 
-  /** A new project: an empty one from { "name": … }, the demo from { "demo": true }, or a project file as it is. */
+  /** A new project: an empty one from { "name": … }, one of the demo's from { "demo": … }, or a project file as it is. */
   routes.post('/', async (request, response) => {
     const { project, pointSets: brought } = fileFrom(request.body);
     const created = await store.create(project, [...brought.values()]);
@@ -105,10 +105,18 @@ export function projectRoutes(store: KeptProjects, pointSets: KeptContents, uplo
   return routes;
 }
 
+/** A project of the demo by its name. */
+function demoFrom(body: unknown): ProjectFile {
+  const { demo } = body as { demo: unknown };
+  const make = typeof demo === 'string' && Object.hasOwn(DEMOS, demo) ? DEMOS[demo as keyof typeof DEMOS] : null;
+  if (!make) throw new Failure(422, `The demo has these projects: ${Object.keys(DEMOS).join(', ')}`);
+  return make();
+}
+
 function fileFrom(body: unknown): ProjectFile {
   const members = isRecord(body) ? Object.keys(body).join() : '';
   if (members === 'name') return { project: emptyProject(nameFrom(body)), pointSets: new Map() };
-  if (members === 'demo') return kettle();
+  if (members === 'demo') return demoFrom(body);
   const read = readProject(body);
   if (!read.ok) throw new Failure(422, 'The project file cannot be taken in', read.failure);
   for (const [name, bytes] of read.value.pointSets) {

@@ -42,8 +42,8 @@ export class ProjectsApi {
     return this.http.post<ListedProject>(this.root, { name });
   }
 
-  createDemo(): Observable<ListedProject> {
-    return this.http.post<ListedProject>(this.root, { demo: true });
+  createDemo(demo: 'kettle' | 'sampler'): Observable<ListedProject> {
+    return this.http.post<ListedProject>(this.root, { demo });
   }
 
   rename(id: string, name: string): Observable<ListedProject> {

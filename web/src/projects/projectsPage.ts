@@ -78,8 +78,8 @@ export class ProjectsPage {
     return this.openNew('No new sheet was made', this.api.create(`Sheet ${number}`));
   }
 
-  protected createDemo(): Promise<void> {
-    return this.openNew('The demo was not made', this.api.createDemo());
+  protected createDemo(demo: 'kettle' | 'sampler'): Promise<void> {
+    return this.openNew('The demo was not made', this.api.createDemo(demo));
   }
 
   protected bringIn(file: File): Promise<void> {
