@@ -19,9 +19,18 @@ export class BenchUser {
 
   /** A demo project of its own, so that no test sees what another one did. */
   async openKettle(): Promise<void> {
-    const made = await this.page.request.post('/api/projects', { data: { demo: 'kettle' } });
+    await this.openDemo('kettle', 'Lid');
+  }
+
+  /** The same with one of each kind of curve. */
+  async openSampler(): Promise<void> {
+    await this.openDemo('sampler', 'Line');
+  }
+
+  private async openDemo(demo: string, curve: string): Promise<void> {
+    const made = await this.page.request.post('/api/projects', { data: { demo } });
     await this.page.goto(`/bench/${(await made.json()).id}`);
-    await expect(this.curve('Lid')).toBeVisible();
+    await expect(this.curve(curve)).toBeVisible();
   }
 
   get sheet(): Locator {

@@ -76,11 +76,11 @@ test('a lumpy, heavy curve becomes fair and light in a few presses', async ({ pa
   const user = new BenchUser(page);
   await user.openKettle();
   const presses = await countPresses(page);
-  await user.curve('Spout, underside').click();
+  await user.curve('Grip, inner').click();
   await fairs(user, page, 0.66);
   expect(await presses()).toBeLessThanOrEqual(15);
   await page.keyboard.press('h');
-  await expect(user.steps.filter({ hasText: 'Iron Spout, underside within 0.' })).toHaveCount(1);
+  await expect(user.steps.filter({ hasText: 'Iron Grip, inner within 0.' })).toHaveCount(1);
 });
 
 test('so does a profile that is not in the demo', async ({ page }) => {
@@ -104,7 +104,7 @@ test('a stretch is taken on the strip: faired, drawn by its curvature, set to a 
   const user = new BenchUser(page);
   await user.openKettle();
   const { card } = user;
-  await user.curve('Spout, underside').click();
+  await user.curve('Grip, inner').click();
   const graph = page.getByRole('img', { name: /^Signed curvature/ });
   const box = await graph.boundingBox();
   if (!box) throw new Error('the graph is not shown');
@@ -117,7 +117,7 @@ test('a stretch is taken on the strip: faired, drawn by its curvature, set to a 
   await expect(stretch).toBeVisible();
   await expect(user.sheet.locator('path.in-hand')).toBeVisible();
   await stretch.getByRole('button', { name: 'fair' }).click();
-  await expect(card).toContainText('Fair Spout, underside within 0.01 mm: the curve would move by');
+  await expect(card).toContainText('Fair Grip, inner within 0.01 mm: the curve would move by');
   await expect(page.getByRole('slider', { name: /^Tolerance of control point/ }).first()).toBeVisible();
   await isAccessible(page);
   await page.keyboard.press('Escape');
@@ -135,14 +135,14 @@ test('a stretch is taken on the strip: faired, drawn by its curvature, set to a 
   await page.mouse.move(x, line - 8, { steps: 4 });
   await expect(user.sheet.locator('path.offered')).toBeVisible();
   await page.mouse.up();
-  await expect(card).toContainText('Pull the curvature of Spout, underside: the curve would move by');
+  await expect(card).toContainText('Pull the curvature of Grip, inner: the curve would move by');
   await page.keyboard.press('Enter');
-  await user.lastStepIs('Pull the curvature of Spout, underside');
+  await user.lastStepIs('Pull the curvature of Grip, inner');
 
   // A radius, with the rest riding along: the end goes elsewhere.
   await card.getByRole('switch', { name: 'What comes after the stretch' }).click();
   await user.number_('Radius of the stretch', '200');
-  await expect(card).toContainText(/Pull the curvature of Spout, underside: the curve would move by up to \d+\.\d+ mm/);
+  await expect(card).toContainText(/Pull the curvature of Grip, inner: the curve would move by up to \d+\.\d+ mm/);
   await card.getByRole('button', { name: 'Leave' }).click();
   await stretch.getByRole('button', { name: 'Let the stretch go' }).click();
   await expect(stretch).toHaveCount(0);
@@ -152,7 +152,7 @@ test('a point is given more room; the fairest curve stands beside; a run is fair
   const user = new BenchUser(page);
   await user.openKettle();
   const { card } = user;
-  await user.curve('Spout, underside').click();
+  await user.curve('Grip, inner').click();
   await user.slide('Tolerance to fair within', 0.5);
   const tolerance = await valueOf(card.getByRole('textbox', { name: 'Tolerance to fair within' }));
   const mark = page.getByRole('slider', { name: /^Tolerance of control point/ }).first();
@@ -179,5 +179,5 @@ test('a point is given more room; the fairest curve stands beside; a run is fair
   await page.keyboard.press('%');
   await expect(card).toContainText(/Fair .* and .* within [\d.]+ mm: .* would move most/);
   await page.keyboard.press('Enter');
-  await user.lastStepIs(`Fair Spout centre line and Lip within ${tolerance} mm`);
+  await user.lastStepIs(`Fair Spout, underside and Lip within ${tolerance} mm`);
 });

@@ -83,23 +83,24 @@ test('every kind of handle is there at once and is dragged with the pointer', as
 
 test('a curve by control points is bent at its knots, a closed one has a seam to drag', async ({ page }) => {
   const user = new BenchUser(page);
-  await user.openKettle();
-  await user.curve('Lip').click();
+  await user.openSampler();
+  await user.curve('With weights').click();
   await page.keyboard.press('a');
   await page.keyboard.press('d');
   await expect(user.card.getByLabel('Degree', { exact: true })).toHaveText('4');
   for (let i = 0; i < 3; i++) await page.mouse.wheel(0, 0);
-  const curve = await middleOf(handle(user, 'Control point 3'));
+  const curve = await middleOf(handle(user, 'Curve at knot 1'));
   await page.mouse.move(...curve);
   for (let i = 0; i < 5; i++) await page.mouse.wheel(0, -300);
   await page.waitForTimeout(300);
-  const start = await middleOf(handle(user, 'Control point 3'));
-  await page.mouse.move(start[0], start[1] + 6, { steps: 3 });
+  const start = await middleOf(handle(user, 'Curve at knot 1'));
+  await page.mouse.move(start[0] + 16, start[1], { steps: 3 });
   await page.keyboard.press('q');
-  await user.lastStepIs('Add a knot to Lip');
+  await user.lastStepIs('Add a knot to With weights');
   await drag(page, await middleOf(handle(user, 'Curve at knot 1')), 12, -18);
-  await user.lastStepIs('Bend Lip');
+  await user.lastStepIs('Bend With weights');
 
+  await user.openKettle();
   await user.curve('Water window').click();
   await page.keyboard.press('a');
   await page.waitForTimeout(300);

@@ -3,8 +3,8 @@ import { expect, test } from '../test';
 
 test('knots are dragged, added, repeated and taken out on the knot line', async ({ page }) => {
   const user = new BenchUser(page);
-  await user.openKettle();
-  await user.curve('Lip').click();
+  await user.openSampler();
+  await user.curve('Freehand').click();
   await user.strip('Knot line');
   const line = page.getByRole('group', { name: 'Knot line' });
   const box = await line.boundingBox();
@@ -23,7 +23,7 @@ test('knots are dragged, added, repeated and taken out on the knot line', async 
   await page.mouse.down();
   await page.mouse.move(tick.x + 106, axis - 12, { steps: 5 });
   await page.mouse.up();
-  await user.lastStepIs('Move a knot of Lip');
+  await user.lastStepIs('Move a knot of Freehand');
   expect(await place()).toBeGreaterThan(first + 0.08);
 
   await knots.first().focus();
@@ -34,7 +34,7 @@ test('knots are dragged, added, repeated and taken out on the knot line', async 
   await expect(knots.first()).toHaveAttribute('aria-label', /2 times$/);
   await expect(user.card).toContainText('6 control');
   await page.keyboard.press('Delete');
-  await expect(user.card).toContainText('Remove a knot of Lip: the curve stays where it is');
+  await expect(user.card).toContainText('Remove a knot of Freehand: the curve stays where it is');
   await page.keyboard.press('Enter');
   await expect(knots.first()).toHaveAttribute('aria-label', /1 time$/);
 

@@ -11,14 +11,14 @@ test('a lossy step shows its price with a ghost, and waits for Apply or Leave', 
   await expect(user.card).toContainText(/up to \d\.\d{3} mm, near \d+\.\d mm\. Curvature changes by up to/);
   await expect(user.sheet.locator('path.offered')).toBeVisible();
   await expect(user.sheet.locator('circle.worst')).toBeVisible();
-  await expect(user.card).toContainText('9 fit');
+  await expect(user.card).toContainText('8 fit');
   await page.keyboard.press('Escape');
   await expect(user.sheet.locator('path.offered')).toHaveCount(0);
-  await expect(user.card).toContainText('9 fit');
+  await expect(user.card).toContainText('8 fit');
 
   await page.keyboard.press('Delete');
   await user.card.getByRole('button', { name: 'Apply' }).click();
-  await expect(user.card).toContainText('8 fit');
+  await expect(user.card).toContainText('7 fit');
   await user.lastStepIs('Remove point 4 of Spout centre line');
 });
 
@@ -65,7 +65,7 @@ test('live again, another degree, lighten and re-lay are offered with their pric
   await tolerance.fill('1/2');
   await tolerance.press('Enter');
   await card.getByRole('button', { name: 'Lighten' }).click();
-  await expect(card).toContainText(/Lighten Grip, outer within 0.5 mm: the curve would move by up to 0\.\d+ mm.*11 control points become \d/); // prettier-ignore
+  await expect(card).toContainText(/Lighten Grip, outer within 0.5 mm: the curve would move by up to 0\.\d+ mm.*10 control points become \d/); // prettier-ignore
   await card.getByRole('button', { name: 'Leave' }).click();
 
   const count = card.getByRole('textbox', { name: 'Control points to re-lay with' });
@@ -94,7 +94,8 @@ test('bad input is said beside its field and changes nothing', async ({ page }) 
   await degree.press('Escape');
   await expect(degree).toHaveValue('3');
 
-  await user.curve('Lip').click();
+  await user.openSampler();
+  await user.curve('With weights').click();
   const weight = card.getByRole('textbox', { name: 'Control point 2 weight' });
   for (const bad of ['0', '-2', 'heavy', '2 mm']) {
     await weight.fill(bad);
@@ -111,9 +112,9 @@ test('bad input is said beside its field and changes nothing', async ({ page }) 
   await rows.fill('1 2 3 1\n4 x 6 1');
   await card.getByRole('button', { name: 'Use these rows' }).click();
   await expect(card.getByText("Row 2, y: 'x' is not a number. Nothing is changed.")).toBeVisible();
-  await rows.fill('134 108 0 1\n138 112 0 2\n141 115 0 1\n144 120 0 1');
+  await rows.fill('0 -90 0 1\n8 -80 0 2\n16 -95 0 1\n24 -80 0 1\n32 -90 0 1');
   await card.getByRole('button', { name: 'Use these rows' }).click();
   await expect(weight).toHaveValue('2');
-  await user.lastStepIs('Give Lip a table of 4 points');
+  await user.lastStepIs('Give With weights a table of 5 points');
   await user.isKept();
 });

@@ -67,24 +67,24 @@ test('a shape that would kink when it is freed is offered smooth, with its price
   page,
 }) => {
   const user = new BenchUser(page);
-  await user.openKettle();
-  await user.curve('Section').click();
+  await user.openSampler();
+  await user.curve('Ellipse').click();
   await user.card.getByRole('button', { name: 'Smooth and free' }).click();
   await expect(user.card).toContainText(/would move by up to .* mm/);
   await expect(user.card).toContainText(/Curvature changes by up to/);
   await page.keyboard.press('Enter');
   await expect(user.card).toContainText('By control points, closed');
-  await user.lastStepIs('Re-lay Section');
+  await user.lastStepIs('Re-lay Ellipse');
   // Straight sides have corners of their own: there is nothing to smooth.
-  await user.curve('Name plate').click();
+  await user.curve('Rectangle').click();
   await expect(user.card.getByRole('button', { name: 'Make it free' })).toBeVisible();
   await expect(user.card.getByRole('button', { name: 'Smooth and free' })).toHaveCount(0);
   await user.give('Width', '30');
-  await user.lastStepIs('Set the width of Name plate to 30');
-  await user.curve('Shoulder').click();
+  await user.lastStepIs('Set the width of Rectangle to 30');
+  await user.curve('Conic').click();
   await user.give('Fullness', '0.5');
   await expect(user.card).toContainText('part of a parabola');
-  await user.curve('Nut').click();
+  await user.curve('Polygon').click();
   await user.give('Sides', '8');
   await expect(user.card).toContainText('Polygon of 8 sides');
 });
@@ -116,18 +116,18 @@ test('a note is written on the card, kept, and taken away; one that is too long 
 test('a curve that is its own mirror takes held spacing, and both halves still go along', async ({ page }) => {
   const user = new BenchUser(page);
   await user.openKettle();
-  await user.curve('Base').click();
+  await user.curve('Lid').click();
   await user.card.getByRole('button', { name: 'held', exact: true }).click();
-  await user.lastStepIs('Hold the spacing of Base');
+  await user.lastStepIs('Hold the spacing of Lid');
   await expect(user.card).toContainText('Through points, open, its own mirror');
   await user.card.getByRole('button', { name: 'Control points' }).click();
   const table = user.card.locator('pb-points-table');
   const field = (point: number) => table.getByRole('textbox', { name: `Control point ${point} y`, exact: true });
   const [second, last] = [field(2), field(6)];
   const before = await valueOf(last);
-  await second.fill('-3');
+  await second.fill('124');
   await second.press('Enter');
-  await expect.poll(() => valueOf(last)).toBe('-3.000');
+  await expect.poll(() => valueOf(last)).toBe('124.000');
   await user.focusSheet();
   await page.keyboard.press('Control+z');
   await expect.poll(() => valueOf(last)).toBe(before);

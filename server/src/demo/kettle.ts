@@ -120,7 +120,7 @@ const LIP: readonly Place[] = [
 ];
 
 const GRIP_OUTER: readonly Place[] = [
-  [-50.3, 112.5],
+  [-50.34, 112.5],
   [-75, 126.5],
   [-111.5, 121],
   [-128.5, 87],
@@ -131,14 +131,12 @@ const GRIP_OUTER: readonly Place[] = [
 /** As it came from the probe: more points than it needs, and lumps that fairing takes out within 0.1 mm. */
 // prettier-ignore
 const GRIP_INNER: readonly Place[] = [
-  [-53.2,105.3], [-54.65,106.05], [-57.39,107.73], [-62.35,110.1], [-67.33,112.13], [-72.47,113.9], [-77.97,115.45], [-83.36,115.99], [-88.78,115.93], [-94.04,114.81], [-99.37,112.88], [-103.79,109.8], [-107.69,106.12], [-110.8,101.56], [-113.01,96.52], [-114.71,91.37], [-115.44,85.99], [-115.53,80.53], [-114.88,75.19], [-113.82,69.53], [-112.29,64.49], [-110.58,59.16], [-108.7,54.11], [-106.52,48.92], [-105.21,45.68], [-104.5,44],
+  [-53.23,105.3], [-54.82,106.12], [-58.07,107.74], [-63.02,110.01], [-67.95,112.33], [-73.11,114.07], [-78.41,115.3], [-83.79,116.08], [-89.23,115.8], [-94.52,114.57], [-99.64,112.75], [-104.16,109.71], [-107.95,105.82], [-111.14,101.41], [-113.24,96.38], [-114.62,91.12], [-115.49,85.75], [-115.47,80.3], [-114.8,74.91], [-113.89,69.54], [-112.33,64.32], [-110.49,59.19], [-108.77,54.02], [-106.61,49.02], [-105.2,45.67], [-104.5,44],
 ];
 
 const GRIP_END: readonly Place[] = [
   [-111.5, 40],
-  [-110, 36.8],
-  [-107.2, 35.5],
-  [-104.6, 38.5],
+  [-107.4, 35.4],
   [-104.5, 44],
 ];
 
@@ -189,12 +187,19 @@ function curves(): Record<Id, Item> {
       colour: UMBER,
       note: 'As it came from the probe: heavy and lumpy, faults left in on purpose. Within 0.1 mm it can be fair and light.',
     }),
-    'grip-end': curve(through(GRIP_END, { 2: { kink: true } }), {
-      name: 'Grip, end',
-      layer: 'handle',
-      colour: UMBER,
-      note: 'A fault left in on purpose: a kink that the little finger feels.',
-    }),
+    'grip-end': curve(
+      through(GRIP_END, {
+        0: towards(-58.6),
+        1: { kink: true, tangents: { before: towards(-36).tangent, after: towards(31).tangent } },
+        2: towards(112.7),
+      }),
+      {
+        name: 'Grip, end',
+        layer: 'handle',
+        colour: UMBER,
+        note: 'A fault left in on purpose: a kink that the little finger feels.',
+      },
+    ),
     'rivet-upper': rivet('Rivet, upper', [-61, 114]),
     'rivet-lower': rivet('Rivet, lower', [-73, 119.8]),
   };

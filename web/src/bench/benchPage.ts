@@ -63,6 +63,8 @@ import { Icon } from '../ui/icon';
 import { counted } from '../ui/labels';
 import { NameField } from '../ui/nameField';
 import { NotLoaded } from '../ui/notLoaded';
+import { SmallPicture } from '../ui/smallPicture';
+import { RESTING_TOOL } from '../tools/catalogue';
 import { WordMark } from '../ui/wordMark';
 import { Pane } from '../viewport/pane';
 import { BenchContextMenu } from './contextMenu';
@@ -90,6 +92,7 @@ import { FramedButton } from '../ui/buttons';
     PromptLine,
     RouterLink,
     ShortcutsPanel,
+    SmallPicture,
     Splitter,
     Toolbar,
     Tooltip,
@@ -159,6 +162,10 @@ export class BenchPage implements Workbench {
   protected readonly redoTitle = computed(() => lastTitle(this.stepHistory.stacks().stacks.redo));
 
   protected readonly paletteShown = signal(false);
+  /** Nothing is drawn, and nothing is about to be. */
+  protected readonly isUntouched = computed(
+    () => this.editing.project()?.itemOrder.length === 0 && this.hand.name() === RESTING_TOOL,
+  );
   protected readonly isSelected = computed(() => this.editing.selection().items.length > 0);
   /** Shares of list, sheet and card, in percent, until they are dragged. */
   protected readonly columns = [...columnsOf(window.innerWidth)];

@@ -10,12 +10,13 @@ import { Choice } from '../ui/choice';
 import { FileButton } from '../ui/fileButton';
 import { Icon } from '../ui/icon';
 import { NameField } from '../ui/nameField';
+import { SmallPicture } from '../ui/smallPicture';
 import { counted } from '../ui/labels';
 import { WordMark } from '../ui/wordMark';
 import type { ListedProject } from '@pencil-bend/document';
 import { explain, ProjectsApi } from '../api/projectsApi';
 import { listed, type Sorting, SORTINGS } from './sorting';
-import { FramedButton, LinkButton, QuietButton } from '../ui/buttons';
+import { LinkButton, QuietButton } from '../ui/buttons';
 
 /** Days that a project stays in the bin; the server empties it. */
 const BIN_DAYS = 30;
@@ -24,7 +25,6 @@ const BIN_DAYS = 30;
 @Component({
   selector: 'pb-projects-page',
   imports: [
-    FramedButton,
     LinkButton,
     QuietButton,
     ButtonDirective,
@@ -36,6 +36,7 @@ const BIN_DAYS = 30;
     Message,
     NameField,
     RouterLink,
+    SmallPicture,
     Tooltip,
     WordMark,
   ],

@@ -11,6 +11,7 @@ import { KnotLine } from './knotLine';
 import { QuantityChart } from './quantityChart';
 import { StripControls } from './stripControls';
 import { NotLoaded } from '../../ui/notLoaded';
+import { SmallPicture } from '../../ui/smallPicture';
 
 /** The strip under the sheet: the graph of the curvature, the knot line, or how curves meet. */
 @Component({
@@ -26,6 +27,7 @@ import { NotLoaded } from '../../ui/notLoaded';
     StripControls,
     KnotLine,
     NotLoaded,
+    SmallPicture,
     Tab,
     TabList,
     TabPanel,
@@ -82,7 +84,10 @@ import { NotLoaded } from '../../ui/notLoaded';
               } @error {}
             </div>
             @if (!hasProfile()) {
-              <p class="quiet">Select a curve to read its curvature along its length.</p>
+              <div class="nothing">
+                <pb-small-picture shows="graph" />
+                <p class="quiet">Select a curve to read its curvature along its length.</p>
+              </div>
             }
           }
         </p-tabpanel>
@@ -139,6 +144,18 @@ import { NotLoaded } from '../../ui/notLoaded';
       flex: 1;
       flex-direction: column;
       min-width: 0;
+    }
+    .nothing {
+      display: flex;
+      align-items: center;
+      gap: 28px;
+      padding: 10px 0 0 24px;
+    }
+    .nothing pb-small-picture {
+      width: 150px;
+    }
+    .nothing p {
+      padding: 0;
     }
     header {
       display: flex;

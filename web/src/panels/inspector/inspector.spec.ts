@@ -37,7 +37,7 @@ const opened = (project: Project = CURVES) => {
 describe('the inspector', () => {
   it('is about the sheet when nothing is selected, about a curve, or about several', async () => {
     const { notice, editing, fetched } = opened();
-    expect(notice()).toContain('Nothing is selected.');
+    expect(notice()).toContain('Nothing is selected');
     editing.select(selectionOf(['a']));
     await fetched();
     expect(notice()).toMatch(/Curve 1Through points, open/);
@@ -46,7 +46,7 @@ describe('the inspector', () => {
     await fetched();
     expect(notice()).toContain('2 selected');
     editing.select(NOTHING);
-    expect(notice()).toContain('Nothing is selected.');
+    expect(notice()).toContain('Nothing is selected');
   });
 
   it('reads a curve: the length of a straight one is that of its chord', async () => {

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { ButtonDirective } from 'primeng/button';
 import { Editing, Measurements, Opening, ShownItems, ToolInHand, ToolView } from '../../session';
 import { NotLoaded } from '../../ui/notLoaded';
+import { SmallPicture } from '../../ui/smallPicture';
 import { MeasuredPointsSection } from './measuredPointsSection';
 import { MeasuredSection } from './measuredSection';
 import { SelectionCard } from './selectionCard';
@@ -19,6 +20,7 @@ import { TraceSection } from './traceSection';
     NotLoaded,
     SelectionCard,
     SetUpSection,
+    SmallPicture,
     ToolCard,
     TraceSection,
   ],
@@ -33,6 +35,7 @@ export class Inspector {
   private readonly measurements = inject(Measurements);
   private readonly shown = inject(ShownItems);
   private readonly toolView = inject(ToolView);
+  protected readonly isEmpty = computed(() => this.editing.project()?.itemOrder.length === 0);
   protected readonly isOfTool = computed(() => this.toolView.reads() === 'preview');
   /** Measurements are listed while some are taken, and where nothing else has the card. */
   protected readonly listsMeasurements = computed(
