@@ -79,16 +79,16 @@ test('drawing: palette, a caught place, symmetry', async ({ page }) => {
   await page.keyboard.press('Escape');
 
   await user.tool('Through points');
-  await user.click(...at(139, 114));
-  for (const [x, y] of [[148, 96], [150, 60]]) await user.click(...at(x, y)); // prettier-ignore
-  await user.hover(...at(140.3, 4.4));
+  await user.click(...at(160, 137.5));
+  for (const [x, y] of [[172, 116], [176, 70]]) await user.click(...at(x, y)); // prettier-ignore
+  await user.hover(...at(61.2, 0.6));
   await page.waitForTimeout(SETTLED_MS);
   await page.screenshot(into('drawing'));
   await page.keyboard.press('Enter');
   await page.keyboard.press('Control+z');
 
   await user.curve('Wall, left').click();
-  const [x, y] = await user.fitPoint(4).evaluate((point) => [Number(point.getAttribute('cx')), Number(point.getAttribute('cy'))]); // prettier-ignore
+  const [x, y] = await user.fitPoint(2).evaluate((point) => [Number(point.getAttribute('cx')), Number(point.getAttribute('cy'))]); // prettier-ignore
   const box = await user.sheet.boundingBox();
   if (!box) throw new Error('the sheet is not shown');
   await page.mouse.move(box.x + x, box.y + y);
@@ -124,7 +124,7 @@ test('bending: a price, knot line', async ({ page }) => {
 test('reading: the worst lump, how curves meet, a measured set, then and now', async ({ page }) => {
   const user = new BenchUser(page);
   await user.openKettle();
-  await user.curve('Spout centre line').click();
+  await user.curve('Spout, underside').click();
   await user.number_('Smallest radius allowed', '18');
   await user.focusSheet();
   await page.keyboard.press('>');
@@ -223,7 +223,7 @@ test('fairing: before and after, the curvature of a stretch drawn', async ({ pag
   const user = new BenchUser(page);
   await user.openKettle();
   const { card } = user;
-  await user.curve('Spout, underside').click();
+  await user.curve('Grip, inner').click();
   await user.slide('Tolerance to fair within', 0.6);
   await card.getByText(/^proven within/).waitFor();
   await expect(card.getByRole('row').filter({ hasText: 'bending' }).locator('td').last()).toHaveText(/\d/);

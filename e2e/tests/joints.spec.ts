@@ -275,6 +275,7 @@ test('a curve that meets its mirror says its level and is raised like any joint'
   await level(user, 'G3').click();
   await expect(joint(user, /its image and Curve 1, wanted G3, reached G2: rate differs/)).toBeVisible();
   await user.card.getByRole('button', { name: 'fit anew in degree 5' }).click();
+  await expect(user.card).toContainText('Fit Curve 1 anew in degree 5: the curve would move by');
   await user.card.getByRole('button', { name: 'Apply' }).click();
   await expect(joint(user, /its image and Curve 1, wanted G3, reached G3/)).toBeVisible();
 });

@@ -24,7 +24,7 @@ const EXTREMA: Readonly<Record<Id, number>> = {
   rim: 0,
   'lid-seat': 0,
   lid: 1,
-  knob: 5,
+  knob: 1,
   window: 4,
   spout: 3,
   mouth: 0,
@@ -56,8 +56,8 @@ describe('the demo project', () => {
     }
   });
 
-  it('has no lump of 2 % and no hook in its spout, wall and handle', () => {
-    for (const id of ['spout', 'wall-right', 'base-corner-right', 'grip-outer', 'lid', 'lip']) {
+  it('has no lump of 2 % and no hook but where it is faulty on purpose', () => {
+    for (const id of Object.keys(EXTREMA)) {
       expect([id, read(id).lumps, read(id).hooks]).toEqual([id, [], []]);
     }
   });

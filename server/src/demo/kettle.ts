@@ -51,13 +51,13 @@ const LID: readonly Place[] = [
 
 const KNOB: readonly Place[] = [
   [-4.4, 133],
-  [-6.2, 139.8],
-  [-8.2, 146.6],
-  [-6.2, 153.3],
+  [-7, 140.5],
+  [-8, 146.6],
+  [-4.6, 154.4],
   [0, 156.4],
-  [6.2, 153.3],
-  [8.2, 146.6],
-  [6.2, 139.8],
+  [4.6, 154.4],
+  [8, 146.6],
+  [7, 140.5],
   [4.4, 133],
 ];
 
@@ -74,7 +74,7 @@ const WINDOW: readonly Place[] = [
 
 /** It leaves the wall square, and leans out of Front towards the lip. */
 const SPOUT: readonly Place[] = [
-  [73.1, 24],
+  [73.13, 24],
   [81, 24.3],
   [98.5, 30, 0.3],
   [117.5, 58, 2.5],
@@ -86,7 +86,7 @@ const SPOUT: readonly Place[] = [
 
 /** With a point too many before the lip, where it hooks. */
 const SPOUT_UPPER: readonly Place[] = [
-  [71.2, 37.2],
+  [71.17, 37.2],
   [78, 36.6],
   [92.5, 39],
   [109.5, 60.5],
@@ -99,7 +99,7 @@ const SPOUT_UPPER: readonly Place[] = [
 
 /** The fourth and fifth points lie 1.7 mm and 1 mm off what would be fair. */
 const SPOUT_UNDER: readonly Place[] = [
-  [74, 11],
+  [74.42, 11],
   [83.5, 12],
   [102, 19],
   [120.8, 45.2],
@@ -120,7 +120,7 @@ const LIP: readonly Place[] = [
 ];
 
 const GRIP_OUTER: readonly Place[] = [
-  [-50.34, 112.5],
+  [-50.31, 112.56],
   [-75, 126.5],
   [-111.5, 121],
   [-128.5, 87],
@@ -159,7 +159,7 @@ function curves(): Record<Id, Item> {
     }),
     base: exact(line([-61.8, 0], [61.8, 0]), { name: 'Base', layer: 'body' }),
     rim: exact(line([-42, 119], [42, 119]), { name: 'Rim', layer: 'body' }),
-    'lid-seat': exact(line([-42, 121], [42, 121]), { name: 'Lid seat', layer: 'body' }),
+    'lid-seat': exact(line([-42, 121], [42, 121]), { name: 'Seat of the lid', layer: 'body' }),
     lid: curve({ ...through(LID, { 0: towards(44.7), 4: towards(-44.7) }), ...both }, { name: 'Lid', layer: 'body' }),
     knob: curve({ ...through(KNOB, { 0: towards(90), 8: towards(-90) }), ...both }, { name: 'Knob', layer: 'body' }),
     window: curve(through(WINDOW, {}, true), { name: 'Water window', layer: 'body', colour: BLUE }),

@@ -85,7 +85,7 @@ const missedOf = scratch();
 /** The largest size of a number; NaN where one is. */
 function largestOf(numbers: Float64Array): number {
   let most = 0;
-  for (let i = 0; i < numbers.length; i++) {
+  for (let i = 0, end = numbers.length; i < end; i++) {
     const size = Math.abs(numbers[i]);
     if (size > most || Number.isNaN(size)) most = size;
   }
