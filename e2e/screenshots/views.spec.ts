@@ -79,9 +79,9 @@ test('drawing: palette, a caught place, symmetry', async ({ page }) => {
   await page.keyboard.press('Escape');
 
   await user.tool('Through points');
-  await user.click(...at(160, 137.5));
-  for (const [x, y] of [[172, 116], [176, 70]]) await user.click(...at(x, y)); // prettier-ignore
-  await user.hover(...at(61.2, 0.6));
+  await user.click(...at(165.5, 125.4));
+  for (const [x, y] of [[167, 100], [169.5, 50]]) await user.click(...at(x, y)); // prettier-ignore
+  await user.hover(...at(170.5, 0.8));
   await page.waitForTimeout(SETTLED_MS);
   await page.screenshot(into('drawing'));
   await page.keyboard.press('Enter');
@@ -93,7 +93,7 @@ test('drawing: palette, a caught place, symmetry', async ({ page }) => {
   if (!box) throw new Error('the sheet is not shown');
   await page.mouse.move(box.x + x, box.y + y);
   await page.mouse.down();
-  await page.mouse.move(box.x + x - 34, box.y + y + 6, { steps: 4 });
+  await page.mouse.move(box.x + x - 12, box.y + y + 6, { steps: 4 });
   await page.waitForTimeout(SETTLED_MS);
   await page.screenshot(into('symmetry'));
   await page.mouse.up();
@@ -106,8 +106,8 @@ test('bending: a price, knot line', async ({ page }) => {
   const user = new BenchUser(page);
   await user.openKettle();
   await user.curve('Spout centre line').click();
-  await user.drag(user.sheet.getByRole('img', { name: 'Control point 9', exact: true }), 26, -22);
-  await user.fitPoint(7).click();
+  await user.drag(user.sheet.getByRole('img', { name: 'Control point 6', exact: true }), 14, -6);
+  await user.fitPoint(4).click();
   await page.keyboard.press('Delete');
   await page.getByText('the curve would move by up to').waitFor();
   await page.mouse.move(620, 560);

@@ -46,7 +46,7 @@ describe('trouble with the database', () => {
   });
 
   it('a damaged file, or none at all: the server does not start, says which file, and leaves it as it is', async () => {
-    await server.create({ demo: true });
+    await server.create({ demo: 'kettle' });
     await server.source.destroy();
     const file = databaseFile(server.folder);
     truncateSync(file, readFileSync(file).length - 20_000);

@@ -153,7 +153,7 @@ describe('a project', () => {
   });
 
   it('can be the demo', async () => {
-    const id = await server.create({ demo: true });
+    const id = await server.create({ demo: 'kettle' });
     expect((await server.opened(id)).project).toEqual(kettle().project);
   });
 
