@@ -121,7 +121,7 @@ test('the continuity report lists, sorts and filters meetings, goes to them, and
   await expect(strip.getByRole('status')).toHaveText(/^\d+ places$/);
   const all = Number.parseInt((await strip.getByRole('status').textContent()) ?? '', 10);
   await strip.getByRole('searchbox', { name: 'Find a curve' }).fill('base');
-  await expect(strip.getByRole('status')).toHaveText(`4 of ${all} places`);
+  await expect(strip.getByRole('status')).toHaveText(`5 of ${all} places`);
   const corner = rows.filter({ hasText: /Base corner, right \(start\) · Base \(end\)/ });
   await expect(corner).toContainText(/G2\s*0\.000\s*0\.00\d*°/);
   await corner.click();
