@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 
 /**
- * A small picture where there is nothing yet: a curve through five points, the same with its comb, or its curvature
- * over its length. All three are of one curve, read by our own kernel.
+ * A small picture where there is nothing yet: a curve through five points; the same with its comb, read by our kernel;
+ * or a graph of curvature, drawn by hand.
  */
 @Component({
   selector: 'pb-small-picture',
