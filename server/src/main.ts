@@ -5,7 +5,7 @@ import { fileURLToPath } from 'node:url';
 import pino from 'pino';
 import { openDatabase } from './database/dataSource';
 import { DatabaseLock } from './database/databaseLock';
-import { DEMOS } from './demo/demos';
+import { createDemo, type DemoName, DEMOS } from './demo/demos';
 import { makeApp } from './http/app';
 import { storeOver } from './projects/storeOver';
 import { settingsFrom } from './settings';
@@ -39,10 +39,7 @@ async function main(): Promise<void> {
   ).unref();
   if (process.argv.includes('--demo') && (await projects.list()).length === 0) {
     // The last one made is the first on the page of projects.
-    for (const make of Object.values(DEMOS).reverse()) {
-      const { project, pointSets } = make();
-      await projects.create(project, [...pointSets.values()]);
-    }
+    for (const name of (Object.keys(DEMOS) as DemoName[]).reverse()) await createDemo(projects, name);
   }
 
   const server = createServer({ keepAliveTimeout: KEEP_OPEN_MS }, makeApp({ ...store, settings, log }));

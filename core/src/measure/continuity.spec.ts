@@ -1,5 +1,6 @@
+import fc from 'fast-check';
 import { angleBetween, type Vector3 } from '../linear/vector';
-import { flat, valueOf } from '../curve/curves.fixture';
+import { anyCurve, flat, sizeOf, valueOf } from '../curve/curves.fixture';
 import { type Curve, homogeneous, makeCurve } from '../curve/curve';
 import { reverse } from '../edit/reverse';
 import { split } from '../edit/split';
@@ -16,6 +17,7 @@ import {
   continuityFromJet,
   continuityInside,
   continuityOfEnds,
+  knotsBelow,
 } from './continuity';
 import { frameAt } from './frame';
 import { jetBeyond } from './jet';
@@ -191,5 +193,21 @@ describe('continuity at an inner place', () => {
     expect(continuityAtKnots(square).map(({ level }) => level)).toEqual([0, 0, 0, 0]);
     expect(continuityAtKnots(circle(25)).map(({ level }) => level)).toEqual([3, 3, 3, 3]);
     expect(continuityAtKnot(circle(25), 1).level).toBe(3);
+  });
+
+  it('measures only knots that may be rough, and finds those that are', () => {
+    let [rough, smooth] = [0, 0];
+    fc.assert(
+      // Of a curve of some nanometres the measured figures are those of rounding, not of its knots.
+      fc.property(anyCurve({ closing: 'either' }), fc.integer({ min: 1, max: 2 }), (curve, below) => {
+        fc.pre(sizeOf(curve) > 0.1);
+        const all = continuityAtKnots(curve);
+        const found = knotsBelow(curve, below);
+        expect(found).toEqual(all.filter(({ level }) => level < below));
+        rough += found.length;
+        smooth += all.length - found.length;
+      }),
+    );
+    expect(Math.min(rough, smooth)).toBeGreaterThan(20);
   });
 });

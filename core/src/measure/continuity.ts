@@ -1,7 +1,7 @@
 import { add, angleBetween, distance, dot, length, negate, subtract, type Vector3 } from '../linear/vector';
 import { type Curve, domainOf } from '../curve/curve';
-import { evaluate } from '../curve/evaluate';
-import { breaksOf } from '../knots/multiplicity';
+import { derivatives, evaluate } from '../curve/evaluate';
+import { type Break, breaksOf } from '../knots/multiplicity';
 import { toKnot } from '../knots/sameKnot';
 import { mustBeAbove0, mustBeOneOf } from '../refuse';
 import { arcLength } from './arcLength';
@@ -9,6 +9,7 @@ import type { End } from './ends';
 import { sizeOf } from './extent';
 import { frameAt } from './frame';
 import { checkJet, type Jet } from './jet';
+import { standsStill } from './standstill';
 
 /** How exact a meeting has to be to count as of a level. Engineering choices, not theory. */
 export interface ContinuityThresholds {
@@ -144,15 +145,36 @@ export function continuityAtKnot(curve: Curve, u: number, options: ContinuityOpt
 }
 
 /** The same for every inner knot of a curve, in order; of a closed one the seam first. */
-export function continuityAtKnots(
-  curve: Curve,
-  options: ContinuityOptions = {},
-): (Continuity & { readonly u: number })[] {
+export function continuityAtKnots(curve: Curve, options: ContinuityOptions = {}): KnotContinuity[] {
+  return atKnots(curve, passedKnots(curve), options);
+}
+
+/**
+ * The same for the knots over which a curve goes on with a lower level than `below`. Where few equal knots lie together
+ * it goes on with degree minus multiplicity continuous derivatives (Piegl, Tiller, The NURBS Book, P2.7), and where it
+ * moves on that is smooth: such knots are not measured.
+ */
+export function knotsBelow(curve: Curve, below: number, options: ContinuityOptions = {}): KnotContinuity[] {
+  const [first] = domainOf(curve);
+  const isSmooth = ({ u, multiplicity }: Break) =>
+    curve.degree - multiplicity >= below &&
+    (u !== first || curve.closing === 'periodic') &&
+    !standsStill(curve, derivatives(curve, u, 1));
+  const rough = passedKnots(curve).filter((knot) => !isSmooth(knot));
+  return atKnots(curve, rough, options).filter(({ level }) => level < below);
+}
+
+type KnotContinuity = Continuity & { readonly u: number };
+
+function passedKnots(curve: Curve): Break[] {
   const [first, last] = domainOf(curve);
+  return breaksOf(curve).filter(({ u }) => u !== last && (u !== first || curve.closing !== 'open'));
+}
+
+function atKnots(curve: Curve, knots: readonly Break[], options: ContinuityOptions): KnotContinuity[] {
+  if (knots.length === 0) return [];
   const reach = reachOf(curve);
-  return breaksOf(curve)
-    .filter(({ u }) => u !== last && (u !== first || curve.closing !== 'open'))
-    .map(({ u }) => ({ u, ...continuityAtKnot(curve, u, { reach, ...options }) }));
+  return knots.map(({ u }) => ({ u, ...continuityAtKnot(curve, u, { reach, ...options }) }));
 }
 
 const SHORTEST_REACH = 1;

@@ -6,10 +6,10 @@ import { mustBeAbove0 } from '../refuse';
 import { closestPoint } from './closestPoint';
 import {
   type Continuity,
-  continuityAtKnots,
   continuityInside,
   type ContinuityOptions,
   continuityOfEnds,
+  knotsBelow,
 } from './continuity';
 import type { End } from './ends';
 import { type Box, controlBox, sizeOf } from './extent';
@@ -51,7 +51,7 @@ interface CurveEnd {
  * About O(n²) box tests for n curves, O(n) for each of a few that are asked for, and few curves asked for their nearest place.
  */
 export function continuityAmong(curves: readonly Curve[], options: AmongOptions = {}): CurveMeeting[] {
-  const { within = WITHIN, of, knotsBelow = KNOTS_BELOW, ...thresholds } = options;
+  const { within = WITHIN, of, knotsBelow: below = KNOTS_BELOW, ...thresholds } = options;
   mustBeAbove0(within, 'distance within which ends meet');
   const wanted = of ? new Set(of) : null;
   const isWanted = (...numbers: readonly number[]) => !wanted || numbers.some((number) => wanted.has(number));
@@ -89,10 +89,9 @@ export function continuityAmong(curves: readonly Curve[], options: AmongOptions 
     }
   }
   curves.forEach((curve, number) => {
-    if (knotsBelow === 0 || !isWanted(number)) return;
-    for (const { u, ...figures } of continuityAtKnots(curve, thresholds)) {
-      if (figures.level < knotsBelow)
-        found.push({ first: { curve: number, u }, second: { curve: number, u }, ...figures });
+    if (below === 0 || !isWanted(number)) return;
+    for (const { u, ...figures } of knotsBelow(curve, below, thresholds)) {
+      found.push({ first: { curve: number, u }, second: { curve: number, u }, ...figures });
     }
   });
   return found;

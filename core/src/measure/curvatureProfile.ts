@@ -82,6 +82,8 @@ interface SpanColumns {
   readonly columns: readonly Column[];
   /** Length in mm from each of them to the next. */
   readonly steps: readonly number[];
+  /** The columns as they stand in the profile. */
+  readonly packed: Pick<CurvatureProfile, 'u' | 'kappa' | 'points' | 'across'>;
 }
 
 /** How a profile was read, for the next one of nearly the same curve. */
@@ -129,8 +131,7 @@ export function curvatureProfile(
     list ?? [],
     (!list && before && readBefore.get(before)) || null,
   );
-  const columns = read.spans.flatMap((each) => each.columns);
-  const count = columns.length;
+  const count = read.spans.reduce((sum, { columns }) => sum + columns.length, 0);
   const profile = {
     u: new Float64Array(count),
     s: new Float64Array(count),
@@ -138,19 +139,18 @@ export function curvatureProfile(
     across: new Float64Array(3 * count),
     kappa: new Float64Array(count),
   };
+  const columns: Column[] = [];
   let s = 0;
-  let i = 0;
-  for (const { columns: own, steps } of read.spans) {
-    for (let k = 0; k < own.length; k++, i++) {
-      const { u, kappa, point, across } = own[k].sample;
+  for (const { columns: own, steps, packed } of read.spans) {
+    const i = columns.length;
+    profile.u.set(packed.u, i);
+    profile.kappa.set(packed.kappa, i);
+    profile.points.set(packed.points, 3 * i);
+    profile.across.set(packed.across, 3 * i);
+    for (let k = 0; k < own.length; k++) {
       if (k > 0) s += steps[k - 1];
-      profile.u[i] = u;
-      profile.s[i] = s;
-      profile.kappa[i] = kappa;
-      for (let c = 0; c < 3; c++) {
-        profile.points[3 * i + c] = point[c];
-        profile.across[3 * i + c] = across[c];
-      }
+      profile.s[i + k] = s;
+      columns.push(own[k]);
     }
   }
   if (list) return { ...profile, length: s, ...provenPlaces(curve, list, normal) };
@@ -256,9 +256,22 @@ function readSpans(
     const { span, start } = each;
     const columns = refined(curve, start, normal, tolerance, coarsest);
     const steps = columns.slice(1).map(({ sample }, i) => lengthBetween(curve, span, columns[i].sample.u, sample.u));
-    return { span, start, largest: each.largest, columns, steps };
+    return { span, start, largest: each.largest, columns, steps, packed: packed(columns) };
   });
   return { curve, normal, tolerance, intervals, coarsest, spans };
+}
+
+function packed(columns: readonly Column[]): SpanColumns['packed'] {
+  const count = columns.length;
+  const [u, kappa] = [new Float64Array(count), new Float64Array(count)];
+  const [points, across] = [new Float64Array(3 * count), new Float64Array(3 * count)];
+  columns.forEach(({ sample }, i) => {
+    u[i] = sample.u;
+    kappa[i] = sample.kappa;
+    points.set(sample.point, 3 * i);
+    across.set(sample.across, 3 * i);
+  });
+  return { u, kappa, points, across };
 }
 
 /** Whether two curves of one degree are the same in a span: by its knots and control points, whatever lies elsewhere. */

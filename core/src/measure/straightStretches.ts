@@ -1,4 +1,3 @@
-import { across, distance, length, scale, subtract, type Vector3 } from '../linear/vector';
 import { type Curve, spansOf } from '../curve/curve';
 import { mustBeTolerance } from '../refuse';
 
@@ -29,18 +28,20 @@ export function straightStretches(curve: Curve, tolerance: number): Stretch[] {
 
 /** Whether control points `first` to `last` lie within the tolerance of a line from the first to the farthest one. */
 function inLine({ points }: Curve, first: number, last: number, tolerance: number): boolean {
-  const place = (i: number): Vector3 => {
-    const w = points[4 * i + 3];
-    return [points[4 * i] / w, points[4 * i + 1] / w, points[4 * i + 2] / w];
-  };
-  const start = place(first);
-  let end = start;
-  for (let i = first + 1; i <= last; i++) if (distance(place(i), start) > distance(end, start)) end = place(i);
-  const size = distance(end, start);
-  if (!(size > tolerance)) return false;
-  const direction = scale(subtract(end, start), 1 / size);
+  const away = (i: number, c: number): number =>
+    points[4 * i + c] / points[4 * i + 3] - points[4 * first + c] / points[4 * first + 3];
+  let [size, dx, dy, dz] = [0, 0, 0, 0];
   for (let i = first + 1; i <= last; i++) {
-    if (length(across(subtract(place(i), start), direction)) > tolerance) return false;
+    const [x, y, z] = [away(i, 0), away(i, 1), away(i, 2)];
+    const far = Math.sqrt(x * x + y * y + z * z);
+    if (far > size) [size, dx, dy, dz] = [far, x, y, z];
+  }
+  if (!(size > tolerance)) return false;
+  for (let i = first + 1; i <= last; i++) {
+    const [x, y, z] = [away(i, 0), away(i, 1), away(i, 2)];
+    const t = (x * dx + y * dy + z * dz) / (size * size);
+    const [ax, ay, az] = [x - t * dx, y - t * dy, z - t * dz];
+    if (Math.sqrt(ax * ax + ay * ay + az * az) > tolerance) return false;
   }
   return true;
 }

@@ -20,62 +20,111 @@ const scratch = new Float64Array(3);
  */
 export function displayPolyline(curve: Curve, tolerance: number): Polyline {
   if (!(tolerance > 0)) throw new RangeError(`a tolerance above 0 is needed, not ${tolerance}`);
-  const points: number[] = [];
-  const parameters: number[] = [];
-  const put = (u: number, point: Float64Array) => {
-    parameters.push(u);
-    points.push(point[0], point[1], point[2]);
-  };
+  const walk = new Walk(curve, tolerance);
+  const [, last] = domainOf(curve);
   // Spans that are so short together leave no vertex: all of them lies by the last one.
   let passed = 0;
   for (const span of spansOf(curve)) {
     const from = curve.knots[span];
     const to = curve.knots[span + 1];
-    const read = (u: number) => Float64Array.from(derivativesInSpan(curve, span, u, 0, scratch));
-    const strays = (u: number, a: Float64Array, b: Float64Array) => {
-      derivativesInSpan(curve, span, u, 0, scratch);
-      return distanceToSegment(scratch, a, b) > tolerance;
-    };
-    const refine = (a: number, atA: Float64Array, b: number, bt: Float64Array, depth: number): void => {
-      const quarter = (b - a) / 4;
-      if (
-        depth < MAX_HALVINGS &&
-        (strays(a + quarter, atA, bt) || strays(a + 2 * quarter, atA, bt) || strays(a + 3 * quarter, atA, bt))
-      ) {
-        const middle = (a + b) / 2;
-        const mt = read(middle);
-        refine(a, atA, middle, mt, depth + 1);
-        refine(middle, mt, b, bt, depth + 1);
-      } else put(b, bt);
-    };
-    let a = from;
-    let point = read(from);
-    const isFirst = parameters.length === 0;
+    const isFirst = walk.parameters.length === 0;
     if (passed > 0) {
       passed += controlLength(curve, span, 1);
       if (passed > tolerance) {
-        put(from, point);
+        walk.put(span, from);
         passed = 0;
       }
-    } else if (isFirst) put(from, point);
+    } else if (isFirst) walk.put(span, from);
     if (passed === 0 && !isFirst) {
       const own = controlLength(curve, span, curve.degree);
       if (own <= tolerance) passed = own;
     }
     if (passed > 0) {
-      if (to === domainOf(curve)[1]) put(to, read(to));
+      if (to === last) walk.put(span, to);
       continue;
     }
-    const intervals = startIntervals(curve.degree);
+    walk.over(span, from, to, startIntervals(curve.degree));
+  }
+  return { points: Float64Array.from(walk.points), parameters: Float64Array.from(walk.parameters) };
+}
+
+/** Vertices put down along a curve; places are three numbers, since a drag lays thousands of them anew. */
+class Walk {
+  readonly points: number[] = [];
+  readonly parameters: number[] = [];
+
+  constructor(
+    private readonly curve: Curve,
+    private readonly tolerance: number,
+  ) {}
+
+  put(span: number, u: number): void {
+    derivativesInSpan(this.curve, span, u, 0, scratch);
+    this.putAt(u, scratch[0], scratch[1], scratch[2]);
+  }
+
+  /** The vertices of one span, without its start. */
+  over(span: number, from: number, to: number, intervals: number): void {
+    derivativesInSpan(this.curve, span, from, 0, scratch);
+    let [a, ax, ay, az] = [from, scratch[0], scratch[1], scratch[2]];
     for (let i = 1; i <= intervals; i++) {
       const b = i === intervals ? to : from + ((to - from) * i) / intervals;
-      const bt = read(b);
-      refine(a, point, b, bt, 0);
-      a = b;
-      point = bt;
+      derivativesInSpan(this.curve, span, b, 0, scratch);
+      const [bx, by, bz] = [scratch[0], scratch[1], scratch[2]];
+      this.refine(span, a, ax, ay, az, b, bx, by, bz, 0);
+      [a, ax, ay, az] = [b, bx, by, bz];
     }
   }
-  return { points: Float64Array.from(points), parameters: Float64Array.from(parameters) };
+
+  private refine(
+    span: number,
+    a: number,
+    ax: number,
+    ay: number,
+    az: number,
+    b: number,
+    bx: number,
+    by: number,
+    bz: number,
+    depth: number,
+  ): void {
+    const quarter = (b - a) / 4;
+    const strays =
+      depth < MAX_HALVINGS &&
+      (this.strays(span, a + quarter, ax, ay, az, bx, by, bz) ||
+        this.strays(span, a + 2 * quarter, ax, ay, az, bx, by, bz) ||
+        this.strays(span, a + 3 * quarter, ax, ay, az, bx, by, bz));
+    if (!strays) return this.putAt(b, bx, by, bz);
+    const middle = (a + b) / 2;
+    derivativesInSpan(this.curve, span, middle, 0, scratch);
+    const [mx, my, mz] = [scratch[0], scratch[1], scratch[2]];
+    this.refine(span, a, ax, ay, az, middle, mx, my, mz, depth + 1);
+    this.refine(span, middle, mx, my, mz, b, bx, by, bz, depth + 1);
+  }
+
+  private putAt(u: number, x: number, y: number, z: number): void {
+    this.parameters.push(u);
+    this.points.push(x, y, z);
+  }
+
+  /** Whether the place at u is farther than the tolerance from the segment from a to b. */
+  private strays(
+    span: number,
+    u: number,
+    ax: number,
+    ay: number,
+    az: number,
+    bx: number,
+    by: number,
+    bz: number,
+  ): boolean {
+    derivativesInSpan(this.curve, span, u, 0, scratch);
+    const [x, y, z] = [bx - ax, by - ay, bz - az];
+    const [px, py, pz] = [scratch[0] - ax, scratch[1] - ay, scratch[2] - az];
+    const size = x * x + y * y + z * z;
+    const t = size > 0 ? Math.min(1, Math.max(0, (px * x + py * y + pz * z) / size)) : 0;
+    return Math.hypot(px - t * x, py - t * y, pz - t * z) > this.tolerance;
+  }
 }
 
 /** Length of the last legs of the control polygon of a span; of all of them the curve there is no longer. */
@@ -88,14 +137,4 @@ function controlLength({ points }: Curve, span: number, legs: number): number {
     sum += Math.sqrt(x * x + y * y + z * z);
   }
   return sum;
-}
-
-function distanceToSegment(p: Float64Array, a: Float64Array, b: Float64Array): number {
-  const x = b[0] - a[0];
-  const y = b[1] - a[1];
-  const z = b[2] - a[2];
-  const size = x * x + y * y + z * z;
-  const along = size > 0 ? ((p[0] - a[0]) * x + (p[1] - a[1]) * y + (p[2] - a[2]) * z) / size : 0;
-  const t = Math.min(1, Math.max(0, along));
-  return Math.hypot(p[0] - a[0] - t * x, p[1] - a[1] - t * y, p[2] - a[2] - t * z);
 }

@@ -1,7 +1,7 @@
 import { contentsOf, emptyProject, pointer, type Project } from '@pencil-bend/document';
 import { picture, type ProjectFile, projectFileName, readProject, writeProjectFile } from '@pencil-bend/exchange';
 import { Router } from 'express';
-import { DEMOS } from '../demo/demos';
+import { createDemo, type DemoName, DEMOS } from '../demo/demos';
 import { Failure } from '../projects/failure';
 import type { KeptContents, KeptProjects } from '../projects/contract';
 import { contentName } from '../projects/contents';
@@ -22,8 +22,7 @@ export function projectRoutes(store: KeptProjects, pointSets: KeptContents, uplo
 
   /** A new project: an empty one from { "name": … }, one of the demo's from { "demo": … }, or a project file as it is. */
   routes.post('/', async (request, response) => {
-    const { project, pointSets: brought } = fileFrom(request.body);
-    const created = await store.create(project, [...brought.values()]);
+    const created = await createdFrom(request.body, store);
     response.status(201).location(`/api/projects/${created.id}`).json(created);
   });
 
@@ -105,18 +104,22 @@ export function projectRoutes(store: KeptProjects, pointSets: KeptContents, uplo
   return routes;
 }
 
-/** A project of the demo by its name. */
-function demoFrom(body: unknown): ProjectFile {
+/** Makes a project of what was sent. */
+function createdFrom(body: unknown, store: KeptProjects): ReturnType<KeptProjects['create']> {
+  const members = isRecord(body) ? Object.keys(body).join() : '';
+  if (members === 'name') return store.create(emptyProject(nameFrom(body)));
+  if (members === 'demo') return createDemo(store, demoFrom(body));
+  const { project, pointSets } = fileFrom(body);
+  return store.create(project, [...pointSets.values()]);
+}
+
+function demoFrom(body: unknown): DemoName {
   const { demo } = body as { demo: unknown };
-  const make = typeof demo === 'string' && Object.hasOwn(DEMOS, demo) ? DEMOS[demo as keyof typeof DEMOS] : null;
-  if (!make) throw new Failure(422, `The demo has these projects: ${Object.keys(DEMOS).join(', ')}`);
-  return make();
+  if (typeof demo === 'string' && Object.hasOwn(DEMOS, demo)) return demo as DemoName;
+  throw new Failure(422, `The demo has these projects: ${Object.keys(DEMOS).join(', ')}`);
 }
 
 function fileFrom(body: unknown): ProjectFile {
-  const members = isRecord(body) ? Object.keys(body).join() : '';
-  if (members === 'name') return { project: emptyProject(nameFrom(body)), pointSets: new Map() };
-  if (members === 'demo') return demoFrom(body);
   const read = readProject(body);
   if (!read.ok) throw new Failure(422, 'The project file cannot be taken in', read.failure);
   for (const [name, bytes] of read.value.pointSets) {

@@ -50,6 +50,14 @@ export const SHEET_ACTIONS: readonly BenchAction[] = [
     inMenu: () => true,
     does: (bench) => bench.showAll(),
   },
+  {
+    label: 'Names on the sheet',
+    finds: 'labels text annotate',
+    group: 'looking',
+    keys: [':'],
+    inMenu: ({ editing }) => editing.selection().items.length === 0,
+    does: (bench) => bench.toggleNames(),
+  },
   { label: 'Pan while held', group: 'looking', keys: ['Space'], whileHeld: true, does: (bench) => bench.holdSpace() },
   {
     label: 'What can be done here',

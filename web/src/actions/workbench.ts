@@ -41,6 +41,7 @@ export interface Workbench {
   toggleBare(): void;
   toggleComb(): void;
   toggleHistory(): void;
+  toggleNames(): void;
   togglePalette(): void;
   toggleShortcuts(): void;
   holdSpace(): void;

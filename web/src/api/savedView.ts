@@ -154,6 +154,8 @@ export interface SavedView {
   /** What places are caught by. */
   readonly snaps: readonly SnapKind[];
   readonly snapping: boolean;
+  /** Curves and points carry their names on the sheet. */
+  readonly names: boolean;
   readonly reading: ReadingSettings;
   readonly measurements: readonly Measurement[];
   /** Pictures to trace over. */

@@ -37,6 +37,20 @@ describe('shown items', () => {
     expect(shown.resting()).toBe(before);
   });
 
+  it('stay in hand over the place where they are kept, and rest when the drag is given up', () => {
+    const { shown, hand, drag, editing } = openMirrored();
+    const { recipe } = shown.kept()[0].item as { recipe: { points: readonly { at: readonly number[] }[] } };
+    const [x, y] = recipe.points[1].at;
+    drag(12, 9);
+    const before = shown.resting();
+    hand.feed(at('move', x, y));
+    expect(shown.resting()).toBe(before);
+    expect(shown.inHand().map(({ curve }) => curve)).toEqual(shown.kept().filter(({ id }) => id !== 'b').map(({ curve }) => curve)); // prettier-ignore
+    hand.feed({ type: 'key', key: 'Escape' });
+    expect(shown.resting()).toBe(shown.kept());
+    expect(editing.project()?.items['a']).toBeDefined();
+  });
+
   it('are taken as they are on release: the curve that was seen is the one that is kept', () => {
     const { shown, hand, drag, stepHistory } = openMirrored();
     drag(12, 9);

@@ -1,5 +1,5 @@
 import { ToolView } from './toolView';
-import { computed, inject, Injectable, signal } from '@angular/core';
+import { computed, inject, Injectable, linkedSignal, signal } from '@angular/core';
 import type { Curve } from '@pencil-bend/core';
 import { type Id, isDerived, isShown, type Item, plainItem, type Project, steps } from '@pencil-bend/document';
 import { type ShownItem, shownItem } from '../view/shownItem';
@@ -44,13 +44,17 @@ export class ShownItems {
     return attempted && !attempted.ok ? attempted.failure : null;
   });
 
-  private readonly changed = computed(
-    (): readonly Id[] => {
+  /** The items in hand. What a drag has changed stays so until its end, also while it lies where it is kept. */
+  private readonly held = linkedSignal<{ readonly changed: readonly Id[]; readonly isDragged: boolean }, readonly Id[]>({
+    source: () => {
       const attempted = this.attempted();
-      return attempted?.ok ? attempted.value.changed : NONE;
+      const changed = attempted?.ok ? attempted.value.changed : NONE;
+      return { changed, isDragged: this.toolView.preview().dragged !== null };
     },
-    { equal: (a, b) => a === b || (a.length === b.length && a.every((id, i) => id === b[i])) },
-  );
+    computation: ({ changed, isDragged }, before) =>
+      changed.length === 0 && isDragged && before ? before.value : changed,
+    equal: (a, b) => a === b || (a.length === b.length && a.every((id, i) => id === b[i])),
+  });
 
   /** The project as it is now, with what the tool would do done on the side. */
   readonly project = computed((): Project | null => {
@@ -60,23 +64,23 @@ export class ShownItems {
 
   /** The items that rest: the same array as long as a drag goes on. */
   readonly resting = computed((): readonly ShownItem[] => {
-    const changed = this.changed();
-    if (changed.length === 0) return this.kept();
-    const moving = new Set(changed);
-    return this.kept().filter(({ id }) => !moving.has(id));
+    const held = new Set(this.held());
+    const kept = this.kept();
+    return kept.some(({ id }) => held.has(id)) ? kept.filter(({ id }) => !held.has(id)) : kept;
   });
 
   /** The items in hand as they would become: those that are dragged or made, and all that follow them. */
   readonly inHand = computed((): readonly ShownItem[] => {
     const project = this.editing.project();
+    const held = this.held();
+    if (!project || held.length === 0) return [];
     const attempted = this.attempted();
-    if (!project || !attempted?.ok) return [];
-    const { items, changed } = attempted.value;
+    const done = attempted?.ok ? attempted.value : { items: project.items, project };
     // Only what follows others has to look for other items.
-    const isLoose = changed.every((id) => isOfItsOwn(itemIn(items, id) ?? itemIn(project.items, id)));
-    const now = isLoose ? { ...project, items } : attempted.value.project;
+    const isLoose = held.every((id) => isOfItsOwn(itemIn(done.items, id) ?? itemIn(project.items, id)));
+    const now = isLoose ? { ...project, items: done.items } : done.project;
     const aside = this.aside();
-    return changed.flatMap((id) => {
+    return held.flatMap((id) => {
       // What goes along with the item in hand stays out of sight with the others.
       if (aside.has(id) && !this.editing.selection().items.includes(id)) return [];
       const [shown] = this.shownIn(now, id, !Object.hasOwn(project.items, id));

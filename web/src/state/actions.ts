@@ -69,6 +69,7 @@ export const viewActions = createActionGroup({
     'Snap set': props<{ kind: SnapKind; on: boolean }>(),
     'Picture placed': props<{ picture: TracedPicture }>(),
     'Snapping set': props<{ on: boolean }>(),
+    'Names shown': props<{ shown: boolean }>(),
     Measured: props<{ measurement: Measurement }>(),
     'Measurement removed': props<{ id: Id }>(),
     'Camera moved': props<{ camera: Camera }>(),

@@ -14,6 +14,7 @@ export const selectMeasurements = (state: BenchState) => state.view.measurements
 export const selectCamera = (state: BenchState) => state.view.camera;
 export const selectSnaps = (state: BenchState) => state.view.snaps;
 export const selectSnapping = (state: BenchState) => state.view.snapping;
+export const selectNames = (state: BenchState) => state.view.names;
 export const selectPictures = (state: BenchState) => state.view.pictures;
 export const selectProjectId = (state: BenchState) => state.drawing.id;
 export const selectSaving = (state: BenchState) => state.saving;

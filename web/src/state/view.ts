@@ -10,6 +10,7 @@ export const FIRST_VIEW: SavedView = {
   camera: null,
   snaps: FIRST_SNAPS,
   snapping: true,
+  names: false,
   reading: {
     marks: ['lump', 'hook', 'kink', 'crossing', 'meeting'],
     least: 0.05,
@@ -37,6 +38,7 @@ export const viewReducer = createReducer<SavedView>(
     comb: { ...FIRST_VIEW.comb, ...view.comb },
     snaps: view.snaps ?? FIRST_VIEW.snaps,
     snapping: view.snapping ?? FIRST_VIEW.snapping,
+    names: view.names ?? FIRST_VIEW.names,
     reading: { ...FIRST_VIEW.reading, ...view.reading },
     measurements: view.measurements ?? FIRST_VIEW.measurements,
     pictures: view.pictures ?? FIRST_VIEW.pictures,
@@ -69,6 +71,7 @@ export const viewReducer = createReducer<SavedView>(
     snaps: [...view.snaps.filter((each) => each !== kind), ...(wanted ? [kind] : [])],
   })),
   on(viewActions.snappingSet, (view, { on: snapping }) => ({ ...view, snapping })),
+  on(viewActions.namesShown, (view, { shown }) => ({ ...view, names: shown })),
   on(viewActions.picturePlaced, (view, { picture }) => {
     const known = view.pictures.some(({ id }) => id === picture.id);
     const pictures = known

@@ -31,8 +31,11 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
+import { Store } from '@ngrx/store';
 import { cross, directionBeyond, fromPlane, normalOf, scale, subtract, type Vector3 } from '@pencil-bend/core';
 import { type End, handlesOn, keyOf, NOTHING, selectedHandles, selectionOf } from '@pencil-bend/document';
+import type { BenchState } from '../state/reducers';
+import { selectNames } from '../state/selectors';
 import type { Hit, PointerInput } from '../tools/contract';
 import { samplesOf } from './penSamples';
 import { type FreedomStem, freedomStems } from '../view/freedomStems';
@@ -52,6 +55,7 @@ import { readingTag } from './readingTag';
 import { isBlank, LiveDrawing, type LivePicture } from './liveDrawing';
 import { RestingDrawing, type RestingPicture } from './restingDrawing';
 import { MeasurementLayer } from './measurementLayer';
+import { NameLayer } from './nameLayer';
 import { overlayOf } from './overlay';
 import { hoveredStroke, liveStrokes, pointsShown, restingStrokes, samePoints } from './strokes';
 import { PaneKeys } from './paneKeys';
@@ -67,7 +71,17 @@ const NO_OFFSET: Vector3 = [0, 0, 0];
 /** The drawing: curves and comb by WebGL, handles as SVG on top, and the pointer's way to the tool in hand. */
 @Component({
   selector: 'pb-pane',
-  imports: [DeviationLayer, HandleLayer, JointLayer, LinkChoice, LumpLabel, MeasurementLayer, ReadingLayer, RoomMarks],
+  imports: [
+    DeviationLayer,
+    HandleLayer,
+    JointLayer,
+    LinkChoice,
+    LumpLabel,
+    MeasurementLayer,
+    NameLayer,
+    ReadingLayer,
+    RoomMarks,
+  ],
   templateUrl: './pane.html',
   styleUrls: ['./handles.css', './tag.css', './pane.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -84,6 +98,7 @@ export class Pane {
   protected readonly addedHandles = inject(AddedHandles);
   protected readonly opening = inject(Opening);
   protected readonly deviation = inject(DeviationShown).onSheet;
+  protected readonly names = inject<Store<BenchState>>(Store).selectSignal(selectNames);
   protected readonly joints = inject(Joints);
   private readonly ghosts = inject(Ghosts);
   protected readonly measurements = inject(Measurements);

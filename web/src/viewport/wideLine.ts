@@ -47,15 +47,21 @@ export class WideLine extends Mesh<BufferGeometry, ShaderMaterial> {
     this.visible = count > 0;
     if (!this.visible) return;
     const array = this.room(count);
+    const [x, y, z] = [origin[0], origin[1], origin[2]];
     let into = 0;
     for (const { points, join } of parts) {
       const stride = join === 'through' ? 3 : 6;
       for (let i = 0; i + PER_SEGMENT <= points.length; i += stride) {
-        for (let k = 0; k < PER_SEGMENT; k++) array[into + k] = points[i + k] - origin[k % 3];
-        for (let corner = 1; corner < CORNERS; corner++) {
-          array.copyWithin(into + corner * PER_SEGMENT, into, into + PER_SEGMENT);
+        const [ax, ay, az] = [points[i] - x, points[i + 1] - y, points[i + 2] - z];
+        const [bx, by, bz] = [points[i + 3] - x, points[i + 4] - y, points[i + 5] - z];
+        for (let corner = 0; corner < CORNERS; corner++, into += PER_SEGMENT) {
+          array[into] = ax;
+          array[into + 1] = ay;
+          array[into + 2] = az;
+          array[into + 3] = bx;
+          array[into + 4] = by;
+          array[into + 5] = bz;
         }
-        into += CORNERS * PER_SEGMENT;
       }
     }
     this.position.set(origin[0], origin[1], origin[2]);

@@ -1,5 +1,9 @@
 import { Editing, Target } from '../../session';
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { Store } from '@ngrx/store';
+import { viewActions } from '../../state/actions';
+import type { BenchState } from '../../state/reducers';
+import { selectNames } from '../../state/selectors';
 import type { Units } from '../../ui/length';
 import { Choice } from '../../ui/choice';
 import { NumberField } from '../../ui/numberField';
@@ -12,7 +16,7 @@ const UNITS: readonly { readonly value: Units; readonly label: string }[] = [
   { value: 'in', label: 'inch' },
 ];
 
-/** Units, tolerance and grid of the sheet: kept with the project. */
+/** Units, tolerance and grid of the sheet, and whether names stand on it: kept with the project. */
 @Component({
   selector: 'pb-set-up-section',
   imports: [Choice, NumberField, Switch],
@@ -50,6 +54,15 @@ const UNITS: readonly { readonly value: Units; readonly label: string }[] = [
             (toggled)="set({ grid: $event ? null : target.grid() })"
           />
         </dd>
+        <dt>Names</dt>
+        <dd>
+          <pb-switch
+            label="Names on the sheet (:)"
+            [states]="['hidden', 'on the sheet']"
+            [on]="names()"
+            (toggled)="showNames($event)"
+          />
+        </dd>
       </dl>
     }
   `,
@@ -59,7 +72,13 @@ const UNITS: readonly { readonly value: Units; readonly label: string }[] = [
 export class SetUpSection {
   protected readonly editing = inject(Editing);
   protected readonly target = inject(Target);
+  private readonly store: Store<BenchState> = inject(Store);
+  protected readonly names = this.store.selectSignal(selectNames);
   protected readonly all = UNITS;
+
+  protected showNames(shown: boolean): void {
+    this.store.dispatch(viewActions.namesShown({ shown }));
+  }
 
   protected set(args: { units?: Units; tolerance?: number; grid?: number | null }): void {
     this.editing.do({ command: 'setUp', args });
