@@ -82,8 +82,16 @@ interface SpanColumns {
   readonly columns: readonly Column[];
   /** Length in mm from each of them to the next. */
   readonly steps: readonly number[];
+  /** They are the same for every coarsest step of κ within these. */
+  readonly coarsest: Within;
   /** The columns as they stand in the profile. */
   readonly packed: Pick<CurvatureProfile, 'u' | 'kappa' | 'points' | 'across'>;
+}
+
+/** From `least` on and below `most`. */
+interface Within {
+  least: number;
+  most: number;
 }
 
 /** How a profile was read, for the next one of nearly the same curve. */
@@ -92,7 +100,6 @@ interface Read {
   readonly normal: Vector3 | null;
   readonly tolerance: number;
   readonly intervals: number;
-  readonly coarsest: number;
   readonly spans: readonly SpanColumns[];
 }
 
@@ -214,10 +221,10 @@ function curvatureIn(curve: Curve, span: number, u: number, normal: Vector3 | nu
   return curvatureFrom(scratch, normal);
 }
 
-function sampleAt(curve: Curve, span: number, u: number, normal: Vector3 | null): Sample {
+function sampleAt(curve: Curve, span: number, u: number, normal: Vector3 | null, turning?: 0): Sample {
   const { kappa, rate } = curvatureIn(curve, span, u, normal);
   const point: Vector3 = [scratch[0], scratch[1], scratch[2]];
-  return { u, kappa, rate, speed: sizeAt(scratch, 3), point, across: acrossFrom(scratch, normal) };
+  return { u, kappa, rate: turning ?? rate, speed: sizeAt(scratch, 3), point, across: acrossFrom(scratch, normal) };
 }
 
 /** Samples of all spans in order, both ends of every span included; spans that are the same as before are not read again. */
@@ -248,17 +255,17 @@ function readSpans(
     return { span, start, largest };
   });
   const largest = starts.reduce((most, each) => Math.max(most, each.largest), 0);
-  // Where κ is small beside the rest, its own share would ask for samples nobody can see; rounding asks for none. A
-  // power of two, so that it stays the same from one move of a drag to the next.
-  const coarsest = 2 ** Math.floor(Math.log2(Math.max(tolerance * 0.02 * largest, straightness(curve))));
+  // Where κ is small beside the rest, its own share would ask for samples nobody can see; rounding asks for none.
+  const coarsest = Math.max(tolerance * 0.02 * largest, straightness(curve));
   const spans = starts.map((each): SpanColumns => {
-    if ('columns' in each && known?.coarsest === coarsest) return each;
+    if ('columns' in each && coarsest >= each.coarsest.least && coarsest < each.coarsest.most) return each;
     const { span, start } = each;
-    const columns = refined(curve, start, normal, tolerance, coarsest);
+    const within: Within = { least: 0, most: Infinity };
+    const columns = refined(curve, start, normal, tolerance, coarsest, within);
     const steps = columns.slice(1).map(({ sample }, i) => lengthBetween(curve, span, columns[i].sample.u, sample.u));
-    return { span, start, largest: each.largest, columns, steps, packed: packed(columns) };
+    return { span, start, largest: each.largest, columns, steps, coarsest: within, packed: packed(columns) };
   });
-  return { curve, normal, tolerance, intervals, coarsest, spans };
+  return { curve, normal, tolerance, intervals, spans };
 }
 
 function packed(columns: readonly Column[]): SpanColumns['packed'] {
@@ -289,10 +296,11 @@ function refined(
   normal: Vector3 | null,
   tolerance: number,
   coarsest: number,
+  within: Within,
 ): readonly Column[] {
   const columns = [start[0]];
   const refine = (a: Column, b: Column, depth: number): void => {
-    const middle = between(curve, a, b, normal, tolerance, coarsest);
+    const middle = between(curve, a, b, normal, tolerance, coarsest, within);
     if (middle && depth < MAX_HALVINGS) {
       refine(a, middle, depth + 1);
       refine(middle, b, depth + 1);
@@ -310,12 +318,13 @@ function between(
   normal: Vector3 | null,
   tolerance: number,
   coarsest: number,
+  within: Within,
 ): Column | null {
   const { span } = a;
   if (a.sample.rate * b.sample.rate < 0) {
     const peak = signChange((u) => curvatureIn(curve, span, u, normal).rate, a.sample.u, b.sample.u);
     if (peak <= a.sample.u || peak >= b.sample.u) return null;
-    return { span, sample: { ...sampleAt(curve, span, peak, normal), rate: 0 } };
+    return { span, sample: sampleAt(curve, span, peak, normal, 0) };
   }
   const u = (a.sample.u + b.sample.u) / 2;
   if (u <= a.sample.u || u >= b.sample.u) return null;
@@ -323,7 +332,14 @@ function between(
   const nearby = Math.max(Math.abs(a.sample.kappa), Math.abs(b.sample.kappa), Math.abs(middle.kappa));
   const strays = Math.abs(middle.kappa - (a.sample.kappa + b.sample.kappa) / 2);
   const turns = Math.abs(middle.kappa) * middle.speed * (b.sample.u - a.sample.u) > MOST_TURN;
-  return turns || strays > Math.max(tolerance * nearby, coarsest) ? { span, sample: middle } : null;
+  if (turns) return { span, sample: middle };
+  if (strays <= tolerance * nearby) return null;
+  if (strays <= coarsest) {
+    within.least = Math.max(within.least, strays);
+    return null;
+  }
+  within.most = Math.min(within.most, strays);
+  return { span, sample: middle };
 }
 
 /**

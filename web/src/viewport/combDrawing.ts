@@ -32,6 +32,7 @@ export class CombDrawing extends Group {
   private readonly ghost: WideLine;
   /** Over the tips of teeth that are cut. */
   private readonly clipped: WideLine;
+  private places: BufferAttribute | null = null;
   private of: readonly CombShown[] | null = null;
 
   constructor(material: LineMaterials) {
@@ -62,18 +63,47 @@ export class CombDrawing extends Group {
     this.outline.write(outlines(false), origin);
     this.ghost.write(outlines(true), origin);
     const there = shown.filter(({ isGhost }) => !isGhost);
-    this.clipped.write([{ points: shown.flatMap(({ comb }) => capsOf(comb)), join: 'pairs' }], origin);
+    const caps = Float64Array.from(shown.flatMap(({ comb }) => capsOf(comb)));
+    this.clipped.write([{ points: caps, join: 'pairs' }], origin);
+    this.writePlaces(there, origin);
     for (const { isHere, area, teeth } of this.sides) {
       writeArea(area, there, origin, isHere);
-      const pairs: number[] = [];
-      for (const { comb } of there) {
-        for (let i = 0; i < comb.teethKappa.length; i++) {
-          if (!isHere(comb.teethKappa[i])) continue;
-          for (const end of [comb.teethFeet, comb.teethTips]) pairs.push(end[3 * i], end[3 * i + 1], end[3 * i + 2]);
+      teeth.write([{ points: teethOf(there, isHere), join: 'pairs' }], origin);
+    }
+  }
+
+  /** Feet and tips, which both sides have their areas between. */
+  private writePlaces(shown: readonly CombShown[], origin: Float64Array): void {
+    const count = shown.reduce((sum, { profile }) => sum + 2 * profile.kappa.length, 0);
+    const array = this.roomFor(count).array as Float32Array;
+    const [x, y, z] = [origin[0], origin[1], origin[2]];
+    let into = 0;
+    for (const { comb } of shown) {
+      for (const places of [comb.outlineFeet, comb.outlineTips]) {
+        for (let i = 0; i < places.length; i += 3) {
+          array[into++] = places[i] - x;
+          array[into++] = places[i + 1] - y;
+          array[into++] = places[i + 2] - z;
         }
       }
-      teeth.write([{ points: pairs, join: 'pairs' }], origin);
     }
+  }
+
+  /** The places, with room for so many of them and in the areas for three corners for each. */
+  private roomFor(count: number): BufferAttribute {
+    if (!this.places || this.places.count < count) {
+      const room = Math.ceil(1.5 * count);
+      this.places = new BufferAttribute(new Float32Array(3 * room), 3).setUsage(DynamicDrawUsage);
+      for (const { area } of this.sides) {
+        area.geometry.dispose();
+        area.geometry.setAttribute('position', this.places);
+        area.geometry.setIndex(new BufferAttribute(new Uint32Array(3 * room), 1).setUsage(DynamicDrawUsage));
+      }
+    }
+    this.places.clearUpdateRanges();
+    this.places.addUpdateRange(0, 3 * count);
+    this.places.needsUpdate = true;
+    return this.places;
   }
 
   override dispose(): void {
@@ -115,48 +145,54 @@ function capsOf({ clipped, teethTips: tips }: CurvatureComb): readonly number[] 
   return caps;
 }
 
+/** Feet and tips of the teeth on one side. */
+function teethOf(shown: readonly CombShown[], isHere: Side['isHere']): Float64Array {
+  const all = shown.reduce((sum, { comb }) => sum + comb.teethKappa.length, 0);
+  const pairs = new Float64Array(6 * all);
+  let used = 0;
+  for (const { comb } of shown) {
+    const { teethFeet: feet, teethTips: tips, teethKappa: kappa } = comb;
+    for (let i = 0; i < kappa.length; i++) {
+      if (!isHere(kappa[i])) continue;
+      for (let c = 0; c < 3; c++) pairs[used + c] = feet[3 * i + c];
+      for (let c = 0; c < 3; c++) pairs[used + 3 + c] = tips[3 * i + c];
+      used += 6;
+    }
+  }
+  return pairs.subarray(0, used);
+}
+
 /** Fills between feet and tips: two triangles for each interval whose curvature is on this side. */
 function writeArea(
   area: Side['area'],
   shown: readonly CombShown[],
-  origin: ArrayLike<number>,
+  origin: Float64Array,
   isHere: Side['isHere'],
 ): void {
-  const total = shown.reduce((sum, { profile }) => sum + profile.kappa.length, 0);
-  const places = roomFor(area.geometry, 2 * total);
-  const array = places.array as Float32Array;
   const index = area.geometry.index as BufferAttribute;
   const corners = index.array as Uint32Array;
   let used = 0;
   let first = 0;
-  for (const { comb, profile } of shown) {
-    const { outlineFeet: feet, outlineTips: tips } = comb;
+  for (const { profile } of shown) {
     const { kappa } = profile;
     const count = kappa.length;
-    for (let i = 0; i < 3 * count; i++) {
-      array[3 * first + i] = feet[i] - origin[i % 3];
-      array[3 * (first + count) + i] = tips[i] - origin[i % 3];
-    }
     for (let i = first; i + 1 < first + count; i++) {
       if (!isHere(kappa[i - first] + kappa[i + 1 - first])) continue;
-      for (const corner of [i, i + 1, count + i, i + 1, count + i + 1, count + i]) corners[used++] = corner;
+      const across = i + count;
+      corners[used] = i;
+      corners[used + 1] = i + 1;
+      corners[used + 2] = across;
+      corners[used + 3] = i + 1;
+      corners[used + 4] = across + 1;
+      corners[used + 5] = across;
+      used += 6;
     }
     first += 2 * count;
   }
-  places.needsUpdate = true;
+  index.clearUpdateRanges();
+  index.addUpdateRange(0, used);
   index.needsUpdate = true;
+  area.visible = used > 0;
   area.geometry.setDrawRange(0, used);
   area.position.set(origin[0], origin[1], origin[2]);
-}
-
-/** The place attribute of a geometry, with room for so many places and three corners for each. */
-function roomFor(geometry: BufferGeometry, count: number): BufferAttribute {
-  const known = geometry.getAttribute('position') as BufferAttribute | undefined;
-  if (known && known.count >= count) return known;
-  geometry.dispose();
-  const room = Math.ceil(1.5 * count);
-  const places = new BufferAttribute(new Float32Array(3 * room), 3).setUsage(DynamicDrawUsage);
-  geometry.setAttribute('position', places);
-  geometry.setIndex(new BufferAttribute(new Uint32Array(3 * room), 1).setUsage(DynamicDrawUsage));
-  return places;
 }

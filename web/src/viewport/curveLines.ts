@@ -41,7 +41,7 @@ export class CurveLines extends Group {
       const material = this.material(stroke.colour, stroke.width);
       if (!this.lines[i]) this.add((this.lines[i] = new WideLine(material)));
       this.lines[i].material = material;
-      this.lines[i].write(parts, parts[0].points.slice(0, 3));
+      this.lines[i].write(parts, parts[0].points.subarray(0, 3));
     });
     for (const line of this.lines.splice(batches.size)) {
       this.remove(line);

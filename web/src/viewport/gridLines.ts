@@ -39,8 +39,13 @@ export class GridLines extends Group {
     };
     for (let i = columns[0]; i <= columns[1]; i++) put(i, [i, rows[0]], [i, rows[1]]);
     for (let j = rows[0]; j <= rows[1]; j++) put(j, [columns[0], j], [columns[1], j]);
-    this.fine.write([{ points: fine, join: 'pairs' }], fine.slice(0, 3));
-    this.strong.write([{ points: strong, join: 'pairs' }], strong.slice(0, 3));
+    for (const [line, ends] of [
+      [this.fine, fine],
+      [this.strong, strong],
+    ] as const) {
+      const points = Float64Array.from(ends);
+      line.write([{ points, join: 'pairs' }], points.subarray(0, 3));
+    }
   }
 
   override dispose(): void {

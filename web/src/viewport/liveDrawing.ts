@@ -42,8 +42,8 @@ export class LiveDrawing {
     if (this.wasBlank && isBlank(picture)) return;
     this.wasBlank = isBlank(picture);
     this.combs.write(combs);
-    const points = breaks.flatMap((ends) => ends.flat());
-    this.breaks.write([{ points, join: 'pairs' }], points.slice(0, 3));
+    const points = Float64Array.from(breaks.flatMap((ends) => ends.flat()));
+    this.breaks.write([{ points, join: 'pairs' }], points.subarray(0, 3));
     this.curves.write(strokes, viewport.scale);
     this.stage.render(viewport);
   }

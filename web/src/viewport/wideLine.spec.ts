@@ -16,22 +16,24 @@ function drawn({ geometry, segments }: WideLine): number[] {
   }).flat();
 }
 
+const ORIGIN = new Float64Array(3);
+
 describe('WideLine', () => {
   it('joins places one after the other, or in pairs, several parts in one', () => {
     const wide = line();
     wide.write(
       [
-        { points: [0, 0, 0, 1, 0, 0, 1, 1, 0], join: 'through' },
-        { points: [5, 5, 5, 6, 6, 6, 7, 7, 7, 8, 8, 8], join: 'pairs' },
+        { points: Float64Array.of(0, 0, 0, 1, 0, 0, 1, 1, 0), join: 'through' },
+        { points: Float64Array.of(5, 5, 5, 6, 6, 6, 7, 7, 7, 8, 8, 8), join: 'pairs' },
       ],
-      [0, 0, 0],
+      ORIGIN,
     );
     expect(drawn(wide)).toEqual([0, 0, 0, 1, 0, 0, 1, 0, 0, 1, 1, 0, 5, 5, 5, 6, 6, 6, 7, 7, 7, 8, 8, 8]);
   });
 
   it('keeps the digits of places far from the origin, which single precision would lose', () => {
     const wide = line();
-    const points = [1e6 + 0.001, -2e6, 0, 1e6 + 0.003, -2e6 + 0.002, 0];
+    const points = Float64Array.of(1e6 + 0.001, -2e6, 0, 1e6 + 0.003, -2e6 + 0.002, 0);
     wide.write([{ points, join: 'through' }], points);
     const [, , , x, y] = drawn(wide);
     expect(Math.abs(x - 0.002)).toBeLessThan(1e-9);
@@ -42,7 +44,7 @@ describe('WideLine', () => {
 
   it('writes into the same buffer as long as it is large enough, and shows nothing when there is nothing', () => {
     const wide = line();
-    const write = (count: number) => wide.write([{ points: new Float64Array(3 * count), join: 'through' }], [0, 0, 0]);
+    const write = (count: number) => wide.write([{ points: new Float64Array(3 * count), join: 'through' }], ORIGIN);
     write(20);
     const first = wide.geometry.index;
     write(25);
@@ -50,7 +52,7 @@ describe('WideLine', () => {
     expect(wide.segments).toBe(24);
     write(500);
     expect(wide.geometry.index).not.toBe(first);
-    wide.write([], [0, 0, 0]);
+    wide.write([], ORIGIN);
     expect(wide.visible).toBe(false);
   });
 });

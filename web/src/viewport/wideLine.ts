@@ -15,9 +15,9 @@ const CORNERS = 4;
 /** Counter-clockwise on the screen, whichever way the segment runs. */
 const TWO_TRIANGLES = [0, 2, 1, 1, 2, 3];
 
-/** Places x y z one after the other, and which of them the segments join. */
+/** Places x y z one after the other, and which of them the segments join. One kind of array: it is read in a hot loop. */
 export interface Segments {
-  readonly points: Float64Array | readonly number[];
+  readonly points: Float64Array;
   /** 'through': each place with the next; 'pairs': every second place with the next. */
   readonly join: 'through' | 'pairs';
 }
@@ -41,7 +41,7 @@ export class WideLine extends Mesh<BufferGeometry, ShaderMaterial> {
     return this.geometry.drawRange.count / TWO_TRIANGLES.length;
   }
 
-  write(parts: readonly Segments[], origin: ArrayLike<number>): void {
+  write(parts: readonly Segments[], origin: Float64Array): void {
     let count = 0;
     for (const { points, join } of parts) count += join === 'through' ? points.length / 3 - 1 : points.length / 6;
     this.visible = count > 0;
