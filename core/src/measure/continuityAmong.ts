@@ -55,14 +55,15 @@ export function continuityAmong(curves: readonly Curve[], options: AmongOptions 
   mustBeAbove0(within, 'distance within which ends meet');
   const wanted = of ? new Set(of) : null;
   const isWanted = (...numbers: readonly number[]) => !wanted || numbers.some((number) => wanted.has(number));
-  const ends = curves.flatMap((curve, number): CurveEnd[] => {
-    if (curve.closing !== 'open') return [];
-    const [first, last] = domainOf(curve);
-    return [
-      { curve: number, end: 'start', at: evaluate(curve, first) },
-      { curve: number, end: 'end', at: evaluate(curve, last) },
-    ];
-  });
+  const boxes = curves.map((curve) => placesOf(curve).box);
+  const all = curves.map((_, number) => number);
+  const onlyWanted = wanted ? [...wanted] : all;
+  // Of hundreds of curves few have an end near those that are asked for.
+  const canMeet = ({ curve, at }: CurveEnd) =>
+    isWanted(curve) || onlyWanted.some((number) => isInside(at, boxes[number], within));
+  const ends = curves
+    .flatMap((curve, number) => placesOf(curve).ends.map(({ end, at }): CurveEnd => ({ curve: number, end, at })))
+    .filter(canMeet);
   const found: CurveMeeting[] = [];
   const met = new Set<string>();
   for (const [a, b] of pairsWithin(ends, within, isWanted)) {
@@ -72,9 +73,6 @@ export function continuityAmong(curves: readonly Curve[], options: AmongOptions 
     const figures = continuityOfEnds(first, a.end, second, b.end, thresholds);
     found.push({ first: placeOf(a), second: placeOf(b), ...figures });
   }
-  const boxes = curves.map(controlBox);
-  const all = curves.map((_, number) => number);
-  const onlyWanted = wanted ? [...wanted] : all;
   for (const each of ends) {
     for (const number of isWanted(each.curve) ? all : onlyWanted) {
       if (number === each.curve || !isInside(each.at, boxes[number], within)) continue;
@@ -95,6 +93,28 @@ export function continuityAmong(curves: readonly Curve[], options: AmongOptions 
     }
   });
   return found;
+}
+
+/** What is asked of the same curves with every move of a drag. */
+interface Places {
+  readonly box: Box;
+  /** None of a closed curve. */
+  readonly ends: readonly { readonly end: End; readonly at: Vector3 }[];
+}
+
+const known = new WeakMap<Curve, Places>();
+
+function placesOf(curve: Curve): Places {
+  const before = known.get(curve);
+  if (before) return before;
+  const [first, last] = domainOf(curve);
+  const ends = [
+    { end: 'start', at: evaluate(curve, first) },
+    { end: 'end', at: evaluate(curve, last) },
+  ] as const;
+  const places = { box: controlBox(curve), ends: curve.closing === 'open' ? ends : [] };
+  known.set(curve, places);
+  return places;
 }
 
 /** Whether a point lies within a distance of a box. */

@@ -45,7 +45,7 @@ export function displayPolyline(curve: Curve, tolerance: number): Polyline {
     }
     walk.over(span, from, to, startIntervals(curve.degree));
   }
-  return { points: Float64Array.from(walk.points), parameters: Float64Array.from(walk.parameters) };
+  return { points: new Float64Array(walk.points), parameters: new Float64Array(walk.parameters) };
 }
 
 /** Vertices put down along a curve; places are three numbers, since a drag lays thousands of them anew. */

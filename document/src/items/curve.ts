@@ -23,7 +23,8 @@ export const curveKind: ItemKind<PlainCurve> = {
   shape: ({ recipe }) => {
     const resolved = resolveRecipe(recipe);
     if (!resolved.ok) return NO_SHAPE;
-    return { ...NO_SHAPE, curve: shownCurve(recipe), centre: centreOf(recipe) };
+    // Member by member: a drawing has thousands.
+    return { curve: shownCurve(recipe), edge: null, at: null, centre: centreOf(recipe), pointSet: null };
   },
   extent: ({ recipe }) => {
     const resolved = resolveRecipe(recipe);

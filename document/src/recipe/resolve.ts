@@ -87,11 +87,11 @@ function resolveFit({ points, closed, parameterisation, degree, ends, bound }: F
   const inner = new Set(kinks);
   const constraints = points.flatMap((point, i) => constraintsOf(point, i, inner.has(i)));
   try {
-    const options = { degree, parameterisation, ends, constraints, kinks, apart: APART, rough: true };
     const { contacts, image } = bound ?? {};
+    const options = { degree, parameterisation, ends, constraints, kinks, contacts, apart: APART, rough: true };
     const fit = image
-      ? throughToSymmetry(packed, image.end, image.symmetry, { ...options, contacts })
-      : throughPoints(packed, { ...options, closed, contacts });
+      ? throughToSymmetry(packed, image.end, image.symmetry, options)
+      : throughPoints(packed, closed ? { ...options, closed } : options);
     if (!fit.ok) return failed(fitProblem(fit.failure, packed, closed));
     const { curve, parameters, sites, isRough } = fit.value;
     return success({ curve, fitParameters: parameters, sites, isRough });

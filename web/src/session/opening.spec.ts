@@ -14,7 +14,10 @@ describe('opening', () => {
     const { inject } = openBench(projectWith(through('a', [0, 0], [10, 5])));
     const opening = inject(Opening);
     TestBed.tick();
-    jest.advanceTimersByTime(1400);
+    expect(opening.isDrawn()).toBe(false);
+    jest.advanceTimersByTime(100);
+    expect([opening.isDrawn(), opening.isOver()]).toEqual([true, false]);
+    jest.advanceTimersByTime(1300);
     expect(opening.isOver()).toBe(false);
     jest.advanceTimersByTime(200);
     expect(opening.isOver()).toBe(true);

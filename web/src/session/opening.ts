@@ -8,7 +8,10 @@ const LOOK_MS = 1500;
 /** Tells when a project has been opened and drawn: what its first picture did without is fetched then. */
 @Injectable()
 export class Opening {
+  private readonly drawn = signal(false);
   private readonly over = signal(false);
+  /** The sheet and the list are there, and the main thread has nothing more to do for them. */
+  readonly isDrawn = this.drawn.asReadonly();
   readonly isOver = this.over.asReadonly();
 
   constructor() {
@@ -18,8 +21,12 @@ export class Opening {
       if (!hasProject()) return;
       let cancel: () => void = () => undefined;
       const frame = requestAnimationFrame(() => {
+        const notDrawn = whenIdle(() => this.drawn.set(true));
         const timer = setTimeout(() => (cancel = whenIdle(() => this.over.set(true))), LOOK_MS);
-        cancel = () => clearTimeout(timer);
+        cancel = () => {
+          notDrawn();
+          clearTimeout(timer);
+        };
       });
       onCleanup(() => {
         cancelAnimationFrame(frame);

@@ -36,9 +36,10 @@ export function shownItem(
   { made = false, pointsOf = NOWHERE }: { readonly made?: boolean; readonly pointsOf?: PointsOf } = {},
 ): ShownItem {
   const { locked, reference } = project.layers[item.layer];
-  const shape = itemShape(item, project);
-  const points = shape.pointSet && pointsOf(shape.pointSet.content);
-  return { ...shape, id, item, faint: reference, fixed: locked || reference, made, points };
+  const { curve, edge, at, centre, pointSet } = itemShape(item, project);
+  const points = pointSet && pointsOf(pointSet.content);
+  const fixed = locked || reference;
+  return { curve, edge, at, centre, pointSet, id, item, faint: reference, fixed, made, points };
 }
 
 interface Flattened {
