@@ -1,4 +1,4 @@
-import { expect, type Locator, type Page } from '@playwright/test';
+import { expect, type Locator, type Page, type Response } from '@playwright/test';
 
 /** What a field shows, once it shows anything: on a busy machine a field can be there before its value. */
 export async function valueOf(field: Locator): Promise<string> {
@@ -246,3 +246,10 @@ export class BenchUser {
     await expect(this.header).toContainText(/Kept \d\d:\d\d/);
   }
 }
+
+/** The server has a view in which something stands. */
+export const viewKept = (page: Page, holds: string): Promise<Response> =>
+  page.waitForResponse(
+    (response) =>
+      response.url().endsWith('/view') && response.ok() && (response.request().postData() ?? '').includes(holds),
+  );

@@ -1,14 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { isAccessible } from '../accessible';
-import { BenchUser } from '../bench';
-import { expect, type Page, test } from '../test';
-
-/** The server has a view in which something stands. */
-const viewKept = (page: Page, holds: string) =>
-  page.waitForResponse(
-    (response) =>
-      response.url().endsWith('/view') && response.ok() && (response.request().postData() ?? '').includes(holds),
-  );
+import { BenchUser, viewKept } from '../bench';
+import { expect, test } from '../test';
 
 const lumpRows = (user: BenchUser) => user.card.getByRole('list', { name: 'Lumps' }).getByRole('listitem');
 

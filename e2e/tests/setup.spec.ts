@@ -1,4 +1,4 @@
-import { BenchUser } from '../bench';
+import { BenchUser, viewKept } from '../bench';
 import { expect, test } from '../test';
 
 test('units, tolerance and grid are set up, kept with the project, and every field reads them', async ({ page }) => {
@@ -65,4 +65,20 @@ test('the context menu and the shortcuts page are made of the same table', async
   await expect(menu).toContainText('Raise the degree');
   await page.keyboard.press('Escape');
   await expect(menu).toHaveCount(0);
+});
+
+test('names stand on the sheet where they are asked for, as the project was left', async ({ page }) => {
+  const user = new BenchUser(page);
+  await user.openSampler();
+  const names = page.getByRole('application', { name: 'Sheet' }).getByText('Gauge circle', { exact: true });
+  await expect(names).toBeVisible();
+  const kept = viewKept(page, '"names":false');
+  await user.card.getByRole('switch', { name: 'Names on the sheet (:)' }).click();
+  await expect(names).toBeHidden();
+  await kept;
+  await page.reload();
+  await expect(user.curve('Gauge circle')).toBeVisible();
+  await expect(names).toBeHidden();
+  await page.keyboard.press(':');
+  await expect(names).toBeVisible();
 });

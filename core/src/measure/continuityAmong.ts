@@ -4,13 +4,7 @@ import { type Curve, domainOf } from '../curve/curve';
 import { evaluate } from '../curve/evaluate';
 import { mustBeAbove0 } from '../refuse';
 import { closestPoint } from './closestPoint';
-import {
-  type Continuity,
-  continuityInside,
-  type ContinuityOptions,
-  continuityOfEnds,
-  knotsBelow,
-} from './continuity';
+import { type Continuity, continuityInside, type ContinuityOptions, continuityOfEnds, knotsBelow } from './continuity';
 import type { End } from './ends';
 import { type Box, controlBox, sizeOf } from './extent';
 

@@ -27,6 +27,8 @@ describe('projects', () => {
   it('are made of the demo by name', async () => {
     const { body } = await server.request.post('/api/projects').send({ demo: 'sampler' }).expect(201);
     expect(body.name).toBe('Sampler');
+    const { body: opened } = await server.request.get(`/api/projects/${body.id}`).expect(200);
+    expect(opened.view).toEqual({ names: true });
     for (const demo of ['teapot', true, 'constructor']) {
       const refused = await server.request.post('/api/projects').send({ demo }).expect(422);
       expect(refused.body.title).toBe('The demo has these projects: kettle, sampler');

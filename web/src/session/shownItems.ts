@@ -45,16 +45,18 @@ export class ShownItems {
   });
 
   /** The items in hand. What a drag has changed stays so until its end, also while it lies where it is kept. */
-  private readonly held = linkedSignal<{ readonly changed: readonly Id[]; readonly isDragged: boolean }, readonly Id[]>({
-    source: () => {
-      const attempted = this.attempted();
-      const changed = attempted?.ok ? attempted.value.changed : NONE;
-      return { changed, isDragged: this.toolView.preview().dragged !== null };
+  private readonly held = linkedSignal<{ readonly changed: readonly Id[]; readonly isDragged: boolean }, readonly Id[]>(
+    {
+      source: () => {
+        const attempted = this.attempted();
+        const changed = attempted?.ok ? attempted.value.changed : NONE;
+        return { changed, isDragged: this.toolView.preview().dragged !== null };
+      },
+      computation: ({ changed, isDragged }, before) =>
+        changed.length === 0 && isDragged && before ? before.value : changed,
+      equal: (a, b) => a === b || (a.length === b.length && a.every((id, i) => id === b[i])),
     },
-    computation: ({ changed, isDragged }, before) =>
-      changed.length === 0 && isDragged && before ? before.value : changed,
-    equal: (a, b) => a === b || (a.length === b.length && a.every((id, i) => id === b[i])),
-  });
+  );
 
   /** The project as it is now, with what the tool would do done on the side. */
   readonly project = computed((): Project | null => {

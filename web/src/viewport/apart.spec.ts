@@ -13,6 +13,16 @@ describe('labels that can be read', () => {
     expect([...apart([a, { x: 19, y: 5 }], 10, 10)]).toHaveLength(2);
   });
 
+  it('are as wide as they say', () => {
+    const [long, short, shorter] = [
+      { x: 50, y: 5, width: 40 },
+      { x: 78, y: 5, width: 14 },
+      { x: 76, y: 5, width: 14 },
+    ];
+    expect([...apart([long, short], 40, 10)]).toEqual([long, short]);
+    expect([...apart([long, shorter], 40, 10)]).toEqual([long]);
+  });
+
   it('of thousands never lie on each other, and every one left out lies on one that is there', () => {
     let seed = 3;
     const random = () => (seed = (seed * 16807) % 2147483647) / 2147483647;
