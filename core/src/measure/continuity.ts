@@ -150,9 +150,9 @@ export function continuityAtKnots(curve: Curve, options: ContinuityOptions = {})
 }
 
 /**
- * The same for the knots over which a curve goes on with a lower level than `below`. Where few equal knots lie together
- * it goes on with degree minus multiplicity continuous derivatives (Piegl, Tiller, The NURBS Book, P2.7), and where it
- * moves on that is smooth: such knots are not measured.
+ * The same for the knots over which a curve goes on with a lower level than `below`. At a knot it has degree minus
+ * multiplicity continuous derivatives (Piegl, Tiller, The NURBS Book, 2.2), and where it does not stand still as many
+ * levels: knots of which that is enough are not measured.
  */
 export function knotsBelow(curve: Curve, below: number, options: ContinuityOptions = {}): KnotContinuity[] {
   const [first] = domainOf(curve);

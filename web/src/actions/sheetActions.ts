@@ -56,7 +56,7 @@ export const SHEET_ACTIONS: readonly BenchAction[] = [
     group: 'looking',
     keys: [':'],
     inMenu: ({ editing }) => editing.selection().items.length === 0,
-    does: (bench) => bench.toggleNames(),
+    does: ({ viewports }) => viewports.showNames(!viewports.names()),
   },
   { label: 'Pan while held', group: 'looking', keys: ['Space'], whileHeld: true, does: (bench) => bench.holdSpace() },
   {

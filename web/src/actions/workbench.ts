@@ -41,7 +41,6 @@ export interface Workbench {
   toggleBare(): void;
   toggleComb(): void;
   toggleHistory(): void;
-  toggleNames(): void;
   togglePalette(): void;
   toggleShortcuts(): void;
   holdSpace(): void;

@@ -58,7 +58,7 @@ import { ShortcutsPanel } from '../panels/shortcuts/shortcutsPanel';
 import { drawingActions, viewActions } from '../state/actions';
 import { newId } from '../state/ids';
 import type { BenchState } from '../state/reducers';
-import { selectComb, selectNames, selectSaveState, selectNotice, selectSafe } from '../state/selectors';
+import { selectComb, selectSaveState, selectNotice, selectSafe } from '../state/selectors';
 import { Icon } from '../ui/icon';
 import { counted } from '../ui/labels';
 import { NameField } from '../ui/nameField';
@@ -320,10 +320,6 @@ export class BenchPage implements Workbench {
 
   toggleComb(): void {
     this.store.dispatch(viewActions.combShown({ shown: !this.store.selectSignal(selectComb)().shown }));
-  }
-
-  toggleNames(): void {
-    this.store.dispatch(viewActions.namesShown({ shown: !this.store.selectSignal(selectNames)() }));
   }
 
   protected rename(name: string): void {

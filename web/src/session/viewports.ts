@@ -5,7 +5,7 @@ import { FRONT_ID } from '@pencil-bend/document';
 import type { Camera } from '../api/savedView';
 import { viewActions } from '../state/actions';
 import type { BenchState } from '../state/reducers';
-import { selectCamera, selectPlanes } from '../state/selectors';
+import { selectCamera, selectNames, selectPlanes } from '../state/selectors';
 import { cornersSeen } from '../view/cornersSeen';
 import type { ShownItem } from '../view/shownItem';
 import { fitted, type Viewport } from '../view/viewport';
@@ -34,6 +34,8 @@ export class Viewports {
   }));
   /** How near counts as the same place, in mm at this zoom. */
   readonly reach = computed(() => REACH * this.viewport().scale);
+  /** Whether names stand on the sheet. */
+  readonly names = this.store.selectSignal(selectNames);
   /** The pointer's place in the plane of the view; null when it is elsewhere. */
   readonly pointer = signal<Vector3 | null>(null);
 
@@ -41,6 +43,10 @@ export class Viewports {
   readonly byKeys = signal(false);
 
   private gliding = 0;
+
+  showNames(shown: boolean): void {
+    this.store.dispatch(viewActions.namesShown({ shown }));
+  }
 
   look({ x, y, scale }: Camera): void {
     this.store.dispatch(viewActions.cameraMoved({ camera: { x, y, scale } }));

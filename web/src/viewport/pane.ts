@@ -31,11 +31,8 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
-import { Store } from '@ngrx/store';
 import { cross, directionBeyond, fromPlane, normalOf, scale, subtract, type Vector3 } from '@pencil-bend/core';
 import { type End, handlesOn, keyOf, NOTHING, selectedHandles, selectionOf } from '@pencil-bend/document';
-import type { BenchState } from '../state/reducers';
-import { selectNames } from '../state/selectors';
 import type { Hit, PointerInput } from '../tools/contract';
 import { samplesOf } from './penSamples';
 import { type FreedomStem, freedomStems } from '../view/freedomStems';
@@ -98,7 +95,6 @@ export class Pane {
   protected readonly addedHandles = inject(AddedHandles);
   protected readonly opening = inject(Opening);
   protected readonly deviation = inject(DeviationShown).onSheet;
-  protected readonly names = inject<Store<BenchState>>(Store).selectSignal(selectNames);
   protected readonly joints = inject(Joints);
   private readonly ghosts = inject(Ghosts);
   protected readonly measurements = inject(Measurements);

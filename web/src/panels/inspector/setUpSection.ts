@@ -1,9 +1,5 @@
-import { Editing, Target } from '../../session';
+import { Editing, Target, Viewports } from '../../session';
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
-import { Store } from '@ngrx/store';
-import { viewActions } from '../../state/actions';
-import type { BenchState } from '../../state/reducers';
-import { selectNames } from '../../state/selectors';
 import type { Units } from '../../ui/length';
 import { Choice } from '../../ui/choice';
 import { NumberField } from '../../ui/numberField';
@@ -59,8 +55,8 @@ const UNITS: readonly { readonly value: Units; readonly label: string }[] = [
           <pb-switch
             label="Names on the sheet (:)"
             [states]="['hidden', 'on the sheet']"
-            [on]="names()"
-            (toggled)="showNames($event)"
+            [on]="viewports.names()"
+            (toggled)="viewports.showNames($event)"
           />
         </dd>
       </dl>
@@ -72,13 +68,8 @@ const UNITS: readonly { readonly value: Units; readonly label: string }[] = [
 export class SetUpSection {
   protected readonly editing = inject(Editing);
   protected readonly target = inject(Target);
-  private readonly store: Store<BenchState> = inject(Store);
-  protected readonly names = this.store.selectSignal(selectNames);
+  protected readonly viewports = inject(Viewports);
   protected readonly all = UNITS;
-
-  protected showNames(shown: boolean): void {
-    this.store.dispatch(viewActions.namesShown({ shown }));
-  }
 
   protected set(args: { units?: Units; tolerance?: number; grid?: number | null }): void {
     this.editing.do({ command: 'setUp', args });
