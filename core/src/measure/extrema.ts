@@ -88,7 +88,9 @@ export function turningReadings(list: readonly Reading[], isRing: boolean): Turn
     const before = !isRing && i === 0 ? !rises(0) : rises(i + n - 1);
     const after = !isRing && i === n - 1 ? !before : rises(i);
     const index = ring[i];
-    if (before !== after) found.push({ ...list[index], kind: before ? 'maximum' : 'minimum', index });
+    if (before === after) continue;
+    const { u, kappa, side, noise } = list[index];
+    found.push({ u, kappa, side, noise, kind: before ? 'maximum' : 'minimum', index });
   }
   return found;
 }

@@ -105,7 +105,10 @@ export function lumps(curve: Curve, { normal = null, least = LISTED }: LumpOptio
     if (known && known.prominence >= prominence) return;
     const here = place(named);
     found.set(named.index, {
-      ...here,
+      u: here.u,
+      kappa: here.kappa,
+      side: here.side,
+      s: here.s,
       kind: named.kind,
       partner: place(partner),
       prominence,

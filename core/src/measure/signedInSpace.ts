@@ -44,16 +44,17 @@ export function signedInSpace(curve: Curve, list: readonly Reading[]): SignedRea
   const flips: number[] = [];
   let sign = 1;
   const signed = list.map((reading, i): Reading => {
+    const { u, kappa, side, noise } = reading;
     if (dips.has(i)) {
       sign = -sign;
       flips.push(i);
-      return { ...reading, kappa: 0 };
+      return { u, kappa: 0, side, noise };
     }
     if (i > 0 && !dips.has(i - 1) && turnsOver(curve, list[i - 1], reading)) {
       sign = -sign;
       flips.push(i);
     }
-    return { ...reading, kappa: sign * reading.kappa };
+    return { u, kappa: sign * kappa, side, noise };
   });
   return { list: signed, flips };
 }

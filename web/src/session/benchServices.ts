@@ -13,6 +13,7 @@ import { LumpTour } from './lumpTour';
 import { Measurements } from './measurements';
 import { Meetings } from './meetings';
 import { MirrorCheck } from './mirrorCheck';
+import { Motion } from './motion';
 import { Opening } from './opening';
 import { ReadingKernel } from './readingKernel';
 import { PointImport } from './pointImport';
@@ -53,6 +54,7 @@ export const BENCH_SERVICES = [
   Measurements,
   Meetings,
   MirrorCheck,
+  Motion,
   Opening,
   PointImport,
   PointSets,

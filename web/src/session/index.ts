@@ -18,6 +18,7 @@ export { LumpTour } from './lumpTour';
 export { Measurements } from './measurements';
 export { Meetings } from './meetings';
 export { MirrorCheck } from './mirrorCheck';
+export { Motion } from './motion';
 export { Opening } from './opening';
 export { PointImport } from './pointImport';
 export { PointSets } from './pointSets';

@@ -60,11 +60,11 @@ const FLAT_LENGTH = 0.05;
 
 const FINDERS: Readonly<Record<MarkKind, (of: Marked) => readonly CurveMark[]>> = {
   lump: ({ curve, listed, units }) =>
-    listed.map((lump, i) => ({
-      ...placed(curve, 'lump', lump.u, lump.s, `Lump ${i + 1}: ${lumpInWords(lump, units)}`),
-      ...stretchOf(arcLength(curve), lump),
-      rank: i + 1,
-    })),
+    listed.map((lump, i) => {
+      const { stretch, range } = stretchOf(arcLength(curve), lump);
+      const label = `Lump ${i + 1}: ${lumpInWords(lump, units)}`;
+      return placed(curve, 'lump', lump.u, lump.s, label, { stretch, range, rank: i + 1 });
+    }),
   hook: ({ curve, report, units }) =>
     (report?.hooks ?? []).map((hook) =>
       placed(curve, 'hook', hook.u, hook.s, `The curve ${hookInWords(hook, report?.length ?? 0, units)}`),
@@ -87,11 +87,11 @@ const FINDERS: Readonly<Record<MarkKind, (of: Marked) => readonly CurveMark[]>> 
   flat: ({ curve, profile, report, units }) =>
     report
       ? curvatureStretches(profile, 'below', FLAT * report.reference, FLAT_LENGTH * profile.length).map(
-          ({ from, to, start, end }) => ({
-            ...placed(curve, 'flat', (from + to) / 2, (start + end) / 2, `Flat for ${near(end - start, units)}`),
-            stretch: [start, end] as const,
-            range: [from, to] as const,
-          }),
+          ({ from, to, start, end }) =>
+            placed(curve, 'flat', (from + to) / 2, (start + end) / 2, `Flat for ${near(end - start, units)}`, {
+              stretch: [start, end],
+              range: [from, to],
+            }),
         )
       : [],
   monotone: ({ curve, normal, units }) => {
@@ -118,7 +118,7 @@ function meetingMark(curve: Curve, length: number, meeting: Meeting, here: Meeti
   // The whole length is known; to measure it again with every move of a drag would be dear.
   const s = 'u' in here ? lengthAt(arcLength(curve), u) : isStart ? 0 : length;
   const label = `Here the curve meets another: ${meetingInWords(meeting.figures, units)}`;
-  return { ...placed(curve, 'meeting', u, s, label), at: meeting.at, text: levelShown(meeting.figures) };
+  return placed(curve, 'meeting', u, s, label, { at: meeting.at, text: levelShown(meeting.figures) });
 }
 
 /** Marks of these cost too much while a curve is dragged. */
@@ -130,10 +130,15 @@ export const marksOf = (kind: MarkKind, of: Marked, isResting: boolean): readonl
 
 const NOWHERE = { s: null, stretch: null, range: null, along: null, inwards: null, text: null, rank: null } as const;
 
-function placed(curve: Curve, kind: MarkKind, u: number, s: number, label: string): CurveMark {
+/** What a mark of one kind has beside its place. */
+type Own = Partial<Pick<CurveMark, 'at' | 'text' | 'stretch' | 'range' | 'rank'>>;
+
+function placed(curve: Curve, kind: MarkKind, u: number, s: number, label: string, own: Own = {}): CurveMark {
   const frame = frameAt(curve, u);
   const inwards = frame && frame.kappa > 0 ? scale(frame.curvature, 1 / frame.kappa) : null;
-  return { ...NOWHERE, kind, at: frame?.point ?? evaluate(curve, u), s, along: frame?.tangent ?? null, inwards, label };
+  const at = own.at ?? frame?.point ?? evaluate(curve, u);
+  const { stretch = null, range = null, text = null, rank = null } = own;
+  return { kind, at, s, along: frame?.tangent ?? null, inwards, label, stretch, range, text, rank };
 }
 
 const stretchOf = (measured: ArcLength, { from, to }: { from: number; to: number }) => ({

@@ -18,7 +18,7 @@ const camera = (scale: number) => ({ plane: FRONT, x: 50, y: 0, scale, width: 80
 const drawn = (recipe: Recipe) => shownItem('c', { ...shared, kind: 'curve', name: 'C', recipe }, emptyProject('Test'));
 const NONE: Selection = selectionOf(['c']);
 const of = (recipe: Recipe, selection = NONE, scale = 0.2, added: readonly string[] = []) => {
-  const handles = handlesOf(drawn(recipe), camera(scale), selection, new Set(added));
+  const handles = handlesOf({ shown: drawn(recipe), viewport: camera(scale), selection, added: new Set(added) });
   if (!handles) throw new Error('no curve');
   return handles;
 };
@@ -86,6 +86,32 @@ describe('the handles of a curve', () => {
     expect(marks.get('Control point 77')?.added).toBe(true);
     const apart = far.control.slice(1, -1).map((mark, i) => Math.hypot(mark.x - far.control[i].x, mark.y - far.control[i].y)); // prettier-ignore
     expect(Math.min(...apart)).toBeGreaterThanOrEqual(8);
+  });
+
+  it('are the same objects again where they have stayed; with another selection or another sight all are new', () => {
+    const asked = { viewport: camera(0.01), selection: NONE, added: new Set<string>() };
+    const flat = wave(300);
+    if (flat.kind !== 'control') throw new Error('control points');
+    const points = flat.points.map((point, i) => (i === 150 ? { ...point, at: [50, 30, 0] as const } : point));
+    const last = { asked: { ...asked, shown: drawn(flat) }, handles: handlesOf({ ...asked, shown: drawn(flat) }) };
+    const before = last.handles;
+    const shown = drawn({ ...flat, points });
+    const after = handlesOf({ ...asked, shown }, last);
+    // As made without what was before.
+    expect(after).toEqual(handlesOf({ ...asked, shown }));
+    expect(after?.control.flatMap((mark, i) => (mark === before?.control[i] ? [] : i))).toEqual([150]);
+    // Of degree 3, a control point moves the three knots within its reach.
+    expect(after?.knots.flatMap((mark, i) => (mark === before?.knots[i] ? [] : i))).toEqual([147, 148, 149]);
+    const anew = { ...asked, viewport: camera(0.011), shown };
+    expect(handlesOf(anew, last)).toEqual(handlesOf(anew));
+    // And where most are thinned out.
+    const far = { ...asked, viewport: camera(0.5) };
+    const dense = { ...far, shown: drawn(flat) };
+    expect(handlesOf({ ...far, shown }, { asked: dense, handles: handlesOf(dense) })).toEqual(
+      handlesOf({ ...far, shown }),
+    );
+    const selection = handlesOn('c', [{ kind: 'control', id: 'c3' }]);
+    expect(handlesOf({ ...asked, selection, shown }, last)?.control[2].selected).toBe(true);
   });
 
   it('show kinks and straight stretches', () => {

@@ -59,6 +59,8 @@ export interface HandleMark extends LocatedHandle {
   readonly size: number;
   /** The other end of a stem. */
   readonly foot: Dot | null;
+  /** Its rank among the handles of its kind, those thinned out counted as well. */
+  readonly rank: number;
 }
 
 type Joints = NonNullable<CurveItem['joints']>;
@@ -105,31 +107,47 @@ const WEIGHT_LEAST = 11;
 /** Control points within this many mm of a line count as in line. */
 const IN_LINE = 1e-6;
 
-export function handlesOf(
-  { item, curve }: ShownItem,
-  viewport: Viewport,
-  selection: Selection,
-  added: ReadonlySet<string>,
-  stems: readonly FreedomStem[] = [],
-): Handles | null {
+/** What handles are made of. */
+export interface HandlesAsked {
+  readonly shown: ShownItem;
+  readonly viewport: Viewport;
+  readonly selection: Selection;
+  readonly added: ReadonlySet<string>;
+  readonly stems?: readonly FreedomStem[];
+}
+
+/** Handles as they were a moment ago: marks that have stayed where they were are the same objects again. */
+export interface HandlesBefore {
+  readonly asked: HandlesAsked;
+  readonly handles: Handles | null;
+}
+
+const MARKED_AS = ['viewport', 'selection', 'added'] as const;
+
+export function handlesOf(asked: HandlesAsked, last: HandlesBefore | null = null): Handles | null {
+  const { viewport, selection, added, stems = [] } = asked;
+  const { item, curve } = asked.shown;
+  // What is selected or new is marked: then each mark is made anew.
+  const isKept = last?.asked.shown.id === asked.shown.id && MARKED_AS.every((each) => last.asked[each] === asked[each]);
+  const before = isKept ? last.handles : null;
   const points = item.kind === 'curve' ? pointsOf(item.recipe) : null;
   if (!curve || !points || item.kind !== 'curve') return null;
   const { recipe } = item;
   const builder = new MarkBuilder(viewport, selection.handles, added);
   const constrained = fitPointsOf(recipe);
   const fit = builder.all(
+    { before: before?.fit, apart: APART },
     points.fit,
-    APART,
     ({ id }) => ({ kind: 'fit', id }),
     (i) => `Point ${i + 1}`,
   );
   const control = builder.all(
+    { before: before?.control, apart: APART },
     points.control,
-    APART,
     ({ id }) => ({ kind: 'control', id }),
     (i) => `Control point ${i + 1}`,
     // The border thickens with the weight.
-    (i) => ({ size: Math.min(3.5, Math.max(0.8, 1.4 * Math.sqrt(points.control[i].weight))) }),
+    (i) => ({ size: Math.min(3.5, Math.max(0.8, 1.4 * Math.sqrt(points.control[i].weight))), turn: 0 }),
   );
   const isGiven = !isFree(recipe);
   const breaks = breaksOf(curve);
@@ -147,8 +165,8 @@ export function handlesOf(
     return degrees(builder.pixel([d[0], d[1], d[2]]), builder.pixel([d[0] + d[3], d[1] + d[4], d[2] + d[5]]));
   };
   const knots = builder.all(
+    { before: before?.knots, apart: KNOTS_APART },
     ticks,
-    KNOTS_APART,
     ({ u }) => ({ kind: 'knot', u }),
     (i) => `Knot ${i + 1} at ${Number(ticks[i].u.toFixed(4))}`,
     (i) => ({ size: TICK + TICK_MORE * (ticks[i].multiplicity - 1), turn: turnAt(ticks[i].u) }),
@@ -157,6 +175,9 @@ export function handlesOf(
   const middle = spans[spans.length >> 1];
   const middleU = (curve.knots[middle] + curve.knots[middle + 1]) / 2;
   const [first] = domainOf(curve);
+  // In the middle of the middle span, clear of the points at its ends.
+  const { x, y } = builder.pixel(evaluate(curve, middleU));
+  const arrow = { x, y, turn: turnAt(middleU) };
   return {
     fit,
     given: points.given.map(({ id, at, label }) => builder.mark({ kind: 'given', id }, at, label)),
@@ -172,15 +193,14 @@ export function handlesOf(
       ...turnMarks(curve, bends, placesIn(selection), builder),
     ],
     on: builder.all(
+      { before: before?.on, apart: KNOTS_APART },
       bends,
-      KNOTS_APART,
       ({ u }) => ({ kind: 'on', u }),
       (i) => `Curve at knot ${i + 1}`,
     ),
     knots,
     start: isGiven ? null : builder.mark({ kind: 'seam' }, evaluate(curve, first), 'Start', { turn: turnAt(first) }),
-    // The arrow stands in the middle of the middle span, clear of the points at its ends.
-    direction: { ...builder.pixel(evaluate(curve, middleU)), turn: turnAt(middleU) },
+    direction: arrow,
     polygon: !isFree(recipe)
       ? linesOf(recipe)
           .map((ends) => pathOf(ends.map((id) => builder.pixel(points.places.get(id) ?? [0, 0, 0]))))
@@ -192,7 +212,18 @@ export function handlesOf(
 }
 
 /** How a mark is drawn. */
-type Drawn = Partial<Pick<HandleMark, 'size' | 'turn' | 'foot'>>;
+type Drawn = Partial<Pick<HandleMark, 'size' | 'turn' | 'foot' | 'rank'>>;
+
+/** A place with the point that it is, or its parameter. */
+interface Named {
+  readonly at: Vector3;
+  readonly id?: Id;
+  readonly u?: number;
+}
+
+const isAt = (a: Vector3, b: Vector3): boolean => a[0] === b[0] && a[1] === b[1] && a[2] === b[2];
+
+const plainly = () => ({ size: 0, turn: 0 });
 
 /** The point that a handle belongs to, or its parameter. */
 const nameOf = (handle: Handle): string | number | null =>
@@ -218,11 +249,16 @@ class MarkBuilder {
     return { x, y };
   }
 
-  mark(handle: Handle, at: Vector3, label: string, { turn = 0, size = 0, foot = null }: Drawn = {}): HandleMark {
+  mark(
+    handle: Handle,
+    at: Vector3,
+    label: string,
+    { turn = 0, size = 0, foot = null, rank = 0 }: Drawn = {},
+  ): HandleMark {
     const key = keyOf(handle);
     const { x, y } = this.pixel(at);
     const [selected, added] = [this.chosen.has(key), this.added.has(key)];
-    return { handle, at, key, label, x, y, selected, added, turn, size, foot };
+    return { handle, at, key, label, x, y, selected, added, turn, size, foot, rank };
   }
 
   /** The end of a stem on a place. */
@@ -234,23 +270,33 @@ class MarkBuilder {
 
   /**
    * Marks of one kind as far as they stand clear of the one before; the first and last one, and what is selected or
-   * new, always.
+   * new, always. One that is as it was before is the same object.
    */
-  all<Place extends { readonly at: Vector3 }>(
+  all<Place extends Named>(
+    { before = [], apart }: { readonly before?: readonly HandleMark[]; readonly apart: number },
     places: readonly Place[],
-    apart: number,
     handleOf: (place: Place) => Handle,
     labelOf: (index: number) => string,
-    drawnAs?: (index: number) => Drawn,
+    drawnAs: (index: number) => { readonly size: number; readonly turn: number } = plainly,
   ): HandleMark[] {
     const marks: HandleMark[] = [];
     let [x, y] = [Infinity, Infinity];
-    places.forEach((place, i) => {
+    let next = 0;
+    places.forEach((place, rank) => {
       const [px, py] = toPixel(this.viewport, place.at);
+      while (next < before.length && before[next].rank < rank) next++;
+      const was = before.at(next);
       const clear = !(Math.hypot(px - x, py - y) < apart);
-      if (!clear && i < places.length - 1 && !this.stays(handleOf(place))) return;
+      if (!clear && rank < places.length - 1 && !this.stays(handleOf(place))) return;
       [x, y] = [px, py];
-      marks.push(this.mark(handleOf(place), place.at, labelOf(i), drawnAs?.(i)));
+      const { size, turn } = drawnAs(rank);
+      const isSame =
+        was?.rank === rank &&
+        isAt(was.at, place.at) &&
+        was.size === size &&
+        was.turn === turn &&
+        nameOf(was.handle) === (place.id ?? place.u);
+      marks.push(isSame ? was : this.mark(handleOf(place), place.at, labelOf(rank), { size, turn, rank }));
     });
     return marks;
   }

@@ -27,6 +27,7 @@ import {
   effect,
   type ElementRef,
   inject,
+  linkedSignal,
   signal,
   untracked,
   viewChild,
@@ -40,7 +41,7 @@ import { coordinatesOf, panned, pinched, type Pixel, toPixel, toPoint, zoomed } 
 import { combBreaks } from './combBreaks';
 import { HandleLayer } from './handleLayer';
 import { JointLayer } from './jointLayer';
-import { chosenMarks, curvePath, handlesOf, pathOf } from './handleMarks';
+import { chosenMarks, curvePath, type Handles, type HandlesAsked, handlesOf, pathOf } from './handleMarks';
 import { linesShown } from '../view/grid';
 import { DeviationLayer } from './deviationLayer';
 import { LinkChoice } from './linkChoice';
@@ -115,12 +116,15 @@ export class Pane {
   readonly spaceHeld = signal(false);
   private readonly touches = new Map<number, Pixel>();
 
-  protected readonly handles = computed(() => {
-    const selected = this.shown.selected();
-    return selected && this.toolView.reads() === 'selection' && this.editing.selection().items.length === 1
-      ? handlesOf(selected, this.viewport(), this.editing.selection(), this.addedHandles.keys(), this.stems())
-      : null;
-  });
+  protected readonly handles = linkedSignal<HandlesAsked | null, Handles | null>({
+    source: () => {
+      const [shown, selection] = [this.shown.selected(), this.editing.selection()];
+      if (!shown || this.toolView.reads() !== 'selection' || selection.items.length !== 1) return null;
+      return { shown, viewport: this.viewport(), selection, added: this.addedHandles.keys(), stems: this.stems() };
+    },
+    computation: (asked, before) =>
+      asked && handlesOf(asked, before?.source ? { asked: before.source, handles: before.value } : null),
+  }).asReadonly();
 
   /** What is free at the joints in hand, or at the ends of a selected blend or corner. */
   private readonly stems = computed((): readonly FreedomStem[] => {

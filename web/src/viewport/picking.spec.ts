@@ -43,7 +43,7 @@ const LOW: Selection = selectionOf(['low']);
 
 function hits(at: Vector3, drawn: readonly ShownItem[] = scene, selection: Selection = NOTHING, reach = 3) {
   const selected = drawn.find(({ id }) => id === selection.items[0]);
-  const handles = selected ? handlesOf(selected, CAMERA, selection, new Set()) : null;
+  const handles = selected ? handlesOf({ shown: selected, viewport: CAMERA, selection, added: new Set() }) : null;
   const chosen = selection.items.length > 1 ? chosenMarks(drawn, selection, CAMERA) : [];
   return pick(
     rayThrough(CAMERA, at),
@@ -75,7 +75,7 @@ describe('what lies under the pointer', () => {
   it('is the handle that was aimed at, even where a preferred one is within reach', () => {
     const bent = [through('bent', [0, 0, 0], [30, 20, 0], [60, 0, 0])];
     const selection: Selection = selectionOf(['bent']);
-    const control = handlesOf(bent[0], CAMERA, selection, new Set())?.control[1];
+    const control = handlesOf({ shown: bent[0], viewport: CAMERA, selection, added: new Set() })?.control[1];
     if (!control) throw new Error('no control point');
     const first = hits(control.at, bent, selection, 30)[0];
     expect(first).toMatchObject({ located: { handle: { kind: 'control' } } });
@@ -96,7 +96,7 @@ describe('what lies under the pointer', () => {
       ),
     ];
     const selection: Selection = selectionOf(['pulled']);
-    const handles = handlesOf(drawn[0], CAMERA, selection, new Set());
+    const handles = handlesOf({ shown: drawn[0], viewport: CAMERA, selection, added: new Set() });
     const knot = handles?.knots[0];
     if (!knot) throw new Error('no knot');
     const turn = (knot.turn * Math.PI) / 180;
@@ -121,7 +121,7 @@ describe('what lies under the pointer', () => {
       ),
     ];
     const selection: Selection = handlesOn('heavy', [{ kind: 'control', id: 'c4' }]);
-    const handles = handlesOf(drawn[0], CAMERA, selection, new Set());
+    const handles = handlesOf({ shown: drawn[0], viewport: CAMERA, selection, added: new Set() });
     expect(handles?.weights.map(({ label }) => label)).toEqual(['Weight of control point 2, 3', 'Weight of control point 4, 1']); // prettier-ignore
     for (const mark of [...(handles?.weights ?? []), ...(handles?.control ?? []), ...(handles?.on ?? [])]) {
       const off: Vector3 = [mark.at[0] + 5 * CAMERA.scale, mark.at[1] + 5 * CAMERA.scale, 0];
@@ -148,7 +148,7 @@ describe('what lies under the pointer', () => {
     const side = { ...CAMERA, plane };
     const low: Vector3[] = [[0, 0, 0], [50, 0, 0], [100, 0, 0]]; // prettier-ignore
     const drawn = [through('low', ...low.map(turned)), through('high', turned([0, 4, 0]), turned([100, 4, 0]))];
-    const handles = handlesOf(drawn[0], side, LOW, new Set());
+    const handles = handlesOf({ shown: drawn[0], viewport: side, selection: LOW, added: new Set() });
     const seen = (hit: Hit) =>
       hit.kind === 'handle' ? `${hit.item} ${hit.located.handle.kind}` : `${hit.item} ${hit.kind}`;
     for (const at of [

@@ -18,7 +18,7 @@ const SPOUT = shownItem('spout', { ...look, kind: 'curve', name: 'Spout', recipe
 const DOT: ShownItem = shownItem('dot', { ...look, kind: 'point', name: 'Dot', at: [5, 5, 0] }, PROJECT);
 const CAMERA = { plane: FRONT, x: 10, y: 0, scale: 0.05, width: 800, height: 600 };
 const b = handlesOn('spout', [{ kind: 'fit', id: 'b' }]);
-const handles = handlesOf(SPOUT, CAMERA, b, new Set());
+const handles = handlesOf({ shown: SPOUT, viewport: CAMERA, selection: b, added: new Set() });
 
 it('goes through the items when nothing is selected, and round', () => {
   const stops = stopsOf([SPOUT, DOT], NOTHING, null);

@@ -1,12 +1,15 @@
 import { TestBed } from '@angular/core/testing';
-import { NOTHING, type Project, selectionOf, titleOf } from '@pencil-bend/document';
-import { openBench, projectWith, through } from '../../session/bench.fixture';
+import { handlesOn, NOTHING, type Project, selectionOf, titleOf } from '@pencil-bend/document';
+import { openBench, projectWith, through, until } from '../../session/bench.fixture';
 import { Editing } from '../../session/editing';
 import { StepHistory } from '../../session/stepHistory';
 import { ToolInHand } from '../../session/toolInHand';
 import { Inspector } from './inspector';
 
 jest.mock('../../work/browserWorker', () => ({ startBrowserWorker: () => null }));
+
+// The test's page has no layout, and nothing to scroll.
+Element.prototype.scrollTo = () => undefined;
 
 const CURVES = projectWith(through('a', [0, 0], [10, 5], [20, 0]), through('b', [0, 30], [20, 30]));
 
@@ -56,6 +59,32 @@ describe('the inspector', () => {
     expect(notice()).toMatch(/Length20\.00 mm/);
     expect(notice()).toMatch(/Smallest radiusstraight/);
     expect(notice()).toMatch(/Inflections0/);
+  });
+
+  it('rests while a point is on the move, but for the figures, and follows where it rests', async () => {
+    const { notice, hand, element, fetched, editing } = opened();
+    const at = [10, 5, 0] as const;
+    const point = { kind: 'fit', id: 'p2' } as const;
+    const figures = () => /Length(.*?) mm/.exec(notice())?.[1];
+    const y = () => Number(element.querySelector<HTMLInputElement>('input[aria-label="Point 2 y"]')?.value);
+    editing.select(handlesOn('a', [point]));
+    await fetched();
+    expect(y()).toBe(5);
+    const hits = [{ kind: 'handle', item: 'a', located: { handle: point, at } }] as const;
+    hand.feed({ type: 'press', at, reach: 1, hits });
+    const seen = [6, 7, 8, 9].map((to) => {
+      hand.feed({ type: 'move', at: [10, to, 0], reach: 1, hits: [] });
+      return [figures(), y()];
+    });
+    expect(new Set(seen.map(([length]) => length)).size).toBe(4);
+    expect(seen.map(([, shown]) => shown)).toEqual([6, 6, 6, 6]);
+    await until(() => notice() !== '' && y() === 9);
+    hand.feed({ type: 'move', at: [10, 10, 0], reach: 1, hits: [] });
+    notice();
+    expect(y()).toBe(9);
+    hand.feed({ type: 'release', at: [10, 10, 0], reach: 1, hits: [] });
+    notice();
+    expect(y()).toBe(10);
   });
 
   it('changes the curve by what its buttons say, one step each', async () => {

@@ -5,6 +5,7 @@ import { NotLoaded } from '../../ui/notLoaded';
 import { SmallPicture } from '../../ui/smallPicture';
 import { MeasuredPointsSection } from './measuredPointsSection';
 import { MeasuredSection } from './measuredSection';
+import { RestsInMotion } from './restsInMotion';
 import { SelectionCard } from './selectionCard';
 import { SetUpSection } from './setUpSection';
 import { ToolCard } from './toolCard';
@@ -18,6 +19,7 @@ import { TraceSection } from './traceSection';
     MeasuredPointsSection,
     MeasuredSection,
     NotLoaded,
+    RestsInMotion,
     SelectionCard,
     SetUpSection,
     SmallPicture,

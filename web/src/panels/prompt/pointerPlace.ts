@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { inPlane } from '@pencil-bend/core';
-import { Editing, Target, Viewports } from '../../session';
+import { Editing, Target, ToolView, Viewports } from '../../session';
 import { lengthShown, UNIT } from '../../ui/length';
 
-/** Where the pointer is on the sheet, with the grid and the tolerance it goes by. */
+/** Where the pointer is on the sheet, or what it drags, with the grid and the tolerance it goes by. */
 @Component({
   selector: 'pb-pointer-place',
   template: `
@@ -21,10 +21,11 @@ import { lengthShown, UNIT } from '../../ui/length';
 export class PointerPlace {
   private readonly editing = inject(Editing);
   private readonly target = inject(Target);
+  private readonly toolView = inject(ToolView);
   private readonly viewports = inject(Viewports);
   private readonly units = computed(() => this.editing.project()?.units ?? 'mm');
   protected readonly place = computed(() => {
-    const at = this.viewports.pointer();
+    const at = this.toolView.preview().dragged?.to ?? this.viewports.pointer();
     const units = this.units();
     if (!at) return '';
     const [x, y] = inPlane(this.viewports.viewport().plane, at);
