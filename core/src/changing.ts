@@ -1,6 +1,14 @@
 // The surface that steps take to change curves, beyond what a drawing takes to be shown; a page fetches it with the first
 // step. Its groups are those of index.ts, and some more.
 
+// Come near points, with few control points.
+export { cornersOf } from './fit/near/corners';
+export { freehand, type Freehand, type FreehandOptions } from './fit/near/freehand';
+export { leastSquares, type LeastSquaresOptions, type Undetermined } from './fit/near/leastSquares';
+export type { EndHold } from './fit/near/heldEnds';
+export { type NearFit, nearPoints, type NearPointsOptions } from './fit/near/nearPoints';
+export type { Progress, ProgressStep } from './fit/near/progress';
+
 // Reshape: extend.
 export { type Continuation, extend, type ExtendFailure, type Reach } from './ends/extend';
 
@@ -35,6 +43,9 @@ export {
   withEnoughPoints,
   withoutSpareKnots,
 } from './join/enoughPoints';
+
+// Compare: a curve with points.
+export { type PointsDeviation, pointsDeviation } from './measure/pointsDeviation';
 
 // Measure one curve: divide it.
 export { divideByCount, divideByLength, type Division } from './measure/divide';

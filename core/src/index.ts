@@ -83,14 +83,6 @@ export { chordsOf, type Parameterisation, parametersOf } from './fit/parameters'
 export { packSites, type Site, type Sites, sitesInOrder } from './fit/sites';
 export { type Fit, throughPoints, type ThroughPointsOptions } from './fit/through/throughPoints';
 
-// Come near points, with few control points.
-export { cornersOf } from './fit/near/corners';
-export { freehand, type Freehand, type FreehandOptions } from './fit/near/freehand';
-export { leastSquares, type LeastSquaresOptions, type Undetermined } from './fit/near/leastSquares';
-export type { EndHold } from './fit/near/heldEnds';
-export { type NearFit, nearPoints, type NearPointsOptions } from './fit/near/nearPoints';
-export type { Progress, ProgressStep } from './fit/near/progress';
-
 // Evaluate: places and derivatives, and a polyline to show.
 export { derivatives, derivativesAll, evaluate, evaluateAll, evaluateAllByBasis } from './curve/evaluate';
 export { displayPolyline, type Polyline } from './simplify/polyline';
@@ -190,4 +182,3 @@ export { type ClosestPoint, closestPoint } from './measure/closestPoint';
 export { type Crossing, crossings, selfCrossings } from './measure/crossings';
 export { type CurvatureChange, curvatureChange } from './measure/curvatureChange';
 export { type Deviation, deviation, deviationInStep, type DeviationOptions } from './measure/deviation';
-export { type PointsDeviation, pointsDeviation } from './measure/pointsDeviation';

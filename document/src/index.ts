@@ -75,7 +75,7 @@ export {
 } from './project/project';
 export { shownCurve } from './recipe/shownCurve';
 export { blendIn, cornerIn, contactsAt, handedOn, keptJoints, keptTies } from './project/plain';
-export { type Cornered } from './project/corners';
+export type { Cornered } from './project/corners';
 export { alongGuide, jetOnGuide } from './project/guides';
 export { placeAt, shareAt } from './links/reference';
 export { boundLevels, type EndLevels } from './links/boundLevels';
@@ -93,7 +93,7 @@ export { fitPointsOf, MOST_THROUGH_POINTS, pointsWritten } from './recipe/makeLi
 export { bendAt, type Move, movePoints, unpinned } from './recipe/movePoints';
 export { tangentOn } from './recipe/turnAt';
 export { moveKnot } from './recipe/editKnots';
-export { type Row } from './recipe/setPoints';
+export type { Row } from './recipe/setPoints';
 export { arcInWords } from './recipe/primitives/arcs';
 export { type GivenBy, waysToGive } from './recipe/primitives/givenBy';
 export { type GivenHandle, givensOf, linesOf, wordOf } from './recipe/givenRecipes';

@@ -1,4 +1,5 @@
-import { type Curve, curvatureExtrema, type End, pointsDeviation } from '@pencil-bend/core';
+import { type Curve, curvatureExtrema, type End } from '@pencil-bend/core';
+import { pointsDeviation } from '@pencil-bend/core/changing';
 import { continuityOfEnds, lumps } from '@pencil-bend/core/reading';
 import { contentsOf, type Id, keptJoints, pointsOfBytes, resolve } from '@pencil-bend/document';
 import { checkProject } from '@pencil-bend/document/steps';

@@ -1,4 +1,5 @@
-import { freehand, homogeneous, lineBetween, makeCurve, polyline, uniformKnots, type Vector3 } from '@pencil-bend/core';
+import { homogeneous, lineBetween, makeCurve, polyline, uniformKnots, type Vector3 } from '@pencil-bend/core';
+import { freehand } from '@pencil-bend/core/changing';
 import {
   controlRecipe,
   emptyProject,

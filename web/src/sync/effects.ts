@@ -23,6 +23,7 @@ import {
   withLatestFrom,
 } from 'rxjs';
 import { explain, ProjectsApi } from '../api/projectsApi';
+import { solvedAhead } from './solvedAhead';
 import { SyncQueue } from './syncQueue';
 import { drawingActions, savingActions, steppingActions, viewActions } from '../state/actions';
 import { firstBatch, type QueuedBatch } from '../api/batch';
@@ -61,7 +62,9 @@ async function sendQueued(id: string, api: ProjectsApi, queue: SyncQueue): Promi
 
 async function open(id: string, api: ProjectsApi, queue: SyncQueue): Promise<Action[]> {
   const conflict = await sendQueued(id, api, queue);
-  const opened = drawingActions.opened(await firstValueFrom(api.open(id)));
+  const found = await firstValueFrom(api.open(id));
+  await solvedAhead(found.project);
+  const opened = drawingActions.opened(found);
   return conflict ? [opened, savingActions.conflictFound(conflict)] : [opened];
 }
 

@@ -1,13 +1,5 @@
-import {
-  arcLength,
-  type Curve,
-  evaluate,
-  lengthAt,
-  packVectors,
-  pointsDeviation,
-  type Vector3,
-  vectorAt,
-} from '@pencil-bend/core';
+import { arcLength, type Curve, evaluate, lengthAt, packVectors, type Vector3, vectorAt } from '@pencil-bend/core';
+import { pointsDeviation } from '@pencil-bend/core/changing';
 import { type CurveStretch, deviationProfile, deviationStretches, shareWithin } from '@pencil-bend/core/reading';
 
 /** How far a curve lies from what it is compared with, as read at many places. */

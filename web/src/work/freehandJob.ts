@@ -1,4 +1,5 @@
-import { type FitFailure, freehand, type Freehand, type Result } from '@pencil-bend/core';
+import type { FitFailure, Result } from '@pencil-bend/core';
+import { freehand, type Freehand } from '@pencil-bend/core/changing';
 import { type Packed, packed } from './packed';
 
 /** A curve near the samples of a stroke, soon. Apart from the other jobs: it is also done where it is asked for. */

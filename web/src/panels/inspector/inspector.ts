@@ -5,7 +5,6 @@ import { NotLoaded } from '../../ui/notLoaded';
 import { SmallPicture } from '../../ui/smallPicture';
 import { MeasuredPointsSection } from './measuredPointsSection';
 import { MeasuredSection } from './measuredSection';
-import { RestsInMotion } from './restsInMotion';
 import { SelectionCard } from './selectionCard';
 import { SetUpSection } from './setUpSection';
 import { ToolCard } from './toolCard';
@@ -19,7 +18,6 @@ import { TraceSection } from './traceSection';
     MeasuredPointsSection,
     MeasuredSection,
     NotLoaded,
-    RestsInMotion,
     SelectionCard,
     SetUpSection,
     SmallPicture,

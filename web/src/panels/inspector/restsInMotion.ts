@@ -2,7 +2,7 @@ import { ChangeDetectorRef, Directive, effect, inject } from '@angular/core';
 import { Motion } from '../../session';
 
 /** What this component and all in it shows stays as it is while what is in hand is on the move, and then follows. */
-@Directive({ selector: '[pbRestsInMotion]' })
+@Directive()
 export class RestsInMotion {
   constructor() {
     const motion = inject(Motion);

@@ -20,6 +20,7 @@ import { KeyFigures } from './keyFigures';
 import { NoteField } from './noteField';
 import { OpenSections } from './openSections';
 import { PointSetSection } from './pointSetSection';
+import { RestsInMotion } from './restsInMotion';
 import { SelectionSection } from './selectionSection';
 
 /** The card of what is selected: a curve, a point, a guide, or several items. */
@@ -43,6 +44,7 @@ import { SelectionSection } from './selectionSection';
     PriceBox,
     SelectionSection,
   ],
+  hostDirectives: [RestsInMotion],
   templateUrl: './selectionCard.html',
   styleUrl: './inspector.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
