@@ -2,7 +2,7 @@ import { emptyProject, fitRecipe, itemShape, type Item, type Project } from '@pe
 import { solvedAhead } from './solvedAhead';
 
 jest.mock('@pencil-bend/document', () => {
-  const actual = jest.requireActual<Record<string, unknown>>('@pencil-bend/document');
+  const actual = jest.requireActual<Record<'itemShape', typeof itemShape>>('@pencil-bend/document');
   return { ...actual, itemShape: jest.fn(actual.itemShape) };
 });
 
