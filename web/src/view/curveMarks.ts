@@ -58,6 +58,9 @@ export interface Marked {
 const FLAT = 0.02;
 const FLAT_LENGTH = 0.05;
 
+/** A mark of no one place along the curve. */
+const NOWHERE = { s: null, stretch: null, range: null, along: null, inwards: null, text: null, rank: null } as const;
+
 const FINDERS: Readonly<Record<MarkKind, (of: Marked) => readonly CurveMark[]>> = {
   lump: ({ curve, listed, units }) =>
     listed.map((lump, i) => {
@@ -127,8 +130,6 @@ const ONLY_AT_REST: ReadonlySet<MarkKind> = new Set<MarkKind>(['extremum', 'flat
 /** All marks of one kind; in a drag only of those that can follow it. */
 export const marksOf = (kind: MarkKind, of: Marked, isResting: boolean): readonly CurveMark[] =>
   isResting || !ONLY_AT_REST.has(kind) ? FINDERS[kind](of) : [];
-
-const NOWHERE = { s: null, stretch: null, range: null, along: null, inwards: null, text: null, rank: null } as const;
 
 /** What a mark of one kind has beside its place. */
 type Own = Partial<Pick<CurveMark, 'at' | 'text' | 'stretch' | 'range' | 'rank'>>;
