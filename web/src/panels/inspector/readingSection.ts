@@ -1,19 +1,9 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, linkedSignal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
 import type { Lump } from '@pencil-bend/core/reading';
 import { radiusOf } from '@pencil-bend/core';
 import { Tooltip } from 'primeng/tooltip';
-import {
-  Editing,
-  Fairness,
-  LossyPreview,
-  LumpTour,
-  MOST_LISTED,
-  Readings,
-  Refits,
-  ShownItems,
-  SlowFigures,
-} from '../../session';
+import { Editing, Fairness, LossyPreview, LumpTour, MOST_LISTED, Refits, ShownItems, SlowFigures } from '../../session';
 import { viewActions } from '../../state/actions';
 import type { BenchState } from '../../state/reducers';
 import { LinkButton } from '../../ui/buttons';
@@ -85,7 +75,6 @@ export class ReadingSection {
   private readonly store: Store<BenchState> = inject(Store);
   private readonly editing = inject(Editing);
   private readonly of = inject(Fairness);
-  private readonly readings = inject(Readings);
   private readonly shown = inject(ShownItems);
   private readonly slow = inject(SlowFigures);
   protected readonly refits = inject(Refits);
@@ -93,20 +82,8 @@ export class ReadingSection {
   protected readonly tour = inject(LumpTour);
   protected readonly units = computed(() => this.editing.project()?.units ?? 'mm');
 
-  /** The card stays as it is while the curve is dragged: what it says follows on release. */
-  private readonly rested = linkedSignal<
-    { readonly isResting: boolean; readonly lumps: ReturnType<Fairness['lumps']> },
-    ReturnType<Fairness['lumps']>
-  >({
-    source: () => {
-      const curve = this.readings.curve();
-      return { isResting: !curve || this.readings.isResting(curve), lumps: this.of.lumps() };
-    },
-    computation: ({ isResting, lumps }, before) => (isResting || !before ? lumps : before.value),
-  });
-
   protected readonly lumps = computed(() =>
-    (this.rested()?.listed ?? []).slice(0, MOST_LISTED).map((lump, i) => ({
+    (this.of.lumps()?.listed ?? []).slice(0, MOST_LISTED).map((lump, i) => ({
       lump,
       rank: i + 1,
       words: lumpInWords(lump, this.units()),
@@ -115,15 +92,15 @@ export class ReadingSection {
       current: this.tour.current() === lump,
     })),
   );
-  protected readonly more = computed(() => Math.max(0, (this.rested()?.listed.length ?? 0) - MOST_LISTED));
-  protected readonly intended = computed(() => this.rested()?.meant.length ?? 0);
+  protected readonly more = computed(() => Math.max(0, (this.of.lumps()?.listed.length ?? 0) - MOST_LISTED));
+  protected readonly intended = computed(() => this.of.lumps()?.meant.length ?? 0);
   /** Pieces, largest lump, roughness, lightness, and what lightening would leave, in one line. */
   protected readonly fairness = computed(() => {
-    const rested = this.rested();
+    const lumps = this.of.lumps();
     const shown = this.shown.selected();
-    if (!rested || !shown) return 'Lumps are being looked for.';
-    const [largest] = rested.listed;
-    const count = rested.listed.length;
+    if (!lumps || !shown) return 'Lumps are being looked for.';
+    const [largest] = lumps.listed;
+    const count = lumps.listed.length;
     const share = largest ? `, largest ${Math.round(100 * largest.share)} %` : '';
     const said = [count === 0 ? 'No lump' : `${counted(count, 'lump', 'lumps')}${share}`];
     const lightness = this.of.of(shown)?.lightness;
