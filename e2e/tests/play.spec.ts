@@ -90,8 +90,7 @@ test('forty random deeds, joints among them: the curves are those of a simple mo
   await expect(names).toHaveCount(0);
   await expect(page.getByRole('button', { name: 'Undo', exact: true })).toBeDisabled();
   for (let left = done.length - 1; left > 0; left--) await page.keyboard.press('Control+Shift+z');
-  // The header tells of the last of them.
-  await expect(page.getByRole('button', { name: 'Redo', exact: true })).toBeDisabled();
+  // Steps that were undone at the end of the deeds can still be redone: only the drawing tells when all is back.
+  await expect.poll(drawing).toEqual(end);
   await user.isKept();
-  expect(await drawing()).toEqual(end);
 });
