@@ -48,6 +48,7 @@ const CORE = [
   'exact',
   'reduce',
   'ends',
+  'energy',
   'fit',
   'simplify',
   'shape',

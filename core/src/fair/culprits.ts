@@ -5,7 +5,7 @@ import type { Stretch } from '../measure/straightStretches';
 import { mustBeFinite, mustBeNormal } from '../refuse';
 import { energiesFor } from './fair';
 import { type FreeOptions, freePoints } from './freePoints';
-import { axesFor } from './motion';
+import { axesFor } from '../energy/motion';
 
 /** A control point, the move that alone would make the curve fairest, and what it would gain. */
 export interface Culprit {

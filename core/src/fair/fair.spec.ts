@@ -21,7 +21,7 @@ import { checkFA, helix, noisy, profile, ring, sCurve, shaped } from '../measure
 import { FRONT } from '../plane/plane';
 import { energiesFor, fair, FAIRING_ENERGIES } from './fair';
 import { freePoints } from './freePoints';
-import { axesFor, movedCurve } from './motion';
+import { axesFor, movedCurve } from '../energy/motion';
 
 const UP = [0, 0, 1] as const;
 

@@ -8,11 +8,11 @@ import { type Energies, energies } from '../measure/energies';
 import { LUMP } from '../measure/hooks';
 import { lumps } from '../measure/lumps';
 import { mustBeNormal, mustBeOneOf } from '../refuse';
-import { derivativeRows } from './derivativeRows';
+import { derivativeRows } from '../energy/derivativeRows';
 import { type FreeOptions, type FreePoints, freePoints } from './freePoints';
-import { axesFor, movedCurve } from './motion';
-import { ParametricEnergy } from './parametricEnergy';
-import { VariationEnergy } from './variationEnergy';
+import { axesFor, movedCurve } from '../energy/motion';
+import { ParametricEnergy } from '../energy/parametricEnergy';
+import { VariationEnergy } from '../energy/variationEnergy';
 
 /**
  * What fairing makes least: bending or jerk by the parameter, minimum variation by arc length, or jerk and then minimum

@@ -9,11 +9,12 @@ import { type Deviation, deviationInStep } from '../measure/deviation';
 import { energies } from '../measure/energies';
 import { failed, type Result, success } from '../result';
 import { mustBeNormal, mustBeTolerance, mustBeWhole } from '../refuse';
-import { derivativeRows, rowsTogether } from './derivativeRows';
+import { derivativeRows, rowsTogether } from '../energy/derivativeRows';
 import { type Fairness, fairnessOf, variationNodes } from './fair';
-import { type Column, type Columns, type FreeOptions, holdInside } from './freePoints';
-import { axesFor, movedCurve } from './motion';
-import { VariationEnergy } from './variationEnergy';
+import { type FreeOptions, holdInside } from './freePoints';
+import type { Column, Columns } from '../energy/columns';
+import { axesFor, movedCurve } from '../energy/motion';
+import { VariationEnergy } from '../energy/variationEnergy';
 
 type Level = 0 | 1 | 2 | 3;
 

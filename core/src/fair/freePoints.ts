@@ -4,6 +4,7 @@ import { breaksOf } from '../knots/multiplicity';
 import { distinctOf } from '../knots/period';
 import { continuityAtKnot } from '../measure/continuity';
 import { fold } from '../linear/cyclicBand';
+import type { Column, Columns } from '../energy/columns';
 import { mustBeTolerance, mustBeWhole } from '../refuse';
 
 /** Which control points may move, and how far. */
@@ -24,15 +25,6 @@ export interface HeldPlace {
   readonly u: number;
   readonly level: 0 | 1 | 2 | 3;
 }
-
-/** How much of an unknown move a control point takes part in. */
-export interface Column {
-  readonly place: number;
-  readonly share: number;
-}
-
-/** For each distinct control point the unknown moves it takes part in: its own, none, or those it depends on. */
-export type Columns = readonly (readonly Column[])[];
 
 /** The control points that may move, in an order in which neighbours stay near each other. */
 export interface FreePoints {

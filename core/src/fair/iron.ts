@@ -10,7 +10,7 @@ import { actsOn, type Culprit, type CulpritOptions, culprits } from './culprits'
 import { energiesFor, type Faired, fairedWithin, type Fairing, type FairOptions, withFigures } from './fair';
 import { freePoints } from './freePoints';
 import { leastTolerance, type ToleranceBracket } from './leastTolerance';
-import { axesFor } from './motion';
+import { axesFor } from '../energy/motion';
 
 export interface Ironing extends Fairing {
   readonly culprit: Culprit;

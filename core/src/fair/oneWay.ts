@@ -15,7 +15,7 @@ import { mustBeNormal, mustBeOneOf } from '../refuse';
 import { energiesFor } from './fair';
 import { type FreeOptions, type FreePoints, freePoints } from './freePoints';
 import { leastTolerance, type ToleranceBracket } from './leastTolerance';
-import { axesFor, movedCurve } from './motion';
+import { axesFor, movedCurve } from '../energy/motion';
 
 /** Which way the signed curvature goes along the curve. */
 export type Way = 'rises' | 'falls';

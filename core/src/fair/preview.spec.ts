@@ -5,7 +5,7 @@ import { circle } from '../exact/arc';
 import { FRONT } from '../plane/plane';
 import { energiesFor, fair } from './fair';
 import { type FreeOptions, freePoints } from './freePoints';
-import { axesFor } from './motion';
+import { axesFor } from '../energy/motion';
 import { fairPreview } from './preview';
 
 const UP = [0, 0, 1] as const;

@@ -2,10 +2,11 @@ import { bandedTriangle, type BandedTriangle, rotateIn, solveTriangle } from '..
 import type { Vector3 } from '../linear/vector';
 import type { Curve } from '../curve/curve';
 import { mustBeAbove0, mustBeNormal } from '../refuse';
-import { derivativeRows } from './derivativeRows';
+import { derivativeRows } from '../energy/derivativeRows';
 import { parametricNodes, parametricOrder } from './fair';
-import { type Columns, type FreeOptions, freePoints } from './freePoints';
-import { axesFor, movedCurve } from './motion';
+import { type FreeOptions, freePoints } from './freePoints';
+import type { Columns } from '../energy/columns';
+import { axesFor, movedCurve } from '../energy/motion';
 
 export interface FairPreviewOptions extends FreeOptions {
   readonly normal?: Vector3 | null;

@@ -8,9 +8,10 @@ import { arcLength, lengthAt } from '../measure/arcLength';
 import { type Deviation, deviationInStep } from '../measure/deviation';
 import { failed, type Result, success } from '../result';
 import { mustBeAbove0, mustBeFinite, mustBeNormal } from '../refuse';
-import { derivativesAt, type DerivativeRows, derivativeRows } from './derivativeRows';
-import { type Column, type FreeOptions, freePoints } from './freePoints';
-import { axesFor, movedCurve } from './motion';
+import { derivativesAt, type DerivativeRows, derivativeRows } from '../energy/derivativeRows';
+import { type FreeOptions, freePoints } from './freePoints';
+import type { Column } from '../energy/columns';
+import { axesFor, movedCurve } from '../energy/motion';
 
 /** What the curvature of a stretch is wished to be. */
 export type CurvatureWish =

@@ -1,6 +1,6 @@
 import { cross, type Vector3 } from '../linear/vector';
 import { type Curve, trusted } from '../curve/curve';
-import type { Columns } from './freePoints';
+import type { Columns } from './columns';
 
 const IN_SPACE: readonly Vector3[] = [
   [1, 0, 0],

@@ -5,7 +5,7 @@ import { distinctOf } from '../knots/period';
 import { binomials } from '../linear/bernstein';
 import { gaussRule } from '../linear/gaussLegendre';
 import { dot, type Vector3 } from '../linear/vector';
-import type { Columns } from './freePoints';
+import type { Columns } from './columns';
 
 /**
  * The first three derivatives of curves at the Gauss nodes of their spans, as they are and as control points move:
