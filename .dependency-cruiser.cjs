@@ -82,11 +82,11 @@ const core = [
     from: { path: '^core/src/fit/[^/]+$', pathNot: NO_TEST },
     to: { path: '^core/src/fit/[^/]+/' },
   },
-  ...['through', 'near'].map((kind, i, both) => ({
-    name: `core-fit-${kind}-does-not-know-the-other`,
+  ...['through', 'near', 'balanced'].map((kind, i, kinds) => ({
+    name: `core-fit-${kind}-does-not-know-the-others`,
     severity: 'error',
     from: { path: `^core/src/fit/${kind}/`, pathNot: NO_TEST },
-    to: { path: `^core/src/fit/${both[1 - i]}/` },
+    to: { path: `^core/src/fit/(${kinds.filter((_, k) => k !== i).join('|')}|compare)/` },
   })),
   {
     name: 'core-has-no-other-folders',

@@ -61,6 +61,13 @@ export function derivativeRows(
   let node = 0;
   for (const { span, acting } of active) {
     const first = span - degree;
+    // Which control point acts through which of the span's moves, once for all its nodes.
+    const terms: { j: number; slot: number; share: number }[] = [];
+    for (let j = 0; j < count; j++) {
+      for (const { place, share } of columns[(first + j) % distinct]) {
+        terms.push({ j, slot: acting.indexOf(place), share });
+      }
+    }
     const half = (knots[span + 1] - knots[span]) / 2;
     const about = aroundFirst(points, first, count, axes);
     for (let k = 0; k < perSpan; k++, node++) {
@@ -70,11 +77,9 @@ export function derivativeRows(
       if (isWeighted) divide(basis, points, first, count);
       for (let order = 1; order <= ORDERS; order++) {
         const to = (node * ORDERS + order - 1) * width;
+        for (const { j, slot, share } of terms) rows[to + slot] += share * basis[order * count + j];
         for (let j = 0; j < count; j++) {
           const value = basis[order * count + j];
-          for (const { place, share } of columns[(first + j) % distinct]) {
-            rows[to + acting.indexOf(place)] += share * value;
-          }
           for (let a = 0; a < dimension; a++) {
             base[(node * ORDERS + order - 1) * dimension + a] += value * about[j * dimension + a];
           }

@@ -45,7 +45,7 @@ export class ParametricEnergy implements BandedEnergy {
     for (let i = 0; i < this.count; i++) {
       for (let d = 0; d < width; d++) {
         const value = this.matrix[i * width + d];
-        for (let c = 0; c < dimension; c++) matrix[(i * dimension + c) * wide + d * dimension] = value;
+        for (let c = 0; c < dimension; c++) matrix[(i * dimension + c) * wide + d * dimension] += value;
       }
     }
     return this.sum(moves, gradient);

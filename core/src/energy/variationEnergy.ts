@@ -1,97 +1,18 @@
-import type { BandedEnergy } from '../linear/barrier';
-import { derivativesAt, type DerivativeRows } from './derivativeRows';
-
-/** Slower than this share of its fastest node a curve counts as standing still: its energy has no end. */
-const STANDSTILL = 1e-9;
+import type { DerivativeRows } from './derivativeRows';
+import { ResidualEnergy } from './residualEnergy';
 
 /**
  * ½ ∫|e|² ds, half the minimum-variation energy, by the nodes of the rows: its residuals in the plane are
- * √w (S v^−3.5 − 3DC v^−5.5), in space √(w a) e; the matrix is that of Gauss and Newton. (Moreton, Séquin, Functional
- * optimization for fair surface design, 1992.)
+ * √w (S v^−3.5 − 3DC v^−5.5), in space √(w a) e. (Moreton, Séquin, Functional optimization for fair surface design,
+ * 1992.)
  */
-export class VariationEnergy implements BandedEnergy {
-  private readonly residuals: number;
-  private readonly residual: Float64Array;
-  /** By the 3 · dimension derivatives of a node, one row for each residual. */
-  private readonly slopes: Float64Array;
-  private readonly d: Float64Array;
-  private readonly slowest: number;
-  /** Scratch: a residual's slopes by the coordinates it depends on, and which these are. */
-  private readonly row: Float64Array;
-  private readonly at: Int32Array;
-
-  constructor(
-    private readonly rows: DerivativeRows,
-    private readonly band: number,
-  ) {
-    const { dimension } = rows;
-    this.residuals = dimension === 2 ? 1 : 3;
-    this.residual = new Float64Array(this.residuals);
-    this.slopes = new Float64Array(this.residuals * 3 * dimension);
-    this.d = new Float64Array(3 * dimension);
-    this.row = new Float64Array(rows.width * dimension);
-    this.at = new Int32Array(rows.width * dimension);
-    let fastest = 0;
-    for (let node = 0; node < rows.nodes; node++) {
-      let squared = 0;
-      for (let c = 0; c < dimension; c++) squared += rows.base[node * 3 * dimension + c] ** 2;
-      fastest = Math.max(fastest, squared);
-    }
-    this.slowest = STANDSTILL * STANDSTILL * fastest;
+export class VariationEnergy extends ResidualEnergy {
+  constructor(rows: DerivativeRows, band: number) {
+    super(rows, band, rows.dimension === 2 ? 1 : 3);
   }
 
-  value(moves: Float64Array): number {
-    const { rows, residual, d } = this;
-    let sum = 0;
-    for (let node = 0; node < rows.nodes; node++) {
-      derivativesAt(rows, node, moves, d);
-      if (!this.read(rows.weights[node], false)) return Infinity;
-      for (const off of residual) sum += off * off;
-    }
-    return sum / 2;
-  }
-
-  model(moves: Float64Array, gradient: Float64Array, matrix: Float64Array): number {
-    const { rows, residual, residuals, slopes, d, band } = this;
-    const { dimension, width } = rows;
-    const wide = dimension * (band + 1);
-    const { row, at } = this;
-    const { places, rows: shares } = rows;
-    let sum = 0;
-    for (let node = 0; node < rows.nodes; node++) {
-      derivativesAt(rows, node, moves, d);
-      if (!this.read(rows.weights[node], true)) return Infinity;
-      for (let r = 0; r < residuals; r++) {
-        const off = residual[r];
-        sum += off * off;
-        let count = 0;
-        for (let j = 0; j < width; j++) {
-          const place = places[node * width + j];
-          if (place < 0) continue;
-          const first = node * 3 * width + j;
-          const s1 = shares[first];
-          const s2 = shares[first + width];
-          const s3 = shares[first + 2 * width];
-          for (let c = 0; c < dimension; c++) {
-            const slope = r * 3 * dimension + c;
-            row[count] = slopes[slope] * s1 + slopes[slope + dimension] * s2 + slopes[slope + 2 * dimension] * s3;
-            at[count++] = place * dimension + c;
-          }
-        }
-        for (let i = 0; i < count; i++) {
-          const value = row[i];
-          const k = at[i];
-          gradient[k] += value * off;
-          // Places rise along a row.
-          for (let j = i, to = k * wide - k; j < count; j++) matrix[to + at[j]] += value * row[j];
-        }
-      }
-    }
-    return sum / 2;
-  }
-
-  /** Residuals at the derivatives in `d`, and their slopes where asked for; false where the curve stands still. */
-  private read(weight: number, withSlopes: boolean): boolean {
+  protected read(node: number, withSlopes: boolean): boolean {
+    const weight = this.rows.weights[node];
     return this.rows.dimension === 2 ? this.readPlane(weight, withSlopes) : this.readSpace(weight, withSlopes);
   }
 
