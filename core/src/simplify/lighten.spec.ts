@@ -7,7 +7,7 @@ import { transform, translation } from '../edit/transform';
 import { elevateDegree } from '../degree/elevateDegree';
 import { circle } from '../exact/arc';
 import { polyline } from '../exact/polyline';
-import { profile, sShape } from '../fit/near/strokes.fixture';
+import { profile, sShape } from '../fit/strokes.fixture';
 import type { ProgressStep } from '../fit/near/progress';
 import { distinctOf } from '../knots/period';
 import { refineKnots } from '../knots/refineKnots';

@@ -1,7 +1,7 @@
 import { ElasticaEnergy } from '../../energy/elasticaEnergy';
 import { mustBeAbove0 } from '../../refuse';
 import { chordsOf } from '../parameters';
-import { type BalancedFit, type BalancedOptions, balancedThrough } from './balanced';
+import { type Balance, type BalancedFit, type BalancedOptions, balancedThrough } from './balanced';
 
 /** How stiff when nothing is said, and the least and most that make sense, as shares of the median chord. */
 export const STIFFNESS = { least: 0.1, usual: 0.25, most: 0.5 } as const;
@@ -35,16 +35,15 @@ export function stiffnessOf(points: Float64Array, closed: boolean, share: number
 export function elastica(points: Float64Array, options: ElasticaOptions = {}): BalancedFit {
   const { closed = false, stiffness = stiffnessOf(points, closed) } = options;
   mustBeAbove0(stiffness, 'stiffness');
-  return balancedThrough(
-    points,
-    {
-      degree: 3,
-      spans: 6,
-      start: 8,
-      energyOn: ({ rows, reach }) => new ElasticaEnergy(rows, reach, stiffness),
-      drift: (interval) => EVEN * Math.sqrt(interval / stiffness),
-      search: SEARCH,
-    },
-    options,
-  );
+  return balancedThrough(points, balanceOf(stiffness, 6), options);
 }
+
+/** The same with so many spans from each point to the next: bends much shorter than a span come out too wide or too tight. */
+export const balanceOf = (stiffness: number, spans: number): Balance => ({
+  degree: 3,
+  spans,
+  start: 8,
+  energyOn: ({ rows, reach }) => new ElasticaEnergy(rows, reach, stiffness),
+  drift: (interval) => EVEN * Math.sqrt(interval / stiffness),
+  search: SEARCH,
+});

@@ -12,7 +12,7 @@ export interface EulerFit {
 }
 
 const DEGREE = 5;
-/** A piece turns by this much at most: it is then true to a ten-millionth of its length. */
+/** A piece turns by this much at most: it is then true to a millionth of its length. */
 const PIECE_TURN = 0.4;
 
 /** A place of a curve by its length, with unit tangent and curvature vector, in the plane. */
@@ -63,7 +63,8 @@ function stationsOf({ angles, segments, chords }: EulerSpirals, flat: Float64Arr
     const middle = angles[i] + k0 / 2 - k1 / 8;
     const [cos, sin] = [Math.cos(middle), Math.sin(middle)];
     const from = placeOnSpiral(segment, -1 / 2);
-    const turn = Math.abs(k0) + Math.abs(k1) / 8;
+    // What it would turn by if it were as bent all along as at its more bent end.
+    const turn = Math.abs(k0) + Math.abs(k1) / 2;
     const pieces = Math.max(1, Math.ceil(turn / PIECE_TURN));
     for (let k = 0; k < pieces; k++) {
       const t = k / pieces - 1 / 2;

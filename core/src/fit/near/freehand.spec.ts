@@ -5,7 +5,7 @@ import { distinctOf } from '../../knots/period';
 import { kinksOf } from '../../measure/kinks';
 import { cornersOf } from './corners';
 import { freehand } from './freehand';
-import { noisy, profile } from './strokes.fixture';
+import { noisy, profile } from '../strokes.fixture';
 
 /** Two legs that meet at an angle in (100, 0), then a tight but round turn of R 10. */
 const stroke = (noise: number, seed: number) =>

@@ -12,7 +12,7 @@ import { endOf } from '../../edit/join';
 import { nearPoints } from './nearPoints';
 import type { ProgressStep } from './progress';
 import { throughPoints } from '../through/throughPoints';
-import { bend, noisy, profile, sShape } from './strokes.fixture';
+import { bend, noisy, profile, sShape } from '../strokes.fixture';
 import { randomNumbers } from '../../linear/random.fixture';
 
 describe('a curve near points', () => {

@@ -10,7 +10,7 @@ import { distinctOf } from '../../knots/period';
 import { frameAt } from '../../measure/frame';
 import { kinksOf } from '../../measure/kinks';
 import type { PointConstraint } from './constraints';
-import { ARCH, ZIG_ZAG } from '../near/strokes.fixture';
+import { ARCH, ZIG_ZAG } from '../strokes.fixture';
 import { type Fit, throughPoints, type ThroughPointsOptions } from './throughPoints';
 
 const flat = (...pairs: readonly (readonly [number, number])[]) =>

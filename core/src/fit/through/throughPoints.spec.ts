@@ -10,7 +10,7 @@ import { curvatureProfile } from '../../measure/curvatureProfile';
 import { integrate } from '../../linear/gaussLegendre';
 import { FRONT, normalOf } from '../../plane/plane';
 import { chordsOf, type Parameterisation, parametersOf } from '../parameters';
-import { ARCH, ZIG_ZAG } from '../near/strokes.fixture';
+import { ARCH, distanceFromPolyline, polylineLength, ZIG_ZAG } from '../strokes.fixture';
 import { throughPoints, type ThroughPointsOptions } from './throughPoints';
 
 const flat = (pairs: readonly (readonly [number, number])[]) => packVectors(pairs.map(([x, y]): Vector3 => [x, y, 0]));
@@ -29,31 +29,6 @@ const walk = fc
   .map((points) => packVectors(points))
   .filter((points) => chordsOf(points, true).every((chord) => chord > 0))
   .filter((points) => parametersOf(points, true, 'chord').every((u, i, all) => i === 0 || u - all[i - 1] > 1e-3));
-
-const polylineLength = (points: Float64Array) => {
-  let sum = 0;
-  for (let i = 0; i + 1 < points.length / 3; i++) sum += distance(vectorAt(points, i), vectorAt(points, i + 1));
-  return sum;
-};
-
-/** Largest distance from densely sampled places of the curve to the polyline of the points. */
-function distanceFromPolyline(curve: Curve, points: Float64Array): number {
-  let largest = 0;
-  for (let i = 0; i <= 4000; i++) {
-    const p = evaluate(curve, i / 4000);
-    let nearest = Infinity;
-    for (let k = 0; k + 1 < points.length / 3; k++) {
-      const a = vectorAt(points, k);
-      const b = vectorAt(points, k + 1);
-      const dx = b[0] - a[0];
-      const dy = b[1] - a[1];
-      const t = Math.min(1, Math.max(0, ((p[0] - a[0]) * dx + (p[1] - a[1]) * dy) / (dx * dx + dy * dy)));
-      nearest = Math.min(nearest, Math.hypot(p[0] - a[0] - t * dx, p[1] - a[1] - t * dy));
-    }
-    largest = Math.max(largest, nearest);
-  }
-  return largest;
-}
 
 /** Minimum-variation energy ∫(dκ/ds)² ds of a plane curve. */
 function variation(curve: Curve): number {
