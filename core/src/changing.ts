@@ -9,6 +9,24 @@ export type { EndHold } from './fit/near/heldEnds';
 export { type NearFit, nearPoints, type NearPointsOptions } from './fit/near/nearPoints';
 export type { Progress, ProgressStep } from './fit/near/progress';
 
+// Try fits: the same points by several methods, with their figures.
+export type { BalancedFit, BalancedOptions } from './fit/balanced/balanced';
+export { elastica, type ElasticaOptions, STIFFNESS, stiffnessOf } from './fit/balanced/elastica';
+export { type EulerFit, type EulerOptions, eulerThrough, type NoEulerSpirals } from './fit/balanced/eulerThrough';
+export { fairest } from './fit/balanced/fairest';
+export { linearTension, type LinearTensionOptions, TENSION } from './fit/balanced/linearTension';
+export type { FitFigures } from './fit/compare/fitFigures';
+export type { Gate } from './fit/compare/gates';
+export {
+  FIT_METHODS,
+  type FitMade,
+  type FitMethod,
+  tryFit,
+  type TriedFit,
+  type TryFitOptions,
+} from './fit/compare/tryFit';
+export { type SmoothingFit, smoothingSpline } from './fit/near/smoothingSpline';
+
 // Reshape: extend.
 export { type Continuation, extend, type ExtendFailure, type Reach } from './ends/extend';
 

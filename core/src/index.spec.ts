@@ -187,6 +187,36 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
     [() => core.leastSquares(FOUR, THIRDS, 1, FLAT_KNOTS, { weights: [1, 1, 1] }), 'weights: 2 are needed, one for each point, not 3'], // prettier-ignore
     [() => core.leastSquares(FOUR, THIRDS, 1, Float64Array.of(-1, 0, 1, 1)), 'knots: clamped ends are needed'],
   ],
+  elastica: [
+    [() => core.elastica(FOUR, { stiffness: 0 }), 'a stiffness above 0 is needed, not 0'],
+    [() => core.elastica(FOUR, { normal: NONE }), 'normal: a vector of length 1'],
+    [() => core.elastica(FOUR.subarray(9)), 'points: two or more are needed, not 1'],
+    [() => core.elastica(new Float64Array(6)), 'points[0]: the next point lies in the same place'],
+  ],
+  fairest: [
+    [() => core.fairest(FOUR, { normal: NONE }), 'normal: a vector of length 1'],
+    [() => core.fairest(FOUR.subarray(1)), 'points: 3 numbers for each'],
+  ],
+  eulerThrough: [
+    [() => core.eulerThrough(FOUR, { normal: NONE }), 'normal: a vector of length 1'],
+    [
+      () => core.eulerThrough(new Float64Array(9), { normal: [0, 0, 1] }),
+      'points[0]: the next point lies in the same place',
+    ],
+  ],
+  linearTension: [
+    [() => core.linearTension(FOUR, { tension: 21 }), 'tension: a number from 0 to 20 is needed, not 21'],
+  ],
+  stiffnessOf: [
+    [() => core.stiffnessOf(FOUR, false, 0), 'a share above 0 is needed, not 0'],
+    [() => core.stiffnessOf(FOUR.subarray(9), false), 'points: two or more are needed, not 1'],
+  ],
+  smoothingSpline: [[() => core.smoothingSpline(FOUR, NaN), 'a tolerance of 0 mm or more is needed, not NaN']],
+  tryFit: [
+    [() => core.tryFit(FOUR, 'chord', { tolerance: 0 }), 'a tolerance above 0 is needed, not 0'],
+    [() => core.tryFit(FOUR, 'best' as 'chord', { tolerance: 1 }), 'method: one of uniform, chord'],
+    [() => core.tryFit(FOUR, 'elastica', { tolerance: 1, stiffness: 0 }), 'a share above 0 is needed, not 0'],
+  ],
   nearPoints: [
     [() => core.nearPoints(FOUR, NaN), 'a tolerance above 0 is needed, not NaN'],
     [

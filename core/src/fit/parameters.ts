@@ -24,11 +24,16 @@ export function parametersOf(
   kinks: readonly number[] = [],
 ): Float64Array {
   mustBeOneOf(rule, PARAMETERISATIONS, 'parameterisation');
+  return parametersAlong(points, chordsApart(points, closed), closed, rule, kinks);
+}
+
+/** The distances between neighbours of two points or more, all above 0; throws a RangeError otherwise. */
+export function chordsApart(points: Float64Array, closed: boolean): Float64Array {
   if (points.length < 6) throw new RangeError(`points: two or more are needed, not ${points.length / 3}`);
   const chords = chordsOf(points, closed);
   const apart = chords.findIndex((chord) => !(chord > 0));
   if (apart >= 0) throw new RangeError(`points[${apart}]: the next point lies in the same place`);
-  return parametersAlong(points, chords, closed, rule, kinks);
+  return chords;
 }
 
 /** The same for points whose distances are known, all above 0. */

@@ -1,6 +1,6 @@
 import { ElasticaEnergy } from '../../energy/elasticaEnergy';
 import { mustBeAbove0 } from '../../refuse';
-import { chordsOf } from '../parameters';
+import { chordsApart } from '../parameters';
 import { type Balance, type BalancedFit, type BalancedOptions, balancedThrough } from './balanced';
 
 /** How stiff when nothing is said, and the least and most that make sense, as shares of the median chord. */
@@ -17,7 +17,8 @@ export interface ElasticaOptions extends BalancedOptions {
 
 /** The stiffness length in mm for a share of the median chord. */
 export function stiffnessOf(points: Float64Array, closed: boolean, share: number = STIFFNESS.usual): number {
-  const chords = chordsOf(points, closed).sort();
+  mustBeAbove0(share, 'share');
+  const chords = chordsApart(points, closed).sort();
   const middle = chords.length / 2;
   return share * (chords.length % 2 === 1 ? chords[middle - 0.5] : (chords[middle - 1] + chords[middle]) / 2);
 }

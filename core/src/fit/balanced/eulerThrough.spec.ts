@@ -14,11 +14,8 @@ import { eulerThrough, type EulerFit } from './eulerThrough';
 import { apartBy, missOf, MOVES, pointsBy } from './laws.fixture';
 
 const UP: Vector3 = [0, 0, 1];
-const fitted = (points: Float64Array, closed = false, normal = UP): EulerFit => {
-  const fit = eulerThrough(points, closed, normal);
-  if (!fit) throw new Error('no Euler spirals');
-  return fit;
-};
+const fitted = (points: Float64Array, closed = false, normal = UP): EulerFit =>
+  valueOf(eulerThrough(points, { closed, normal }));
 
 describe('Euler spirals through points', () => {
   // The figures of check FI.

@@ -1,6 +1,9 @@
 import { type Curve, homogeneous, trusted } from '../../curve/curve';
 import { axesFor } from '../../energy/motion';
 import { along, dot, subtract, type Vector3, vectorAt } from '../../linear/vector';
+import { failed, type Result, success } from '../../result';
+import { mustBeNormal } from '../../refuse';
+import { chordsApart } from '../parameters';
 import { placeOnSpiral } from './eulerSegment';
 import { type EulerSpirals, eulerSpirals } from './eulerSpirals';
 
@@ -10,6 +13,15 @@ export interface EulerFit {
   readonly parameters: Float64Array;
   readonly steps: number;
 }
+
+export interface EulerOptions {
+  readonly closed?: boolean;
+  /** Unit normal of the plane that the points lie in. */
+  readonly normal: Vector3;
+}
+
+/** The tangents at which the curvatures of neighbours would meet are not found: the points turn too sharply. */
+export interface NoEulerSpirals { readonly kind: 'no-euler-spirals' }
 
 const DEGREE = 5;
 /** A piece turns by this much at most: it is then true to a millionth of its length. */
@@ -25,10 +37,15 @@ interface Station {
 
 /**
  * The spline of Euler spirals through plane points, packed x y z, as a curve of degree 5 by its length: between the points
- * its curvature changes evenly, at them it is one, and at the ends of an open one it rests. Null where no such spline is
- * found. Spirals are no splines: pieces are laid that have their places, tangents and curvatures.
+ * its curvature changes evenly, at them it is one, and at the ends of an open one it rests. Spirals are no splines: pieces
+ * are laid that have their places, tangents and curvatures. Throws a RangeError for points that are too few or coincide.
  */
-export function eulerThrough(points: Float64Array, closed: boolean, normal: Vector3): EulerFit | null {
+export function eulerThrough(
+  points: Float64Array,
+  { closed = false, normal }: EulerOptions,
+): Result<EulerFit, NoEulerSpirals> {
+  mustBeNormal(normal);
+  chordsApart(points, closed);
   const origin = vectorAt(points, 0);
   const [x, y] = axesFor(normal);
   const flat = new Float64Array((points.length / 3) * 2);
@@ -38,7 +55,7 @@ export function eulerThrough(points: Float64Array, closed: boolean, normal: Vect
     flat[2 * i + 1] = dot(away, y);
   }
   const spirals = eulerSpirals(flat, closed);
-  if (!spirals) return null;
+  if (!spirals) return failed({ kind: 'no-euler-spirals' });
   const { stations, atPoints } = stationsOf(spirals, flat);
   const { knots, control } = quinticOver(stations);
   const total = stations[stations.length - 1].s;
@@ -47,7 +64,7 @@ export function eulerThrough(points: Float64Array, closed: boolean, normal: Vect
     packed.set(along(along(origin, x, control[2 * i]), y, control[2 * i + 1]), 3 * i);
   }
   const curve = trusted(DEGREE, knots, homogeneous(packed), closed ? 'clamped-closed' : 'open');
-  return { curve, parameters: atPoints.map((s) => s / total), steps: spirals.steps };
+  return success({ curve, parameters: atPoints.map((s) => s / total), steps: spirals.steps });
 }
 
 /** Where the pieces begin and end, and the lengths at which the points are. */

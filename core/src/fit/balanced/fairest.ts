@@ -1,5 +1,5 @@
 import { VariationEnergy } from '../../energy/variationEnergy';
-import { chordsOf } from '../parameters';
+import { chordsApart } from '../parameters';
 import { type BalancedFit, type BalancedOptions, balancedThrough } from './balanced';
 
 /** The price on uneven speed, as with the elastica: it changes the energy by a thousandth, and saves most of the steps. */
@@ -15,7 +15,7 @@ const SEARCH = { damping: 1e-6, raise: 8, lower: 5, settled: 1e-6, steps: 40 } a
  * surface design, 1992.)
  */
 export function fairest(points: Float64Array, options: BalancedOptions = {}): BalancedFit {
-  const chords = chordsOf(points, options.closed ?? false);
+  const chords = chordsApart(points, options.closed ?? false);
   const mean = chords.reduce((sum, chord) => sum + chord, 0) / chords.length;
   return balancedThrough(
     points,

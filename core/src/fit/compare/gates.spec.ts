@@ -15,6 +15,8 @@ const UP: Vector3 = [0, 0, 1];
 const LINES = 15;
 const linesOf = (points: Float64Array) => makeCurve(1, uniformKnots(1, points.length / 3), homogeneous(points));
 
+const curveOf = (fit: ReturnType<typeof eulerThrough>) => (fit.ok ? fit.value.curve : null);
+
 /** How many of so many random lines of nine points, distances up to six times each other, a fit is good on. */
 function goodOf(most: number, fit: (points: Float64Array) => ReturnType<typeof linesOf> | null): number {
   const random = randomNumbers(7);
@@ -40,7 +42,7 @@ describe('the gates of fits that seek their own shape', () => {
   ])('of turns up to %d degrees let pass about as many as were found', (most, bent, spirals) => {
     const found = [
       goodOf(most, (points) => elastica(points, { normal: UP }).curve),
-      goodOf(most, (points) => eulerThrough(points, false, UP)?.curve ?? null),
+      goodOf(most, (points) => curveOf(eulerThrough(points, { normal: UP }))),
       goodOf(most, (points) => fairest(points, { normal: UP }).curve),
     ];
     [bent, spirals].forEach((expected, k) => expect(Math.abs(found[k] - expected)).toBeLessThanOrEqual(4));

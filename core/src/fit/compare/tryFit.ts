@@ -157,8 +157,8 @@ function behindGates(
       if (!normal) return { kind: 'not-flat' };
       const turn = turnGate(points, closed, MOST_TURN['euler-spiral']);
       if (turn) return turn;
-      const fit = eulerThrough(points, closed, normal);
-      return fit ? shaped(fit.curve) : { kind: 'not-found' };
+      const fit = eulerThrough(points, { closed, normal });
+      return fit.ok ? shaped(fit.value.curve) : { kind: 'not-found' };
     },
     elastica: () => {
       const length = stiffnessOf(points, closed, stiffness ?? STIFFNESS.usual);

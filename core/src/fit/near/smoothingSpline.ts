@@ -45,15 +45,24 @@ export function smoothingSpline(
   const parameters = parametersAlong(points, checked.value, closed, 'chord', []);
   const system = new Smoothing(points, parameters, closed);
   const bound = closed ? Math.min(within, MOST_SCATTER * scatterOf(points)) : within;
-  const weight = weightFor(system, bound);
-  const { rms, second, values } = system.at(weight);
+  const { rms, second, values } = smoothed(system, bound);
   return success({ curve: cubicOver(values, second, parameters, closed), parameters, rms });
 }
 
-/** The weight of bending with which the points lie off by the bound: the more it counts, the further. */
+/** Where the points lie off by the bound: the more bending counts, the further. */
+function smoothed(system: Smoothing, bound: number): Smoothed {
+  for (let weight = weightFor(system, bound); weight > 0; weight /= 2) {
+    const found = system.at(weight);
+    if (found && found.rms <= bound) return found;
+  }
+  const through = system.at(0);
+  if (!through) throw new Error('second derivatives through points are determined');
+  return through;
+}
+
 function weightFor(system: Smoothing, bound: number): number {
   if (bound === 0) return 0;
-  const excess = (exponent: number) => system.at(Math.exp(exponent)).rms - bound * (1 - ROUNDED);
+  const excess = (exponent: number) => (system.at(Math.exp(exponent))?.rms ?? Infinity) - bound * (1 - ROUNDED);
   const start = Math.log(system.usual);
   let [low, high] = [start, start];
   while (excess(high) <= 0) {
@@ -77,6 +86,13 @@ function scatterOf(points: Float64Array): number {
   return Math.sqrt(sum / count);
 }
 
+interface Smoothed {
+  readonly rms: number;
+  /** Places and second derivatives at the points, packed x y z. */
+  readonly values: Float64Array;
+  readonly second: Float64Array;
+}
+
 /** Reinsch's system (R + α QᵀQ) γ = Qᵀy for the second derivatives γ at the points; the curve is at y − α Qγ there. */
 class Smoothing {
   /** A weight in whose neighbourhood most are sought. */
@@ -97,9 +113,11 @@ class Smoothing {
     this.usual = this.intervals.reduce((sum, h) => sum + h ** 3, 0) / this.intervals.length;
   }
 
-  at(weight: number): { rms: number; values: Float64Array; second: Float64Array } {
+  /** Null where bending counts so much that rounding has the rest. */
+  at(weight: number): Smoothed | null {
     const { points, count, closed } = this;
     const second = this.secondDerivatives(weight);
+    if (!second) return null;
     const values = points.slice();
     let sum = 0;
     for (let i = 0; i < count; i++) {
@@ -125,7 +143,7 @@ class Smoothing {
   }
 
   /** At every point, x y z; of an open curve 0 at its ends. */
-  private secondDerivatives(weight: number): Float64Array {
+  private secondDerivatives(weight: number): Float64Array | null {
     const { points, count, unknown, closed, intervals } = this;
     const out = new Float64Array(3 * count);
     if (unknown <= 0) return out;
@@ -166,7 +184,7 @@ class Smoothing {
         add(k, other, weight * product);
       }
     });
-    if (solveBandedCholesky(unknown, band, matrix, right, 3) >= 0) throw new Error('R + αQᵀQ is positive definite');
+    if (solveBandedCholesky(unknown, band, matrix, right, 3) >= 0) return null;
     for (let k = 0; k < unknown; k++) out.set(right.subarray(3 * rowOf(k), 3 * rowOf(k) + 3), 3 * pointOf(k));
     return out;
   }
