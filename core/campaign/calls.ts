@@ -106,6 +106,7 @@ export function callsOn({ curve, other, ring, loop }: Subjects): Readonly<Record
     eulerThrough: () => [FOUR, { normal: UP }],
     linearTension: () => [FOUR, { tension: 8, normal: UP }],
     stiffnessOf: () => [FOUR, false, 0.25],
+    spaceTargets: () => [FOUR, 0.5, { degree: 3, exact: [1] }],
     smoothingSpline: () => [FOUR, 0.5],
     tryFit: () => [FOUR, 'elastica', { tolerance: 0.5 }],
     freehand: () => [FOUR, 0.5, { cornerTurn: 0.6, degree: 3 }],

@@ -5,6 +5,12 @@
 export { cornersOf } from './fit/near/corners';
 export { freehand, type Freehand, type FreehandOptions } from './fit/near/freehand';
 export { leastSquares, type LeastSquaresOptions, type Undetermined } from './fit/near/leastSquares';
+export {
+  type OutOfReach,
+  type SpacedTargets,
+  spaceTargets,
+  type SpaceTargetsOptions,
+} from './fit/targets/spaceTargets';
 export type { EndHold } from './fit/near/heldEnds';
 export { type NearFit, nearPoints, type NearPointsOptions } from './fit/near/nearPoints';
 export type { Progress, ProgressStep } from './fit/near/progress';

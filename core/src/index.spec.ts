@@ -211,6 +211,10 @@ const REFUSALS: Record<string, readonly (readonly [() => unknown, string])[]> = 
     [() => core.stiffnessOf(FOUR, false, 0), 'a share above 0 is needed, not 0'],
     [() => core.stiffnessOf(FOUR.subarray(9), false), 'points: two or more are needed, not 1'],
   ],
+  spaceTargets: [
+    [() => core.spaceTargets(FOUR, NaN), 'a tolerance above 0 is needed, not NaN'],
+    [() => core.spaceTargets(FOUR, 1, { degree: 0 }), 'degree: a whole number from 1 to 9 is needed, not 0'],
+  ],
   smoothingSpline: [[() => core.smoothingSpline(FOUR, NaN), 'a tolerance of 0 mm or more is needed, not NaN']],
   tryFit: [
     [() => core.tryFit(FOUR, 'chord', { tolerance: 0 }), 'a tolerance above 0 is needed, not 0'],

@@ -81,6 +81,7 @@ export { averagedKnots, interpolate } from './fit/through/interpolate';
 export type { FitEnds } from './fit/through/layout';
 export { chordsOf, type Parameterisation, parametersOf } from './fit/parameters';
 export { packSites, type Site, type Sites, sitesInOrder } from './fit/sites';
+export type { TargetSpacing } from './fit/through/nearTargets';
 export { type Fit, throughPoints, type ThroughPointsOptions } from './fit/through/throughPoints';
 
 // Evaluate: places and derivatives, and a polyline to show.

@@ -21,7 +21,9 @@ export interface EulerOptions {
 }
 
 /** The tangents at which the curvatures of neighbours would meet are not found: the points turn too sharply. */
-export interface NoEulerSpirals { readonly kind: 'no-euler-spirals' }
+export interface NoEulerSpirals {
+  readonly kind: 'no-euler-spirals';
+}
 
 const DEGREE = 5;
 /** A piece turns by this much at most: it is then true to a millionth of its length. */

@@ -1,4 +1,4 @@
-import { distance, length, scale, type Vector3 } from '../../linear/vector';
+import { distance, length, scale, unit, type Vector3 } from '../../linear/vector';
 import { type Curve, domainOf, homogeneous, lookedAt, trusted } from '../../curve/curve';
 import { scratch } from '../../linear/scratch';
 import { derivatives } from '../../curve/evaluate';
@@ -7,9 +7,18 @@ import { contactDerivatives, type Contacts } from '../../measure/jet';
 import { failed, type Result, success } from '../../result';
 import { collocate } from './collocation';
 import type { ConstraintFailure } from '../fitFailure';
-import { bendOf, constrainedDerivative, type ConstrainedRun, type PointConstraint, secondFor } from './constraints';
+import {
+  bendOf,
+  constrainedDerivative,
+  type ConstrainedRun,
+  type PointConstraint,
+  secondFor,
+  type TangentConstraint,
+} from './constraints';
+import { chordsOf } from '../parameters';
 import { closedLayout, type FitEnds, type Layout, openLayout } from './layout';
-import type { Sites } from '../sites';
+import { nearTargets, type TargetRun, type TargetSpacing } from './nearTargets';
+import { packSites, type Sites } from '../sites';
 
 /** A curve that bends by less than this share of its second derivative bends by rounding. */
 const NO_BEND = 1e-12;
@@ -22,6 +31,8 @@ export interface Run extends ConstrainedRun {
   readonly constraints: readonly PointConstraint[];
   /** What the ends of an open run go on from. */
   readonly contacts?: Contacts;
+  /** Points that are targets, how they stand along the curve, and which of them it passes through all the same. */
+  readonly targets?: { readonly spacing: TargetSpacing; readonly exact: readonly number[] };
 }
 
 export interface SmoothRun {
@@ -46,7 +57,7 @@ export function smoothRun(run: Run): Result<SmoothRun, ConstraintFailure> {
     if (run.degree < needed) return failed({ kind: 'degree-too-low', index, degree: run.degree, needed });
   }
   for (const { index, tangent } of run.constraints)
-    if (tangent) derivativesAt.set(index, [constrainedDerivative(run, index, tangent)]);
+    if (tangent) derivativesAt.set(index, [derivativeAt(run, index, tangent)]);
   const bent = run.constraints.filter(({ curvature }) => curvature);
   if (bent.length > 0) {
     // Tangents and speeds that are not held are those of the curve without the constrained curvatures.
@@ -79,7 +90,7 @@ function contactsOf(run: Run): Map<number, Derivatives> {
     if (!contact || contact.level === 0) continue;
     const { jet, level, freedoms } = contact;
     const direction = scale(jet.tangent, sense);
-    const { a = length(constrainedDerivative(run, index, { direction })), b = 0, c = 0 } = freedoms ?? {};
+    const { a = length(derivativeAt(run, index, { direction })), b = 0, c = 0 } = freedoms ?? {};
     // Odd orders turn with the direction that the run is gone through.
     found.set(
       index,
@@ -87,6 +98,21 @@ function contactsOf(run: Run): Map<number, Derivatives> {
     );
   }
   return found;
+}
+
+/**
+ * The derivative that a constrained tangent means. Targets may lie as near each other as their noise is large: theirs is by
+ * the means of the whole run.
+ */
+function derivativeAt(run: Run, index: number, tangent: TangentConstraint): Vector3 {
+  if (!run.targets) return constrainedDerivative(run, index, tangent);
+  const { points, parameters, closed } = run;
+  const chords = chordsOf(points, closed);
+  const chord = chords.reduce((sum, each) => sum + each, 0) / chords.length;
+  const interval = (parameters[parameters.length - 1] - parameters[0]) / chords.length;
+  const { direction, strength } = tangent;
+  const size = !strength ? chord : 'mm' in strength ? strength.mm : strength.ratio * chord;
+  return scale(unit(direction), size / interval);
 }
 
 /** The parameter of a point within the domain, which on a closed curve may end before the last one. */
@@ -107,7 +133,8 @@ function radiusVector(first: Vector3, second: Vector3, radius: number): Vector3 
 const valuesOf = scratch();
 
 function solve(run: Run, derivativesAt: ReadonlyMap<number, Derivatives>): Result<SmoothRun, ConstraintFailure> {
-  const { points, parameters, closed } = run;
+  const { points, parameters, closed, targets } = run;
+  if (targets) return solveNear({ ...run, ...targets, derivatives: derivativesAt }, run);
   const constrained = new Uint8Array(points.length / 3);
   for (const [index, derivatives] of derivativesAt) constrained[index] = derivatives.length;
   const layout = closed
@@ -143,6 +170,18 @@ function solve(run: Run, derivativesAt: ReadonlyMap<number, Derivatives>): Resul
   const isRough =
     found.rough || ![...derivativesAt].every(([index, wanted]) => isKept(curve, siteAt(run, curve, index), wanted));
   return success({ curve, sites: closed ? sites : withLowestAtEnds(layout), isRough });
+}
+
+/** The curve near points that are targets: no sites determine it. */
+function solveNear(targets: TargetRun, run: Run): Result<SmoothRun, ConstraintFailure> {
+  const { points, degree, derivatives } = targets;
+  const curve = nearTargets(targets);
+  if (!curve) return failed({ kind: 'unsolvable', degree, points: points.length / 3 });
+  for (const [index, { length: needed }] of derivatives) {
+    if (curve.degree < needed) return failed({ kind: 'degree-too-low', index, degree: curve.degree, needed });
+  }
+  const isRough = ![...derivatives].every(([index, wanted]) => isKept(curve, siteAt(run, curve, index), wanted));
+  return success({ curve, sites: packSites([]), isRough });
 }
 
 /** A constraint is kept when derivatives and what they bend by are off by no more than this share. */

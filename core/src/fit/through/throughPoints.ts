@@ -12,6 +12,7 @@ import { mustBeOneOf, mustBeWhole } from '../../refuse';
 import { checkFitPoints, type ConstraintFailure } from '../fitFailure';
 import { checkConstraints, type PointConstraint } from './constraints';
 import type { FitEnds } from './layout';
+import { spacingBetween, type TargetSpacing } from './nearTargets';
 import { type Parameterisation, PARAMETERISATIONS, parametersAlong } from '../parameters';
 import { listSites, packSites, sitesInOrder, type Site, type Sites } from '../sites';
 import { type Run, smoothRun } from './smoothRun';
@@ -53,6 +54,12 @@ export interface ThroughPointsOptions {
   readonly kinks?: readonly number[];
   /** Neighbours this near, in mm, count as one place and are refused. */
   readonly apart?: number;
+  /**
+   * The points are targets: the curve over given knots with the least sum of squares from them at given parameters,
+   * through its ends, kinks and those that are `exact`. Spacing rule and end conditions have no meaning then, and no sites
+   * determine the curve. `spaceTargets` finds knots and parameters.
+   */
+  readonly targets?: { readonly spacing: TargetSpacing; readonly exact?: readonly number[] };
   /** True answers with a rough curve, and says so, where it would be refused as ill-conditioned. */
   readonly rough?: boolean;
 }
@@ -91,27 +98,51 @@ export function throughPoints(given: Float64Array, options: ThroughPointsOptions
   for (const kink of kinks) mustBeWhole(kink, closed ? 0 : 1, closed ? count - 1 : count - 2, 'kinks');
   checkConstraints(constraints, count, kinks);
 
+  const targets = options.targets && checkedTargets(options.targets, count, closed);
   const fitAt = (parameters: Float64Array): Result<Fit, ConstraintFailure> => {
     // Spacing so uneven that two parameters are nearly one cannot carry a knot.
-    for (let i = 1; i < parameters.length; i++) {
+    for (let i = 1; i < parameters.length && !targets; i++) {
       if (!(parameters[i] - parameters[i - 1] >= SHORTEST_SPAN))
         return failed({ kind: 'coincident-points', first: i - 1, second: i % count });
     }
-    const run: Run = { points, parameters, closed, degree, ends, constraints, contacts };
+    const run: Run = { points, parameters, closed, degree, ends, constraints, contacts, targets };
     if (kinks.length > 0) return kinked(run, kinks);
     const smooth = smoothRun(run);
     if (!smooth.ok) return smooth;
     const { curve, sites, isRough } = smooth.value;
     return success({ curve, parameters, sites, isRough });
   };
-  const fit =
-    parameterisation === 'arc-length'
+  const fit = targets
+    ? fitAt(targets.spacing.parameters)
+    : parameterisation === 'arc-length'
       ? byRounds(fitAt(parametersAlong(points, chords, closed, 'chord', [])), fitAt)
       : fitAt(parametersAlong(points, chords, closed, parameterisation, kinks));
   if (fit.ok && fit.value.isRough && !options.rough) {
     return failed({ kind: 'ill-conditioned', degree: fit.value.curve.degree, points: count });
   }
   return fit;
+}
+
+/** Targets whose spacing fits their number. Throws a RangeError for any other. */
+function checkedTargets(
+  { spacing, exact = [] }: NonNullable<ThroughPointsOptions['targets']>,
+  count: number,
+  closed: boolean,
+): NonNullable<Run['targets']> {
+  const { parameters, knots } = spacing;
+  const needed = closed ? count + 1 : count;
+  if (parameters.length !== needed) {
+    throw new RangeError(`targets.spacing.parameters: ${needed} are needed, not ${parameters.length}`);
+  }
+  const falls = parameters.findIndex((u, i) => !(Number.isFinite(u) && (i === 0 || u >= parameters[i - 1])));
+  if (falls >= 0) throw new RangeError(`targets.spacing.parameters[${falls}]: it must not fall, ${parameters[falls]}`);
+  const [from, to] = [parameters[0], parameters[needed - 1]];
+  const isInner = (u: number, i: number) => u < to && (closed || u > from) && (i === 0 || u > knots[i - 1]);
+  const out = knots.findIndex((u, i) => !isInner(u, i));
+  if (out >= 0)
+    throw new RangeError(`targets.spacing.knots[${out}]: increasing inner knots are needed, not ${knots[out]}`);
+  for (const index of exact) mustBeWhole(index, 0, count - 1, 'targets.exact');
+  return { spacing, exact };
 }
 
 /** The points with the ends where those that they go on from are. */
@@ -184,11 +215,18 @@ function kinked(run: Run, kinks: readonly number[]): Result<Fit, ConstraintFailu
         return constraint.side && side && constraint.side !== side ? [] : [{ ...constraint, index: i }];
       }),
     );
+    const partParameters = Float64Array.from(indices, (i) => parameters[i % count] + (i >= count ? period : 0));
     const part = smoothRun({
       ...run,
       closed: false,
       points: Float64Array.from(indices.flatMap((i) => [...points.subarray(3 * (i % count), 3 * (i % count) + 3)])),
-      parameters: Float64Array.from(indices, (i) => parameters[i % count] + (i >= count ? period : 0)),
+      parameters: partParameters,
+      ...(run.targets && {
+        targets: {
+          spacing: spacingBetween(run.targets.spacing, partParameters, closed ? period : Infinity),
+          exact: indices.flatMap((i, k) => (run.targets?.exact.includes(i % count) ? [k] : [])),
+        },
+      }),
       constraints,
       contacts: {
         ...(from === 0 && run.contacts?.start && { start: run.contacts.start }),
@@ -203,7 +241,7 @@ function kinked(run: Run, kinks: readonly number[]): Result<Fit, ConstraintFailu
     parts.push({ curve: part.value.curve, sites: listSites(part.value.sites) });
   }
   const joined = parts.map(({ curve }) => curve).reduce((a, b) => valueOf(join(a, b, Infinity)));
-  const sites = sitesOfParts(parts, joined.degree);
+  const sites = run.targets ? [] : sitesOfParts(parts, joined.degree);
   if (!closed) return success({ curve: joined, parameters, sites: packSites(sites), isRough });
   // Closed without smoothing anything: the kink keeps its knots, and the seam goes to the knot where the points begin.
   const ring = valueOf(toPeriodic(close(joined, Infinity), 0));
