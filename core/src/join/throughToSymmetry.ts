@@ -44,9 +44,29 @@ export function throughToSymmetry(
     ],
     kinks: (options.kinks ?? []).flatMap((kink) => [kink + first, indexOfImage(kink)]),
     contacts: contactsOf(options, end, image),
+    ...(options.targets && { targets: targetsOfBoth(options.targets, end, meeting) }),
   });
   if (!whole.ok) return whole;
   return success(half(whole.value, end, count));
+}
+
+/** Targets and their images, spaced alike on both sides of the place where they meet, which is passed exactly. */
+function targetsOfBoth(
+  { spacing: { parameters, knots }, exact = [] }: NonNullable<ThroughPointsOptions['targets']>,
+  end: End,
+  meeting: number,
+): NonNullable<ThroughPointsOptions['targets']> {
+  const middle = parameters[meeting];
+  const image = (list: Float64Array) => list.map((u) => 2 * middle - u).reverse();
+  const others = image(end === 'end' ? parameters.slice(0, -1) : parameters.slice(1));
+  const both = (own: Float64Array, theirs: Float64Array) =>
+    Float64Array.from(end === 'end' ? [...own, ...theirs] : [...theirs, ...own]);
+  const first = end === 'end' ? 0 : parameters.length - 1;
+  const last = 2 * (parameters.length - 1);
+  return {
+    spacing: { parameters: both(parameters, others), knots: both(knots, image(knots)) },
+    exact: [...new Set([...exact, meeting].flatMap((index) => [index + first, last - (index + first)]))],
+  };
 }
 
 /** The part of the whole that is the curve itself, over the parameters it has there. */
@@ -57,6 +77,8 @@ function half({ curve, parameters, sites, isRough }: Fit, end: End, count: numbe
   const part = subCurve(curve, from, to);
   if (!part.ok) throw new Error('half of a curve is nothing');
   const own = end === 'end' ? parameters.slice(0, count) : parameters.slice(count - 1);
+  // Of targets no sites determine the curve.
+  if (sites.parameters.length === 0) return { curve: part.value, parameters: own, sites, isRough };
   const list = listSites(sites).filter(({ u }) => (end === 'end' ? u <= middle : u >= middle));
   const missing = part.value.points.length / 4 - list.length;
   // What the image determined is read as derivatives at the meeting.

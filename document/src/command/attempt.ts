@@ -11,6 +11,7 @@ import { CommandError } from '../commandError';
 import { become } from './become';
 import type { Change, ChangedItems } from './command';
 import { addItem, named } from './items';
+import { nearAnew } from './nearAnew';
 import { commandOf, type CommandCall } from './registry';
 import { withoutMinusZero } from './withoutMinusZero';
 
@@ -49,19 +50,28 @@ export const attempt = (project: Project, call: CommandCall): Attempted =>
 
 /** What is shown of a command while its arguments still change: its quick stand-in, where it has one. */
 export function preview(project: Project, call: CommandCall): Attempted {
-  const { quick } = commandOf(call.command);
-  return quick ? remembered(latestQuick, project, call, quick) : attempt(project, call);
+  const { quick, change } = commandOf(call.command);
+  return remembered(latestQuick, project, call, quick ?? change);
 }
 
 function remembered(among: Latest, project: Project, call: CommandCall, change: Change<unknown>): Attempted {
   const known = among.get(project);
   if (known && equal(known.call, call)) return known.attempted;
-  const attempted = tried(project, call, change);
+  const isQuick = among === latestQuick;
+  const { attempted, isQuicker } = tried(project, call, change, isQuick);
   among.set(project, { call, attempted });
+  // Nothing was quicker in it than it would be: it is taken as it is.
+  if (isQuick && !isQuicker && !commandOf(call.command).quick) latest.set(project, { call, attempted });
   return attempted;
 }
 
-function tried(project: Project, call: CommandCall, change: Change<unknown>): Attempted {
+interface Tried {
+  readonly attempted: Attempted;
+  /** It concerns curves near their points, which are sought quickly. */
+  readonly isQuicker: boolean;
+}
+
+function tried(project: Project, call: CommandCall, change: Change<unknown>, quick: boolean): Tried {
   const { command, args: given } = call;
   const args = withoutMinusZero<unknown>(given);
   const { facts, fates, tellsOfLinks } = commandOf(call.command);
@@ -71,13 +81,13 @@ function tried(project: Project, call: CommandCall, change: Change<unknown>): At
     // Taken as it is: spread out, it would put the whole project together, which is done when it is asked for.
     const changes =
       typeof change === 'function'
-        ? drafted(project, (draft) => change(draft, args), fate)
-        : withItems(project, change.items(project, args), fate);
-    const { freed } = changes;
+        ? drafted(project, (draft) => change(draft, args), fate, quick)
+        : withItems(project, change.items(project, args), fate, quick);
+    const { freed, isQuicker } = changes;
     const told = tellsOfLinks ? {} : freedFacts(project, freed);
-    return success(Object.assign(changes, { title: { ...title, ...told } }));
+    return { attempted: success(Object.assign(changes, { title: { ...title, ...told } })), isQuicker };
   } catch (error) {
-    if (error instanceof CommandError) return failed(error.message);
+    if (error instanceof CommandError) return { attempted: failed(error.message), isQuicker: quick };
     throw error;
   }
 }
@@ -95,31 +105,45 @@ function freedFacts(project: Project, { mirror = [], blend = [], corner = [], bo
   };
 }
 
-type Freeing = Changes & Pick<Settled, 'freed'>;
+type Freeing = Changes & Pick<Settled, 'freed'> & Pick<Tried, 'isQuicker'>;
 
-function drafted(project: Project, change: (draft: Draft<Project>) => void, fates: Fates): Freeing {
+function drafted(project: Project, change: (draft: Draft<Project>) => void, fates: Fates, quick: boolean): Freeing {
   const [changed, patches, inverse] = produceWithPatches(project, change);
   const ids = changedItems(patchesFrom(patches, inverse));
-  const items = Object.fromEntries(ids.flatMap((id) => (changed.items[id] ? [[id, changed.items[id]]] : [])));
-  const { items: settled, freed } = settle(project, { items, removed: ids.filter((id) => !items[id]) }, fates);
+  const drawn = Object.fromEntries(ids.flatMap((id) => (changed.items[id] ? [[id, changed.items[id]]] : [])));
+  const removed = ids.filter((id) => !drawn[id]);
+  const near = nearAnew(project, drawn, removed, quick);
+  const anew = withoutMinusZero(near.items);
+  const items = { ...drawn, ...anew };
+  const { items: settled, freed } = settle(project, { items, removed }, fates);
+  const others = { ...anew, ...settled };
   const [whole, more, moreInverse] = produceWithPatches(changed, (draft: Draft<Project>) => {
-    for (const [id, item] of Object.entries(settled)) become(draft.items[id], item);
+    for (const [id, item] of Object.entries(others)) become(draft.items[id], item);
   });
-  const all = { ...items, ...Object.fromEntries(Object.keys(settled).map((id) => [id, whole.items[id]])) };
+  const all = { ...items, ...Object.fromEntries(Object.keys(others).map((id) => [id, whole.items[id]])) };
   return {
     project: whole,
     items: all,
-    changed: withFollowers(project, [...ids, ...Object.keys(settled)]),
+    changed: withFollowers(project, [...ids, ...Object.keys(others)]),
     difference: () => patchesFrom([...patches, ...more], [...moreInverse, ...inverse]),
     freed,
+    isQuicker: near.isConcerned,
   };
 }
 
 /** The project with items that come, or become others; only what differs is written to the log. */
-function withItems(project: Project, { changed = {}, added = {} }: ChangedItems, fates: Fates): Freeing {
+function withItems(
+  project: Project,
+  { changed = {}, added = {} }: ChangedItems,
+  fates: Fates,
+  quick: boolean,
+): Freeing {
   const taken = Object.keys(added).find((id) => Object.hasOwn(project.items, id));
   if (taken !== undefined) throw new CommandError(`The id '${taken}' is taken`);
-  const made = withoutMinusZero({ ...changed, ...added });
+  const drawn = withoutMinusZero({ ...changed, ...added });
+  const near = nearAnew(project, drawn, [], quick);
+  const anew = withoutMinusZero(near.items);
+  const made = { ...drawn, ...anew };
   const { items: settled, freed } = settle(project, { items: made, removed: [] }, fates);
   const items = { ...made, ...withoutMinusZero(settled) };
   const fresh = Object.keys(added);
@@ -142,6 +166,7 @@ function withItems(project: Project, { changed = {}, added = {} }: ChangedItems,
       return patchesFrom(patches, inverse);
     },
     freed,
+    isQuicker: near.isConcerned,
   };
 }
 

@@ -27,6 +27,7 @@ import { boundMove } from '../recipe/boundMove';
 import { givenBy } from '../recipe/primitives/givenBy';
 import { describe } from '../recipe/givenRecipes';
 import { figuresOf, setFigure } from '../recipe/primitives/table';
+import { withFitTolerance } from '../recipe/withFitTolerance';
 import { pinPoints } from '../recipe/pinPoints';
 import { setPoints } from '../recipe/setPoints';
 import { corners, pulledByCorners, throughCorners } from '../recipe/corners';
@@ -191,6 +192,10 @@ export const curveCommands: Commands<typeof curveArgs> = {
   }),
   setRadius: edit((recipe, { point, radius }) => setRadius(recipe, point, radius), {
     facts: (args, curve) => ({ ...ofPoint(args, curve), how: args.radius ? 'hold' : 'free' }),
+  }),
+
+  setFitTolerance: edit((recipe, { within }) => withFitTolerance(recipe, within), {
+    facts: ({ within }) => ({ numbers: [within], how: within > 0 ? 'near' : 'through' }),
   }),
 
   insertControlPoint: edit((recipe, { leg, share }) => insertControlPoint(recipe, leg, share), {

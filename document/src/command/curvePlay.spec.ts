@@ -63,6 +63,7 @@ function calls(seed: number) {
       setKink: { point: anyFit, kink: below(3) > 0 },
       setTangent: { point: anyFit, tangent: below(3) === 0 ? null : { direction: place(), ...(below(2) && { strength: { ratio: 0.5 + below(3) } }) } }, // prettier-ignore
       setRadius: { point: anyFit, radius: below(2) === 0 ? null : 5 + below(50) },
+      setFitTolerance: { within: below(3) === 0 ? 0 : (1 + below(40)) / 10 },
       insertControlPoint: { leg: below(controls.length), share: (1 + below(8)) / 10 },
       removeControlPoint: { point: oneOf(controls) },
       setWeights: { weights: [{ point: oneOf(controls), weight: (1 + below(30)) / 10 }] },
@@ -81,7 +82,7 @@ function calls(seed: number) {
   };
 }
 
-const ON_BOTH_SIDES = ['movePoints', 'insertFitPoint', 'removeFitPoint', 'setKink', 'setTangent', 'setRadius', 'reverseCurve', 'fixSpacing', 'setWeights', 'insertKnot', 'makeLive'] as const; // prettier-ignore
+const ON_BOTH_SIDES = ['movePoints', 'insertFitPoint', 'removeFitPoint', 'setKink', 'setTangent', 'setRadius', 'setFitTolerance', 'reverseCurve', 'fixSpacing', 'setWeights', 'insertKnot', 'makeLive'] as const; // prettier-ignore
 
 /** A curve pulled by the points. */
 const plain = (rows: readonly { at: Vector3 }[]) =>

@@ -89,6 +89,8 @@ export const titles: Titles = {
   setKink: ({ how, points, items }) => `Make ${points} of ${items} ${how === 'kink' ? 'a kink' : 'smooth'}`,
   setTangent: ({ how, points, items }) => `${how === 'hold' ? 'Hold' : 'Free'} the tangent at ${points} of ${items}`,
   setRadius: ({ how, points, items }) => `${how === 'hold' ? 'Hold' : 'Free'} the radius at ${points} of ${items}`,
+  setFitTolerance: ({ how, numbers: [within], items }) =>
+    how === 'near' ? `Lay ${items} within ${inMm(within)} of its points` : `Lay ${items} through its points`,
   insertControlPoint: ({ numbers: [before], items }) => `Add a control point after ${before} to ${items}`,
   removeControlPoint: ({ points, items }) => `Remove ${points} of ${items}`,
   setWeights: ({ points, items }) => `Weigh ${points} of ${items}`,

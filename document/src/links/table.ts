@@ -202,10 +202,10 @@ export function shapeWithout(recipe: Recipe, ends: readonly End[]): Recipe {
 export function ownRecipe({ recipe }: { readonly recipe: CurveItem['recipe'] | Recipe }): Recipe {
   if (isDerived(recipe)) throw new CommandError('A curve that others make has no shape of its own');
   const shown: Recipe = recipe;
-  if (!shown.trim && !(shown.kind === 'fit' && shown.bound)) return shown;
+  if (!shown.trim && !(shown.kind === 'fit' && (shown.bound ?? shown.exact))) return shown;
   const { trim: _trim, ...whole } = shown;
   if (whole.kind !== 'fit') return whole;
-  const { bound: _bound, ...own } = whole;
+  const { bound: _bound, exact: _exact, ...own } = whole;
   return own;
 }
 

@@ -124,7 +124,7 @@ function curveProblems(project: Project, id: Id, item: CurveItem): Problem[] {
   try {
     const plain = plainRecipe(project, item);
     const own = isDerived(recipe) ? plain : recipe;
-    const named = isDerived(recipe) ? [] : twiceNamed(id, own);
+    const named = isDerived(recipe) ? [] : [...twiceNamed(id, own), ...spacingProblems(id, recipe)];
     const resolved = [own, plain].map(resolveRecipe).find(({ ok }) => !ok);
     if (!resolved || resolved.ok) return named;
     const path = pointer('items', id, 'recipe') + (recipe === own ? resolved.failure.path : '');
@@ -171,6 +171,16 @@ function orderProblems(name: string, order: readonly Id[], recordName: string, r
     if (!listed.has(id)) problems.push({ path: pointer(recordName, id), message: `'${id}' is missing in ${name}` });
   }
   return problems;
+}
+
+/** A curve near its points says where each of them stands, or of none where it passes through them. */
+function spacingProblems(item: Id, recipe: Recipe): Problem[] {
+  if (recipe.kind !== 'fit' || !recipe.near) return [];
+  const { parameters, knots } = recipe.near;
+  const needed = recipe.points.length + (recipe.closed ? 1 : 0);
+  if (parameters.length === needed || (parameters.length === 0 && knots.length === 0)) return [];
+  const path = pointer('items', item, 'recipe', 'near', 'parameters');
+  return [{ path, message: `${needed} parameters are needed, one for each point, not ${parameters.length}` }];
 }
 
 /** A point's id stands once in a curve, also among its fit points and control points together. */

@@ -17,6 +17,7 @@ import type {
   fixedRow,
   mirrorPlane,
   mirrorRecipe,
+  near,
   pointConstraints,
   primitive,
   primitiveRecipe,
@@ -54,6 +55,8 @@ export type GivenRecipe = PrimitiveRecipe;
 export interface FitRecipe extends Value<typeof fitRecipeSchema>, Trimmed {
   /** What its ends go on from: of a joined curve as it is shown. It is never kept. */
   readonly bound?: BoundEnds;
+  /** Of a curve near its points those that it passes through all the same, since they are tied. They are never kept. */
+  readonly exact?: readonly Id[];
 }
 /** A recipe of a curve as it is shown. */
 interface Trimmed {
@@ -65,6 +68,8 @@ export interface BoundEnds {
   /** The end that meets its own image. */
   readonly image?: { readonly end: 'start' | 'end'; readonly symmetry: Symmetry };
 }
+/** How a curve comes near its points. */
+export type Near = Value<typeof near>;
 export type FitPoint = Value<typeof fitPoint>;
 export type PointConstraints = Value<typeof pointConstraints>;
 /** A curve pulled by control points. A periodic one leaves out the repeated control points, not the knots. */

@@ -38,6 +38,8 @@ export function fixSpacing(recipe: Recipe): ControlRecipe {
     left: sites?.left[i] === 1,
   })).filter(({ order }) => order > 0);
   const { symmetry } = recipe;
+  // Points beside the curve are no other form of its control points.
+  if (recipe.near && !sites) return { ...controlRecipe(curve, controlIdsOf(recipe)), ...(symmetry && { symmetry }) };
   const fit = { parameterisation, ends, points, rows };
   return { ...controlRecipe(curve, controlIdsOf(recipe)), fit, ...(symmetry && { symmetry }) };
 }

@@ -22,7 +22,7 @@ export interface Refitted {
 export function refitted(recipe: Recipe, curve: Curve): Refitted {
   const before = fixSpacing(recipe);
   const fixed = withCurve(before, curve);
-  if (recipe.kind !== 'fit') return { fixed, live: null };
+  if (recipe.kind !== 'fit' || recipe.near) return { fixed, live: null };
   const placed = new Map(fitPointsOf(fixed).map(({ id, at }) => [id, at]));
   // What is held at a point is held as it was: only places follow the curve.
   const points = recipe.points.map((point) => ({ ...point, at: placed.get(point.id) ?? point.at }));

@@ -4,6 +4,7 @@ import {
   domainOf,
   failed,
   type ConstraintFailure,
+  type Fit,
   homogeneous,
   InvalidCurve,
   makeCurve,
@@ -14,6 +15,7 @@ import {
   type Result,
   type Sites,
   success,
+  type TargetSpacing,
   throughPoints,
   throughToSymmetry,
 } from '@pencil-bend/core';
@@ -81,24 +83,51 @@ function resolveGiven(recipe: GivenRecipe): Resolved {
   }
 }
 
-function resolveFit({ points, closed, parameterisation, degree, ends, bound }: FitRecipe): Resolved {
+function resolveFit(recipe: FitRecipe): Resolved {
+  const { points, closed, near } = recipe;
   const packed = packVectors(points.map(({ at }) => at));
-  const kinks = points.flatMap(({ kink }, i) => (kink && (closed || (i > 0 && i < points.length - 1)) ? [i] : []));
-  const inner = new Set(kinks);
-  const constraints = points.flatMap((point, i) => constraintsOf(point, i, inner.has(i)));
+  const isNear = near?.parameters.length === points.length + (closed ? 1 : 0);
+  const spacing = near && {
+    parameters: Float64Array.from(near.parameters),
+    knots: Float64Array.from(near.knots),
+  };
   try {
-    const { contacts, image } = bound ?? {};
-    const options = { degree, parameterisation, ends, constraints, kinks, contacts, apart: APART, rough: true };
-    const fit = image
-      ? throughToSymmetry(packed, image.end, image.symmetry, options)
-      : throughPoints(packed, closed ? { ...options, closed } : options);
+    // On the way to another spacing points may have come or gone: they are passed through then.
+    const fit = fitBy(recipe, packed, isNear ? spacing : undefined);
     if (!fit.ok) return failed(fitProblem(fit.failure, packed, closed));
     const { curve, parameters, sites, isRough } = fit.value;
-    return success({ curve, fitParameters: parameters, sites, isRough });
+    return success({ curve, fitParameters: parameters, sites: isNear ? null : sites, isRough });
   } catch (error) {
     if (!(error instanceof RangeError)) throw error;
     return failed({ path: pointer('points'), message: error.message });
   }
+}
+
+/** The curve through its points, or near them by a spacing, as it is held and bound. Throws a RangeError. */
+export function fitBy(
+  recipe: FitRecipe,
+  packed: Float64Array,
+  spacing: TargetSpacing | undefined,
+): Result<Fit, ConstraintFailure> {
+  const { closed, parameterisation, degree, ends, bound } = recipe;
+  const { kinks, constraints } = heldAtPoints(recipe);
+  const { contacts, image } = bound ?? {};
+  const targets = spacing && { spacing, exact: exactOf(recipe) };
+  const options = { degree, parameterisation, ends, constraints, kinks, contacts, targets, apart: APART, rough: true };
+  return image
+    ? throughToSymmetry(packed, image.end, image.symmetry, options)
+    : throughPoints(packed, closed ? { ...options, closed } : options);
+}
+
+/** Indices of targets that the curve passes through all the same: what is pinned or tied stays where it is. */
+export const exactOf = ({ points, exact = [] }: FitRecipe): number[] =>
+  points.flatMap(({ id, pinned }, i) => (pinned || exact.includes(id) ? [i] : []));
+
+/** What is held at the points of a curve. */
+export function heldAtPoints({ points, closed }: FitRecipe): { kinks: number[]; constraints: PointConstraint[] } {
+  const kinks = points.flatMap(({ kink }, i) => (kink && (closed || (i > 0 && i < points.length - 1)) ? [i] : []));
+  const inner = new Set(kinks);
+  return { kinks, constraints: points.flatMap((point, i) => constraintsOf(point, i, inner.has(i))) };
 }
 
 function constraintsOf(point: FitPoint, index: number, isKink: boolean): PointConstraint[] {
@@ -115,7 +144,7 @@ function constraintsOf(point: FitPoint, index: number, isKink: boolean): PointCo
   return tangent || curvature ? [{ index, ...(tangent && { tangent }), ...curvature }] : [];
 }
 
-function fitProblem(failure: ConstraintFailure, packed: Float64Array, closed: boolean): Problem {
+export function fitProblem(failure: ConstraintFailure, packed: Float64Array, closed: boolean): Problem {
   switch (failure.kind) {
     case 'too-few-points': {
       const which = closed ? 'A closed curve' : 'A curve';

@@ -36,6 +36,10 @@ export function tiedRecipe(free: Recipe, ties: readonly BoundTie[]): TiedRecipe 
       problems[point] = error.message;
     }
   }
+  if (recipe.kind === 'fit' && recipe.near && ties.length > 0) {
+    const exact = ties.filter(({ point }) => problems[point] === null).map(({ point }) => point);
+    recipe = { ...recipe, exact };
+  }
   return { recipe, problems };
 }
 

@@ -29,7 +29,7 @@ export function transformed(recipe: Recipe, map: Affine): Recipe {
   if (!isFree(recipe) && factor !== null) return mapGiven(recipe, map, factor);
   const from = factor === null ? fixSpacing(recipe) : asFree(recipe);
   if (from.kind === 'fit') {
-    const { symmetry, bound } = from;
+    const { symmetry, bound, near } = from;
     const points = from.points.map((point) => ({
       ...point,
       ...constraintsMapped(point, map, factor),
@@ -38,6 +38,8 @@ export function transformed(recipe: Recipe, map: Affine): Recipe {
     return {
       ...from,
       points,
+      // The same shape has the same knots; a tolerance grows with it.
+      ...(near && { near: { ...near, within: near.within * (factor ?? 1) } }),
       ...(symmetry && { symmetry: planeMapped(symmetry, map) }),
       ...(bound && factor !== null && { bound: boundMapped(bound, map, factor) }),
     };

@@ -1,5 +1,5 @@
 import { type TProperties, Type } from '@sinclair/typebox';
-import { id, ids, object, oneOfKinds, oneOfWords, orNull, size, vector } from './kit';
+import { described, id, ids, object, oneOfKinds, oneOfWords, orNull, size, vector } from './kit';
 import { axis, controlRecipe, fitRecipe, mirrorPlane, tangent, weight } from './recipes';
 
 const MOST_CURVES = 20_000;
@@ -45,6 +45,9 @@ export const curveArgs = {
   }),
   setKink: object({ item: id, point: id, kink: Type.Boolean() }),
   setTangent: object({ item: id, point: id, tangent: orNull(tangent), side: Type.Optional(side) }),
+  setFitTolerance: together({
+    within: described(Type.Number({ minimum: 0, maximum: 1e6 }), 'In mm; 0 passes through the points.'),
+  }),
   setRadius: object({ item: id, point: id, radius: orNull(size) }),
 
   insertControlPoint: object({

@@ -59,6 +59,24 @@ export const mirrorRecipe = object(
   { $id: 'mirrorRecipe', description: 'A curve that stays the mirror of another.' },
 );
 
+const ascending = Type.Array(Type.Number({ minimum: 0, maximum: 2 }));
+
+export const near = object(
+  {
+    within: described(size, 'How far each point may lie off the curve, in mm.'),
+    parameters: described(
+      ascending,
+      'Where the points stand along the curve, from 0 to 1; of a closed one, once more the first.',
+    ),
+    knots: described(ascending, 'The simple inner knots; of a closed curve those of one period.'),
+  },
+  {
+    $id: 'near',
+    description:
+      'The points are targets that the curve comes near with as few control points as it needs, by least squares over knots and parameters that were found once.',
+  },
+);
+
 export const fitRecipe = object(
   {
     kind: Type.Literal('fit'),
@@ -73,6 +91,7 @@ export const fitRecipe = object(
     knots: Type.Literal('at-points'),
     ends: Type.Literal('natural', { description: 'Without meaning on a closed curve.' }),
     points: Type.Array(fitPoint, { minItems: 2 }),
+    near: Type.Optional(near),
     symmetry: Type.Optional(mirrorPlane),
   },
   { $id: 'fitRecipe', description: 'A curve through points. With a symmetry it stays its own mirror.' },

@@ -95,7 +95,7 @@ function spiral(k0: number, k1: number) {
 }
 
 /** Where the spiral is at s, from its middle, with the tangent there along x: by as many nodes as do for its turns. */
-export function placeOnSpiral({ k0, k1 }: EulerSegment, s: number): readonly [x: number, y: number] {
+export function placeOnSpiral({ k0, k1 }: Pick<EulerSegment, 'k0' | 'k1'>, s: number): readonly [x: number, y: number] {
   let [x, y] = [0, 0];
   RULE.nodes.forEach((node, i) => {
     const t = (s * (1 + node)) / 2;

@@ -1,5 +1,7 @@
 import { scale, type Vector3 } from '../../linear/vector';
 import { distinctOf } from '../../knots/period';
+import { SAME_KNOT } from '../../knots/sameKnot';
+import { arcLength } from '../../measure/arcLength';
 import type { Contacts, Jet } from '../../measure/jet';
 import { pointsDeviation } from '../../measure/pointsDeviation';
 import { mustBeAbove0, mustBeWhole } from '../../refuse';
@@ -24,6 +26,8 @@ export interface SpaceTargetsOptions {
   readonly exact?: readonly number[];
   /** Neighbours this near, in mm, count as one place and are refused. */
   readonly apart?: number;
+  /** The targets of an open curve are their own mirror image, and so are their spacing and the curve. */
+  readonly mirrored?: boolean;
   /** True looks for a first spacing only. */
   readonly quick?: boolean;
   /** The curve for a spacing, where more than all this decides it; by `throughPoints` when left out. */
@@ -49,9 +53,14 @@ export interface OutOfReach {
 const DRAWN_IN = [1, 0.6, 0.3, 0.1];
 /** So many knots are put where targets lie farthest off, for what is held to cost nothing. */
 const MOST_MORE = 24;
+const SPANS_TRIED = 4;
+/** Longer than this many times the lines between its targets a curve has run away; lengths measured to a share. */
+const MOST_LENGTH = 1.3;
+const MEASURED = 1e-3;
 /** Tolerances that may be reached are tried from the nearest that was met on, each so much larger. */
 const LARGER = 1.25;
 const TRIES = 8;
+const DIGITS = 3;
 
 /**
  * Knots and parameters with which the curve through points, as `throughPoints` lays it with `targets`, passes each within
@@ -68,7 +77,8 @@ export function spaceTargets(
   options: SpaceTargetsOptions = {},
 ): Result<SpacedTargets, ConstraintFailure | OutOfReach> {
   mustBeAbove0(within, 'tolerance');
-  const { closed = false, degree = 3, kinks = [], apart = 0, quick = false, progress } = options;
+  const { closed = false, degree = 3, kinks = [], apart = 0, mirrored = false, quick = false, progress } = options;
+  if (mirrored && closed) throw new RangeError('mirrored: an open curve is needed');
   mustBeWhole(degree, 1, 9, 'degree');
   const checked = checkFitPoints(points, closed, closed ? 3 : 2, apart);
   if (!checked.ok) return checked;
@@ -83,38 +93,46 @@ export function spaceTargets(
       const reached = Math.max(...found.map((one) => one.reached));
       // What is held can only cost more.
       if (share === 1 && reached > tolerance) return { reached };
-      const near = closer(together(found, chords, closed), points, tolerance, fit);
+      const spacing = together(found, chords, closed);
+      const near = closer(mirrored ? evenedOut(spacing) : spacing, points, tolerance, mirrored, fit);
       if (!best || !('spacing' in best) || ('spacing' in near && near.max < best.max)) best = near;
       if ('spacing' in best && best.max <= tolerance) {
-        return quick ? best : lighter(best, points, closed, tolerance, fit);
+        return quick ? best : lighter(best, points, { closed, mirrored, tolerance }, fit);
       }
     }
     return best ?? { reached: Infinity };
   };
   let found = at(within);
   if ('spacing' in found && found.max <= within) return success(found);
-  // What can be reached is tried before it is named.
+  // What can be reached is tried before it is named: a search that is let go further may take another way.
   let tolerance = within;
   for (let k = 0; k < TRIES && !('kind' in found); k++) {
     const reached = 'spacing' in found ? found.max : found.reached;
-    if (k > 0 && 'spacing' in found && found.max <= tolerance) break;
-    tolerance =
-      k === 0 ? Math.max(reached, within) : LARGER * Math.max(tolerance, Math.min(reached, LARGER * tolerance));
+    tolerance = toDigits(k === 0 ? Math.max(reached, within) : LARGER * tolerance);
     found = at(tolerance);
+    if ('spacing' in found && found.max <= tolerance) break;
   }
-  if ('kind' in found) return failed(found);
-  return failed({
-    kind: 'out-of-reach',
-    reachable: 'spacing' in found ? Math.min(found.max, tolerance) : found.reached,
-  });
+  return failed('kind' in found ? found : { kind: 'out-of-reach', reachable: tolerance });
+}
+
+/** Rounded up to what people write. */
+function toDigits(value: number): number {
+  const digit = 10 ** (Math.floor(Math.log10(value)) - DIGITS + 1);
+  return Number((Math.ceil(value / digit) * digit).toPrecision(DIGITS));
 }
 
 type FitBy = (spacing: TargetSpacing) => Result<Fit, ConstraintFailure>;
 
+/** The curve of a spacing; none where it runs on beyond the lines between its targets, as over spans that hold hardly any. */
 function spacedAt(spacing: TargetSpacing, points: Float64Array, fit: FitBy): SpacedTargets | ConstraintFailure {
   const laid = fit(spacing);
   if (!laid.ok) return laid.failure;
-  const { max, index } = pointsDeviation(points, laid.value.curve);
+  const { curve } = laid.value;
+  const lines = chordsOf(points, curve.closing !== 'open').reduce((sum, chord) => sum + chord, 0);
+  if (!(arcLength(curve, MEASURED * lines).total <= MOST_LENGTH * lines)) {
+    return { kind: 'unsolvable', degree: curve.degree, points: points.length / 3 };
+  }
+  const { max, index } = pointsDeviation(points, curve);
   return { spacing, fit: laid.value, max, index };
 }
 
@@ -123,45 +141,69 @@ function closer(
   start: TargetSpacing,
   points: Float64Array,
   tolerance: number,
+  mirrored: boolean,
   fit: FitBy,
 ): SpacedTargets | ConstraintFailure {
   let best = spacedAt(start, points, fit);
   let current = best;
   for (let more = 0; more < MOST_MORE && 'spacing' in current && current.max > tolerance; more++) {
-    const { spacing, index } = current;
-    const next = withKnotAt(spacing, spacing.parameters[index]);
+    const next = withAKnot(current, points, mirrored, fit);
     if (!next) break;
-    current = spacedAt(next, points, fit);
-    if (!('spacing' in best) || ('spacing' in current && current.max < best.max)) best = current;
+    current = next;
+    if (!('spacing' in best) || current.max < best.max) best = current;
   }
   return best;
 }
 
-/** A knot in the middle of the span that a parameter lies in; null where that holds no two targets. */
-function withKnotAt({ parameters, knots }: TargetSpacing, u: number): TargetSpacing | null {
-  const bounds = [parameters[0], ...knots, parameters[parameters.length - 1]];
-  let k = bounds.findLastIndex((knot) => knot <= u);
-  if (k === bounds.length - 1) k--;
-  while (k > 0 && bounds[k] === bounds[k + 1]) k--;
-  const middle = (bounds[k] + bounds[k + 1]) / 2;
-  const within = (from: number, to: number) => parameters.some((at) => at >= from && at <= to);
-  if (!(middle > bounds[k] && within(bounds[k], middle) && within(middle, bounds[k + 1]))) return null;
-  return { parameters, knots: Float64Array.from([...knots, middle].sort((a, b) => a - b)) };
+/** With a knot in the middle of the span whose target lies farthest off, or the next one where that is no curve. */
+function withAKnot(
+  { spacing: { parameters, knots }, fit: { curve } }: SpacedTargets,
+  points: Float64Array,
+  mirrored: boolean,
+  fit: FitBy,
+): SpacedTargets | null {
+  const { distances } = pointsDeviation(points, curve);
+  const bounds = [...new Set([parameters[0], ...knots, parameters[parameters.length - 1]])];
+  const spans = bounds.slice(1).map((to, k) => {
+    const from = bounds[k];
+    let worst = 0;
+    distances.forEach((distance, i) => {
+      if (parameters[i] >= from && parameters[i] <= to) worst = Math.max(worst, distance);
+    });
+    return { middle: (from + to) / 2, worst };
+  });
+  for (const { middle } of spans.sort((a, b) => b.worst - a.worst).slice(0, SPANS_TRIED)) {
+    const finer = { parameters, knots: Float64Array.from([...knots, middle].sort((a, b) => a - b)) };
+    const found = spacedAt(mirrored ? evenedOut(finer) : finer, points, fit);
+    if ('spacing' in found) return found;
+  }
+  return null;
+}
+
+/** A spacing over [0, 1] that is its own mirror image. */
+function evenedOut({ parameters, knots }: TargetSpacing): TargetSpacing {
+  const last = parameters.length - 1;
+  const all = [...knots, ...knots.map((u) => 1 - u)].sort((a, b) => a - b);
+  return {
+    parameters: parameters.map((u, i) => (u + 1 - parameters[last - i]) / 2),
+    knots: Float64Array.from(all.filter((u, i) => i === 0 || u - all[i - 1] > SAME_KNOT)),
+  };
 }
 
 /** Without the knots that are not needed: each is tried. */
 function lighter(
   start: SpacedTargets,
   points: Float64Array,
-  closed: boolean,
-  tolerance: number,
+  { closed, mirrored, tolerance }: { readonly closed: boolean; readonly mirrored: boolean; readonly tolerance: number },
   fit: FitBy,
 ): SpacedTargets {
   let best = start;
-  // A closed curve keeps the knot at its seam.
+  // A closed curve keeps the knot at its seam; one that is its own mirror loses two at a time.
   for (let k = best.spacing.knots.length - 1; k >= (closed ? 1 : 0); k--) {
     const { parameters, knots } = best.spacing;
-    const without = spacedAt({ parameters, knots: knots.filter((_, i) => i !== k) }, points, fit);
+    const partner = mirrored ? knots.length - 1 - k : k;
+    if (k >= knots.length || partner > k) continue;
+    const without = spacedAt({ parameters, knots: knots.filter((_, i) => i !== k && i !== partner) }, points, fit);
     if ('spacing' in without && without.max <= tolerance) best = without;
   }
   return best;
