@@ -8,6 +8,7 @@ export { anchorOf, edgeOf, itemDescription, itemExtent, itemShape, itemWord, lab
 export type { NewItem } from './command/sheetCommands';
 export type { CommandCall, CommandName } from './command/registry';
 export { canDoSteps, steps } from './stepsCode';
+export { LIVE_TARGETS } from './recipe/liveTargets';
 export type { Attempt, Attempted } from './command/attempt';
 export { type Outcome, type Performed, projectBefore, redo, type Stamp, undo } from './history/undo';
 export { FIRST_NAMES, type Shape } from './command/shapes';
@@ -44,6 +45,7 @@ export {
   type FitPoint,
   fitRecipe,
   type FitRecipe,
+  type Near,
   type FreeRecipe,
   FORMAT,
   FRONT_ID,

@@ -1,6 +1,7 @@
 import type { attempt, preview } from './command/attempt';
 import type { perform } from './command/perform';
 import type { addsHandles, isLossy } from './command/registry';
+import type { rememberNear } from './recipe/nearPoints';
 
 /** What does steps: all of `steps.ts` that a page needs. */
 interface StepsCode {
@@ -9,6 +10,7 @@ interface StepsCode {
   readonly perform: typeof perform;
   readonly isLossy: typeof isLossy;
   readonly addsHandles: typeof addsHandles;
+  readonly rememberNear: typeof rememberNear;
 }
 
 let code: StepsCode | null = null;

@@ -52,7 +52,7 @@ export function throughToSymmetry(
 
 /** Targets and their images, spaced alike on both sides of the place where they meet, which is passed exactly. */
 function targetsOfBoth(
-  { spacing: { parameters, knots }, exact = [] }: NonNullable<ThroughPointsOptions['targets']>,
+  { spacing: { parameters, knots, smoothing }, exact = [] }: NonNullable<ThroughPointsOptions['targets']>,
   end: End,
   meeting: number,
 ): NonNullable<ThroughPointsOptions['targets']> {
@@ -64,7 +64,11 @@ function targetsOfBoth(
   const first = end === 'end' ? 0 : parameters.length - 1;
   const last = 2 * (parameters.length - 1);
   return {
-    spacing: { parameters: both(parameters, others), knots: both(knots, image(knots)) },
+    spacing: {
+      parameters: both(parameters, others),
+      knots: both(knots, image(knots)),
+      ...(smoothing && { smoothing }),
+    },
     exact: [...new Set([...exact, meeting].flatMap((index) => [index + first, last - (index + first)]))],
   };
 }

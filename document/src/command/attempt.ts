@@ -4,7 +4,7 @@ import { type Draft, type Patch as ImmerPatch, produceWithPatches } from 'immer'
 import type { StepTitle } from '../history/stepTitle';
 import { changedItems } from '../history/stepSize';
 import { fromImmer, type Patch } from '../history/patch';
-import type { Id, Item, Project } from '../project/project';
+import type { FitRecipe, Id, Item, Project } from '../project/project';
 import { withFollowers } from '../links/order';
 import { type Fates, type Freed, settle, type Settled } from '../links/settle';
 import { CommandError } from '../commandError';
@@ -28,6 +28,8 @@ interface Changes {
   readonly items: Readonly<Record<Id, Item>>;
   /** The whole project, put together when it is asked for. */
   readonly project: Project;
+  /** The curves near their points that it concerns, bound as they are shown: previewed, they may come out otherwise. */
+  readonly near: readonly FitRecipe[];
   /** What is written to the log, told when it is asked for. */
   readonly difference: () => { readonly patch: Patch; readonly inverse: Patch };
 }
@@ -58,20 +60,15 @@ function remembered(among: Latest, project: Project, call: CommandCall, change: 
   const known = among.get(project);
   if (known && equal(known.call, call)) return known.attempted;
   const isQuick = among === latestQuick;
-  const { attempted, isQuicker } = tried(project, call, change, isQuick);
+  const attempted = tried(project, call, change, isQuick);
   among.set(project, { call, attempted });
   // Nothing was quicker in it than it would be: it is taken as it is.
-  if (isQuick && !isQuicker && !commandOf(call.command).quick) latest.set(project, { call, attempted });
+  const isQuicker = !attempted.ok || attempted.value.near.length > 0 || commandOf(call.command).quick;
+  if (isQuick && !isQuicker) latest.set(project, { call, attempted });
   return attempted;
 }
 
-interface Tried {
-  readonly attempted: Attempted;
-  /** It concerns curves near their points, which are sought quickly. */
-  readonly isQuicker: boolean;
-}
-
-function tried(project: Project, call: CommandCall, change: Change<unknown>, quick: boolean): Tried {
+function tried(project: Project, call: CommandCall, change: Change<unknown>, quick: boolean): Attempted {
   const { command, args: given } = call;
   const args = withoutMinusZero<unknown>(given);
   const { facts, fates, tellsOfLinks } = commandOf(call.command);
@@ -83,11 +80,11 @@ function tried(project: Project, call: CommandCall, change: Change<unknown>, qui
       typeof change === 'function'
         ? drafted(project, (draft) => change(draft, args), fate, quick)
         : withItems(project, change.items(project, args), fate, quick);
-    const { freed, isQuicker } = changes;
+    const { freed } = changes;
     const told = tellsOfLinks ? {} : freedFacts(project, freed);
-    return { attempted: success(Object.assign(changes, { title: { ...title, ...told } })), isQuicker };
+    return success(Object.assign(changes, { title: { ...title, ...told } }));
   } catch (error) {
-    if (error instanceof CommandError) return { attempted: failed(error.message), isQuicker: quick };
+    if (error instanceof CommandError) return failed(error.message);
     throw error;
   }
 }
@@ -105,7 +102,7 @@ function freedFacts(project: Project, { mirror = [], blend = [], corner = [], bo
   };
 }
 
-type Freeing = Changes & Pick<Settled, 'freed'> & Pick<Tried, 'isQuicker'>;
+type Freeing = Changes & Pick<Settled, 'freed'>;
 
 function drafted(project: Project, change: (draft: Draft<Project>) => void, fates: Fates, quick: boolean): Freeing {
   const [changed, patches, inverse] = produceWithPatches(project, change);
@@ -127,7 +124,7 @@ function drafted(project: Project, change: (draft: Draft<Project>) => void, fate
     changed: withFollowers(project, [...ids, ...Object.keys(others)]),
     difference: () => patchesFrom([...patches, ...more], [...moreInverse, ...inverse]),
     freed,
-    isQuicker: near.isConcerned,
+    near: near.concerned,
   };
 }
 
@@ -166,7 +163,7 @@ function withItems(
       return patchesFrom(patches, inverse);
     },
     freed,
-    isQuicker: near.isConcerned,
+    near: near.concerned,
   };
 }
 

@@ -146,6 +146,7 @@ describe('a curve near its points', () => {
     expect(keptJoints(project, 'curve').start?.level).toBe(2);
     const level = () => continuityOfEnds(curve(project, 'leader'), 'end', curve(project), 'start').level;
     expect(level()).toBeGreaterThanOrEqual(2);
+    expect(isWithin(fit(project))).toBe(true);
     project = done(project, {
       command: 'movePoints',
       args: { item: 'leader', moves: [{ point: 'c4', to: [-30, -20, 0] }] },

@@ -17,43 +17,44 @@ export function nearAnew(
   if (!Object.values(items).some(isNear) && !Object.values(before.items).some(isNear)) return NONE;
   const after = { ...before, items: without({ ...before.items, ...items }, removed) };
   const anew: Record<Id, CurveItem> = {};
-  let isConcerned = false;
-  const seek = (id: Id, item: CurveItem, recipe: FitRecipe, shown: FitRecipe) => {
-    const near = nearNow(shown, quick);
-    if (near !== recipe.near) anew[id] = { ...item, recipe: { ...recipe, near } };
-  };
-  for (const [id, item] of Object.entries(items)) {
-    const recipe = nearRecipe(item);
-    if (!recipe || !isStale(recipe, nearRecipe(before.items[id]))) continue;
-    isConcerned = true;
-    seek(id, item as CurveItem, recipe, shownAs(after, item as CurveItem, recipe));
-  }
+  const concerned: FitRecipe[] = [];
   for (const id of withFollowers(after, Object.keys(items))) {
     const item = after.items[id];
     const recipe = nearRecipe(item);
-    if (!recipe || Object.hasOwn(items, id)) continue;
-    isConcerned = true;
-    if (quick) continue;
+    if (!recipe) continue;
+    const isChanged = Object.hasOwn(items, id) && isStale(recipe, nearRecipe(before.items[id]));
+    const isMoved = !isChanged && isBound(item, before.items[id], items);
+    if (!isChanged && !isMoved) continue;
     const shown = shownAs(after, item as CurveItem, recipe);
-    if (!isWithin(shown)) seek(id, item as CurveItem, recipe, shown);
+    concerned.push(shown);
+    // What follows keeps its knots while it is only shown, and as long as they do.
+    if (isMoved && (quick || isWithin(shown))) continue;
+    const near = nearNow(shown, quick);
+    if (near !== recipe.near) anew[id] = { ...(item as CurveItem), recipe: { ...recipe, near } };
   }
-  return { items: anew, isConcerned };
+  return { items: anew, concerned };
 }
 
 interface NearAnew {
   /** Curves with other knots. */
   readonly items: Readonly<Record<Id, CurveItem>>;
-  /** The command concerns a curve near its points: quickly, it may come out otherwise. */
-  readonly isConcerned: boolean;
+  /** Those that the command concerns, bound as they are shown: quickly, they may come out otherwise. */
+  readonly concerned: readonly FitRecipe[];
 }
 
-const NONE: NearAnew = { items: {}, isConcerned: false };
+const NONE: NearAnew = { items: {}, concerned: [] };
 
 const isNear = (item: Item): boolean => nearRecipe(item) !== null;
 
 function nearRecipe(item: Item | undefined): FitRecipe | null {
   if (item?.kind !== 'curve' || isDerived(item.recipe)) return null;
   return item.recipe.kind === 'fit' && item.recipe.near ? item.recipe : null;
+}
+
+/** Joined or tied to something else than before, or to what the command changed. */
+function isBound(item: Item, before: Item | undefined, items: Readonly<Record<Id, Item>>): boolean {
+  if (item.kind !== 'curve' || before?.kind !== 'curve') return false;
+  return item.joints !== before.joints || item.ties !== before.ties || !Object.values(items).includes(item);
 }
 
 /** A command that found knots itself gives others; one that changed the rest leaves them. */

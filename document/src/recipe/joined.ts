@@ -17,6 +17,7 @@ import {
   length,
   type Level,
   packVectors,
+  parametersOf,
   type Ray,
   type Result,
   spreadCurve,
@@ -158,9 +159,10 @@ function spreadBy(recipe: Recipe, end: End, { joint, jet, farLevel }: BoundJoint
   const from: Ray = { point: joint.from.at, tangent: joint.from.along };
   if (isSame(from, jet)) return recipe;
   if (recipe.kind === 'fit') {
-    const { fitParameters } = curveOf(recipe);
     const places = packVectors(recipe.points.map(({ at }) => at));
-    const moved = spreadPoints(places, fitParameters, end, from, jet, joint.spread);
+    // How a curve comes near its points follows from where these are, not the other way round.
+    const parameters = recipe.near ? parametersOf(places, false, 'chord') : curveOf(recipe).fitParameters;
+    const moved = spreadPoints(places, parameters, end, from, jet, joint.spread);
     return { ...recipe, points: recipe.points.map((point, i) => ({ ...point, at: vectorAt(moved, i) })) };
   }
   const curve = spreadCurve(curveOf(recipe).curve, end, from, jet, joint.spread, joint.level, farLevel);

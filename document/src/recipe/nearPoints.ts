@@ -3,10 +3,10 @@ import { pointsDeviation, type Progress, spaceTargets } from '@pencil-bend/core/
 import equal from 'fast-deep-equal';
 import { CommandError } from '../commandError';
 import type { FitRecipe, Near } from '../project/project';
+import { LIVE_TARGETS } from './liveTargets';
 import { APART, exactOf, fitBy, fitProblem, heldAtPoints, resolveRecipe } from './resolve';
 
-/** Up to so many points a curve near them is sought with every change; beyond, what is shown keeps its knots. */
-export const LIVE_TARGETS = 50;
+/** So few points are passed through where nothing lighter does. */
 const FEW = 24;
 
 /** Seeks the knots of a curve near its points, bound as it is shown; fails with why there is none, in words. */
@@ -34,8 +34,8 @@ export function soughtNear(
     fit: (spacing) => fitBy(recipe, packed, spacing),
   });
   if (found.ok) {
-    const { parameters, knots } = found.value.spacing;
-    return success({ within, parameters: [...parameters], knots: [...knots] });
+    const { parameters, knots, smoothing } = found.value.spacing;
+    return success({ within, parameters: [...parameters], knots: [...knots], ...(smoothing && { smoothing }) });
   }
   const { failure } = found;
   // So few points have no noise to follow: what is held asks for every knot, and the curve passes through them.

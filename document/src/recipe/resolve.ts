@@ -90,6 +90,7 @@ function resolveFit(recipe: FitRecipe): Resolved {
   const spacing = near && {
     parameters: Float64Array.from(near.parameters),
     knots: Float64Array.from(near.knots),
+    ...(near.smoothing !== undefined && { smoothing: near.smoothing }),
   };
   try {
     // On the way to another spacing points may have come or gone: they are passed through then.

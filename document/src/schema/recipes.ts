@@ -69,6 +69,9 @@ export const near = object(
       'Where the points stand along the curve, from 0 to 1; of a closed one, once more the first.',
     ),
     knots: described(ascending, 'The simple inner knots; of a closed curve those of one period.'),
+    smoothing: Type.Optional(
+      Type.Number({ minimum: 0, maximum: 1e6, description: 'How much fairness counts beside the distances.' }),
+    ),
   },
   {
     $id: 'near',

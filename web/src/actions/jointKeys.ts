@@ -1,6 +1,5 @@
 import type { Level } from '@pencil-bend/core';
 import { handlesOn, selectionOf } from '@pencil-bend/document';
-import { broughtIn } from '../view/viewport';
 import { runAt } from './jointRun';
 import type { BenchAction, Workbench } from './workbench';
 
@@ -15,9 +14,7 @@ const step =
     const at = all.findIndex((each) => each === selected || (!selected && each.item === items[0]));
     const next = all[at < 0 ? (by > 0 ? 0 : all.length - 1) : (at + by + all.length) % all.length];
     editing.select(next.joint ? handlesOn(next.item, [{ kind: 'joint', end: next.end }]) : selectionOf([next.item]));
-    const viewport = viewports.viewport();
-    const to = broughtIn(viewport, [next.at]);
-    if (to.x !== viewport.x || to.y !== viewport.y) viewports.glide(to);
+    viewports.goTo([next.at]);
   };
 
 const hasJoint = ({ joints }: Workbench): boolean => Boolean(joints.selected()?.joint);

@@ -14,6 +14,7 @@ import { Measurements } from './measurements';
 import { Meetings } from './meetings';
 import { MirrorCheck } from './mirrorCheck';
 import { Motion } from './motion';
+import { NearSeeking } from './nearSeeking';
 import { Opening } from './opening';
 import { ReadingKernel } from './readingKernel';
 import { PointImport } from './pointImport';
@@ -34,6 +35,7 @@ import { ToolStore } from './toolStore';
 import { ToolView } from './toolView';
 import { ToolWork } from './toolWork';
 import { Tracing } from './tracing';
+import { Trial } from './trial';
 import { TypedPlace } from './typedPlace';
 import { Viewports } from './viewports';
 
@@ -55,6 +57,7 @@ export const BENCH_SERVICES = [
   Meetings,
   MirrorCheck,
   Motion,
+  NearSeeking,
   Opening,
   PointImport,
   PointSets,
@@ -75,6 +78,7 @@ export const BENCH_SERVICES = [
   ToolView,
   ToolWork,
   Tracing,
+  Trial,
   TypedPlace,
   Viewports,
 ];

@@ -18,6 +18,7 @@ import { selectNotice, selectProject, selectSelection, selectViewedStage } from 
 import { AddedHandles } from './addedHandles';
 import { Remarks } from './remarks';
 import { LossyPreview } from './lossyPreview';
+import { NearSeeking } from './nearSeeking';
 import { StepLoader } from './stepLoader';
 
 /** Commands that name the curve they are done to as `item`. */
@@ -32,6 +33,7 @@ export class Editing {
   private readonly added = inject(AddedHandles);
   private readonly remarks = inject(Remarks);
   private readonly loader = inject(StepLoader);
+  private readonly seeking = inject(NearSeeking);
 
   readonly project = this.store.selectSignal(selectProject);
   readonly selection = this.store.selectSignal(selectSelection);
@@ -49,8 +51,9 @@ export class Editing {
     if (!this.project() || this.isRefused()) return false;
     let isDone = true;
     this.loader.whenReady(() => {
+      this.seeking.now();
       if (steps().isLossy(call.command)) this.lossy.ask(call);
-      else isDone = this.done(call);
+      else if (!this.seeking.begin(call, () => this.done(call))) isDone = this.done(call);
     });
     return isDone;
   }

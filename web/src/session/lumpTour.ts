@@ -3,7 +3,6 @@ import { controlPointsOf, evaluate, type Vector3, vectorAt } from '@pencil-bend/
 import type { Lump } from '@pencil-bend/core/reading';
 import { fitPointsOf, type Id, resolveRecipe, selectionOf } from '@pencil-bend/document';
 import { lumpInWords, radiusThere } from '../view/lumpWords';
-import { broughtIn } from '../view/viewport';
 import { Editing } from './editing';
 import { Fairness, type LumpOf } from './fairness';
 import { ReadingKernel } from './readingKernel';
@@ -105,9 +104,7 @@ export class LumpTour {
     if (this.editing.selection().items.join() !== item) this.editing.select(selectionOf([item]));
     this.stop.set({ item, s: lump.s, through });
     const stretch = [lump.from, lump.u, lump.to].map((u) => evaluate(curve, u));
-    const viewport = this.viewports.viewport();
-    const to = broughtIn(viewport, stretch);
-    if (to.x !== viewport.x || to.y !== viewport.y || to.scale !== viewport.scale) this.viewports.glide(to);
+    this.viewports.goTo(stretch);
     const { units } = project;
     const what = `${project.items[item].name} ${lumpInWords(lump, units)}: ${radiusThere(lump, units)}`;
     this.remarks.say(`${which}: ${what}`);

@@ -15,7 +15,6 @@ import { explain, ProjectsApi } from '../api/projectsApi';
 import { newId } from '../state/ids';
 import type { BenchState } from '../state/reducers';
 import { selectDrawing } from '../state/selectors';
-import { broughtIn } from '../view/viewport';
 import { ReadingWorkService } from '../work/readingWorkService';
 import { Editing } from './editing';
 import { PointSets } from './pointSets';
@@ -107,7 +106,7 @@ export class PointImport {
     } as const;
     if (!this.editing.do({ command: 'drawItems', args })) return;
     this.editing.select(selectionOf([id]));
-    this.viewports.glide(broughtIn(this.viewports.viewport(), cornersOf(item.pointSet)));
+    this.viewports.goTo(cornersOf(item.pointSet));
     this.remarks.say(inWords(table));
   }
 }

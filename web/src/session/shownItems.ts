@@ -5,7 +5,9 @@ import { type Id, isDerived, isShown, type Item, plainItem, type Project, steps 
 import { type ShownItem, shownItem } from '../view/shownItem';
 import { Editing } from './editing';
 import { PointSets } from './pointSets';
+import { NearSeeking } from './nearSeeking';
 import { StepLoader } from './stepLoader';
+import { Trial } from './trial';
 
 const NONE: readonly Id[] = [];
 
@@ -16,6 +18,8 @@ export class ShownItems {
   private readonly toolView = inject(ToolView);
   private readonly pointSets = inject(PointSets);
   private readonly loader = inject(StepLoader);
+  private readonly trial = inject(Trial);
+  private readonly seeking = inject(NearSeeking);
 
   /** Out of sight for a while, so that the rest can be looked at; what is drawn meanwhile is seen. */
   private readonly aside = signal<ReadonlySet<Id>>(new Set());
@@ -31,10 +35,10 @@ export class ShownItems {
     return project.itemOrder.flatMap((id) => (aside.has(id) && !items.includes(id) ? [] : this.shownIn(project, id)));
   });
 
-  /** What the tool would do now, done on the side; null for nothing, and as long as steps cannot be done. */
+  /** What the tool, or a control of the card, would do now, done on the side; null for nothing, and as long as steps cannot be done. */
   private readonly attempted = computed(() => {
     const project = this.editing.project();
-    const { call } = this.toolView.preview();
+    const call = this.toolView.preview().call ?? this.trial.call() ?? this.seeking.call();
     return project && call && this.loader.isReady() ? steps().preview(project, call) : null;
   });
 

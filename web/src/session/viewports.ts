@@ -8,7 +8,7 @@ import type { BenchState } from '../state/reducers';
 import { selectCamera, selectNames, selectPlanes } from '../state/selectors';
 import { cornersSeen } from '../view/cornersSeen';
 import type { ShownItem } from '../view/shownItem';
-import { fitted, type Viewport } from '../view/viewport';
+import { broughtIn, fitted, type Viewport } from '../view/viewport';
 
 /** Until the sheet was looked at. */
 const FIRST_CAMERA: Camera = { x: 0, y: 0, scale: 0.25 };
@@ -68,6 +68,13 @@ export class Viewports {
       if (t < 1) this.gliding = requestAnimationFrame(step);
     };
     this.gliding = requestAnimationFrame(step);
+  }
+
+  /** Goes where a place or a stretch can be looked at, no further than needed. */
+  goTo(points: readonly Vector3[]): void {
+    const viewport = this.viewport();
+    const to = broughtIn(viewport, points);
+    if (to.x !== viewport.x || to.y !== viewport.y || to.scale !== viewport.scale) this.glide(to);
   }
 
   /** Shows all of some items, with a margin. */

@@ -15,6 +15,7 @@ import { ownView } from './ownView';
       padding: 9px 8px;
     }
   `,
+  host: { '(keyup)': 'done()()' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Slide {
@@ -29,6 +30,8 @@ export class Slide {
   readonly meaning = input<string | null>(null);
   /** What is done with each move. An output would have all around it checked with each. */
   readonly slid = input.required<(value: number) => void>();
+  /** What is done when it is let go, by pointer or keys. */
+  readonly done = input<() => void>(() => undefined);
   private readonly spoken = computed(() => ({
     handle: { 'aria-valuetext': this.meaning() ?? String(this.value()) },
   }));
@@ -40,6 +43,7 @@ export class Slide {
     inputBinding('autofocus', () => false),
     inputBinding('disabled', this.disabled),
     inputBinding('pt', this.spoken),
+    outputBinding('onSlideEnd', () => this.done()()),
     outputBinding<SliderChangeEvent>('onChange', ({ value }) => this.slide(value ?? 0)),
   ]);
   private readonly settle = keepShowing(

@@ -31,7 +31,8 @@ import {
   type CurveMeeting,
 } from '@pencil-bend/core/reading';
 import { decoded, type PointTable, readPointTable } from '@pencil-bend/exchange';
-import type { Project } from '@pencil-bend/document';
+import type { FitRecipe, Near, Project } from '@pencil-bend/document';
+import { soughtNear } from '@pencil-bend/document/near';
 import { comparedWithPoints, type ComparisonFigures } from './comparison';
 import { crossingPlaces } from './crossingPlaces';
 import { type CurveFairness, curveFairness } from './curveFairness';
@@ -56,6 +57,8 @@ export interface Jobs extends FairJobs {
     readonly answer: Result<Packed<NearFit>, FitFailure>;
   };
   freehand: FreehandJob;
+  /** How a curve through points comes near them; why it cannot, in words. */
+  near: { readonly asked: { readonly recipe: FitRecipe }; readonly answer: Result<Near, string> };
   lighten: {
     readonly asked: {
       readonly curve: Float64Array;
@@ -147,6 +150,7 @@ const work: Work = {
   'near-points': ({ points, tolerance, options }, progress) =>
     packed(nearPoints(points, tolerance, { ...options, progress })),
   freehand: freehandJob,
+  near: ({ recipe }, progress) => soughtNear(recipe, { progress }),
   lighten: ({ curve, tolerance, options }, progress) =>
     packed(lighten(unpackCurve(curve), tolerance, { ...options, progress })),
   relay: ({ curve, target, options }, progress) => packed(relay(unpackCurve(curve), target, { ...options, progress })),

@@ -12,10 +12,11 @@ import { eulerThrough } from '../balanced/eulerThrough';
 import { fairest } from '../balanced/fairest';
 import { linearTension } from '../balanced/linearTension';
 import { checkFitPoints, type ConstraintFailure } from '../fitFailure';
-import { nearPoints } from '../near/nearPoints';
 import { smoothingSpline } from '../near/smoothingSpline';
 import { PARAMETERISATIONS, type Parameterisation } from '../parameters';
+import type { TargetSpacing } from '../through/nearTargets';
 import { throughPoints } from '../through/throughPoints';
+import { FEW_TARGETS, type OutOfReach, spaceTargets } from '../targets/spaceTargets';
 import { type FitFigures, fitFigures } from './fitFigures';
 import { type Gate, gainGate, shapeGate, turnGate } from './gates';
 
@@ -54,6 +55,8 @@ export interface TriedFit {
   readonly made: FitMade;
   readonly gates: readonly Gate[];
   readonly curve: Curve;
+  /** Of the fewest control points: what `throughPoints` lays the same curve by. */
+  readonly spacing?: TargetSpacing;
   readonly figures: FitFigures;
   /** Unit normal of the plane that the points lie in; null in space. */
   readonly normal: Vector3 | null;
@@ -69,13 +72,13 @@ const MOST_TURN = { fairest: Math.PI / 4, 'euler-spiral': Math.PI / 2 } as const
  * The fairest curve, Euler spirals and the elastica can run away at sharp turns: each stands behind gates, and where these
  * are shut the next one is made, linear tension in the end.
  *
- * `points` are packed x y z in mm, three at least. Fails as `throughPoints` does. The same points give the same bits.
+ * `points` are packed x y z in mm, three at least. Fails as `throughPoints` and `spaceTargets` do. The same points give the same bits.
  */
 export function tryFit(
   points: Float64Array,
   method: FitMethod,
   options: TryFitOptions,
-): Result<TriedFit, ConstraintFailure> {
+): Result<TriedFit, ConstraintFailure | OutOfReach> {
   const { closed = false, tolerance } = options;
   mustBeOneOf(method, FIT_METHODS, 'method');
   mustBeAbove0(tolerance, 'tolerance');
@@ -92,6 +95,7 @@ interface Made {
   readonly made: FitMade;
   readonly gates: readonly Gate[];
   readonly curve: Curve;
+  readonly spacing?: TargetSpacing;
 }
 
 function fitted(
@@ -100,9 +104,10 @@ function fitted(
   lines: Curve,
   normal: Vector3 | null,
   options: TryFitOptions,
-): Result<Made, ConstraintFailure> {
+): Result<Made, ConstraintFailure | OutOfReach> {
   const { closed = false, tolerance, progress } = options;
-  const open = (curve: Curve) => success({ made: method, gates: [], curve });
+  const made = (curve: Curve): Made => ({ made: method, gates: [], curve });
+  const open = (curve: Curve) => success(made(curve));
   switch (method) {
     case 'control':
       return open(controlledBy(points, closed));
@@ -111,8 +116,11 @@ function fitted(
       return fit.ok ? open(fit.value.curve) : fit;
     }
     case 'fewest': {
-      const fit = nearPoints(points, tolerance, { closed, progress: () => void progress?.(null) });
-      return fit.ok ? open(fit.value.curve) : fit;
+      const found = spaceTargets(points, tolerance, { closed, progress: () => void progress?.(null) });
+      if (found.ok) return success({ ...made(found.value.fit.curve), spacing: found.value.spacing });
+      if (points.length / 3 > FEW_TARGETS) return found;
+      const fit = through(points, closed, 'faded');
+      return fit.ok ? open(fit.value) : fit;
     }
     case 'elastica':
     case 'fairest':

@@ -49,11 +49,19 @@ export interface OutOfReach {
   readonly reachable: number;
 }
 
+/** So few points have no noise to follow: where nothing lighter does, the curve may as well pass through them. */
+export const FEW_TARGETS = 24;
 /** The search is drawn in so far, step by step, where what is held costs some of the tolerance. */
 const DRAWN_IN = [1, 0.6, 0.3, 0.1];
 /** So many knots are put where targets lie farthest off, for what is held to cost nothing. */
 const MOST_MORE = 24;
 const SPANS_TRIED = 4;
+/** Powers of ten between which fairness is weighed, and by how many halvings. */
+const SMOOTHINGS = [-9, 4] as const;
+const ROUNDS = 12;
+const QUICK_ROUNDS = 6;
+/** So much of the tolerance, for what goes along with others to stay within it. */
+const USED_UP = 0.999;
 /** Longer than this many times the lines between its targets a curve has run away; lengths measured to a share. */
 const MOST_LENGTH = 1.3;
 const MEASURED = 1e-3;
@@ -66,7 +74,7 @@ const DIGITS = 3;
  * Knots and parameters with which the curve through points, as `throughPoints` lays it with `targets`, passes each within
  * `within` mm with as few control points as can be found, ends, kinks, constraints and contacts kept exactly. The search
  * knows what is held at ends and kinks; for what else is held knots are added where targets lie farthest off then, and
- * those are taken out again that are not needed.
+ * those are taken out again that are not needed. What is left of the tolerance then makes the curve as fair as it allows.
  *
  * `points` are packed x y z in mm. Fails with what is wrong with them, or with the tolerance that can be reached. See
  * `nearPoints` for the sources of the search.
@@ -97,7 +105,8 @@ export function spaceTargets(
       const near = closer(mirrored ? evenedOut(spacing) : spacing, points, tolerance, mirrored, fit);
       if (!best || !('spacing' in best) || ('spacing' in near && near.max < best.max)) best = near;
       if ('spacing' in best && best.max <= tolerance) {
-        return quick ? best : lighter(best, points, { closed, mirrored, tolerance }, fit);
+        const light = quick ? best : lighter(best, points, { closed, mirrored, tolerance }, fit);
+        return fairer(light, points, tolerance, quick ? QUICK_ROUNDS : ROUNDS, fit);
       }
     }
     return best ?? { reached: Infinity };
@@ -178,6 +187,31 @@ function withAKnot(
     if ('spacing' in found) return found;
   }
   return null;
+}
+
+/** As fair as the tolerance allows over the same knots. */
+function fairer(
+  start: SpacedTargets,
+  points: Float64Array,
+  tolerance: number,
+  rounds: number,
+  fit: FitBy,
+): SpacedTargets {
+  let best = start;
+  const isWithin = (exponent: number): boolean => {
+    const found = spacedAt({ ...start.spacing, smoothing: 10 ** exponent }, points, fit);
+    if (!('spacing' in found && found.max <= USED_UP * tolerance)) return false;
+    best = found;
+    return true;
+  };
+  let [low, high]: [number, number] = [...SMOOTHINGS];
+  if (!isWithin(low) || isWithin(high)) return best;
+  for (let round = 0; round < rounds; round++) {
+    const middle = (low + high) / 2;
+    if (isWithin(middle)) low = middle;
+    else high = middle;
+  }
+  return best;
 }
 
 /** A spacing over [0, 1] that is its own mirror image. */

@@ -2,6 +2,9 @@ import { type Curve, homogeneous, lookedAt, trusted } from '../../curve/curve';
 import { periodicCurve } from '../../knots/period';
 import { fold } from '../../linear/cyclicBand';
 import { type Equation, leastKeeping } from '../../linear/minimiseKeeping';
+import { derivativeRows } from '../../energy/derivativeRows';
+import { axesFor } from '../../energy/motion';
+import { ParametricEnergy } from '../../energy/parametricEnergy';
 import { add, subtract, type Vector3, vectorAt } from '../../linear/vector';
 import { packSites, type Site, type Sites } from '../sites';
 import { basisRow, type SplineSpace } from '../splineSpace';
@@ -12,6 +15,8 @@ export interface TargetSpacing {
   readonly parameters: Float64Array;
   /** Simple inner knots, increasing; of a closed run those of one period, its start the first target's parameter. */
   readonly knots: Float64Array;
+  /** How much fairness counts beside the distances, 0 or more: as a share of what they weigh. */
+  readonly smoothing?: number;
 }
 
 /** A run of targets without a kink. */
@@ -27,10 +32,10 @@ export interface TargetRun {
 }
 
 /**
- * The curve over the knots with the least sum of squares from its targets at their parameters, that passes through its ends
- * and what is exact, and has the given derivatives: one banded system, linear in the targets. Null where these leave
- * something open or contradict each other. (The NURBS Book, 9.4.2, least squares with constraints; the equations by
- * multipliers.)
+ * The curve over the knots with the least sum of squares from its targets at their parameters, and of its jerk as far as
+ * that counts, that passes through its ends and what is exact, and has the given derivatives: one banded system, linear in
+ * the targets. Null where these leave something open or contradict each other. (The NURBS Book, 9.4.2, least squares with
+ * constraints, by multipliers; Eilers, Marx, Flexible smoothing with B-splines and penalties, 1996.)
  */
 export function nearTargets(run: TargetRun): Curve | null {
   const { points, closed, spacing, exact, derivatives } = run;
@@ -88,12 +93,40 @@ export function nearTargets(run: TargetRun): Curve | null {
       });
     });
   }
+  const curveOf = (control: Float64Array): Curve =>
+    closed ? periodicCurve(degree, control, around) : lookedAt(trusted(degree, knots, control));
+  if (spacing.smoothing) {
+    const shape = curveOf(homogeneous(new Float64Array(3 * count)));
+    addFairness(matrix, band, shape, count, spacing.smoothing, placeOf);
+  }
   const moves = leastKeeping({ count, dimension: 3, matrix, band, gradient, equations });
   if (!moves) return null;
   const packed = new Float64Array(3 * count);
   for (let j = 0; j < count; j++) packed.set(add(vectorAt(moves, placeOf(j)), origin), 3 * j);
-  const control = homogeneous(packed);
-  return closed ? periodicCurve(degree, control, around) : lookedAt(trusted(degree, knots, control));
+  return curveOf(homogeneous(packed));
+}
+
+/** Adds ∫ |r^(k)|² du, k = 3 or the degree where that is less, weighed against the sum of squares. */
+function addFairness(
+  matrix: Float64Array,
+  band: number,
+  shape: Curve,
+  count: number,
+  weight: number,
+  placeOf: (j: number) => number,
+): void {
+  const { degree } = shape;
+  const order = Math.min(3, degree);
+  const columns = Array.from({ length: count }, (_, j) => [{ place: placeOf(j), share: 1 }]);
+  const rows = derivativeRows(shape, columns, axesFor(null), degree - order + 1);
+  const energy = new ParametricEnergy(rows, order, count, band);
+  const traceOf = (list: Float64Array) => {
+    let sum = 0;
+    for (let i = 0; i < count; i++) sum += list[i * (band + 1)];
+    return sum;
+  };
+  const scale = (weight * traceOf(matrix)) / traceOf(energy.matrix);
+  if (scale < Infinity) energy.matrix.forEach((value, i) => (matrix[i] += scale * value));
 }
 
 /** The knots in full; the degree falls to what targets and derivatives can determine. */
@@ -125,8 +158,12 @@ function spaceOf({ points, closed, degree: wanted, spacing, derivatives }: Targe
 }
 
 /** The spacing of a stretch whose targets have these parameters; of a closed run it may lead over its seam. */
-export function spacingBetween({ knots }: TargetSpacing, parameters: Float64Array, period: number): TargetSpacing {
+export function spacingBetween(
+  { knots, smoothing }: TargetSpacing,
+  parameters: Float64Array,
+  period: number,
+): TargetSpacing {
   const [from, to] = [parameters[0], parameters[parameters.length - 1]];
   const around = Float64Array.from([...knots, ...knots.map((u) => u + period)]);
-  return { parameters, knots: around.filter((u) => u > from && u < to) };
+  return { parameters, knots: around.filter((u) => u > from && u < to), ...(smoothing && { smoothing }) };
 }

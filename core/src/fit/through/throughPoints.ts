@@ -129,7 +129,10 @@ function checkedTargets(
   count: number,
   closed: boolean,
 ): NonNullable<Run['targets']> {
-  const { parameters, knots } = spacing;
+  const { parameters, knots, smoothing = 0 } = spacing;
+  if (!(smoothing >= 0 && smoothing < Infinity)) {
+    throw new RangeError(`targets.spacing.smoothing: 0 or more is needed, not ${smoothing}`);
+  }
   const needed = closed ? count + 1 : count;
   if (parameters.length !== needed) {
     throw new RangeError(`targets.spacing.parameters: ${needed} are needed, not ${parameters.length}`);

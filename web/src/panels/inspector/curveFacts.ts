@@ -9,6 +9,7 @@ import { Icon } from '../../ui/icon';
 import { counted } from '../../ui/labels';
 import { NumberField } from '../../ui/numberField';
 import { FramedButton, LinkButton } from '../../ui/buttons';
+import { FitTolerance } from './fitTolerance';
 
 const SPACINGS: readonly ChoiceOption<boolean>[] = [
   { value: false, label: 'live', tip: 'The spacing follows from the points' },
@@ -22,7 +23,7 @@ const ENDS: readonly ChoiceOption<boolean>[] = [
 /** What the selected curve is, and what can be changed of it as a whole. */
 @Component({
   selector: 'pb-curve-facts',
-  imports: [FramedButton, LinkButton, Choice, Icon, NumberField, Tooltip],
+  imports: [FitTolerance, FramedButton, LinkButton, Choice, Icon, NumberField, Tooltip],
   template: `
     <dl>
       <dt>Degree</dt>
@@ -106,6 +107,7 @@ const ENDS: readonly ChoiceOption<boolean>[] = [
         <dd class="number">{{ figure }}</dd>
       }
     </dl>
+    <pb-fit-tolerance />
   `,
   styleUrl: './sections.css',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -2,7 +2,6 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { type End, handlesOn, type Id, selectionOf } from '@pencil-bend/document';
 import { Editing, Joints, Viewports } from '../../session';
 import { jointSentence, levelInWords } from '../../view/jointWords';
-import { broughtIn } from '../../view/viewport';
 
 /** A joint of the list: of a drag only rows whose joints move are made anew. */
 @Component({
@@ -42,8 +41,6 @@ export class JointRow {
     if (!reading) return;
     const { item, end, joint, at } = reading;
     this.editing.select(joint ? handlesOn(item, [{ kind: 'joint', end }]) : selectionOf([item]));
-    const viewport = this.viewports.viewport();
-    const to = broughtIn(viewport, [at]);
-    if (to.x !== viewport.x || to.y !== viewport.y) this.viewports.glide(to);
+    this.viewports.goTo([at]);
   }
 }

@@ -16,7 +16,6 @@ import { Choice, type ChoiceOption } from '../../ui/choice';
 import { counted } from '../../ui/labels';
 import { NumberField } from '../../ui/numberField';
 import { isKnot } from '../../view/meeting';
-import { broughtIn } from '../../view/viewport';
 import { type MeetingRow, meetingRows } from './meetingRows';
 
 /** A button for each: nothing is chosen for good. */
@@ -122,9 +121,7 @@ export class ContinuityTable {
   protected goTo({ meeting }: MeetingRow): void {
     this.editing.select(selectionOf([meeting.first.item]));
     this.meetings.current.set(meeting);
-    const viewport = this.viewports.viewport();
-    const to = broughtIn(viewport, [meeting.at]);
-    if (to.x !== viewport.x || to.y !== viewport.y) this.viewports.glide(to);
+    this.viewports.goTo([meeting.at]);
   }
 
   protected isCurrent({ meeting }: MeetingRow): boolean {
