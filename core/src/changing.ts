@@ -6,6 +6,7 @@ export { cornersOf } from './fit/near/corners';
 export { freehand, type Freehand, type FreehandOptions } from './fit/near/freehand';
 export { leastSquares, type LeastSquaresOptions, type Undetermined } from './fit/near/leastSquares';
 export {
+  FEW_TARGETS,
   type OutOfReach,
   type SpacedTargets,
   spaceTargets,

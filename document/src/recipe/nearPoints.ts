@@ -1,13 +1,10 @@
 import { failed, packVectors, type Result, success } from '@pencil-bend/core';
-import { pointsDeviation, type Progress, spaceTargets } from '@pencil-bend/core/changing';
+import { FEW_TARGETS, pointsDeviation, type Progress, spaceTargets } from '@pencil-bend/core/changing';
 import equal from 'fast-deep-equal';
 import { CommandError } from '../commandError';
 import type { FitRecipe, Near } from '../project/project';
 import { LIVE_TARGETS } from './liveTargets';
 import { APART, exactOf, fitBy, fitProblem, heldAtPoints, resolveRecipe } from './resolve';
-
-/** So few points are passed through where nothing lighter does. */
-const FEW = 24;
 
 /** Seeks the knots of a curve near its points, bound as it is shown; fails with why there is none, in words. */
 export function soughtNear(
@@ -38,9 +35,8 @@ export function soughtNear(
     return success({ within, parameters: [...parameters], knots: [...knots], ...(smoothing && { smoothing }) });
   }
   const { failure } = found;
-  // So few points have no noise to follow: what is held asks for every knot, and the curve passes through them.
   const isHeld = failure.kind === 'out-of-reach' || failure.kind === 'unsolvable';
-  if (isHeld && points.length <= FEW) return success({ within, parameters: [], knots: [] });
+  if (isHeld && points.length <= FEW_TARGETS) return success({ within, parameters: [], knots: [] });
   if (failure.kind !== 'out-of-reach') return failed(fitProblem(failure, packed, closed).message);
   return failed(
     `Within ${inMm(within)} mm the curve would follow the noise of its points: ${failure.reachable} mm can be reached`,
