@@ -12,6 +12,7 @@ export { LIVE_TARGETS } from './recipe/liveTargets';
 export type { Attempt, Attempted } from './command/attempt';
 export { type Outcome, type Performed, projectBefore, redo, type Stamp, undo } from './history/undo';
 export { FIRST_NAMES, type Shape } from './command/shapes';
+export { FIT_NAMES } from './command/fitNames';
 export { titleOf } from './command/titleOf';
 export { migrateStep, type StepTitle } from './history/stepTitle';
 export { NO_STACKS, type Stacks, stacksOf, type Step } from './history/history';

@@ -1,12 +1,13 @@
-import type { Draft } from 'immer';
+import { type Draft, original } from 'immer';
 import { CommandError } from '../commandError';
-import type { Id, Item, Project } from '../project/project';
+import { type CurveItem, type Id, isDerived, type Item, newLayer, type Project } from '../project/project';
+import { withShape } from '../links/table';
 import { become } from './become';
 import type { Value } from '../schema/kit';
 import type { newItem, sheetArgs } from '../schema/sheetArgs';
 import type { Commands } from './command';
 import { FreeNames } from './freeNames';
-import { itemOf, named, namedAs, newItem as withDefaults, openItemOf } from './items';
+import { addItem, itemOf, named, namedAs, newItem as withDefaults, openItemOf } from './items';
 import { drawnJoined } from './jointChanges';
 import { FIRST_NAMES, type Shape } from './shapes';
 
@@ -28,6 +29,33 @@ export const sheetCommands: Commands<typeof sheetArgs> = {
       return { items: namedAs(called, args.items.length), ...(!isWhole && { how: 'unjoined' }) };
     },
     change: { items: (project, args) => ({ added: drawn(project, args).items }) },
+  },
+
+  takeFit: {
+    adds: ({ points }) => (points ? 2 : 1),
+    facts: (project, { item, how }) => {
+      const own = Object.hasOwn(project.items, item) ? openItemOf(project, item).name : null;
+      return { how, items: namedAs([own ?? new FreeNames(project).next(FIRST_NAMES.curve)]) };
+    },
+    change: (draft, { item, layer, plane, recipe, points }) => {
+      const project = original(draft) as Project;
+      const own = Object.hasOwn(project.items, item) ? openItemOf(project, item) : null;
+      if (own && (own.kind !== 'curve' || isDerived(own.recipe))) {
+        throw new CommandError(`${own.name} is made from others: a curve of its own is needed`);
+      }
+      if (own) become(draft.items[item], withShape(project, own as CurveItem, recipe));
+      else {
+        const name = new FreeNames(project).next(FIRST_NAMES.curve);
+        addItem(draft, item, { kind: 'curve', ...withDefaults(project, name, layer, plane), recipe });
+      }
+      if (!points) return;
+      if (!Object.hasOwn(draft.layers, points.layer)) {
+        draft.layers[points.layer] = { ...newLayer(points.layerName), reference: true };
+        draft.layerOrder.push(points.layer);
+      }
+      const beside = { ...withDefaults(project, new FreeNames(project).next(points.name), layer, plane) };
+      addItem(draft, points.id, { kind: 'pointSet', ...beside, layer: points.layer, pointSet: points.pointSet });
+    },
   },
 
   placePoint: {

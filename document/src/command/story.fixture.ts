@@ -82,6 +82,10 @@ export const STORY_OF_ITEMS: readonly (readonly [CommandCall, string])[] = [
     { command: 'drawItems', args: { ...sheet, shape: 'curve', items: [{ id: 'one', recipe: fit([300, 0, 0], [320, 12, 0], [345, 8, 0]) }, { id: 'two', recipe: fit([350, 10, 0], [370, 22, 0], [400, 20, 0]) }] } },
     'Draw Curve 2 and Curve 3',
   ],
+  [
+    { command: 'takeFit', args: { item: 'one', ...sheet, how: 'faded', recipe: fit([300, 0, 0], [320, 12, 0], [345, 8, 0]), points: { id: 'one-points', layer: 'fits', layerName: 'Points of fits', name: 'Points', pointSet: measured } } },
+    'Fit Curve 2 anew: through, usual spacing',
+  ],
   [{ command: 'drawBlend', args: { id: 'gap', first: { item: 'one', end: 'end', level: 2 }, second: { item: 'two', end: 'start', level: 2 } } }, 'Blend Curve 2 and Curve 3'],
   [{ command: 'setBlend', args: { item: 'gap', first: { item: 'one', end: 'end', level: 3 }, second: { item: 'two', end: 'start', level: 2 }, ratio: 1 } }, 'Change the blend Blend 1'],
   [{ command: 'deleteItem', args: { item: 'gap' } }, 'Delete Blend 1'],

@@ -1,3 +1,4 @@
+import { FIT_NAMES } from './fitNames';
 import type { commandArgs } from '../schema/commandArgs';
 import type { LayerChange } from './layerCommands';
 import { lower } from './titleWords';
@@ -52,6 +53,7 @@ const verbOf = (how: string): string => (Object.hasOwn(VERBS, how) ? VERBS[how] 
 /** The title of the step of each command, of its facts. A history is read before the commands have come. */
 export const titles: Titles = {
   drawItems: ({ how, items }) => `Draw ${items}${how === 'unjoined' ? ', without its joint' : ''}`,
+  takeFit: ({ how, items }) => `Fit ${items} anew: ${(FIT_NAMES as Partial<Record<string, string>>)[how] ?? how}`,
   placePoint: ({ items }) => `Move ${items}`,
   setGuide: ({ items }) => `Change ${items}`,
   thinPointSet: ({ items, numbers: [thinning = 1] }) =>

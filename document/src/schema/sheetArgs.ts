@@ -1,9 +1,10 @@
 import { Type } from '@sinclair/typebox';
+import { FIT_NAMES } from '../command/fitNames';
 import { guide, note, pointSet } from './items';
 import { newJoints } from './joints';
-import { colour, id, ids, name, object, oneOf, oneOfWords, orNull, vector } from './kit';
+import { colour, id, ids, name, object, oneOf, oneOfKinds, oneOfWords, orNull, vector } from './kit';
 import { grid, project, units } from './project';
-import { recipe } from './recipes';
+import { controlRecipe, fitRecipe, recipe } from './recipes';
 import { SHAPES } from '../command/shapes';
 
 /** A curve, point or guide that is drawn: with its own colour, or that of its layer. */
@@ -17,6 +18,8 @@ export const newItem = oneOf(
   { $id: 'newItem' },
 );
 
+const FITS = Object.keys(FIT_NAMES) as (keyof typeof FIT_NAMES)[];
+
 /** Arguments of what can be done to a project and its items as a whole. */
 export const sheetArgs = {
   drawItems: object({
@@ -24,6 +27,15 @@ export const sheetArgs = {
     plane: id,
     shape: oneOfWords(SHAPES),
     items: Type.Array(newItem, { minItems: 1 }),
+  }),
+  /** A curve fitted to points, in place of one or as a new one; its points may be left beside it, on a layer to work to. */
+  takeFit: object({
+    item: id,
+    layer: id,
+    plane: id,
+    how: oneOfWords(FITS),
+    recipe: oneOfKinds([controlRecipe, fitRecipe]),
+    points: Type.Optional(object({ id, layer: id, layerName: name, name, pointSet })),
   }),
   placePoint: object({ item: id, to: vector }),
   setGuide: object({ item: id, guide }),
