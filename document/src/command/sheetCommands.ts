@@ -53,7 +53,10 @@ export const sheetCommands: Commands<typeof sheetArgs> = {
         draft.layers[points.layer] = { ...newLayer(points.layerName), reference: true };
         draft.layerOrder.push(points.layer);
       }
-      const beside = { ...withDefaults(project, new FreeNames(project).next(points.name), layer, plane) };
+      const names = new FreeNames(project);
+      const beside = {
+        ...withDefaults(project, names.isTaken(points.name) ? names.next(points.name) : points.name, layer, plane),
+      };
       addItem(draft, points.id, { kind: 'pointSet', ...beside, layer: points.layer, pointSet: points.pointSet });
     },
   },

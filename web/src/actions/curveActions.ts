@@ -46,6 +46,15 @@ export const CURVE_ACTIONS: readonly BenchAction[] = [
   },
 
   {
+    label: 'Try fits of these points',
+    finds: 'fit interpolate approximate compare methods spline elastica smoothing points',
+    group: 'curve',
+    keys: ['$'],
+    inMenu: ({ editing }) => editing.selection().items.length > 0,
+    does: ({ tryFits }) => tryFits.open(),
+  },
+
+  {
     label: 'Raise the degree',
     finds: 'elevate order nurbs',
     group: 'curve',

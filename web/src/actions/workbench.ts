@@ -15,6 +15,7 @@ import type {
   Target,
   ToolInHand,
   ToolView,
+  TryFits,
   Viewports,
 } from '../session';
 
@@ -37,6 +38,7 @@ export interface Workbench {
   readonly stepHistory: StepHistory;
   readonly target: Target;
   readonly toolView: ToolView;
+  readonly tryFits: TryFits;
   showAll(): void;
   toggleBare(): void;
   toggleComb(): void;

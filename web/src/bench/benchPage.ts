@@ -21,6 +21,7 @@ import {
   ToolInHand,
   ToolView,
   ToolWork,
+  TryFits,
   TypedPlace,
   Viewports,
 } from '../session';
@@ -54,6 +55,7 @@ import { Inspector } from '../panels/inspector/inspector';
 import { Outline } from '../panels/outline/outline';
 import { Palette } from '../panels/palette/palette';
 import { PromptLine } from '../panels/prompt/promptLine';
+import { TryFitsPanel } from '../panels/fits/tryFitsPanel';
 import { ShortcutsPanel } from '../panels/shortcuts/shortcutsPanel';
 import { drawingActions, viewActions } from '../state/actions';
 import { newId } from '../state/ids';
@@ -96,6 +98,7 @@ import { FramedButton } from '../ui/buttons';
     Splitter,
     Toolbar,
     Tooltip,
+    TryFitsPanel,
     WordMark,
   ],
   providers: BENCH_SERVICES,
@@ -134,6 +137,7 @@ export class BenchPage implements Workbench {
   readonly stepHistory = inject(StepHistory);
   readonly target = inject(Target);
   readonly toolView = inject(ToolView);
+  readonly tryFits = inject(TryFits);
   private readonly typed = inject(TypedPlace);
   readonly viewports = inject(Viewports);
   // It works by itself as long as the page is there.

@@ -16,6 +16,7 @@ import { drawingActions } from '../state/actions';
 import { newStamp } from '../state/ids';
 import { type BenchState, reducers } from '../state/reducers';
 import { SyncQueue } from '../sync/syncQueue';
+import { FitWorkService } from '../work/fitWorkService';
 import { ReadingWorkService } from '../work/readingWorkService';
 import { HeavyWorkService } from '../work/heavyWorkService';
 import { type Asked, type JobKind, type JobProgress, runJob } from '../work/jobs';
@@ -46,12 +47,14 @@ export class ReadingHere {
   ask = async <Kind extends JobKind>(
     kind: Kind,
     asked: () => Asked<Kind>,
-    { isWanted = () => true }: LineOptions = {},
+    { isWanted = () => true, onProgress }: LineOptions = {},
   ) => {
     await Promise.resolve();
     if (!isWanted()) return { kind: 'given-up' };
-    return { kind: 'answered', answer: runJob(kind, asked(), () => undefined) };
+    return { kind: 'answered', answer: runJob(kind, asked(), (step) => onProgress?.(step)) };
   };
+  given = 0;
+  giveUp = () => void this.given++;
 }
 
 /** What outlives a reload is kept in memory. */
@@ -89,6 +92,7 @@ export function openBench(project: Project) {
       { provide: Actions, useValue: EMPTY },
       { provide: HeavyWorkService, useClass: WorkHere },
       { provide: ReadingWorkService, useClass: ReadingHere },
+      { provide: FitWorkService, useClass: ReadingHere },
       { provide: SyncQueue, useClass: QueueHere },
       { provide: ProjectsApi, useValue: {} },
     ],

@@ -36,6 +36,7 @@ import { ToolView } from './toolView';
 import { ToolWork } from './toolWork';
 import { Tracing } from './tracing';
 import { Trial } from './trial';
+import { TryFits } from './tryFits';
 import { TypedPlace } from './typedPlace';
 import { Viewports } from './viewports';
 
@@ -79,6 +80,7 @@ export const BENCH_SERVICES = [
   ToolWork,
   Tracing,
   Trial,
+  TryFits,
   TypedPlace,
   Viewports,
 ];

@@ -40,5 +40,6 @@ export { ToolView } from './toolView';
 export { ToolWork } from './toolWork';
 export { Tracing } from './tracing';
 export { Trial } from './trial';
+export { type FitState, TRIED, TryFits } from './tryFits';
 export { TypedPlace } from './typedPlace';
 export { Viewports } from './viewports';

@@ -51,7 +51,9 @@ export class NearSeeking {
     try {
       for (const recipe of recipes) {
         const outcome = await this.work.ask('near', () => ({ recipe }), { isWanted });
-        if (!isWanted() || outcome.kind === 'given-up') return;
+        if (!isWanted()) return;
+        // Taken off the worker by something else: it is done here.
+        if (outcome.kind === 'given-up') break;
         if (!outcome.answer.ok) return this.refuse(outcome.answer.failure);
         steps().rememberNear(recipe, outcome.answer.value);
       }

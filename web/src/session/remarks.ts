@@ -75,6 +75,7 @@ function besides(call: CommandCall, before: Project, after: Project): string | n
   const [old, now] = [before, after].map((project) => (id ? recipeIn(project, id) : null));
   if (!old || !now || !id) return null;
   const { name } = after.items[id];
+  if (call.command === 'takeFit') return null;
   if (old.kind === 'fit' && old.near && now.kind === 'control') {
     return `${name} is pulled by its control points from now on: undo leads back to its points`;
   }

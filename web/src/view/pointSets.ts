@@ -52,6 +52,15 @@ function placeOf({ map, thinning }: PointSet, points: Float64Array, index: numbe
   return placed(map, [points[i], points[i + 1], points[i + 2]]);
 }
 
+/** Where the points of a set lie that are shown, packed x y z; null for what is no set, and where they are not here. */
+export function placesShown({ pointSet, points }: ShownItem): Float64Array | null {
+  if (!pointSet || !points) return null;
+  const count = Math.ceil(points.length / 3 / pointSet.thinning);
+  const places = new Float64Array(3 * count);
+  for (let i = 0; i < count; i++) places.set(placeOf(pointSet, points, i), 3 * i);
+  return places;
+}
+
 function seenOn(plane: Plane, { map, thinning }: PointSet, points: Float64Array): Seen {
   const axes = [map.x, map.y, map.z].join();
   const ways = known.get(points) ?? [];

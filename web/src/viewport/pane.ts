@@ -18,6 +18,7 @@ import {
   ToolView,
   Tracing,
   Viewports,
+  TryFits,
 } from '../session';
 import {
   ChangeDetectionStrategy,
@@ -52,6 +53,7 @@ import { RoomMarks } from './roomMarks';
 import { readingTag } from './readingTag';
 import { isBlank, LiveDrawing, type LivePicture } from './liveDrawing';
 import { RestingDrawing, type RestingPicture } from './restingDrawing';
+import { FitLayer } from './fitLayer';
 import { MeasurementLayer } from './measurementLayer';
 import { NameLayer } from './nameLayer';
 import { overlayOf } from './overlay';
@@ -75,6 +77,7 @@ const NO_OFFSET: Vector3 = [0, 0, 0];
     JointLayer,
     LinkChoice,
     LumpLabel,
+    FitLayer,
     MeasurementLayer,
     NameLayer,
     ReadingLayer,
@@ -99,6 +102,7 @@ export class Pane {
   protected readonly joints = inject(Joints);
   private readonly ghosts = inject(Ghosts);
   protected readonly measurements = inject(Measurements);
+  protected readonly fits = inject(TryFits);
   private readonly combs = inject(Combs);
   private readonly meetings = inject(Meetings);
   private readonly mirrorCheck = inject(MirrorCheck);

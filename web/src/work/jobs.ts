@@ -1,4 +1,5 @@
 import {
+  type ConstraintFailure,
   type CurvatureChange,
   curvatureChange,
   type Deviation,
@@ -22,6 +23,11 @@ import {
   type RelayTarget,
   relay,
   type RelayOptions,
+  type FitMethod,
+  type OutOfReach,
+  type TriedFit,
+  tryFit,
+  type TryFitOptions,
 } from '@pencil-bend/core/changing';
 import {
   type AmongOptions,
@@ -57,6 +63,15 @@ export interface Jobs extends FairJobs {
     readonly answer: Result<Packed<NearFit>, FitFailure>;
   };
   freehand: FreehandJob;
+  /** A fit of points by a method, with its figures. */
+  'try-fit': {
+    readonly asked: {
+      readonly points: Float64Array;
+      readonly method: FitMethod;
+      readonly options: Plain<TryFitOptions>;
+    };
+    readonly answer: Result<Packed<TriedFit>, ConstraintFailure | OutOfReach>;
+  };
   /** How a curve through points comes near them; why it cannot, in words. */
   near: { readonly asked: { readonly recipe: FitRecipe }; readonly answer: Result<Near, string> };
   lighten: {
@@ -139,8 +154,13 @@ export type JobKind = keyof Jobs;
 export type Asked<Kind extends JobKind> = Jobs[Kind]['asked'];
 export type Answer<Kind extends JobKind> = Jobs[Kind]['answer'];
 
+/** How far a fit has come, from 0 to 1; null where that is not known. */
+export interface FitProgress {
+  readonly share: number | null;
+}
+
 /** How far a job has come, in the terms of what it does. */
-export type JobProgress = ProgressStep | FairProgress;
+export type JobProgress = ProgressStep | FairProgress | FitProgress;
 type Report = (step: JobProgress) => void;
 
 type Work = { readonly [Kind in JobKind]: (asked: Asked<Kind>, progress: Report) => Answer<Kind> };
@@ -150,6 +170,8 @@ const work: Work = {
   'near-points': ({ points, tolerance, options }, progress) =>
     packed(nearPoints(points, tolerance, { ...options, progress })),
   freehand: freehandJob,
+  'try-fit': ({ points, method, options }, progress) =>
+    packed(tryFit(points, method, { ...options, progress: (share) => progress({ share }) })),
   near: ({ recipe }, progress) => soughtNear(recipe, { progress }),
   lighten: ({ curve, tolerance, options }, progress) =>
     packed(lighten(unpackCurve(curve), tolerance, { ...options, progress })),

@@ -1,4 +1,4 @@
-import type { Asked, JobKind } from './jobs';
+import type { Asked, JobKind, JobProgress } from './jobs';
 import { type Outcome, type StartedWorker, WorkQueue } from './workQueue';
 
 interface Waiting {
@@ -13,6 +13,7 @@ export interface LineOptions {
   readonly rank?: number;
   /** Asked when its turn comes: what nobody wants any more is left out. */
   readonly isWanted?: () => boolean;
+  readonly onProgress?: (step: JobProgress) => void;
 }
 
 /**
@@ -32,12 +33,12 @@ export class WorkLine {
   ask<Kind extends JobKind>(
     kind: Kind,
     asked: () => Asked<Kind>,
-    { rank = 0, isWanted = () => true }: LineOptions = {},
+    { rank = 0, isWanted = () => true, onProgress }: LineOptions = {},
   ): Promise<Outcome<Kind>> {
     return new Promise((resolve, reject) => {
       const go = async () => {
         try {
-          resolve(await this.worker.run(kind, asked()));
+          resolve(await this.worker.run(kind, asked(), onProgress));
         } catch (error) {
           reject(error instanceof Error ? error : new Error(String(error)));
         }
@@ -45,6 +46,12 @@ export class WorkLine {
       this.waiting.push({ rank, isWanted, go, leaveOut: () => resolve({ kind: 'given-up' }) });
       void this.next();
     });
+  }
+
+  /** What is under way and what waits is given up; the next job finds a fresh worker. */
+  giveUp(): void {
+    for (const each of this.waiting.splice(0)) each.leaveOut();
+    this.worker.cancel();
   }
 
   /** Ends the worker for good. */

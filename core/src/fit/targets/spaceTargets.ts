@@ -2,6 +2,7 @@ import { scale, type Vector3 } from '../../linear/vector';
 import { distinctOf } from '../../knots/period';
 import { SAME_KNOT } from '../../knots/sameKnot';
 import { arcLength } from '../../measure/arcLength';
+import { energies } from '../../measure/energies';
 import type { Contacts, Jet } from '../../measure/jet';
 import { pointsDeviation } from '../../measure/pointsDeviation';
 import { mustBeAbove0, mustBeWhole } from '../../refuse';
@@ -94,6 +95,11 @@ export function spaceTargets(
   const fit =
     options.fit ?? ((spacing) => throughPoints(points, { ...options, targets: { spacing, exact: options.exact } }));
   const runs = runsOf(points, chords, closed, kinks, options);
+  /** Few points have no noise: what is less fair than the curve through them is not worth the control points it saves. */
+  const through = points.length / 3 <= FEW_TARGETS ? throughPoints(points, { ...options, targets: undefined }) : null;
+  const variation = through?.ok ? energies(through.value.curve).variation : Infinity;
+  const isFairEnough = (made: SpacedTargets) =>
+    variation === Infinity || energies(made.fit.curve).variation <= variation;
   const at = (tolerance: number): SpacedTargets | ConstraintFailure | { readonly reached: number } => {
     let best: SpacedTargets | ConstraintFailure | null = null;
     for (const share of DRAWN_IN) {
@@ -106,10 +112,12 @@ export function spaceTargets(
       if (!best || !('spacing' in best) || ('spacing' in near && near.max < best.max)) best = near;
       if ('spacing' in best && best.max <= tolerance) {
         const light = quick ? best : lighter(best, points, { closed, mirrored, tolerance }, fit);
-        return fairer(light, points, tolerance, quick ? QUICK_ROUNDS : ROUNDS, fit);
+        const made = fairer(light, points, tolerance, quick ? QUICK_ROUNDS : ROUNDS, fit);
+        if (isFairEnough(made)) return made;
+        best = null;
       }
     }
-    return best ?? { reached: Infinity };
+    return best ?? { kind: 'unsolvable', degree, points: points.length / 3 };
   };
   let found = at(within);
   if ('spacing' in found && found.max <= within) return success(found);

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { closestPoint, distance, type Vector3 } from '@pencil-bend/core';
 import { type FitRecipe, selectionOf } from '@pencil-bend/document';
 import { Tooltip } from 'primeng/tooltip';
-import { Editing, NearSeeking, Readings, ShownItems, Trial, Viewports } from '../../session';
+import { Editing, NearSeeking, Readings, ShownItems, Trial, TryFits, Viewports } from '../../session';
 import { LinkButton } from '../../ui/buttons';
 import { lengthInWords, toleranceInWords } from '../../ui/length';
 import { NumberField } from '../../ui/numberField';
@@ -51,6 +51,16 @@ const [LEAST, MOST] = [0.1, 500];
           </dd>
         }
       </dl>
+      <p class="links">
+        <button
+          pbLink
+          pTooltip="The same points by several methods, side by side ($)"
+          tooltipPosition="bottom"
+          (click)="fits.open()"
+        >
+          try fits …
+        </button>
+      </p>
     }
   `,
   styleUrl: './sections.css',
@@ -72,6 +82,7 @@ export class FitTolerance {
   private readonly trial = inject(Trial);
   private readonly viewports = inject(Viewports);
   protected readonly seeking = inject(NearSeeking);
+  protected readonly fits = inject(TryFits);
   protected readonly units = computed(() => this.editing.project()?.units ?? 'mm');
   private readonly sheet = computed(() => this.editing.project()?.tolerance ?? 0.01);
 

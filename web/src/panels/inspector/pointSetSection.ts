@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { cornersOf, MOST_THINNING } from '@pencil-bend/document';
-import { Editing, PointSets, ShownItems } from '../../session';
+import { Editing, PointSets, ShownItems, TryFits } from '../../session';
 import { LinkButton } from '../../ui/buttons';
 import { lengthShown } from '../../ui/length';
 import { NumberField } from '../../ui/numberField';
@@ -34,6 +34,7 @@ import { NumberField } from '../../ui/numberField';
           />
         </dd>
       </dl>
+      <div class="links"><button pbLink (click)="fits.open()">try fits …</button></div>
       <p class="hint">Snaps catch what is shown; deviations are read of all points.</p>
     }
   `,
@@ -57,6 +58,7 @@ import { NumberField } from '../../ui/numberField';
 export class PointSetSection {
   protected readonly editing = inject(Editing);
   protected readonly pointSets = inject(PointSets);
+  protected readonly fits = inject(TryFits);
   private readonly shown = inject(ShownItems);
   protected readonly most = MOST_THINNING;
   protected readonly pointSet = computed(() => this.shown.selected()?.pointSet ?? null);
