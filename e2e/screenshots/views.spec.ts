@@ -67,7 +67,7 @@ test('projects page', async ({ page }) => {
   await page.screenshot(into('projects'));
 });
 
-test('drawing: palette, a caught place, symmetry', async ({ page }) => {
+test('drawing: palette, a caught place', async ({ page }) => {
   const user = new BenchUser(page);
   await user.openKettle();
   const at = await user.places();
@@ -86,19 +86,22 @@ test('drawing: palette, a caught place, symmetry', async ({ page }) => {
   await page.screenshot(into('drawing'));
   await page.keyboard.press('Enter');
   await page.keyboard.press('Control+z');
+});
 
-  await user.curve('Wall, left').click();
-  const [x, y] = await user.fitPoint(2).evaluate((point) => [Number(point.getAttribute('cx')), Number(point.getAttribute('cy'))]); // prettier-ignore
-  const box = await user.sheet.boundingBox();
-  if (!box) throw new Error('the sheet is not shown');
-  await page.mouse.move(box.x + x, box.y + y);
-  await page.mouse.down();
-  await page.mouse.move(box.x + x - 12, box.y + y + 6, { steps: 4 });
+test('try fits: the points of a curve by several methods', async ({ page }) => {
+  const user = new BenchUser(page);
+  await user.openKettle();
+  await user.curve('Spout, underside').click();
+  await user.focusSheet();
+  await page.keyboard.press('$');
+  const panel = page.getByRole('region', { name: 'Try fits' });
+  await expect(panel.getByRole('button', { name: /^Take / })).toHaveCount(11);
+  await panel.getByRole('listitem').getByRole('button', { name: 'through, usual spacing' }).click();
+  await panel.getByRole('listitem').getByRole('button', { name: 'fewest control points' }).click();
+  await expect(panel).toContainText('mm apart');
+  await page.mouse.move(620, 200);
   await page.waitForTimeout(SETTLED_MS);
-  await page.screenshot(into('symmetry'));
-  await page.mouse.up();
-  await page.keyboard.press('Control+z');
-  await page.keyboard.press('Escape');
+  await page.screenshot(into('try-fits'));
 });
 
 // Last, since it leaves more projects behind.

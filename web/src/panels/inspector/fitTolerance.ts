@@ -102,8 +102,9 @@ export class FitTolerance {
 
   /** The point that lies farthest off the curve as it rests; null where it passes through them. */
   protected readonly farthest = computed(() => {
-    const [recipe, curve] = [this.recipe(), this.readings.keptCurve()];
-    if (!recipe?.near || !curve) return null;
+    const [item] = this.editing.selection().items;
+    const [recipe, curve] = [this.editing.recipeOf(item), this.readings.keptCurve()];
+    if (recipe?.kind !== 'fit' || !recipe.near || !curve) return null;
     let worst = { index: 0, off: -1, at: recipe.points[0].at };
     recipe.points.forEach(({ at }, index) => {
       const off = closestPoint(curve, at).distance;
