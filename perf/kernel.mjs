@@ -218,6 +218,7 @@ function alone(core) {
     ['curvature profile, 300 points', time(() => core.curvatureProfile(fresh(large), { normal }))],
     ...moved(core, large, normal),
     ...fits(core),
+    ...tried(core),
     ...replacements(core),
     ...live(core),
   ];
@@ -296,6 +297,24 @@ function fits(core) {
     ['first curve within 0.1 mm of 10,000 noisy points', time(() => core.nearPoints(scan, 0.1, { quick: true }))],
     ['the lightest found, of 10,000', time(() => core.nearPoints(scan, 0.1))],
   ];
+}
+
+/** Fits that seek their own shape, with their figures: of so many points along a wave, in space. */
+function tried(core) {
+  return [9, 50, 200].flatMap((count) => {
+    const points = Float64Array.from({ length: 3 * count }, (_, i) => {
+      const s = Math.floor(i / 3) / (count - 1);
+      const noise = 0.1 * Math.sin(12_345.678 * i);
+      return i % 3 === 0 ? 400 * s + noise : i % 3 === 1 ? 60 * Math.sin(9 * s) + noise : 30 * Math.cos(6 * s);
+    });
+    const fit = (method) => time(() => core.tryFit(points, method, { tolerance: 0.3 }), 400);
+    return [
+      [`linear tension through ${count} points, as in a drag`, time(() => core.linearTension(points))],
+      [`bending against stretching, ${count} points`, fit('elastica')],
+      [`the fairest through ${count} points`, fit('fairest')],
+      [`near ${count} points within 0.3 mm, with the fewest control points`, fit('fewest')],
+    ];
+  });
 }
 
 /** Lighter curves, and what stands for curves elsewhere. */
