@@ -155,6 +155,31 @@ describe('a curve near its points', () => {
     expect(isWithin(fit(project))).toBe(true);
   });
 
+  it('never keeps its leader from being moved, however far off its points that leads it', () => {
+    const LEADER = controlRecipe(
+      makeCurve(3, uniformKnots(3, 4), homogeneous([-90, 10, 0, -60, 20, 0, -30, -12, 0, 0, 0, 0])),
+      (i) => `c${i + 1}`,
+    );
+    let project = drawn({ leader: LEADER, curve: fitRecipe(noisy(120), false) });
+    project = done(project, within(0.2)).project;
+    const start = { item: 'curve', end: 'start' } as const;
+    project = done(project, {
+      command: 'joinEnd',
+      args: { ...start, leader: { kind: 'end', item: 'leader', end: 'end' }, level: 2 },
+    }).project;
+    for (const to of [
+      [-30, 60, 0],
+      [30, 5, 0],
+    ] as const) {
+      project = done(project, {
+        command: 'movePoints',
+        args: { item: 'leader', moves: [{ point: 'c3', to }] },
+      }).project;
+      expect(keptJoints(project, 'curve').start?.level).toBe(2);
+    }
+    expect(missOf(fit(project)).max).toBeGreaterThan(0);
+  });
+
   it('stays its own mirror; closed it says that it cannot', () => {
     const about = { at: [100, 0, 0], across: [1, 0, 0] } as const;
     const half = noisy(12, 103);

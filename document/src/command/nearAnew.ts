@@ -1,12 +1,21 @@
+import { CommandError } from '../commandError';
 import { plainRecipe } from '../project/plain';
-import { type CurveItem, type FitRecipe, type Id, isDerived, type Item, type Project } from '../project/project';
+import {
+  type CurveItem,
+  type FitRecipe,
+  type Id,
+  isDerived,
+  type Item,
+  type Near,
+  type Project,
+} from '../project/project';
 import { withFollowers } from '../links/order';
 import { isWithin, nearNow } from '../recipe/nearPoints';
 
 /**
  * Curves near their points whose knots no longer do after a command: those whose points, degree or constraints it changed,
  * and those that follow what it changed and have lost their tolerance. Quickly, only the first. Throws a `CommandError`
- * where none does.
+ * where none does for a curve that the command itself changed.
  */
 export function nearAnew(
   before: Project,
@@ -27,12 +36,22 @@ export function nearAnew(
     if (!isChanged && !isMoved) continue;
     const shown = shownAs(after, item as CurveItem, recipe);
     concerned.push(shown);
-    // What follows keeps its knots while it is only shown, and as long as they do.
+    // What follows keeps its knots while it is only shown, as long as they do, and where no others would.
     if (isMoved && (quick || isWithin(shown))) continue;
-    const near = nearNow(shown, quick);
-    if (near !== recipe.near) anew[id] = { ...(item as CurveItem), recipe: { ...recipe, near } };
+    const near = isMoved ? nearOrNone(shown) : nearNow(shown, quick);
+    if (near && near !== recipe.near) anew[id] = { ...(item as CurveItem), recipe: { ...recipe, near } };
   }
   return { items: anew, concerned };
+}
+
+/** What follows another never keeps that from being changed: its card says how far it lies off its points. */
+function nearOrNone(shown: FitRecipe): Near | null {
+  try {
+    return nearNow(shown, false);
+  } catch (error) {
+    if (error instanceof CommandError) return null;
+    throw error;
+  }
 }
 
 interface NearAnew {

@@ -70,6 +70,17 @@ describe('fits that are tried', () => {
     expect(fits.fits().fewest).toBe(now);
   });
 
+  it('go on where a setting of others is changed meanwhile', async () => {
+    const { fits, isDone } = openWave();
+    fits.open();
+    fits.setTolerance(3);
+    fits.setStiffness(0.4);
+    await isDone();
+    for (const method of TRIED) expect(fits.fits()[method]?.state).toBe('done');
+    const fewest = fits.fits().fewest;
+    expect(fewest?.state === 'done' && fewest.fit.figures.max).toBeGreaterThan(0.5);
+  });
+
   it('taken near the points keep them as targets', async () => {
     const { fits, isDone, editing, savePointSet } = openWave();
     fits.open();

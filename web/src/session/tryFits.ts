@@ -82,7 +82,7 @@ export interface Laid {
   readonly apart: { readonly max: number; readonly at: Vector3 } | null;
 }
 
-/** So many points are tried at most: more are thinned before. */
+/** So many points are tried at most. */
 const MOST_POINTS = 5000;
 const FEWEST = 3;
 /** The tolerance to begin with, as a share of how far the points reach. */
@@ -100,6 +100,8 @@ export class TryFits {
   private readonly drawing = this.store.selectSignal(selectDrawing);
   /** Goes up with every set of points. */
   private run = 0;
+  /** What each method was last asked. */
+  private readonly asked = new Map<FitMethod, object>();
   /** What was selected when they were opened. */
   private before: Selection = NOTHING;
 
@@ -225,7 +227,10 @@ export class TryFits {
 
   private async tryOne(of: TriedPoints, method: FitMethod): Promise<void> {
     const [run, tolerance, stiffness] = [this.run, this.tolerance(), this.stiffness()];
-    const isWanted = () => this.run === run && this.tolerance() === tolerance && this.stiffness() === stiffness;
+    // Asked anew with another setting, the earlier one of the same method is left out; the other methods go on.
+    const asking = {};
+    this.asked.set(method, asking);
+    const isWanted = () => this.run === run && this.asked.get(method) === asking;
     const tell = (state: FitState) => this.fits.update((all) => ({ ...all, [method]: state }));
     tell({ state: 'waiting' });
     const asked = () => {

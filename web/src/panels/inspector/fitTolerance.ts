@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject } from '@angular/core';
 import { closestPoint, distance, type Vector3 } from '@pencil-bend/core';
 import { type FitRecipe, selectionOf } from '@pencil-bend/document';
 import { Tooltip } from 'primeng/tooltip';
@@ -128,6 +128,11 @@ export class FitTolerance {
 
   protected give(within: number): void {
     this.editing.doToSelected('setFitTolerance', { within });
+  }
+
+  constructor() {
+    // Gone in the middle of a slide, nothing is tried any longer.
+    inject(DestroyRef).onDestroy(() => this.trial.call.set(null));
   }
 
   /** The point comes into sight, and into hand. */
