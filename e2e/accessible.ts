@@ -7,7 +7,7 @@ import { expect, type Page } from '@playwright/test';
  */
 export async function isAccessible(page: Page): Promise<void> {
   // One look takes long on a busy machine: there is time for another.
-  await expect.poll(() => graveViolations(page), { timeout: 60_000 }).toEqual([]);
+  await expect.poll(() => graveViolations(page), { timeout: 180_000 }).toEqual([]);
 }
 
 async function graveViolations(page: Page): Promise<[id: string, elements: string[]][]> {

@@ -38,7 +38,7 @@ export const test = base.extend<object, { session: BrowserContext }>({
 });
 
 /** Longest time that a test may take to its next sign of progress. */
-const STALL_MS = 60_000;
+const STALL_MS = 180_000;
 
 /** For a long test: each call gives it time again, so that it fails where it stands still, not where it is slow. */
 export function progress(): () => void {

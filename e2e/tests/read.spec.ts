@@ -525,7 +525,7 @@ test('the list has lumps and what lightening would leave of every row, a moment 
       .locator('pb-outline')
       .getByTitle(/control points; roughness [\d.]+; \d+ would do$/)
       .first(),
-  ).toBeVisible({ timeout: 20_000 });
+  ).toBeVisible();
 });
 
 test('reading changes nothing that is drawn', async ({ page }) => {

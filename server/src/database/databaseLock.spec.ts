@@ -140,7 +140,7 @@ it('of 1,000 steps through randomly failing statements, kills and restarts every
   expect((await checkDatabase(server.source.manager)).wrong).toEqual([]);
   expect(failures).toBeGreaterThan(200);
   expect(kills).toBeGreaterThan(10);
-}, 120_000);
+});
 
 async function emptied(id: string, project: Project, acknowledged: string[]): Promise<Project> {
   const all = done(project, { command: 'deleteItems', args: { items: [...project.itemOrder] } });

@@ -151,8 +151,7 @@ describe('a large step', () => {
     const { project, history } = await server.opened(id);
     expect(project).toEqual(emptyProject('Kettle'));
     expect(history.redo.steps[0].patch).toHaveLength(40_000);
-    // It is large on purpose: on a busy machine that takes its time.
-  }, 120_000);
+  });
 
   it('leaves a project that opens: of many of them only the newest come at once, the others when asked for', async () => {
     const first = done(emptyProject('Kettle'), draw('one'));
