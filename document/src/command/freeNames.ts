@@ -44,6 +44,13 @@ export class FreeNames {
     this.given.add(name);
   }
 
+  /** A name itself while it is free, else with a number behind. */
+  itselfOr(name: string): string {
+    if (this.isTaken(name)) return this.next(name);
+    this.take(name);
+    return name;
+  }
+
   next(base: string): string {
     let number = this.free.get(base) ?? this.firstFree(base);
     while (this.isTaken(withNumber(base, number))) number++;

@@ -15,8 +15,9 @@ import { FIRST_NAMES, type Shape } from './shapes';
 export type NewItem = Value<typeof newItem>;
 
 /** What is drawn is called, before its number. */
-const firstName = (shape: Shape, made: NewItem): string =>
-  ('name' in made ? made.name : undefined) ?? FIRST_NAMES[shape];
+/** What a drawn item is called: as it was given, else after what was drawn, with a number. */
+const nameFor = (names: FreeNames, shape: Shape, { name }: NewItem): string =>
+  name === undefined ? names.next(FIRST_NAMES[shape]) : names.itselfOr(name);
 
 /** What can be done to a project and its items as a whole. */
 export const sheetCommands: Commands<typeof sheetArgs> = {
@@ -24,7 +25,7 @@ export const sheetCommands: Commands<typeof sheetArgs> = {
     adds: ({ items }) => items.length,
     facts: (project, args) => {
       const names = new FreeNames(project);
-      const called = args.items.slice(0, 2).map((made) => names.next(firstName(args.shape, made)));
+      const called = args.items.slice(0, 2).map((made) => nameFor(names, args.shape, made));
       const isWhole = !args.items.some(hasJoints) || drawn(project, args).isWhole;
       return { items: namedAs(called, args.items.length), ...(!isWhole && { how: 'unjoined' }) };
     },
@@ -53,10 +54,7 @@ export const sheetCommands: Commands<typeof sheetArgs> = {
         draft.layers[points.layer] = { ...newLayer(points.layerName), reference: true };
         draft.layerOrder.push(points.layer);
       }
-      const names = new FreeNames(project);
-      const beside = {
-        ...withDefaults(project, names.isTaken(points.name) ? names.next(points.name) : points.name, layer, plane),
-      };
+      const beside = withDefaults(project, new FreeNames(project).itselfOr(points.name), layer, plane);
       addItem(draft, points.id, { kind: 'pointSet', ...beside, layer: points.layer, pointSet: points.pointSet });
     },
   },
@@ -163,7 +161,7 @@ function drawn(project: Project, { layer, plane, shape, items }: Value<typeof sh
   const made = items.map((each): [Id, Item] => {
     const { id, colour } = each;
     const base = {
-      ...withDefaults(project, names.next(firstName(shape, each)), layer, plane),
+      ...withDefaults(project, nameFor(names, shape, each), layer, plane),
       ...(colour !== undefined && { colour }),
     };
     if ('recipe' in each) return [id, { kind: 'curve', ...base, recipe: each.recipe }];

@@ -7,13 +7,15 @@ import { grid, project, units } from './project';
 import { controlRecipe, fitRecipe, recipe } from './recipes';
 import { SHAPES } from '../command/shapes';
 
-/** A curve, point or guide that is drawn: with its own colour, or that of its layer. */
+const base = { id, colour: Type.Optional(colour), name: Type.Optional(name) };
+
+/** A curve, point or guide that is drawn: with its own colour, or that of its layer; with its own name, or one that is free. */
 export const newItem = oneOf(
   [
-    object({ id, colour: Type.Optional(colour), recipe, joints: Type.Optional(newJoints) }),
-    object({ id, colour: Type.Optional(colour), at: vector }),
-    object({ id, colour: Type.Optional(colour), guide }),
-    object({ id, colour: Type.Optional(colour), name: Type.Optional(name), pointSet }),
+    object({ ...base, recipe, joints: Type.Optional(newJoints) }),
+    object({ ...base, at: vector }),
+    object({ ...base, guide }),
+    object({ ...base, pointSet }),
   ],
   { $id: 'newItem' },
 );

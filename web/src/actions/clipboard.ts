@@ -21,14 +21,25 @@ export interface Paste {
   readonly contents: readonly string[];
 }
 
-/** Whether a clipboard's text looks like a table of points: rows that begin with two numbers, or with a heading of x and y. */
+/** A row that begins with two numbers; a name may stand before them. */
+const POINT_ROW =
+  /^\s*("?[\p{L}\d#][^\t;,"]*"?[\s;,]\s*)?"?[-+\u2212]?[\d.][\d.,]*(e[-+]?\d+)?"?[\s;,]+"?[-+\u2212]?[\d.]/iu;
+/** So much of a text is looked at. */
+const LOOKED_AT = 2000;
+
+/** Whether a clipboard's text looks like a table of points: after words, most of its rows are points, two of them at least without a heading. */
 export function holdsPoints(text: string): boolean {
-  const [first = '', second = ''] = text
-    .slice(0, 1000)
+  const lines = text
+    .slice(0, LOOKED_AT)
     .split(/[\r\n]+/)
     .filter((line) => line.trim() !== '');
-  const isRow = (line: string) => /^\s*[-+\u2212]?[\d.]\S*[\s;,]+[-+\u2212]?[\d.]/.test(line);
-  return isRow(second) && (isRow(first) || /\bx\b.*\by\b/i.test(first));
+  // The last one may be cut.
+  const whole = text.length > LOOKED_AT ? lines.slice(0, -1) : lines;
+  const first = whole.findIndex((line) => POINT_ROW.test(line));
+  const rows = whole.slice(first);
+  const isHeaded = first > 0 && /\bx\b.*\by\b/i.test(whole[first - 1]);
+  const isEnough = rows.length > 1 || isHeaded;
+  return first >= 0 && isEnough && rows.filter((line) => POINT_ROW.test(line)).length > rows.length / 2;
 }
 
 /** What a clipboard's text means for a project; null where it holds no items of ours. */

@@ -26,6 +26,14 @@ export const SHEET_ACTIONS: readonly BenchAction[] = [
     native: true,
     does: () => undefined,
   },
+  {
+    label: 'Save points as a table',
+    finds: 'export csv coordinates write file measured',
+    group: 'drawing',
+    keys: ['@'],
+    inMenu: ({ editing }) => editing.selection().items.length > 0,
+    does: ({ pointExport }) => pointExport.ask(),
+  },
   { label: 'Undo', finds: 'back', group: 'drawing', keys: ['Ctrl+Z'], does: ({ stepHistory }) => stepHistory.undo() },
   {
     label: 'Redo',

@@ -6,6 +6,7 @@ import type {
   LossyPreview,
   LumpTour,
   MirrorCheck,
+  PointExport,
   Readings,
   Refits,
   ShownItems,
@@ -30,6 +31,7 @@ export interface Workbench {
   readonly lossy: LossyPreview;
   readonly lumps: LumpTour;
   readonly mirrorCheck: MirrorCheck;
+  readonly pointExport: PointExport;
   readonly readings: Readings;
   readonly refits: Refits;
   readonly snaps: Snaps;

@@ -6,6 +6,7 @@ import {
   LumpTour,
   MirrorCheck,
   Opening,
+  PointExport,
   PointImport,
   Readings,
   FairingChoice,
@@ -54,6 +55,8 @@ import { HistoryPanel } from '../panels/history/historyPanel';
 import { Inspector } from '../panels/inspector/inspector';
 import { Outline } from '../panels/outline/outline';
 import { Palette } from '../panels/palette/palette';
+import { ComingPointsPanel } from '../panels/points/comingPointsPanel';
+import { SavePointsDialog } from '../panels/points/savePointsDialog';
 import { PromptLine } from '../panels/prompt/promptLine';
 import { TryFitsPanel } from '../panels/fits/tryFitsPanel';
 import { ShortcutsPanel } from '../panels/shortcuts/shortcutsPanel';
@@ -80,6 +83,7 @@ import { FramedButton } from '../ui/buttons';
   imports: [
     FramedButton,
     BenchContextMenu,
+    ComingPointsPanel,
     DatePipe,
     Graphs,
     HistoryPanel,
@@ -93,6 +97,7 @@ import { FramedButton } from '../ui/buttons';
     Pane,
     PromptLine,
     RouterLink,
+    SavePointsDialog,
     ShortcutsPanel,
     SmallPicture,
     Splitter,
@@ -130,7 +135,8 @@ export class BenchPage implements Workbench {
   readonly readings = inject(Readings);
   private readonly remarks = inject(Remarks);
   private readonly loader = inject(StepLoader);
-  private readonly pointImport = inject(PointImport);
+  protected readonly points = inject(PointImport);
+  readonly pointExport = inject(PointExport);
   readonly snaps = inject(Snaps);
   readonly shown = inject(ShownItems);
   readonly stages = inject(StageView);
@@ -168,7 +174,7 @@ export class BenchPage implements Workbench {
   protected readonly paletteShown = signal(false);
   /** Nothing is drawn, and nothing is about to be. */
   protected readonly isUntouched = computed(
-    () => this.editing.project()?.itemOrder.length === 0 && this.hand.name() === RESTING_TOOL,
+    () => this.editing.project()?.itemOrder.length === 0 && this.hand.name() === RESTING_TOOL && !this.points.coming(),
   );
   protected readonly isSelected = computed(() => this.editing.selection().items.length > 0);
   /** Shares of list, sheet and card, in percent, until they are dragged. */
@@ -251,7 +257,7 @@ export class BenchPage implements Workbench {
     const [file] = event.clipboardData?.files ?? [];
     if (file) return this.pane()?.bring(file);
     const text = event.clipboardData?.getData('text/plain') ?? '';
-    if (holdsPoints(text)) void this.pointImport.bring(new File([text], 'Pasted points'));
+    if (holdsPoints(text)) void this.points.bring(new File([text], 'Pasted points'));
     else if (holdsItems(text)) this.loader.whenReady(() => void this.pasteItems(text));
     else return;
     event.preventDefault();
@@ -265,7 +271,7 @@ export class BenchPage implements Workbench {
     if (!paste) return;
     if ('why' in paste) return this.editing.notify(paste.why);
     // What measured sets refer to comes first, so that nothing is ever missing.
-    if (paste.contents.length > 0) await this.pointImport.adopt(paste.source, paste.contents);
+    if (paste.contents.length > 0) await this.points.adopt(paste.source, paste.contents);
     const before = new Set(this.editing.project()?.itemOrder);
     this.editing.do(paste.call);
     this.editing.select(selectionOf((this.editing.project()?.itemOrder ?? []).filter((id) => !before.has(id))));

@@ -17,6 +17,7 @@ import { Motion } from './motion';
 import { NearSeeking } from './nearSeeking';
 import { Opening } from './opening';
 import { ReadingKernel } from './readingKernel';
+import { PointExport } from './pointExport';
 import { PointImport } from './pointImport';
 import { PointSets } from './pointSets';
 import { Readings } from './readings';
@@ -60,6 +61,7 @@ export const BENCH_SERVICES = [
   Motion,
   NearSeeking,
   Opening,
+  PointExport,
   PointImport,
   PointSets,
   ReadingKernel,

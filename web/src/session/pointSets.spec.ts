@@ -71,47 +71,15 @@ describe('the points of measured sets', () => {
     await sets.fetch(CONTENT);
     expect(pointSet).toHaveBeenCalledTimes(2);
     await points.bring(file('1 2 3\n4 5 6', 'scan.txt'));
+    await points.take();
     expect(shown.kept().map((each) => each.points)).toEqual([POINTS, POINTS]);
     expect(sets.whyNot(CONTENT)).toBeNull();
     expect(inject(Remarks).aside()).toContain('2 points taken in');
   });
 });
 
-describe('a table of points that is brought', () => {
-  const api = () => ({ savePointSet: jest.fn(() => of({ id: CONTENT })), pointSet: jest.fn(missing) });
-
-  it('is kept, then drawn under its own name, selected, and what was taken is said', async () => {
-    const kept = api();
-    const bench = openWith(projectWith(), kept);
-    await bench.points.bring(file('x [in],y [in]\n1,2\nbad,row\n3,4', 'Grip scan.csv'));
-    const [item] = Object.values(bench.editing.project()?.items ?? {});
-    expect(item).toMatchObject({ kind: 'pointSet', name: 'Grip scan 1', pointSet: { content: CONTENT, count: 2, thinning: 1 } }); // prettier-ignore
-    expect(bench.shown.selected()?.item).toBe(item);
-    expect(bench.inject(Viewports).viewport()).toMatchObject({ x: expect.any(Number), scale: expect.any(Number) });
-    expect(bench.inject(Remarks).aside()).toBe("2 points taken in, read as in; 1 row was passed over: 3 'bad,row'");
-    const [[project, points]] = kept.savePointSet.mock.calls as unknown as [[string, Float64Array]];
-    expect([project, ...points.map((value) => Number(value.toFixed(9)))]).toEqual(['k', 25.4, 50.8, 0, 76.2, 101.6, 0]);
-    expect(kept.pointSet).not.toHaveBeenCalled();
-  });
-
-  it('says that it took the unit of the sheet where the table names none', async () => {
-    const bench = openWith(projectWith(), api());
-    await bench.points.bring(file('1 2 3\n4 5 6', 'p.xyz'));
-    expect(bench.inject(Remarks).aside()).toBe('2 points taken in, read as mm (the table names no unit)');
-  });
-
-  it.each<[string, string, Partial<Record<'savePointSet', jest.Mock>>]>([
-    ['Dear all', 'notes.txt cannot be taken in as points: there are no rows of two or three numbers in it', api()],
-    ['1 2 3\n4 5 6', 'notes.txt was not kept: the server is away', { savePointSet: jest.fn(() => throwError(() => new HttpErrorResponse({ status: 0 }))) }], // prettier-ignore
-  ])('%j that cannot be: that is said, and nothing changes', async (text, words, with_) => {
-    const bench = openWith(projectWith(), with_);
-    const before = bench.editing.project();
-    await bench.points.bring(file(text, 'notes.txt'));
-    expect(bench.state().drawing.notice).toBe(words);
-    expect(bench.editing.project()).toBe(before);
-  });
-
-  it('comes along from another project, once', async () => {
+describe('the points of a measured set that is pasted', () => {
+  it('come along from another project, once', async () => {
     const kept = { savePointSet: jest.fn(() => of({ id: OTHER })), pointSet: jest.fn(() => of(POINTS)) };
     const bench = openWith(projectWith(), kept);
     await bench.points.adopt('k', [OTHER]);

@@ -31,7 +31,7 @@ import { newId } from '../state/ids';
 import type { BenchState } from '../state/reducers';
 import { selectDrawing } from '../state/selectors';
 import { FitWorkService } from '../work/fitWorkService';
-import type { FitProgress } from '../work/jobs';
+import type { ShareOfWork } from '../work/jobs';
 import { fitFailureInWords } from '../view/fitWords';
 import { placesShown } from '../view/pointSets';
 import { Editing } from './editing';
@@ -238,7 +238,7 @@ export class TryFits {
       return { points: of.points.slice(), method, options: { closed: of.closed, tolerance, stiffness } };
     };
     try {
-      const onProgress = (step: object) => tell({ state: 'running', share: (step as FitProgress).share });
+      const onProgress = (step: object) => tell({ state: 'running', share: (step as ShareOfWork).share });
       const outcome = await this.work.ask('try-fit', asked, { isWanted, onProgress });
       if (!isWanted() || outcome.kind === 'given-up') return;
       const { answer } = outcome;

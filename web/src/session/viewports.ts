@@ -14,6 +14,10 @@ import { broughtIn, fitted, type Viewport } from '../view/viewport';
 const FIRST_CAMERA: Camera = { x: 0, y: 0, scale: 0.25 };
 /** A change of view that nobody's hand made takes so long. */
 const GLIDE_MS = 260;
+/** Header and prompt line, the tools at the top of the sheet, and the least strip of it worth looking at, in pixels. */
+const AROUND = 48 + 27;
+const TOOLS = 52;
+const LEAST_STRIP = 120;
 /** How near to a handle or a curve a click may be, in pixels. */
 const REACH = 9;
 
@@ -75,6 +79,16 @@ export class Viewports {
     const viewport = this.viewport();
     const to = broughtIn(viewport, points);
     if (to.x !== viewport.x || to.y !== viewport.y || to.scale !== viewport.scale) this.glide(to);
+  }
+
+  /** Shows points between the tools and a panel that covers so many pixels of the window from below. */
+  showAbove(points: Float64Array, covered: number): void {
+    const viewport = this.viewport();
+    const strip = window.innerHeight - covered - AROUND;
+    const lost = viewport.height - strip;
+    if (points.length === 0 || lost <= 0 || strip < LEAST_STRIP) return;
+    const seen = fitted({ ...viewport, height: strip - TOOLS }, points);
+    this.glide({ x: seen.x, y: seen.y + ((TOOLS - lost) / 2) * seen.scale, scale: seen.scale });
   }
 
   /** Shows all of some items, with a margin. */

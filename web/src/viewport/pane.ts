@@ -57,7 +57,7 @@ import { FitLayer } from './fitLayer';
 import { MeasurementLayer } from './measurementLayer';
 import { NameLayer } from './nameLayer';
 import { overlayOf } from './overlay';
-import { hoveredStroke, liveStrokes, pointsShown, restingStrokes, samePoints } from './strokes';
+import { hoveredStroke, liveStrokes, pointsComing, pointsShown, restingStrokes, samePoints } from './strokes';
 import { PaneKeys } from './paneKeys';
 import { rayThrough, closestUnder, awayFromRay, rayUnder } from '../view/sight';
 
@@ -207,9 +207,13 @@ export class Pane {
   private readonly breaks = computed(() =>
     combBreaks([...this.combs.restingCombs(), ...this.combs.movingCombs()], this.meetings.all()),
   );
-  private readonly pointSets = computed(() => pointsShown(this.shown.marks(), this.marked(), this.hovered()), {
-    equal: samePoints,
-  });
+  private readonly pointSets = computed(
+    () => [
+      ...pointsShown(this.shown.marks(), this.marked(), this.hovered()),
+      ...pointsComing(this.pointImport.shown()),
+    ],
+    { equal: samePoints },
+  );
   private readonly selectedAtRest = computed(() => {
     const selected = new Set(this.marked().items);
     return selected.size > 0 ? this.shown.resting().filter(({ id }) => selected.has(id)) : [];

@@ -49,6 +49,10 @@ export function pointsShown(shown: readonly ShownItem[], { items }: Selection, h
   });
 }
 
+/** Points that are looked at before they are taken in: as what is new. */
+export const pointsComing = (coming: Pick<PointsShown, 'pointSet' | 'points'> | null): PointsShown[] =>
+  coming ? [{ ...coming, id: 'coming', colour: VERMILION, size: 3.5 }] : [];
+
 /** Whether sets look the same, so that they need not be drawn again. */
 export const samePoints = (a: readonly PointsShown[], b: readonly PointsShown[]): boolean =>
   a.length === b.length &&

@@ -36,7 +36,13 @@ import {
   continuityAmong,
   type CurveMeeting,
 } from '@pencil-bend/core/reading';
-import { decoded, type PointTable, readPointTable } from '@pencil-bend/exchange';
+import {
+  type PointLayout,
+  type PointTable,
+  readPoints,
+  writePoints,
+  type WritePointsOptions,
+} from '@pencil-bend/exchange';
 import type { FitRecipe, Near, Project } from '@pencil-bend/document';
 import { soughtNear } from '@pencil-bend/document/near';
 import { comparedWithPoints, type ComparisonFigures } from './comparison';
@@ -92,8 +98,17 @@ export interface Jobs extends FairJobs {
   };
   /** A table of points, as the bytes of its file. */
   'read-points': {
-    readonly asked: { readonly bytes: Uint8Array; readonly units: Project['units'] };
-    readonly answer: Result<PointTable, string>;
+    readonly asked: {
+      readonly bytes: Uint8Array;
+      readonly units: Project['units'];
+      readonly layout: Partial<PointLayout>;
+    };
+    readonly answer: PointTable;
+  };
+  /** Points as the text of a table. */
+  'write-points': {
+    readonly asked: { readonly points: Float64Array; readonly options: WritePointsOptions };
+    readonly answer: string;
   };
   /** Where a curve crosses itself. */
   'self-crossings': { readonly asked: { readonly curve: Float64Array }; readonly answer: readonly Vector3[] };
@@ -154,13 +169,13 @@ export type JobKind = keyof Jobs;
 export type Asked<Kind extends JobKind> = Jobs[Kind]['asked'];
 export type Answer<Kind extends JobKind> = Jobs[Kind]['answer'];
 
-/** How far a fit has come, from 0 to 1; null where that is not known. */
-export interface FitProgress {
+/** How far work has come, from 0 to 1; null where that is not known. */
+export interface ShareOfWork {
   readonly share: number | null;
 }
 
 /** How far a job has come, in the terms of what it does. */
-export type JobProgress = ProgressStep | FairProgress | FitProgress;
+export type JobProgress = ProgressStep | FairProgress | ShareOfWork;
 type Report = (step: JobProgress) => void;
 
 type Work = { readonly [Kind in JobKind]: (asked: Asked<Kind>, progress: Report) => Answer<Kind> };
@@ -176,7 +191,9 @@ const work: Work = {
   lighten: ({ curve, tolerance, options }, progress) =>
     packed(lighten(unpackCurve(curve), tolerance, { ...options, progress })),
   relay: ({ curve, target, options }, progress) => packed(relay(unpackCurve(curve), target, { ...options, progress })),
-  'read-points': ({ bytes, units }) => readPointTable(decoded(bytes), units),
+  'read-points': ({ bytes, ...options }, progress) =>
+    readPoints(bytes, { ...options, progress: (share) => progress({ share }) }),
+  'write-points': ({ points, options }) => writePoints(points, options),
   'self-crossings': ({ curve }) => crossingPlaces(unpackCurve(curve)),
   fairness: ({ curves, normals, least }) =>
     curves.map((curve, i) => curveFairness(unpackCurve(curve), normals[i], least)),

@@ -4,30 +4,24 @@ import { ProgressBar } from 'primeng/progressbar';
 import { TableModule } from 'primeng/table';
 import { Tooltip } from 'primeng/tooltip';
 import { Editing, TryFits, Viewports } from '../../session';
-import { FramedButton, LinkButton, QuietButton } from '../../ui/buttons';
+import { LinkButton, QuietButton } from '../../ui/buttons';
 import { Icon } from '../../ui/icon';
 import { counted } from '../../ui/labels';
 import { lengthInWords } from '../../ui/length';
 import { NumberField } from '../../ui/numberField';
 import { Slide } from '../../ui/slide';
 import { type FitPicture, fitPicture } from '../../view/fitPicture';
-import { fitted } from '../../view/viewport';
 import { COLUMNS, type FitRow, fitRows } from './fitRows';
 
 /** Of a small picture, in pixels. */
 const [WIDTH, HEIGHT] = [112, 66];
-/** Header and prompt line around sheet and panel, and the least height of sheet that is worth looking at, in pixels. */
-const TOP = 48 + 27;
-const LEAST = 120;
-/** What the tools take of the sheet at its top. */
-const TOOLS = 52;
 
 /** The same points fitted by several methods: small pictures with combs side by side, and their figures. */
 @Component({
   selector: 'pb-try-fits-panel',
-  imports: [FramedButton, Icon, LinkButton, NumberField, ProgressBar, QuietButton, Slide, TableModule, Tooltip],
+  imports: [Icon, LinkButton, NumberField, ProgressBar, QuietButton, Slide, TableModule, Tooltip],
   templateUrl: './tryFitsPanel.html',
-  styleUrl: './tryFitsPanel.css',
+  styleUrls: ['../lowerPanel.css', './tryFitsPanel.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { role: 'region', 'aria-label': 'Try fits', '(keydown.escape)': 'close($event)' },
 })
@@ -55,20 +49,8 @@ export class TryFitsPanel {
 
   constructor() {
     const host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
-    afterNextRender({ read: () => this.makeRoom(host.offsetHeight) });
-  }
-
-  /** Where the panel lies over the points, the sheet is moved so that they are seen above it. */
-  private makeRoom(covered: number): void {
-    const points = this.fits.of()?.points;
-    const viewport = this.viewports.viewport();
-    const strip = window.innerHeight - covered - TOP;
-    const lost = viewport.height - strip;
-    if (!points || lost <= 0 || strip < LEAST) return;
-    // Between the tools and the panel.
-    const seen = fitted({ ...viewport, height: strip - TOOLS }, points);
-    const to = { x: seen.x, y: seen.y + ((TOOLS - lost) / 2) * seen.scale, scale: seen.scale };
-    this.viewports.glide(to);
+    const show = () => this.viewports.showAbove(this.fits.of()?.points ?? new Float64Array(), host.offsetHeight);
+    afterNextRender({ read: show });
   }
 
   private readonly drawn = new WeakMap<object, FitPicture>();

@@ -20,5 +20,6 @@ export function curvatureCsv(curves: readonly GraphCurve[], units: Units): strin
     ]);
   });
   const fields = ['curve', `length ${units}`, `curvature 1/${units}`, `rate 1/${units}²`, `radius ${units}`];
-  return unparse({ fields, data: rows });
+  // A name that begins like a formula is no formula for a spreadsheet.
+  return unparse({ fields, data: rows }, { escapeFormulae: true });
 }

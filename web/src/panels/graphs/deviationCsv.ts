@@ -15,5 +15,6 @@ export function deviationCsv({ s, away, feet }: ComparisonFigures, name: string,
     ...[0, 1, 2].map((c) => feet[3 * i + c] / unit),
   ]);
   const fields = ['curve', `length ${units}`, `deviation ${units}`, `x ${units}`, `y ${units}`, `z ${units}`];
-  return unparse({ fields, data });
+  // A name that begins like a formula is no formula for a spreadsheet.
+  return unparse({ fields, data }, { escapeFormulae: true });
 }

@@ -3,6 +3,7 @@ import { Tooltip } from 'primeng/tooltip';
 import { Editing } from '../../session';
 import { StripGraph } from './stripGraph';
 import { LinkButton } from '../../ui/buttons';
+import { saveFile } from '../../ui/saveFile';
 import { curvatureCsv } from './curvatureCsv';
 
 /** So long it is said that something was copied, in ms. */
@@ -74,10 +75,7 @@ export class GraphCopies {
   }
 
   private save(picture: Blob, ending: 'png' | 'svg'): void {
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(picture);
-    link.download = `${this.strip.own()?.name || 'Curve'} ${this.strip.table() ? 'deviation' : this.strip.quantity()}.${ending}`;
-    link.click();
-    URL.revokeObjectURL(link.href);
+    const shows = this.strip.table() ? 'deviation' : this.strip.quantity();
+    saveFile(picture, `${this.strip.own()?.name || 'Curve'} ${shows}.${ending}`);
   }
 }

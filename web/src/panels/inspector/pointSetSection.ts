@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { cornersOf, MOST_THINNING } from '@pencil-bend/document';
-import { Editing, PointSets, ShownItems, TryFits } from '../../session';
+import { Editing, PointExport, PointSets, ShownItems, TryFits } from '../../session';
 import { LinkButton } from '../../ui/buttons';
 import { lengthShown } from '../../ui/length';
 import { NumberField } from '../../ui/numberField';
@@ -34,7 +34,10 @@ import { NumberField } from '../../ui/numberField';
           />
         </dd>
       </dl>
-      <div class="links"><button pbLink (click)="fits.open()">try fits …</button></div>
+      <div class="links">
+        <button pbLink (click)="fits.open()">try fits …</button>
+        <button pbLink (click)="saving.ask()">save as a table …</button>
+      </div>
       <p class="hint">Snaps catch what is shown; deviations are read of all points.</p>
     }
   `,
@@ -59,6 +62,7 @@ export class PointSetSection {
   protected readonly editing = inject(Editing);
   protected readonly pointSets = inject(PointSets);
   protected readonly fits = inject(TryFits);
+  protected readonly saving = inject(PointExport);
   private readonly shown = inject(ShownItems);
   protected readonly most = MOST_THINNING;
   protected readonly pointSet = computed(() => this.shown.selected()?.pointSet ?? null);

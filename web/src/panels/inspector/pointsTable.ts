@@ -12,7 +12,7 @@ import {
 import { type Id, pointOf } from '@pencil-bend/document';
 import { Table, TableModule } from 'primeng/table';
 import { Textarea } from 'primeng/textarea';
-import { Editing, ToolInHand } from '../../session';
+import { Editing, PointExport, ToolInHand } from '../../session';
 import { Choice, type ChoiceOption } from '../../ui/choice';
 import { ListedPoints } from './listedPoints';
 import { PointRow } from './pointRow';
@@ -46,6 +46,7 @@ interface Row {
 export class PointsTable {
   private readonly editing = inject(Editing);
   protected readonly hand = inject(ToolInHand);
+  protected readonly saving = inject(PointExport);
   protected readonly listed = inject(ListedPoints);
   private readonly table = viewChild(Table);
   protected readonly axes = ['x', 'y', 'z'] as const;
