@@ -22,7 +22,7 @@ export { Motion } from './motion';
 export { NearSeeking } from './nearSeeking';
 export { Opening } from './opening';
 export { PointExport, type SavedPoints } from './pointExport';
-export { PointImport, type TakenAs } from './pointImport';
+export { MOST_TAKEN_AS, PointImport, type TakenAs } from './pointImport';
 export { PointSets } from './pointSets';
 export { ReadingKernel } from './readingKernel';
 export { type CursorReading, Readings } from './readings';

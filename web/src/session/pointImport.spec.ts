@@ -15,7 +15,10 @@ const CONTENT = '0123456789abcdef0123456789abcdef';
 /** That of the browser's stand-in here cannot be read. */
 const file = (text: string, name: string): File => new NodeFile([text], name) as unknown as File;
 
-function open(savePointSet = jest.fn((_project: string, _points: Float64Array) => of({ id: CONTENT }) as unknown)) {
+/** A server that keeps points. */
+const keeps = () => jest.fn((_project: string, _points: Float64Array): unknown => of({ id: CONTENT }));
+
+function open(savePointSet = keeps()) {
   TestBed.overrideProvider(ProjectsApi, { useValue: { savePointSet } });
   const bench = openBench(projectWith());
   return {
@@ -89,11 +92,14 @@ describe('a table of points', () => {
     expect(items()[3]).toMatchObject({ kind: 'curve', name: 'Handle', recipe: { kind: 'fit', points: [{}, {}, {}] } });
   });
 
-  it('of more than 5,000 points is a measured set, whatever was chosen', async () => {
+  it('of more than 500 points is a curve or a measured set, of more than 5,000 a measured set, whatever was chosen', async () => {
     const { points, items } = open();
+    const may = () => (['measured-set', 'point', 'curve'] as const).map(points.mayBe);
     points.takeAs('curve');
+    await points.bring(file('1 2\n'.repeat(501), 'part.xyz'));
+    expect([...may(), points.takenAs()]).toEqual([true, false, true, 'curve']);
     await points.bring(file(Array.from({ length: 5001 }, (_, i) => `${i} ${i % 7}`).join('\n'), 'scan.xyz'));
-    expect([points.mayBeDrawn(), points.takenAs()]).toEqual([false, 'measured-set']);
+    expect([...may(), points.takenAs()]).toEqual([true, false, false, 'measured-set']);
     await points.take();
     expect(items()).toMatchObject([{ kind: 'pointSet', pointSet: { count: 5001 } }]);
   });
@@ -114,7 +120,7 @@ describe('a table of points', () => {
   });
 
   it('that cannot be kept is told, and stays to be taken in again', async () => {
-    const away = jest.fn(() => throwError(() => new HttpErrorResponse({ status: 0 })) as unknown);
+    const away = keeps().mockReturnValue(throwError(() => new HttpErrorResponse({ status: 0 })));
     const { points, items, refused } = open(away);
     await points.bring(file('1 2 3\n4 5 6', 'notes.txt'));
     expect(await points.take()).toBe(false);

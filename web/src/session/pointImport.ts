@@ -28,11 +28,16 @@ const SLATE = '#6b7783';
 
 /** The largest file that is read: of the most points there may be, each with every digit. */
 const LARGEST_FILE = 60 * LARGEST_POINT_SET.count;
-/** More points than these are a measured set: items of their own, or points of a curve, would be too many to handle. */
-const MOST_DRAWN = 5000;
 
 /** What points are taken in as. */
 export type TakenAs = 'measured-set' | 'point' | 'curve';
+
+/** Of so many points at most: more items of their own make the sheet slow, more points of a curve nobody can handle. */
+export const MOST_TAKEN_AS: Readonly<Record<TakenAs, number>> = {
+  'measured-set': LARGEST_POINT_SET.count,
+  point: 500,
+  curve: 5000,
+};
 
 /** A table of points that is looked at before it is taken in. */
 export interface ComingPoints {
@@ -62,10 +67,8 @@ export class PointImport {
   /** What is looked at; null while nothing is. */
   readonly coming = signal<ComingPoints | null>(null);
   private readonly wanted = signal<TakenAs>('measured-set');
-  /** What they may be taken in as. */
-  readonly mayBeDrawn = computed(() => (this.coming()?.table?.points.length ?? 0) / 3 <= MOST_DRAWN);
-  readonly takenAs = computed((): TakenAs => (this.mayBeDrawn() ? this.wanted() : 'measured-set'));
-  readonly mostDrawn = MOST_DRAWN;
+  private readonly count = computed(() => (this.coming()?.table?.points.length ?? 0) / 3);
+  readonly takenAs = computed((): TakenAs => (this.mayBe(this.wanted()) ? this.wanted() : 'measured-set'));
 
   /** The points that are looked at, as a set to be drawn. */
   readonly shown = computed(() => {
@@ -106,6 +109,9 @@ export class PointImport {
       this.editing.notify('the table cannot be read now');
     }
   }
+
+  /** Whether they are few enough to be taken in so. */
+  readonly mayBe = (what: TakenAs): boolean => this.count() <= MOST_TAKEN_AS[what];
 
   takeAs(what: TakenAs): void {
     this.wanted.set(what);

@@ -15,7 +15,7 @@ import { ProgressBar } from 'primeng/progressbar';
 import { Select } from 'primeng/select';
 import { TableModule } from 'primeng/table';
 import { Tooltip } from 'primeng/tooltip';
-import { PointImport, type TakenAs, TryFits, Viewports } from '../../session';
+import { MOST_TAKEN_AS, PointImport, type TakenAs, TryFits, Viewports } from '../../session';
 import { FramedButton, QuietButton } from '../../ui/buttons';
 import { Choice, type ChoiceOption } from '../../ui/choice';
 import { Icon } from '../../ui/icon';
@@ -91,7 +91,8 @@ export class ComingPointsPanel {
   protected readonly units = UNITS;
   protected readonly encodings = [...ENCODINGS];
   protected readonly roles = [...ROLES];
-  protected readonly takenAs = TAKEN_AS;
+  protected readonly takenAs = computed(() => TAKEN_AS.filter(({ value }) => this.points.mayBe(value)));
+  protected readonly mostTried = MOST_TAKEN_AS.curve;
 
   protected readonly table = computed(() => this.points.coming()?.table ?? null);
   protected readonly layout = computed(() => this.table()?.layout ?? null);
@@ -106,13 +107,16 @@ export class ComingPointsPanel {
     const table = this.table();
     if (!table) return [];
     const { problem, skipped, likeThousands } = table;
+    const left = TAKEN_AS.find(({ value }) => !this.points.mayBe(value));
     return [
       ...(problem ? [problem] : []),
       ...(likeThousands ? [`${likeThousands} is read as ${likeThousands.replace(',', '.')}`] : []),
       ...(skipped.count > 0 && !problem ? [passedOverInWords(skipped)] : []),
-      ...(this.points.mayBeDrawn()
-        ? []
-        : [`More than ${this.points.mostDrawn.toLocaleString('en')} are a measured set`]),
+      ...(left
+        ? [
+            `More than ${MOST_TAKEN_AS[left.value].toLocaleString('en')} are not taken in as ${left.label.toLowerCase()}`,
+          ]
+        : []),
     ];
   });
   protected readonly columns = computed(() => {
