@@ -104,9 +104,14 @@ export class BenchUser {
 
   /** Takes a tool up by its name. */
   async tool(name: string): Promise<void> {
-    await this.focusSheet();
-    await this.page.keyboard.press('/');
-    await this.page.getByRole('searchbox', { name: 'Find a tool' }).fill(name);
+    const find = this.page.getByRole('searchbox', { name: 'Find a tool' });
+    // A list that closes takes the focus once more when its motion ends, and the key with it.
+    await expect(async () => {
+      await this.focusSheet();
+      await this.page.keyboard.press('/');
+      await expect(find).toBeVisible({ timeout: 30_000 });
+    }).toPass();
+    await find.fill(name);
     await this.page.keyboard.press('Enter');
     await expect(this.card.getByRole('heading', { name })).toBeVisible();
   }

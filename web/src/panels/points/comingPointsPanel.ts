@@ -19,7 +19,6 @@ import { MOST_TAKEN_AS, PointImport, type TakenAs, TryFits, Viewports } from '..
 import { FramedButton, QuietButton } from '../../ui/buttons';
 import { Choice, type ChoiceOption } from '../../ui/choice';
 import { Icon } from '../../ui/icon';
-import { counted } from '../../ui/labels';
 import { NumberField } from '../../ui/numberField';
 import { passedOverInWords } from '../../view/tableWords';
 import { type ColumnRole, roleOf, withRole } from './columnRoles';
@@ -51,10 +50,11 @@ const ROLES: readonly { readonly value: ColumnRole | null; readonly label: strin
   { value: 'name', label: 'name' },
   { value: null, label: '–' },
 ];
-const TAKEN_AS: readonly ChoiceOption<TakenAs>[] = [
+/** What points can be taken in as, with the word for why too many cannot. */
+const TAKEN_AS: readonly (ChoiceOption<TakenAs> & { readonly few?: string })[] = [
   { value: 'measured-set', label: 'Measured set', tip: 'One item, to work to: snaps catch its points' },
-  { value: 'point', label: 'Points', tip: 'Each an item of its own' },
-  { value: 'curve', label: 'Curve', tip: 'Through the points, in their order' },
+  { value: 'point', label: 'Points', tip: 'Each an item of its own', few: 'items of their own' },
+  { value: 'curve', label: 'Curve', tip: 'Through the points, in their order', few: 'curve through them' },
 ];
 
 /** A table of points before it is taken in: how it is read, all of which can be changed; its points are on the sheet. */
@@ -100,23 +100,21 @@ export class ComingPointsPanel {
   protected readonly title = computed(() => {
     const coming = this.points.coming();
     if (!coming?.table) return coming?.name ?? '';
-    return `${coming.name}: ${counted(this.count(), 'point', 'points').replace(/^\d+/, this.count().toLocaleString('en'))}`;
+    const count = this.count();
+    return `${coming.name}: ${count.toLocaleString('en')} ${count === 1 ? 'point' : 'points'}`;
   });
   /** What is to be looked at twice. */
   protected readonly remarks = computed(() => {
     const table = this.table();
     if (!table) return [];
     const { problem, skipped, likeThousands } = table;
-    const left = TAKEN_AS.find(({ value }) => !this.points.mayBe(value));
     return [
       ...(problem ? [problem] : []),
       ...(likeThousands ? [`${likeThousands} is read as ${likeThousands.replace(',', '.')}`] : []),
       ...(skipped.count > 0 && !problem ? [passedOverInWords(skipped)] : []),
-      ...(left
-        ? [
-            `More than ${MOST_TAKEN_AS[left.value].toLocaleString('en')} are not taken in as ${left.label.toLowerCase()}`,
-          ]
-        : []),
+      ...TAKEN_AS.filter(({ value }) => !this.points.mayBe(value)).map(
+        ({ value, few }) => `More than ${MOST_TAKEN_AS[value].toLocaleString('en')} are no ${few}`,
+      ),
     ];
   });
   protected readonly columns = computed(() => {
