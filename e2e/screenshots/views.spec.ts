@@ -109,7 +109,7 @@ test('points to bring in: how a table is read, before it is taken', async ({ pag
   await user.openKettle();
   await user.focusSheet();
   await page.keyboard.press('Escape');
-  // A second sample of the grip, off by a few tenths of a millimetre.
+  // The arc of the water at a sample part, off by a few tenths of a millimetre.
   const rows = Array.from({ length: 60 }, (_, i) => {
     const [t, off] = [(0.75 * Math.PI * i) / 59 - 0.4 * Math.PI, 0.3 * Math.sin(2.1 * i)];
     const numbers = [92 + (58 + off) * Math.cos(t), 92 + (64 + off) * Math.sin(t)];
@@ -118,7 +118,7 @@ test('points to bring in: how a table is read, before it is taken', async ({ pag
   const text = ['station;x;y', ...rows.slice(0, 5), 'G6;n/a;n/a', ...rows.slice(6)].join('\n');
   const buffer = Buffer.from(text);
   const table = user.card.getByLabel('Table of measured points');
-  await table.setInputFiles({ name: 'Grip, second sample.csv', mimeType: 'text/csv', buffer });
+  await table.setInputFiles({ name: 'Pouring arc, first sample.csv', mimeType: 'text/csv', buffer });
   await expect(page.getByRole('button', { name: 'Take in', exact: true })).toBeFocused();
   await page.mouse.move(620, 200);
   await page.waitForTimeout(SETTLED_MS);
