@@ -8,7 +8,7 @@ export type Delimiter = (typeof DELIMITERS)[number];
  * ends with its line at the latest: a quotation mark that nothing closes spoils one row, not all that follow.
  */
 export function cellsOf(lines: readonly string[], delimiter: Delimiter): string[][] {
-  const text = delimiter === ' ' ? lines.map((line) => line.trim().replace(/[ \t]+/g, ' ')) : lines;
+  const text = delimiter === ' ' ? lines.map((line) => line.trim().replace(/\s+/g, ' ')) : lines;
   const rows = text.map((line) => (line.includes('"') ? quoted(line, delimiter) : line.split(delimiter)));
   for (const row of rows) {
     for (let i = 0; i < row.length; i++) row[i] = row[i].trim();

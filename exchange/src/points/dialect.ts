@@ -30,9 +30,9 @@ export function likeAPoint(cells: readonly string[], decimal: DecimalSign): numb
   const others = cells.filter((cell) => Number.isNaN(numberIn(cell, decimal)));
   const numbers = cells.length - others.length;
   if (numbers < 2) return 0;
-  const misread = others.filter((cell) => NUMBERS_TOGETHER.test(cell)).length;
+  const misread = others.filter((cell) => /\d/.test(cell) && OF_NUMBERS.test(cell)).length;
   return Math.max(0.05, (numbers > 3 ? 0.6 : 1) - 0.1 * others.length - 0.5 * misread);
 }
 
 /** What is made of numbers without being one: it was parted wrongly. */
-const NUMBERS_TOGETHER = /^[-+\u2212\d.,;\s]*\d[-+\u2212\d.,;\s]*$/;
+const OF_NUMBERS = /^[-+\u2212\d.,;\s]+$/;

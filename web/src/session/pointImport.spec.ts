@@ -57,6 +57,13 @@ describe('a table of points', () => {
     expect(points.coming()).toBeNull();
   });
 
+  it('is taken in once, however often that is asked for while it is being kept', async () => {
+    const { points, items } = open();
+    await points.bring(file('1 2 3\n4 5 6', 'p.xyz'));
+    expect(await Promise.all([points.take(), points.take()])).toEqual([true, false]);
+    expect(items()).toHaveLength(1);
+  });
+
   it('says that it took the unit of the sheet where the table names none', async () => {
     const { points, said } = open();
     await points.bring(file('1 2 3\n4 5 6', 'p.xyz'));

@@ -63,6 +63,7 @@ export class PointImport {
   private readonly target = inject(Target);
   private readonly drawing = this.store.selectSignal(selectDrawing);
   private bytes = new Uint8Array();
+  private isTaking = false;
 
   /** What is looked at; null while nothing is. */
   readonly coming = signal<ComingPoints | null>(null);
@@ -121,8 +122,9 @@ export class PointImport {
   async take(): Promise<boolean> {
     const coming = this.coming();
     const { id: project } = this.drawing();
-    if (!coming?.table || coming.table.problem !== null || !project) return false;
+    if (!coming?.table || coming.table.problem !== null || !project || this.isTaking) return false;
     const { name, table } = coming;
+    this.isTaking = true;
     try {
       const call = await this.callFor(table, nameOf(name), project);
       if (!this.editing.do(call)) return false;
@@ -133,6 +135,8 @@ export class PointImport {
     } catch (error) {
       this.editing.notify(`${name} was not kept: ${explain(error).why}`);
       return false;
+    } finally {
+      this.isTaking = false;
     }
   }
 
