@@ -51,8 +51,8 @@ function judgedIn(
     if (name) symlinkSync(join(libraries, file), join(links, name));
   }
   files.forEach((bytes, i) => writeFileSync(join(folder, `${i}.${format}`), bytes));
-  const read = format === 'step' ? 'stepread' : 'igesread';
-  const script = files.map((_, i) => `catch {${read} ${join(folder, `${i}.${format}`)} r${i} *}\n${judgeFile(i)}`);
+  const read = format === 'step' ? 'stepread' : 'igesbrep';
+  const script = files.map((_, i) => `catch {${read} ${join(folder, `${i}.${format}`)} r${i}x *}\n${judgeFile(i)}`);
   writeFileSync(join(folder, 'judge.tcl'), `pload MODELING DATAEXCHANGE\n${script.join('')}\nexit\n`);
   const out = execFileSync(program, ['-b', '-f', join(folder, 'judge.tcl')], {
     env: { ...process.env, LD_LIBRARY_PATH: links },
@@ -75,7 +75,7 @@ function judgedIn(
 /** Prints of each edge of a file its ends and places; its variables are known outside of procedures alone. */
 const judgeFile = (i: number) => `
   set found {}
-  foreach top [lsort -dictionary [directory r${i}_*]] {
+  foreach top [lsort -dictionary [directory r${i}x*]] {
     set edges [explode $top e]
     if {$edges == ""} { set edges $top }
     foreach edge $edges { lappend found $edge }

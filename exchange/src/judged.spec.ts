@@ -5,6 +5,7 @@ import { judged, type JudgedEdge, NO_JUDGE } from './judge.fixture';
 import { anyNurbs } from './nurbs.fixture';
 import { curveOfNurbs, type Nurbs } from './nurbs';
 import type { Outgoing, OutgoingSheet } from './outgoing';
+import { writeIges } from './iges/write';
 import { writeStep } from './step/write';
 
 const TIME = '2026-12-02T06:00:00';
@@ -22,12 +23,14 @@ function apart(edges: readonly JudgedEdge[], curve: Curve): number {
 
 const FORMATS = {
   step: (sheet: OutgoingSheet) => writeStep(sheet, { units: 'mm', time: TIME }),
+  iges: (sheet: OutgoingSheet) => writeIges(sheet, { units: 'mm', time: TIME }),
 } as const;
+const formats = Object.keys(FORMATS) as (keyof typeof FORMATS)[];
 
 (judged ? describe : describe.skip)('an independent reader', () => {
   const curves = fc.sample(anyNurbs, { numRuns: 40, seed: 11 });
 
-  it.each(Object.keys(FORMATS) as (keyof typeof FORMATS)[])('sees our curves in %s files where they are', (format) => {
+  it.each(formats)('sees our curves in %s files where they are', (format) => {
     const seen = judge(format, curves.map((nurbs) => FORMATS[format](sheetOf(curveItem(nurbs))))); // prettier-ignore
     seen.forEach((edges, i) => {
       const curve = curveOfNurbs(curves[i]);
@@ -39,12 +42,12 @@ const FORMATS = {
     });
   });
 
-  it('sees arcs and lines where they are', () => {
+  it.each(formats)('sees arcs and lines in %s files where they are', (format) => {
     const ring = periodicCurve(3, [0, 0, 0, 1, 10, 0, 0, 1, 10, 8, 0, 1, 3, 9, 0, 1, -2, 4, 0, 1]);
     const made = arcsAndLines(ring, 0.01, FRONT);
     if (!made.ok) throw new Error('no arcs');
     const { segments, plane } = made.value;
-    const [edges] = judge('step', [writeStep(sheetOf({ kind: 'segments', ...LOOK, segments, plane }), { units: 'mm', time: TIME })]); // prettier-ignore
+    const [edges] = judge(format, [FORMATS[format](sheetOf({ kind: 'segments', ...LOOK, segments, plane }))]); // prettier-ignore
     expect(edges).toHaveLength(segments.length);
     edges.forEach(({ places }, i) => {
       const end = (at: Vector3, place: { readonly at: readonly number[] }) => Math.hypot(...at.map((x, c) => x - place.at[c])); // prettier-ignore

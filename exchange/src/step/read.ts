@@ -3,6 +3,7 @@ import { IDENTITY, imageOf, imageOfDirection } from '../affine';
 import { type ForeignCurve, foreignOf } from '../foreignCurve';
 import { Gathering, type Incoming, type IncomingLook, PLAIN_LOOK, TooMuch } from '../incoming';
 import { latin1 } from '../latin1';
+import type { ReadOptions } from '../readOptions';
 import { polylineOf } from '../polyline';
 import type { FileUnit, Whereabouts } from '../report';
 import { CurveReader, type Note } from './curves';
@@ -12,12 +13,6 @@ import { Records, StepProblem } from './records';
 import { type Occurrence, Structure } from './structure';
 import { sidesOf } from './surfaceSides';
 import { idsOf, textOf } from './values';
-
-export interface ReadOptions {
-  /** What a length without a unit is in mm; 1 when left out. */
-  readonly assumed?: FileUnit;
-  readonly progress?: (share: number) => void;
-}
 
 const ignored = () => undefined;
 

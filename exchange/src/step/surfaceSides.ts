@@ -1,5 +1,5 @@
-import { clamp, type Curve, makeCurve } from '@pencil-bend/core';
-import { type ForeignCurve, foreignOf } from '../foreignCurve';
+import type { ForeignCurve } from '../foreignCurve';
+import { surfaceEdges } from '../surfaceEdges';
 import { Placements } from './placement';
 import { type Instance, type Records, StepProblem } from './records';
 import { attributesOf, listOf, numberOf, numbersOf } from './values';
@@ -20,24 +20,15 @@ export function sidesOf(records: Records, instance: Instance): ForeignCurve[] {
   if (points.some((row) => row.length !== 3 * count) || (weights?.some((row) => row.length !== count) ?? false)) {
     throw new StepProblem('its rows of points differ in length', instance.id);
   }
-  const homogeneousAt = (i: number, j: number): number[] => {
-    const w = weights?.[i]?.[j] ?? 1;
-    return [0, 1, 2].map((c) => points[i][3 * j + c] * w).concat(w);
-  };
-  const net = { u: points.length, v: count };
-  const [knotsU, knotsV] = [repeated(often1, values1), repeated(often2, values2)];
-  const [degreeU, degreeV] = [numberOf(pu, instance), numberOf(pv, instance)];
-  /** Along one direction at both ends of the other. */
-  const along = (ofU: boolean): Curve[] => {
-    const [n, m] = ofU ? [net.u, net.v] : [net.v, net.u];
-    const ends = Array.from({ length: n }, (_, i) => {
-      const across = Array.from({ length: m }, (_line, j) => (ofU ? homogeneousAt(i, j) : homogeneousAt(j, i))).flat();
-      const clamped = clamp(makeCurve(ofU ? degreeV : degreeU, ofU ? knotsV : knotsU, across)).points;
-      return [clamped.slice(0, 4), clamped.slice(-4)];
-    });
-    return [0, 1].map((end) => makeCurve(ofU ? degreeU : degreeV, ofU ? knotsU : knotsV, ends.flatMap((pair) => [...pair[end]]))); // prettier-ignore
-  };
-  return [...along(true), ...along(false)].map(foreignOf);
+  return surfaceEdges({
+    degrees: [numberOf(pu, instance), numberOf(pv, instance)],
+    knots: [repeated(often1, values1), repeated(often2, values2)],
+    counts: [points.length, count],
+    homogeneousAt: (i, j) => {
+      const w = weights?.[i]?.[j] ?? 1;
+      return [0, 1, 2].map((c) => points[i][3 * j + c] * w).concat(w);
+    },
+  });
 }
 
 function repeated(often: Float64Array, values: Float64Array): number[] {

@@ -4,6 +4,7 @@ import type { Project } from '@pencil-bend/document';
 import { type Nurbs, repeating } from '../nurbs';
 import { byLayer, type Outgoing, type OutgoingSheet, sharesOf } from '../outgoing';
 import { POINT_UNITS } from '../points/units';
+import { isSaidClosed } from '../saidClosed';
 import { encodedText } from './text';
 
 export interface WriteStepOptions {
@@ -215,13 +216,6 @@ function tangentsOf(segment: Segment, plane: Plane): { readonly start: Vector3; 
     scale(unit(cross(normalOf(plane), subtract(place, segment.centre))), Math.sign(segment.turn));
   return { start: ahead(from), end: ahead(to) };
 }
-
-/**
- * Whether a file says of a curve that it is closed. Readers may take that as leave to forget its last control point: where
- * its last weight is another than its first it is left for them to find.
- */
-export const isSaidClosed = (closing: Nurbs['closing'], weights: Nurbs['weights']): boolean =>
-  closing === 'periodic' || (closing === 'clamped-closed' && weights?.[0] === weights?.[weights.length - 1]);
 
 /** Each knot once, and how often it stands there. */
 export function knotsByMultiplicity(knots: ArrayLike<number>): {
