@@ -12,6 +12,7 @@ const PERMISSIVE = new Set([
   'Apache-2.0',
   'BlueOak-1.0.0',
   'OFL-1.1',
+  'Zlib',
 ]);
 /** Licence files that were read, for packages whose metadata does not name an SPDX licence. */
 const READ = { 'node_modules/primeng@21.1.10': 'MIT' };

@@ -20,6 +20,8 @@ import { withoutRedundantKnots } from '@pencil-bend/core/changing';
 const NEEDLESS = 1e-9;
 /** Unit tangents nearer than this are one: pieces of one smooth curve, as files round them. */
 const SAME_DIRECTION = 1e-6;
+/** Of the length of all a shorter piece is none. */
+const ROUNDING = 1e-13;
 /** A piece is so many times as fast as it is long at the most, or as slow, before the next one is measured anew. */
 const FASTEST = 1e3;
 
@@ -30,7 +32,10 @@ const FASTEST = 1e3;
  */
 export function chained(pieces: readonly Curve[]): Curve {
   const degree = pieces.reduce((most, piece) => Math.max(most, piece.degree), 1);
-  return joined(inStep(pieces.map((piece) => clamp(elevateDegree(piece, degree - piece.degree)))));
+  const total = pieces.reduce((sum, piece) => sum + polygonLength(piece), 0);
+  // What rounding would lose among the others is no piece.
+  const whole = pieces.filter((piece) => polygonLength(piece) > ROUNDING * total);
+  return joined(inStep((whole.length > 0 ? whole : pieces).map((piece) => clamp(elevateDegree(piece, degree - piece.degree))))); // prettier-ignore
 }
 
 /** Halves are joined each for itself, so that a long chain is not copied for each of its pieces. */

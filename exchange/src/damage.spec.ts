@@ -4,6 +4,8 @@ import type { Incoming } from './incoming';
 import { curveOfNurbs } from './nurbs';
 import { readIges } from './iges/read';
 import { igesSamples } from './iges/samples.fixture';
+import { readSvg } from './svg/read';
+import { svgSamples } from './svg/samples.fixture';
 import { readStep } from './step/read';
 import { stepSamples } from './step/samples.fixture';
 
@@ -19,6 +21,7 @@ interface Format {
 const FORMATS: Readonly<Record<string, Format>> = {
   STEP: { samples: stepSamples, read: readStep },
   IGES: { samples: igesSamples, read: readIges },
+  SVG: { samples: svgSamples, read: readSvg },
 };
 
 const isNumber = (x: number) => Number.isFinite(x);

@@ -86,6 +86,24 @@ const closed = clamped
 /** Curves of every kind that a drawing may have. */
 export const anyNurbs: fc.Arbitrary<Nurbs> = fc.oneof(clamped, unclamped, periodic, closed);
 
+/** Flat curves of degree 1 to 3 without weights, whose kinks and joints need no knots put in. */
+export const polynomialNurbs: fc.Arbitrary<Nurbs> = fc.integer({ min: 1, max: 3 }).chain((degree) =>
+  fc.integer({ min: degree + 1, max: degree + 5 }).chain((count) =>
+    points(count).map((packed): Nurbs => {
+      const inner = Array.from({ length: count - degree - 1 }, (_, i) => i + 1);
+      const last = inner.length + 1;
+      return {
+        degree,
+        closing: 'open',
+        knots: [...Array<number>(degree + 1).fill(0), ...inner, ...Array<number>(degree + 1).fill(last)],
+        // Numbers that have lost digits already, below 1e-308, are not handed on as they are.
+        points: packed.map((x, i) => (i % 3 === 2 || Math.abs(x) < 1e-200 ? 0 : x)),
+        weights: null,
+      };
+    }),
+  ),
+);
+
 const name = fc.string({ unit: 'grapheme', minLength: 1, maxLength: 20 }).filter((text) => text.trim() === text);
 
 /** Curves and points as they are handed over. */
