@@ -6,6 +6,8 @@ import { readIges } from './iges/read';
 import { igesSamples } from './iges/samples.fixture';
 import { readSvg } from './svg/read';
 import { svgSamples } from './svg/samples.fixture';
+import { readMachine } from './machine/bring';
+import { machineSamples } from './machine/samples.fixture';
 import { readStep } from './step/read';
 import { stepSamples } from './step/samples.fixture';
 
@@ -22,6 +24,7 @@ const FORMATS: Readonly<Record<string, Format>> = {
   STEP: { samples: stepSamples, read: readStep },
   IGES: { samples: igesSamples, read: readIges },
   SVG: { samples: svgSamples, read: readSvg },
+  'machine paths': { samples: machineSamples, read: readMachine },
 };
 
 const isNumber = (x: number) => Number.isFinite(x);

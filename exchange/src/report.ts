@@ -69,6 +69,12 @@ export interface ExportReport {
   readonly renamed: readonly Entry[];
 }
 
+/** A file, and what is said of it. */
+export interface Written {
+  readonly bytes: Uint8Array;
+  readonly report: ExportReport;
+}
+
 /** So many whereabouts are told of each. */
 const TOLD = 20;
 

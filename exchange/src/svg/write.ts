@@ -1,7 +1,7 @@
 import { FRONT, inPlane, type Plane } from '@pencil-bend/core';
 import { type FlatPath, flatPath, type Place } from '../flatPath';
 import { byLayer, type Outgoing, type OutgoingSheet } from '../outgoing';
-import { Entries, type ExportReport } from '../report';
+import { Entries, type Written } from '../report';
 
 export interface WriteSvgOptions {
   /** The sheet's, in mm: curves that SVG has no form for lie within a tenth of it. */
@@ -26,7 +26,7 @@ const SHARE = 0.1;
 export function writeSvg(
   { name, items }: OutgoingSheet,
   { tolerance, plane = FRONT, progress }: WriteSvgOptions,
-): { readonly bytes: Uint8Array; readonly report: ExportReport } {
+): Written {
   // prettier-ignore
   const [exact, approximated] = [new Entries(), new Entries()];
   const box = new Box();
