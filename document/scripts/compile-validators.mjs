@@ -1,5 +1,5 @@
 // Compiles the schemas ahead into one self-contained module, since browsers may evaluate nothing at run time, and
-// writes the JSON Schema of the project file.
+// writes the JSON Schemas of the files.
 import { Buffer } from 'node:buffer';
 import { mkdir, readFile, writeFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
@@ -32,7 +32,7 @@ const withoutWords = (schema) =>
     ),
   );
 
-const { checked, checkedSchema, patternsInWords, projectSchema } = await schemas();
+const { checked, checkedSchema, curvesSchema, patternsInWords, projectSchema } = await schemas();
 const schema = withoutWords(checkedSchema);
 const ajv = new Ajv2020.default({
   schemas: [schema],
@@ -70,8 +70,10 @@ await writeFile(
   `${head}${types.join('')}export declare const patternsInWords: Readonly<Record<string, string>>;\n`,
 );
 
-const file = join(root, 'schema', 'project.schema.json');
-const format = await prettier.resolveConfig(file);
-const text = await prettier.format(JSON.stringify(projectSchema, null, 2), { ...format, filepath: file });
-const before = await readFile(file, 'utf8').catch(() => null);
-if (text !== before) await writeFile(file, text);
+for (const [name, published] of Object.entries({ project: projectSchema, curves: curvesSchema })) {
+  const file = join(root, 'schema', `${name}.schema.json`);
+  const format = await prettier.resolveConfig(file);
+  const text = await prettier.format(JSON.stringify(published, null, 2), { ...format, filepath: file });
+  const before = await readFile(file, 'utf8').catch(() => null);
+  if (text !== before) await writeFile(file, text);
+}

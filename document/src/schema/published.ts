@@ -1,5 +1,6 @@
 import { VERSION } from '../project/format';
 import { commandArgs } from './commandArgs';
+import { curvesFile } from './curves';
 import { asDefinitions, asDocument } from './jsonSchema';
 import { Type } from '@sinclair/typebox';
 import { LINES, name, object, record, WORDS } from './kit';
@@ -32,6 +33,9 @@ const projectFile = object(
 
 /** The JSON Schema of the project file, for whoever reads or writes one. */
 export const projectSchema = asDocument(projectFile, `${SITE}/project-${VERSION}.json`);
+
+/** The JSON Schema of a file of curves alone. */
+export const curvesSchema = asDocument(curvesFile, `${SITE}/curves-1.json`);
 
 /** What a server answers, by the names of `wire.ts`. */
 export const wireSchema = asDefinitions(wire, `${SITE}/wire-${VERSION}.json`);
