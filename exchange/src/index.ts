@@ -14,3 +14,14 @@ export {
   readProjectFile,
   writeProjectFile,
 } from './projectFile';
+export { bringIn } from './bringIn/bringIn';
+export { fileKind, type FileKind } from './bringIn/fileKind';
+export type { Incoming, IncomingItem } from './incoming';
+export { LARGEST_FILE, MOST_CURVES } from './incoming';
+export { EXPORT_FORMATS, type ExportFormat, isExportFormat } from './handOver/formats';
+export { HAND_OVER_DEFAULTS, type HandedOver, handOver, type HandOverOptions } from './handOver/handOver';
+export type { Which } from './handOver/outgoingOf';
+export type { CurveForm, StandIn } from './handOver/standIns';
+export { type Nurbs, recipeOfNurbs } from './nurbs';
+export type { ReadOptions } from './readOptions';
+export type { Entry, ExchangePrice, ExportReport, FileUnit, ImportFormat, ImportReport, Whereabouts } from './report';

@@ -22,8 +22,8 @@ function apart(edges: readonly JudgedEdge[], curve: Curve): number {
 }
 
 const FORMATS = {
-  step: (sheet: OutgoingSheet) => writeStep(sheet, { units: 'mm', time: TIME }),
-  iges: (sheet: OutgoingSheet) => writeIges(sheet, { units: 'mm', time: TIME }),
+  step: (sheet: OutgoingSheet) => writeStep(sheet, { units: 'mm', time: TIME }).bytes,
+  iges: (sheet: OutgoingSheet) => writeIges(sheet, { units: 'mm', time: TIME }).bytes,
 } as const;
 const formats = Object.keys(FORMATS) as (keyof typeof FORMATS)[];
 

@@ -8,6 +8,8 @@ interface Look {
   readonly colour: string;
   /** The name of its layer. */
   readonly layer: string;
+  /** It stands for a curve, at a price that was told: written exactly it is no more exact. */
+  readonly isStandIn?: true;
 }
 
 export interface OutgoingCurve extends Look {

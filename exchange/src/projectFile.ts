@@ -27,10 +27,13 @@ const utf8 = new TextEncoder();
  * The name of a project's file: every character of the project's own name but those that some file system takes for
  * something else, or not at all (Microsoft, 'Naming Files, Paths, and Namespaces').
  */
-export function projectFileName(name: string): string {
+export const projectFileName = (name: string): string => plainFileName(name, PROJECT_FILE_EXTENSION);
+
+/** The same with another extension. */
+export function plainFileName(name: string, extension: string): string {
   const plain = name.replace(/[/\\:*?"<>|]/g, '-').replace(/^\.+/, '-');
   for (let characters = LONGEST_NAME; ; characters--) {
-    const fileName = shortened(plain, characters) + PROJECT_FILE_EXTENSION;
+    const fileName = shortened(plain, characters) + extension;
     if (utf8.encode(fileName).length <= LONGEST_FILE_NAME) return fileName;
   }
 }

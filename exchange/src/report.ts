@@ -100,3 +100,22 @@ export class Entries {
     return this.list.reduce((sum, { count }) => sum + count, 0);
   }
 }
+
+/** What a report says of an item. */
+interface Told {
+  readonly kind: string;
+  readonly name: string;
+  readonly isStandIn?: true;
+}
+
+/** Notes that an item goes out exactly; what stands for another has its price already. */
+export function addExact(exact: Entries, { kind, name, isStandIn }: Told, why = 'exact'): void {
+  if (!isStandIn) exact.add(kind === 'point' ? 'point' : 'curve', why, { entity: name });
+}
+
+/** Of items that all go out by their own numbers: in mm to the last bit, in other units to a rounding. */
+export function allExact(items: readonly Told[], units: string): ExportReport {
+  const exact = new Entries();
+  for (const item of items) addExact(exact, item, units === 'mm' ? 'exact' : 'exact to a rounding');
+  return { exact: exact.list, approximated: [], leftOut: [], renamed: [] };
+}

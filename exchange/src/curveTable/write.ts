@@ -19,7 +19,7 @@ import Papa from 'papaparse';
 import type { Outgoing, OutgoingSheet } from '../outgoing';
 import type { DecimalSign } from '../points/numberIn';
 import { POINT_UNITS } from '../points/units';
-import { Entries, type ExchangePrice, type Written } from '../report';
+import { addExact, Entries, type ExchangePrice, type Written } from '../report';
 
 export interface WriteCurveTableOptions {
   /** Of each curve so many places, or places so far apart along it, in mm. */
@@ -60,7 +60,7 @@ export function writeCurveTable({ items }: OutgoingSheet, options: WriteCurveTab
     }
     places.forEach((place, n) => rows.push([item.name, String(n + 1), ...figuresOf(curve, measured, place, mm).map((x) => (x === null ? '' : number(x)))])); // prettier-ignore
     const price = priceOf(curve, places);
-    if (price.max === 0) exact.add('curve', 'its corners', { entity: item.name });
+    if (price.max === 0) addExact(exact, item, 'its corners');
     else approximated.add('curve', 'by places along it', { entity: item.name }, price);
     return progress?.((i + 1) / items.length);
   });

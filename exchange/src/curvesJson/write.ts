@@ -1,7 +1,7 @@
 import { segmentsToCurve } from '@pencil-bend/core/changing';
 import { nurbsOf, type Nurbs } from '../nurbs';
 import type { OutgoingSheet } from '../outgoing';
-import { Entries, type Written } from '../report';
+import { addExact, Entries, type Written } from '../report';
 
 export const CURVES_FORMAT = 'pencil-bend-curves';
 
@@ -16,7 +16,7 @@ export function writeCurvesJson({ items }: OutgoingSheet): Written {
       leftOut.add('point', 'the file holds curves alone', { entity: item.name });
       return [];
     }
-    exact.add('curve', 'exact', { entity: item.name });
+    addExact(exact, item);
     return [
       asJson(item.name, item.kind === 'curve' ? item.nurbs : nurbsOf(segmentsToCurve(item.segments, item.plane))),
     ];

@@ -38,7 +38,7 @@ describe('IGES files of our own', () => {
   it('come back to the last bit in mm', () => {
     fc.assert(
       fc.property(anySheet(), (sheet) => {
-        const result = readIges(writeIges(sheet, { units: 'mm', time: TIME }));
+        const result = readIges(writeIges(sheet, { units: 'mm', time: TIME }).bytes);
         if (!result.ok) throw new Error(result.failure);
         const { items, report } = result.value;
         expect(report).toMatchObject({ changed: [], leftOut: [], problems: [], approximated: [], uncertainty: 1e-6 });
@@ -59,7 +59,7 @@ describe('IGES files of our own', () => {
   it('are cards of 80 characters, numbers unbroken', () => {
     const [sheet] = fc.sample(anySheet(), { numRuns: 1, seed: 3 });
     const cards = new TextDecoder()
-      .decode(writeIges(sheet, { units: 'in', time: TIME }))
+      .decode(writeIges(sheet, { units: 'in', time: TIME }).bytes)
       .trimEnd()
       .split('\n');
     for (const card of cards) expect(card).toMatch(/^[\x20-\x7e]{72}[SGDPT][ \d]{7}$/);
@@ -73,7 +73,7 @@ describe('IGES files of our own', () => {
   ] as const)('come back to a rounding in %s', (units, toMm) => {
     fc.assert(
       fc.property(anySheet(), (sheet) => {
-        const result = readIges(writeIges(sheet, { units, time: TIME }));
+        const result = readIges(writeIges(sheet, { units, time: TIME }).bytes);
         if (!result.ok) throw new Error(result.failure);
         expect(result.value.report.units).toEqual([{ name: units, toMm, assumed: false }]);
         result.value.items.forEach((item, i) => {

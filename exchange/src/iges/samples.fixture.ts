@@ -31,5 +31,5 @@ const FOREIGN = igesFile(
 
 export const igesSamples = (): readonly Uint8Array[] => [
   new TextEncoder().encode(FOREIGN),
-  ...fc.sample(anySheet(), { numRuns: 3, seed: 5 }).map((sheet) => writeIges(sheet, { units: 'mm', time: '2026-12-02T06:00:00' })), // prettier-ignore
+  ...fc.sample(anySheet(), { numRuns: 3, seed: 5 }).map((sheet) => writeIges(sheet, { units: 'mm', time: '2026-12-02T06:00:00' }).bytes), // prettier-ignore
 ];

@@ -23,6 +23,7 @@ import {
   sharesOf,
 } from '../outgoing';
 import { POINT_UNITS } from '../points/units';
+import { allExact, Entries, type Written } from '../report';
 import { isSaidClosed } from '../saidClosed';
 import { plainText } from './text';
 
@@ -48,7 +49,7 @@ const FLAT = 1e-9;
  * Curves and points as an IGES 5.3 file: rational B-spline curves (126) by their own numbers, arcs and lines as
  * composite curves (102 of 100 and 110), points (116); names (406 form 15), layers as levels (406 form 3), colours (314).
  */
-export function writeIges(sheet: OutgoingSheet, { units, time, progress }: WriteIgesOptions): Uint8Array {
+export function writeIges(sheet: OutgoingSheet, { units, time, progress }: WriteIgesOptions): Written {
   const mm = POINT_UNITS[units];
   const file = new IgesFile();
   const levels = new Map([...byLayer(sheet.items).keys()].map((layer, i) => [layer, i + 1]));
@@ -74,7 +75,13 @@ export function writeIges(sheet: OutgoingSheet, { units, time, progress }: Write
     else file.add({ type: 102, ...look }, [...composite(file, item, mm, look), ...names]);
     if (i % 64 === 0) progress?.(i / sheet.items.length);
   });
-  return file.bytes(globalFields(sheet, units, time, mm));
+  const renamed = new Entries();
+  for (const name of new Set([...levels.keys(), ...sheet.items.map((item) => item.name)])) {
+    const plain = plainText(name);
+    if (plain !== name) renamed.add('name', 'IGES has letters without accents alone', { entity: name, detail: plain });
+  }
+  const bytes = file.bytes(globalFields(sheet, units, time, mm));
+  return { bytes, report: { ...allExact(sheet.items, units), renamed: renamed.list } };
 }
 
 /** Part of something else, and without it nothing. */

@@ -2,7 +2,7 @@ import { closestPoint, type Curve, distance, type Vector3 } from '@pencil-bend/c
 import { arcsAndLines, polylineWithin, type Segment } from '@pencil-bend/core/changing';
 import { FRONT, vectorAt } from '@pencil-bend/core';
 import type { Outgoing, OutgoingSheet } from '../outgoing';
-import { Entries, type ExchangePrice, type Written } from '../report';
+import { addExact, Entries, type ExchangePrice, type Written } from '../report';
 import { placesOf } from './places';
 import { readMachinePath } from './read';
 
@@ -48,7 +48,7 @@ export function writeMachinePath(sheet: OutgoingSheet, options: WriteMachineOpti
     const legs = legsOf(item, room, step);
     writer.contour(item.name, legs);
     const price = priceOf(item, writer.textSince(from, units));
-    if (price.max <= step) exact.add('curve', 'exact to the last digit', { entity: item.name });
+    if (price.max <= step) addExact(exact, item, 'exact to the last digit');
     else approximated.add('curve', 'by arcs and lines', { entity: item.name }, price);
     return progress?.((i + 1) / sheet.items.length);
   });

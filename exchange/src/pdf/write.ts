@@ -27,7 +27,7 @@ import {
 } from 'pdf-lib';
 import { type FlatPath, flatPath, type PathPiece, type Place } from '../flatPath';
 import { sharesOf, type OutgoingSheet } from '../outgoing';
-import { Entries, type Written } from '../report';
+import { addExact, Entries, type Written } from '../report';
 import { LARGEST_PAGE, pagesFor, type PageLayout, type PaperSize, type SheetPage } from './pages';
 
 export interface WritePdfOptions {
@@ -69,7 +69,7 @@ export async function writePdf(sheet: OutgoingSheet, options: WritePdfOptions): 
     const path = flatPath(item, { plane, tolerance: Math.min(0.01, options.tolerance / 10), hasArcs: false });
     if (path.isProjected) approximated.add('curve', 'it is not flat: it is drawn as it is seen', { entity: item.name });
     if (path.price) approximated.add('curve', 'by cubic Bézier pieces', { entity: item.name }, path.price);
-    else if (!path.isProjected) exact.add('curve', 'exact to 0.0001 mm', { entity: item.name });
+    else if (!path.isProjected) addExact(exact, item, 'exact to 0.0001 mm');
     return { ...item, paths: [path] };
   });
   const points = sheet.items.filter(({ kind }) => kind === 'point').length;

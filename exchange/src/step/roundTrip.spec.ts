@@ -9,7 +9,7 @@ describe('STEP files of our own', () => {
   it('come back to the last bit in mm', () => {
     fc.assert(
       fc.property(anySheet(), (sheet) => {
-        const read = readStep(writeStep(sheet, { units: 'mm', time: TIME }));
+        const read = readStep(writeStep(sheet, { units: 'mm', time: TIME }).bytes);
         if (!read.ok) throw new Error(read.failure);
         const { items, report } = read.value;
         expect(report).toMatchObject({ changed: [], leftOut: [], problems: [], approximated: [], uncertainty: 1e-6 });
@@ -32,7 +32,7 @@ describe('STEP files of our own', () => {
   ] as const)('come back to a rounding in %s', (units, toMm) => {
     fc.assert(
       fc.property(anySheet(), (sheet) => {
-        const read = readStep(writeStep(sheet, { units, time: TIME }));
+        const read = readStep(writeStep(sheet, { units, time: TIME }).bytes);
         if (!read.ok) throw new Error(read.failure);
         expect(read.value.report.units).toEqual([{ name: units, toMm, assumed: false }]);
         read.value.items.forEach((item, i) => {

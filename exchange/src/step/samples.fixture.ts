@@ -77,5 +77,5 @@ END-ISO-10303-21;
 
 export const stepSamples = (): readonly Uint8Array[] => [
   new TextEncoder().encode(FOREIGN),
-  ...fc.sample(anySheet(), { numRuns: 3, seed: 5 }).map((sheet) => writeStep(sheet, { units: 'mm', time: '2026-12-02T06:00:00' })), // prettier-ignore
+  ...fc.sample(anySheet(), { numRuns: 3, seed: 5 }).map((sheet) => writeStep(sheet, { units: 'mm', time: '2026-12-02T06:00:00' }).bytes), // prettier-ignore
 ];

@@ -5,6 +5,7 @@ import { type Nurbs, repeating } from '../nurbs';
 import { byLayer, type Outgoing, type OutgoingSheet, sharesOf } from '../outgoing';
 import { POINT_UNITS } from '../points/units';
 import { isSaidClosed } from '../saidClosed';
+import { allExact, type Written } from '../report';
 import { encodedText } from './text';
 
 export interface WriteStepOptions {
@@ -30,7 +31,7 @@ DATA;
  * Curves and points as a STEP file (ISO 10303-21; geometry of Part 42, application protocol 214): a wireframe of
  * B-spline curves with their knots, lines and circles too, by their own numbers. Arcs and lines are composite curves.
  */
-export function writeStep({ name, items }: OutgoingSheet, { units, time, progress }: WriteStepOptions): Uint8Array {
+export function writeStep({ name, items }: OutgoingSheet, { units, time, progress }: WriteStepOptions): Written {
   const lines = new Lines();
   const context = new Context(lines, name, units);
   const geometry = new Geometry(lines, POINT_UNITS[units]);
@@ -41,7 +42,8 @@ export function writeStep({ name, items }: OutgoingSheet, { units, time, progres
   });
   context.close([...ids.values()], geometry.axes());
   addLooks(lines, ids, context.representation);
-  return new TextEncoder().encode(`${HEADER(`${name}.step`, time)}${lines.text()}ENDSEC;\nEND-ISO-10303-21;\n`);
+  const bytes = new TextEncoder().encode(`${HEADER(`${name}.step`, time)}${lines.text()}ENDSEC;\nEND-ISO-10303-21;\n`);
+  return { bytes, report: allExact(items, units) };
 }
 
 /** The instances, one a line, numbered as they come. */

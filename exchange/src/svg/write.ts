@@ -1,7 +1,7 @@
 import { FRONT, inPlane, type Plane } from '@pencil-bend/core';
 import { type FlatPath, flatPath, type Place } from '../flatPath';
 import { byLayer, type Outgoing, type OutgoingSheet } from '../outgoing';
-import { Entries, type Written } from '../report';
+import { addExact, Entries, type Written } from '../report';
 
 export interface WriteSvgOptions {
   /** The sheet's, in mm: curves that SVG has no form for lie within a tenth of it. */
@@ -39,7 +39,7 @@ export function writeSvg(
     const path = flatPath(item, { plane, tolerance: SHARE * tolerance, hasArcs: true });
     if (path.isProjected) approximated.add('curve', 'it is not flat: it is drawn as it is seen', { entity: item.name });
     if (path.price) approximated.add('curve', 'by cubic Bézier pieces', { entity: item.name }, path.price);
-    else if (!path.isProjected) exact.add('curve', 'exact', { entity: item.name });
+    else if (!path.isProjected) addExact(exact, item);
     return pathData(path, box);
   }
   const groups = [...byLayer(items)].map(([layer, on]) => {
