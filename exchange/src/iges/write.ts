@@ -1,9 +1,10 @@
 import {
-  bestPlane,
-  controlBox,
   distance,
   domainOf,
-  normalOf,
+  dot,
+  length,
+  subtract,
+  vectorAt,
   type Plane,
   scale,
   unit,
@@ -42,7 +43,7 @@ const UNITS: Readonly<Record<Project['units'], readonly [flag: number, name: str
   in: [1, 'IN'],
 };
 
-/** A curve that leaves its plane by less than this share of its size lies in it. */
+/** Points that leave a plane by less than this share of their extent lie in it. */
 const FLAT = 1e-9;
 
 /**
@@ -104,7 +105,7 @@ function hollerith(words: string): string {
 function spline({ nurbs, curve }: OutgoingCurve, mm: number): string[] {
   const { degree, closing, knots, points, weights } = nurbs;
   const count = knots.length - degree - 1;
-  const normal = normalOfFlat(curve);
+  const normal = normalOfFlat(points);
   const flags = [normal !== null, isSaidClosed(closing, weights), weights === null, closing === 'periodic'];
   return [
     ...[count - 1, degree, ...flags.map(Number)].map(String),
@@ -116,11 +117,39 @@ function spline({ nurbs, curve }: OutgoingCurve, mm: number): string[] {
   ];
 }
 
-/** The normal of the plane that a curve lies in; null where it leaves it, or is straight. */
-function normalOfFlat(curve: OutgoingCurve['curve']): Vector3 | null {
-  const { plane, deviation, kind } = bestPlane(curve);
-  const { least, largest } = controlBox(curve);
-  return kind === 'plane' && deviation <= FLAT * distance(least, largest) ? normalOf(plane) : null;
+/**
+ * The normal of the plane that all control points lie in: through the first one, the one farthest from it, and the one
+ * farthest from both; null where others leave it, or all lie along a line.
+ */
+function normalOfFlat(points: Float64Array): Vector3 | null {
+  const at = (i: number) => vectorAt(points, i);
+  const start = at(0);
+  const farthest = (away: (point: Vector3) => number): Vector3 => {
+    let [most, found] = [-1, start];
+    for (let i = 0; i < points.length / 3; i++) {
+      const size = away(at(i));
+      if (size > most) [most, found] = [size, at(i)];
+    }
+    return found;
+  };
+  const along = subtract(
+    farthest((point) => distance(point, start)),
+    start,
+  );
+  const size = length(along);
+  const across = cross(
+    along,
+    subtract(
+      farthest((point) => length(cross(along, subtract(point, start)))),
+      start,
+    ),
+  );
+  if (!(length(across) > FLAT * size * size)) return null;
+  const normal = unit(across);
+  for (let i = 0; i < points.length / 3; i++) {
+    if (Math.abs(dot(subtract(at(i), start), normal)) > FLAT * size) return null;
+  }
+  return normal;
 }
 
 interface Look {

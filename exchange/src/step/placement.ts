@@ -1,6 +1,6 @@
 import { type Affine, cross, dot, negate, scale, type Vector3 } from '@pencil-bend/core';
 import { composed, frameOf, inverse } from '../affine';
-import { type Instance, type Records, StepProblem, type Value } from './records';
+import { type Instance, type Records, Ref, StepProblem, type Value } from './records';
 import { attributesOf, coordinatesOf, listOf, numberOf } from './values';
 
 /** Reads places, directions and placements (ISO 10303-42, 4.4); lengths as they are in the file. */
@@ -8,8 +8,8 @@ export class Placements {
   constructor(private readonly records: Records) {}
 
   point(value: Value, whose: Instance): Vector3 {
-    const instance = this.records.at(value, whose.id);
-    return this.pointOf(instance);
+    const plain = value instanceof Ref ? this.records.plainPoint(value.id) : null;
+    return plain ?? this.pointOf(this.records.at(value, whose.id));
   }
 
   pointOf(instance: Instance): Vector3 {

@@ -100,6 +100,20 @@ export class Records {
     return made;
   }
 
+  /**
+   * The coordinates of a point that is written as points usually are; null for others. Most instances of a large file are
+   * points, which need no more than this.
+   */
+  plainPoint(id: number): readonly [number, number, number] | null {
+    const start = this.starts.get(id);
+    if (start === undefined) return null;
+    POINT.lastIndex = start;
+    const match = POINT.exec(this.text);
+    if (!match) return null;
+    const [x, y, z] = [Number(match[1]), Number(match[2]), Number(match[3])];
+    return Number.isFinite(x + y + z) ? [x, y, z] : null;
+  }
+
   /** The instance that a value refers to. */
   at(value: Value, whose: number): Instance {
     if (!(value instanceof Ref)) throw new StepProblem('a reference is missing', whose);
@@ -147,6 +161,13 @@ export class Records {
     else this.types.set(type, [id]);
   }
 }
+
+/** Numbers of a point as the standard has them. */
+const COORDINATE = String.raw`\s*([+-]?\d+\.\d*(?:E[+-]?\d+)?)\s*`;
+const POINT = new RegExp(
+  String.raw`\s*CARTESIAN_POINT\s*\(\s*'[^'\\]*'\s*,\s*\(${COORDINATE},${COORDINATE},${COORDINATE}\)\s*\)\s*;`,
+  'y',
+);
 
 const KEYWORD = /\s*(?:([A-Za-z_!][A-Za-z0-9_-]*)|\()/y;
 
@@ -248,7 +269,6 @@ function endOfText(text: string, start: number): { readonly at: number; readonly
 }
 
 const NUMBER = /[+-]?\d+(?:\.\d*)?(?:[Ee][+-]?\d+)?/y;
-const POINT = /\s*\(\s*'([^']*)'\s*,\s*\(([-+0-9.Ee,\s]*)\)\s*\)\s*;/y;
 const ENUMERATION = /\.([A-Za-z_][A-Za-z0-9_]*)\./y;
 const BINARY = /"[0-9A-Fa-f]*"/y;
 const DEFINITION = /([A-Za-z_!][A-Za-z0-9_-]*)/y;
@@ -267,8 +287,7 @@ class Parser {
     this.space();
     if (this.peek() !== '(') {
       const type = this.keyword();
-      const point = type === 'CARTESIAN_POINT' ? this.plainPoint() : null;
-      return { id: this.id, type, parts: new Map([[type, point ?? this.list()]]) };
+      return { id: this.id, type, parts: new Map([[type, this.list()]]) };
     }
     this.at++;
     const parts = new Map<string, readonly Value[]>();
@@ -279,15 +298,6 @@ class Parser {
       parts.set(type, this.list());
     }
     return { id: this.id, type: '(', parts };
-  }
-
-  /** Most instances of a large file are points: they are read at one go where they are as usual. */
-  private plainPoint(): readonly Value[] | null {
-    POINT.lastIndex = this.at;
-    const match = POINT.exec(this.text);
-    if (!match) return null;
-    const coordinates = match[2].split(',').map((cell) => numberFrom(cell.trim()));
-    return coordinates.some(Number.isNaN) ? null : [decodedText(match[1]), coordinates];
   }
 
   private list(): Value[] {
