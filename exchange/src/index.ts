@@ -25,3 +25,4 @@ export type { CurveForm, StandIn } from './handOver/standIns';
 export { type Nurbs, recipeOfNurbs } from './nurbs';
 export type { ReadOptions } from './readOptions';
 export type { Entry, ExchangePrice, ExportReport, FileUnit, ImportFormat, ImportReport, Whereabouts } from './report';
+export type { PaperSize } from './pdf/pages';

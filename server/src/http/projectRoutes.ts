@@ -1,11 +1,19 @@
 import { contentsOf, emptyProject, pointer, type Project } from '@pencil-bend/document';
-import { picture, type ProjectFile, projectFileName, readProject, writeProjectFile } from '@pencil-bend/exchange';
+import {
+  handOver,
+  picture,
+  type ProjectFile,
+  projectFileName,
+  readProject,
+  writeProjectFile,
+} from '@pencil-bend/exchange';
 import { Router } from 'express';
 import { createDemo, type DemoName, DEMOS } from '../demo/demos';
 import { Failure } from '../projects/failure';
 import type { KeptContents, KeptProjects } from '../projects/contract';
 import { contentName } from '../projects/contents';
 import type { Uploads } from '../projects/uploads';
+import { handOverOptionsFrom } from './exportRoute';
 import { countFrom, isRecord, matchFrom, nameFrom, stepsFrom } from './input';
 
 /** Steps that a copy may bring: what a window collected while the server was away. */
@@ -93,6 +101,17 @@ export function projectRoutes(store: KeptProjects, pointSets: KeptContents, uplo
     const project = await store.drawing(request.params.id);
     response.attachment(projectFileName(project.name)).type('application/json');
     response.send(writeProjectFile({ project, pointSets: await keptOf(pointSets, request.params.id, project) }));
+  });
+
+  /** Its curves in an open format; `exportRoute.ts` has what can be asked for. */
+  routes.get('/:id/export', async (request, response) => {
+    const project = await store.drawing(request.params.id);
+    const made = await handOver(project, handOverOptionsFrom(request.query, project, new Date().toISOString()));
+    if (!made.ok) throw new Failure(422, `It cannot be handed over: ${made.failure}`);
+    const { name, mediaType, bytes } = made.value;
+    response.attachment(name).type(mediaType);
+    response.setHeader('Cache-Control', 'no-store');
+    response.send(Buffer.from(bytes));
   });
 
   routes.get('/:id/picture.svg', async (request, response) => {
