@@ -5,6 +5,7 @@ export type { ToReach } from './command/lengths';
 export { cornersOf, newPointSet } from './items/pointSet';
 export type { ItemShape } from './items/itemKind';
 export { anchorOf, edgeOf, itemDescription, itemExtent, itemShape, itemWord, labelOf } from './items/table';
+export type { BroughtIn } from './command/exchangeCommands';
 export type { NewItem } from './command/sheetCommands';
 export type { CommandCall, CommandName } from './command/registry';
 export { canDoSteps, steps } from './stepsCode';

@@ -26,3 +26,4 @@ export { type Nurbs, recipeOfNurbs } from './nurbs';
 export type { ReadOptions } from './readOptions';
 export type { Entry, ExchangePrice, ExportReport, FileUnit, ImportFormat, ImportReport, Whereabouts } from './report';
 export type { PaperSize } from './pdf/pages';
+export { broughtIn, type BroughtInOptions } from './bringIn/broughtIn';

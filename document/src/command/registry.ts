@@ -4,6 +4,7 @@ import type { Command, Commands } from './command';
 import { cornerCommands } from './cornerCommands';
 import { curveCommands } from './curveCommands';
 import { cutCommands } from './cutCommands';
+import { exchangeCommands } from './exchangeCommands';
 import { jointCommands } from './jointCommands';
 import { layerCommands } from './layerCommands';
 import { sheetCommands } from './sheetCommands';
@@ -18,6 +19,7 @@ export const commands: Commands<typeof commandArgs> = {
   ...cutCommands,
   ...jointCommands,
   ...cornerCommands,
+  ...exchangeCommands,
 };
 
 export type CommandName = keyof typeof commandArgs;

@@ -124,4 +124,8 @@ export const STORY_OF_ITEMS: readonly (readonly [CommandCall, string])[] = [
   [{ command: 'deleteLayer', args: { layer: 'spare' } }, 'Delete the layer Spout'],
   [{ command: 'copyAsReference', args: { items: ['far'], id: 'ref', layer: 'refs', name: 'Reference' } }, 'Copy Line 3 to Reference as reference'],
   [{ command: 'deleteItems', args: { items: ['low', 'steep', 'leg'] } }, 'Delete Line 1 and 2 more'],
+  [
+    { command: 'bringIn', args: { file: 'spout.step', plane: 'front', layers: [{ id: 'rims', name: 'Rims', reference: true }], groups: [{ id: 'both', name: 'Both' }], items: [{ id: 'in1', name: 'Rim', layer: 'rims', colour: '#ff8000', hidden: true, recipe: line([800, 0, 0], [850, 0, 0]) }, { id: 'in2', name: 'Mark', layer: 'sheet', group: 'both', at: [0, 5, 0] }] } },
+    'Bring in Rim and Mark from spout.step',
+  ],
 ];

@@ -52,6 +52,7 @@ const verbOf = (how: string): string => (Object.hasOwn(VERBS, how) ? VERBS[how] 
 
 /** The title of the step of each command, of its facts. A history is read before the commands have come. */
 export const titles: Titles = {
+  bringIn: ({ items, to }) => `Bring in ${items} from ${to}`,
   drawItems: ({ how, items }) => `Draw ${items}${how === 'unjoined' ? ', without its joint' : ''}`,
   takeFit: ({ how, items }) => `Fit ${items} anew: ${(FIT_NAMES as Partial<Record<string, string>>)[how] ?? how}`,
   placePoint: ({ items }) => `Move ${items}`,

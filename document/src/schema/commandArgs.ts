@@ -1,6 +1,7 @@
 import { cornerArgs } from './cornerArgs';
 import { curveArgs } from './curveArgs';
 import { cutArgs } from './cutArgs';
+import { exchangeArgs } from './exchangeArgs';
 import { jointArgs } from './jointArgs';
 import { layerArgs } from './layerArgs';
 import { sheetArgs } from './sheetArgs';
@@ -15,4 +16,5 @@ export const commandArgs = {
   ...cutArgs,
   ...jointArgs,
   ...cornerArgs,
+  ...exchangeArgs,
 };
