@@ -35,7 +35,9 @@ export function chained(pieces: readonly Curve[]): Curve {
   const total = pieces.reduce((sum, piece) => sum + polygonLength(piece), 0);
   // What rounding would lose among the others is no piece.
   const whole = pieces.filter((piece) => polygonLength(piece) > ROUNDING * total);
-  return joined(inStep((whole.length > 0 ? whole : pieces).map((piece) => clamp(elevateDegree(piece, degree - piece.degree))))); // prettier-ignore
+  return joined(
+    inStep((whole.length > 0 ? whole : pieces).map((piece) => clamp(elevateDegree(piece, degree - piece.degree)))),
+  );
 }
 
 /** Halves are joined each for itself, so that a long chain is not copied for each of its pieces. */

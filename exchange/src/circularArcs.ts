@@ -30,7 +30,11 @@ export function circularArcs(curve: Curve): FlatArc[] | null {
 }
 
 function arcOf(points: Float64Array): FlatArc | null {
-  const [a, b, c] = [0, 4, 8].map((i): Vector3 => [points[i] / points[i + 3], points[i + 1] / points[i + 3], points[i + 3]]); // prettier-ignore
+  const [a, b, c] = [0, 4, 8].map((i): Vector3 => [
+    points[i] / points[i + 3],
+    points[i + 1] / points[i + 3],
+    points[i + 3],
+  ]);
   const leg = [b[0] - a[0], b[1] - a[1]];
   const other = [c[0] - b[0], c[1] - b[1]];
   const chord = [c[0] - a[0], c[1] - a[1]];

@@ -1,4 +1,6 @@
 import {
+  add,
+  along,
   type ArcLength,
   arcLength,
   type Curve,
@@ -6,9 +8,11 @@ import {
   derivatives,
   distance,
   domainOf,
+  dot,
   evaluate,
   lengthAt,
   parameterAt,
+  scale,
   spansOf,
   subCurve,
   type Vector3,
@@ -67,16 +71,15 @@ function cubicOver(curve: Curve, lengths: ArcLength, from: number, to: number): 
   const fair = (handle: number, speed: number) =>
     handle > SHORTEST * chord && handle < LONGEST * chord ? handle : (speed * (to - from)) / 3;
   // 3 α T0 - 3 β T1 = 8 M - 4 (P0 + P3), in the sense of least squares.
-  const target = [0, 1, 2].map((c) => (8 * middle[c] - 4 * (start.at[c] + end.at[c])) / 3);
-  const dot = (a: readonly number[], b: readonly number[]) => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
+  const target = along(scale(middle, 8 / 3), add(start.at, end.at), -4 / 3);
   const across = dot(start.tangent, end.tangent);
   const [p, q] = [dot(target, start.tangent), dot(target, end.tangent)];
   const determinant = 1 - across * across;
   // Along one line the two share what is to be reached.
-  const [alpha, beta] = determinant > 1e-12 ? [(p - across * q) / determinant, (across * p - q) / determinant] : [NaN, NaN]; // prettier-ignore
+  const [alpha, beta] =
+    determinant > 1e-12 ? [(p - across * q) / determinant, (across * p - q) / determinant] : [NaN, NaN];
   const [a, b] = [fair(alpha, start.speed), fair(beta, end.speed)];
-  const moved = (at: Vector3, tangent: Vector3, by: number): Vector3 => [at[0] + tangent[0] * by, at[1] + tangent[1] * by, at[2] + tangent[2] * by]; // prettier-ignore
-  return [start.at, moved(start.at, start.tangent, a), moved(end.at, end.tangent, -b), end.at];
+  return [start.at, along(start.at, start.tangent, a), along(end.at, end.tangent, -b), end.at];
 }
 
 function motionAt(curve: Curve, u: number, side: 'left' | 'right') {
@@ -93,7 +96,6 @@ function farthest(
   from: number,
   to: number,
 ): { readonly max: number; readonly at: Vector3 } {
-  // prettier-ignore
   const cut = subCurve(curve, from, to);
   const stretch = cut.ok ? cut.value : curve;
   let worst: { max: number; at: Vector3 } = { max: 0, at: a };
@@ -101,7 +103,7 @@ function farthest(
     const t = i / (PLACES + 1);
     const s = 1 - t;
     const [wa, wb, wc, wd] = [s * s * s, 3 * s * s * t, 3 * s * t * t, t * t * t];
-    const at: Vector3 = [0, 1, 2].map((k) => wa * a[k] + wb * b[k] + wc * c[k] + wd * d[k]) as unknown as Vector3;
+    const at = along(along(along(scale(a, wa), b, wb), c, wc), d, wd);
     const nearest = closestPoint(stretch, at);
     if (nearest.distance > worst.max) worst = { max: nearest.distance, at };
   }

@@ -16,6 +16,7 @@ import {
 } from '@pencil-bend/core';
 import type { Segment } from '@pencil-bend/core/changing';
 import { circularArcs } from './circularArcs';
+import { classicCount, classicError, classicHandle } from './classicArc';
 import { cubicsWithin } from './cubics';
 import type { Outgoing } from './outgoing';
 import type { ExchangePrice } from './report';
@@ -66,7 +67,8 @@ export function flatPath(item: Exclude<Outgoing, { kind: 'point' }>, options: Fl
   const seen = seenIn(plane, curve);
   const isProjected = !isParallel(plane, curve);
   const isClosed = curve.closing !== 'open';
-  const exact = nurbs.weights === null && curve.degree <= 3 ? polynomialPieces(seen) : options.hasArcs ? arcPieces(seen) : null; // prettier-ignore
+  const exact =
+    nurbs.weights === null && curve.degree <= 3 ? polynomialPieces(seen) : options.hasArcs ? arcPieces(seen) : null;
   if (exact) return { ...exact, isClosed, isProjected, price: null };
   const { start, pieces, price } = cubicsWithin(seen, options.tolerance);
   const at = (place: Vector3): Place => [place[0], place[1]];
@@ -80,7 +82,8 @@ export function flatPath(item: Exclude<Outgoing, { kind: 'point' }>, options: Fl
 }
 
 /** Whether the axes are those of the sheet: then coordinates are taken over to the last bit. */
-const isFront = ({ origin, x, y }: Plane) => [...origin, x[1], x[2], y[0], y[2]].every((c) => c === 0) && x[0] === 1 && y[1] === 1; // prettier-ignore
+const isFront = ({ origin, x, y }: Plane) =>
+  [...origin, x[1], x[2], y[0], y[2]].every((c) => c === 0) && x[0] === 1 && y[1] === 1;
 
 /** In the plane's coordinates, its height over it left out. */
 function seenIn(plane: Plane, curve: Curve): Curve {
@@ -157,17 +160,15 @@ function segmentPath(
   return { start, pieces, isClosed, isProjected, price };
 }
 
-/** A circular arc by cubics with the classic handles: they err by R (2/27) sin⁶(θ/4) / cos²(θ/4), outwards. */
+/** A circular arc by cubics with the classic handles. */
 function arcCubics(
   { centre, from, to, radius, turn }: Segment & { readonly kind: 'arc' },
   plane: Plane,
   tolerance: number,
 ) {
-  const errorOf = (angle: number) => (radius * (2 / 27) * Math.sin(angle / 4) ** 6) / Math.cos(angle / 4) ** 2;
-  let count = Math.max(1, Math.ceil(Math.abs(turn) / (Math.PI / 2) - 1e-9));
-  while (errorOf(turn / count) > tolerance && count < 1000) count++;
+  const count = classicCount(radius, turn, tolerance);
   const step = turn / count;
-  const handle = (4 / 3) * Math.tan(step / 4);
+  const handle = classicHandle(step);
   const normal = normalOf(plane);
   const arm = (angle: number): Vector3 => turned(subtract(from, centre), normal, angle);
   const pieces = Array.from({ length: count }, (_, k): [Vector3, Vector3, Vector3] => {
@@ -176,7 +177,7 @@ function arcCubics(
     const end = k + 1 === count ? to : add(centre, b);
     return [along(add(centre, a), ahead, handle), along(add(centre, b), back, handle), end];
   });
-  return { pieces, error: errorOf(step) };
+  return { pieces, error: classicError(radius, step) };
 }
 
 /** A vector at right angles to a unit normal, turned about it. */

@@ -1,4 +1,4 @@
-import type { Vector3 } from '@pencil-bend/core';
+import { failed, type Result, success, type Vector3 } from '@pencil-bend/core';
 import type { ForeignCurve } from './foreignCurve';
 import { curvesFrom } from './foreignCurve';
 import type { Nurbs } from './nurbs';
@@ -38,13 +38,6 @@ export interface Incoming {
   readonly report: ImportReport;
 }
 
-/** A file that brings nothing, and why. */
-export interface NothingRead {
-  readonly format: ImportFormat;
-  readonly message: string;
-  readonly report: ImportReport | null;
-}
-
 /** So many curves, and so many of their control points, are read from a file at the most; and so many bytes. */
 export const MOST_CURVES = 20_000;
 export const MOST_CONTROL_POINTS = 2_000_000;
@@ -64,7 +57,14 @@ export function mustBeFewCurves(count: number): void {
   );
 }
 
-export const PLAIN_LOOK: IncomingLook = { name: null, layer: null, colour: null, isHidden: false, isReference: false, group: null }; // prettier-ignore
+export const PLAIN_LOOK: IncomingLook = {
+  name: null,
+  layer: null,
+  colour: null,
+  isHidden: false,
+  isReference: false,
+  group: null,
+};
 
 /** Gathers what a file brings, looks at its curves, and keeps account. */
 export class Gathering {
@@ -89,7 +89,9 @@ export class Gathering {
     for (const nurbs of curves) {
       this.controlPoints += nurbs.points.length / 3;
       if (this.controlPoints > MOST_CONTROL_POINTS) {
-        throw new TooMuch(`its curves have more than ${countInWords(MOST_CONTROL_POINTS)} control points, the most that can be taken in`); // prettier-ignore
+        throw new TooMuch(
+          `its curves have more than ${countInWords(MOST_CONTROL_POINTS)} control points, the most that can be taken in`,
+        );
       }
       this.add({ kind: 'curve', nurbs, ...look });
     }
@@ -105,7 +107,23 @@ export class Gathering {
     this.approximated.add('curve', why, where, price);
   }
 
-  report(format: ImportFormat, units: readonly FileUnit[], uncertainty: number | null = null): ImportReport {
+  /** What came of a file, or why nothing did: in words, `none` where nothing was left out. */
+  outcome(
+    format: ImportFormat,
+    units: readonly FileUnit[],
+    none: string,
+    uncertainty: number | null = null,
+  ): Result<Incoming, string> {
+    const report = this.report(format, units, uncertainty);
+    if (this.items.length > 0) return success({ items: this.items, report });
+    const [first] = [...report.leftOut, ...report.problems];
+    if (!first) return failed(none);
+    const { line, entity } = first.where[0] ?? {};
+    const where = line === undefined ? entity : `line ${line}`;
+    return failed(`nothing in it can be drawn: ${first.what}, ${first.why}${where === undefined ? '' : ` (${where})`}`);
+  }
+
+  private report(format: ImportFormat, units: readonly FileUnit[], uncertainty: number | null = null): ImportReport {
     const { items } = this;
     const count = (is: (item: IncomingItem) => boolean) => items.filter(is).length;
     return {

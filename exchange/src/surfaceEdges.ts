@@ -23,7 +23,13 @@ export function surfaceEdges({ degrees, knots, counts, homogeneousAt }: SurfaceN
       const { points } = clamp(makeCurve(degrees[other], knots[other], across));
       return [points.slice(0, 4), points.slice(-4)];
     });
-    return [0, 1].map((end) => makeCurve(degrees[d], knots[d], ends.flatMap((pair) => [...pair[end]]))); // prettier-ignore
+    return [0, 1].map((end) =>
+      makeCurve(
+        degrees[d],
+        knots[d],
+        ends.flatMap((pair) => [...pair[end]]),
+      ),
+    );
   };
   return [...along(0), ...along(1)].map(foreignOf);
 }

@@ -34,13 +34,21 @@ export function broughtIn(items: readonly IncomingItem[], project: Project, opti
   const file = nameFrom(options.file, 'a file');
   const layers = new Map<string, BroughtIn['layers'][number]>();
   const groups = new Map<string, BroughtIn['groups'][number]>();
-  const open = new Map(project.layerOrder.flatMap((each) => (project.layers[each].locked ? [] : [[project.layers[each].name, each] as const])).toReversed()); // prettier-ignore
+  const open = new Map(
+    project.layerOrder
+      .flatMap((each) => (project.layers[each].locked ? [] : [[project.layers[each].name, each] as const]))
+      .toReversed(),
+  );
   const layerOf = (item: IncomingItem): Id => {
     if (item.layer === null && !item.isReference) return layer;
     const name = item.isReference ? nameFrom(`${file}, edges`, 'Edges') : nameFrom(item.layer ?? '', 'Layer');
     const there = item.isReference ? undefined : open.get(name);
     if (there !== undefined) return there;
-    const made = layers.get(name) ?? { id: `${id}-l${layers.size + 1}`, name, ...(item.isReference && { reference: true as const }) }; // prettier-ignore
+    const made = layers.get(name) ?? {
+      id: `${id}-l${layers.size + 1}`,
+      name,
+      ...(item.isReference && { reference: true as const }),
+    };
     layers.set(name, made);
     return made.id;
   };

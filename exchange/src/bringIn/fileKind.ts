@@ -25,7 +25,9 @@ export function fileKind(bytes: Uint8Array): FileKind {
   if (text.startsWith('{')) return { kind: /"format"\s*:\s*"pencil-bend-curves"/.test(text) ? 'curves' : 'project' };
   if (text.startsWith('<')) {
     const element = firstElement(text);
-    return element === 'svg' ? { kind: 'svg' } : { kind: 'refused', why: `it is XML of another kind: its first element is ${element ?? 'missing'}` }; // prettier-ignore
+    return element === 'svg'
+      ? { kind: 'svg' }
+      : { kind: 'refused', why: `it is XML of another kind: its first element is ${element ?? 'missing'}` };
   }
   if (/^solid\b/.test(text) && /\bfacet\s+normal\b/.test(text))
     return { kind: 'refused', why: 'it is a mesh of triangles (STL), which has no curves' };

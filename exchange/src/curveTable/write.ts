@@ -16,6 +16,7 @@ import {
 import { segmentsToCurve } from '@pencil-bend/core/changing';
 import type { Project } from '@pencil-bend/document';
 import Papa from 'papaparse';
+import { heightOfLevel } from '../level';
 import type { Outgoing, OutgoingSheet } from '../outgoing';
 import type { DecimalSign } from '../points/numberIn';
 import { POINT_UNITS } from '../points/units';
@@ -54,18 +55,35 @@ export function writeCurveTable({ items }: OutgoingSheet, options: WriteCurveTab
     if (item.kind === 'point') return leftOut.add('point', 'points have a table of their own', { entity: item.name });
     const curve = curveOf(item);
     const measured = arcLength(curve);
+    const normal = heightOfLevel(curve) === null ? null : FRONT_NORMAL;
     const places = placesOf(curve, measured, options.places);
     if (rows.length + places.length > MOST_ROWS) {
       throw new TooManyRows(`it takes more than ${MOST_ROWS.toLocaleString('en')} rows: fewer places are needed`);
     }
-    places.forEach((place, n) => rows.push([item.name, String(n + 1), ...figuresOf(curve, measured, place, mm).map((x) => (x === null ? '' : number(x)))])); // prettier-ignore
+    places.forEach((place, n) =>
+      rows.push([
+        item.name,
+        String(n + 1),
+        ...figuresOf(curve, measured, normal, place, mm).map((x) => (x === null ? '' : number(x))),
+      ]),
+    );
     const price = priceOf(curve, places);
     if (price.max === 0) addExact(exact, item, 'its corners');
     else approximated.add('curve', 'by places along it', { entity: item.name }, price);
     return progress?.((i + 1) / items.length);
   });
   const length = (name: string) => `${name} [${units}]`;
-  const heading = ['curve', 'n', 'u', ...['s', 'x', 'y', 'z'].map(length), 'tx', 'ty', 'tz', `kappa [1/${units}]`, length('R')]; // prettier-ignore
+  const heading = [
+    'curve',
+    'n',
+    'u',
+    ...['s', 'x', 'y', 'z'].map(length),
+    'tx',
+    'ty',
+    'tz',
+    `kappa [1/${units}]`,
+    length('R'),
+  ];
   // A name that begins like a formula is no formula for a spreadsheet; numbers may begin with a minus.
   const safe = rows.map(([name, ...rest]) => [/^[=+\-@]/.test(name) ? `'${name}` : name, ...rest]);
   const text = Papa.unparse([heading, ...safe], { delimiter: decimal === ',' ? ';' : ',', newline: '\r\n' });
@@ -89,14 +107,22 @@ function placesOf(curve: Curve, measured: ArcLength, wanted: WriteCurveTableOpti
   const total = measured.total;
   const count = 'count' in wanted ? wanted.count : Math.max(2, Math.ceil(total / wanted.apart) + 1);
   if (!(Number.isInteger(count) && count >= 2)) throw new RangeError(`two places or more are needed, not ${count}`);
-  if (count > MOST_ROWS) throw new TooManyRows(`it takes ${count.toLocaleString('en')} rows; up to ${MOST_ROWS.toLocaleString('en')} are written`); // prettier-ignore
+  if (count > MOST_ROWS)
+    throw new TooManyRows(
+      `it takes ${count.toLocaleString('en')} rows; up to ${MOST_ROWS.toLocaleString('en')} are written`,
+    );
   const us: number[] = curve.degree === 1 ? [first, last] : evenly(measured, wanted, count);
-  const kinks = kinksOf(curve).map(({ u }) => u).filter((u) => u > first && u < last); // prettier-ignore
+  const kinks = kinksOf(curve)
+    .map(({ u }) => u)
+    .filter((u) => u > first && u < last);
   const near = 1e-9 * (last - first);
   const between = us.filter((u) => !kinks.some((kink) => Math.abs(kink - u) <= near));
   const all = [
     ...between.map((u): TablePlace => ({ u, side: u === last ? 'left' : 'right' })),
-    ...kinks.flatMap((u): TablePlace[] => [{ u, side: 'left' }, { u, side: 'right' }]), // prettier-ignore
+    ...kinks.flatMap((u): TablePlace[] => [
+      { u, side: 'left' },
+      { u, side: 'right' },
+    ]),
   ];
   return all.sort((a, b) => a.u - b.u || (a.side === 'left' ? -1 : 1));
 }
@@ -111,25 +137,25 @@ function evenly(measured: ArcLength, wanted: WriteCurveTableOptions['places'], c
 
 const FRONT_NORMAL: Vector3 = [0, 0, 1];
 
-function figuresOf(curve: Curve, measured: ArcLength, { u, side }: TablePlace, mm: number): (number | null)[] {
+function figuresOf(
+  curve: Curve,
+  measured: ArcLength,
+  normal: Vector3 | null,
+  { u, side }: TablePlace,
+  mm: number,
+): (number | null)[] {
   const at = evaluate(curve, u);
   const frame = frameAt(curve, u, side);
-  const kappa = curvatureAt(curve, u, isLevel(curve) ? FRONT_NORMAL : undefined, side).kappa;
+  const kappa = curvatureAt(curve, u, normal, side).kappa;
   const tangent = frame ? frame.tangent : [null, null, null];
-  return [u, lengthAt(measured, u) / mm, ...at.map((x) => x / mm), ...tangent, kappa * mm, kappa === 0 ? null : 1 / (kappa * mm)]; // prettier-ignore
-}
-
-const level = new WeakMap<Curve, boolean>();
-
-function isLevel(curve: Curve): boolean {
-  const known = level.get(curve);
-  if (known !== undefined) return known;
-  const { points } = curve;
-  const height = points[2] / points[3];
-  let is = true;
-  for (let i = 0; i < points.length; i += 4) is &&= Math.abs(points[i + 2] / points[i + 3] - height) <= 1e-9;
-  level.set(curve, is);
-  return is;
+  return [
+    u,
+    lengthAt(measured, u) / mm,
+    ...at.map((x) => x / mm),
+    ...tangent,
+    kappa * mm,
+    kappa === 0 ? null : 1 / (kappa * mm),
+  ];
 }
 
 /** How far the curve strays from the lines between the places; sampled in the middles between them. */

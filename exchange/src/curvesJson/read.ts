@@ -22,7 +22,8 @@ export function readCurvesJson(bytes: Uint8Array, { progress }: ReadOptions = {}
   if (misleading) return failed(`${misleading.message} (${misleading.path || 'the whole'})`);
   const { format, version, units, curves } = (isObject(parsed.value) ? parsed.value : {}) as Record<string, unknown>;
   if (format !== CURVES_FORMAT) return failed(`its format is not '${CURVES_FORMAT}'`);
-  if (typeof version === 'number' && version > VERSION) return failed(`it was made by a newer version (${version}; this one reads ${VERSION})`); // prettier-ignore
+  if (typeof version === 'number' && version > VERSION)
+    return failed(`it was made by a newer version (${version}; this one reads ${VERSION})`);
   if (units !== 'mm') return failed(`its units are not 'mm' (/units)`);
   if (!Array.isArray(curves)) return failed('it has no list of curves (/curves)');
   const gathering = new Gathering();
@@ -36,10 +37,7 @@ export function readCurvesJson(bytes: Uint8Array, { progress }: ReadOptions = {}
     if (error instanceof TooMuch) return failed(error.message);
     throw error;
   }
-  const report = gathering.report('curves', [{ name: 'mm', toMm: 1, assumed: false }]);
-  if (gathering.items.length > 0) return success({ items: gathering.items, report });
-  const [first] = report.leftOut;
-  return failed(first ? `nothing in it can be drawn: ${first.why} (${first.where[0]?.entity ?? ''})` : 'there are no curves in it'); // prettier-ignore
+  return gathering.outcome('curves', [{ name: 'mm', toMm: 1, assumed: false }], 'there are no curves in it');
 }
 
 function parse(text: string): Result<unknown, string> {
@@ -50,12 +48,16 @@ function parse(text: string): Result<unknown, string> {
     const [, position] = /position (\d+)/.exec(message) ?? [];
     // Where it stops being JSON; the engine tells the place of some errors in another way, and of a cut file not at all.
     const { line, column } = new LineNumbers(text).placeAt(position === undefined ? text.length : Number(position));
-    return failed(`it is not JSON: ${message.replace(/ in JSON at position.*| \(line \d+ column \d+\)/, '')} (line ${line}, column ${column})`); // prettier-ignore
+    return failed(
+      `it is not JSON: ${message.replace(/ in JSON at position.*| \(line \d+ column \d+\)/, '')} (line ${line}, column ${column})`,
+    );
   }
 }
 
-const isObject = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value); // prettier-ignore
-const areNumbers = (value: unknown): value is readonly number[] => Array.isArray(value) && value.every((x) => typeof x === 'number' && Number.isFinite(x)); // prettier-ignore
+const isObject = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+const areNumbers = (value: unknown): value is readonly number[] =>
+  Array.isArray(value) && value.every((x) => typeof x === 'number' && Number.isFinite(x));
 
 function take(value: unknown, index: number, gathering: Gathering): void {
   const where = { entity: `/curves/${index}` };
@@ -64,13 +66,15 @@ function take(value: unknown, index: number, gathering: Gathering): void {
   if (!isObject(value)) return leaveOut('it is no object', '');
   const { name, degree, closing, knots, points, weights } = value;
   if (typeof degree !== 'number') return leaveOut('its degree is no number', '/degree');
-  if (typeof closing !== 'string' || !CLOSINGS.includes(closing)) return leaveOut(`its closing is none of ${CLOSINGS.join(', ')}`, '/closing'); // prettier-ignore
+  if (typeof closing !== 'string' || !CLOSINGS.includes(closing))
+    return leaveOut(`its closing is none of ${CLOSINGS.join(', ')}`, '/closing');
   if (!areNumbers(knots)) return leaveOut('its knots are no numbers', '/knots');
   if (!Array.isArray(points)) return leaveOut('its points are no list', '/points');
   const wrong = points.findIndex((point) => !areNumbers(point) || point.length !== 3);
   if (wrong >= 0) return leaveOut('a point has no three coordinates', `/points/${wrong}`);
   if (weights !== undefined && !areNumbers(weights)) return leaveOut('its weights are no numbers', '/weights');
-  if (weights !== undefined && weights.length !== points.length) return leaveOut(`${points.length} weights are needed, and it has ${weights.length}`, '/weights'); // prettier-ignore
+  if (weights !== undefined && weights.length !== points.length)
+    return leaveOut(`${points.length} weights are needed, and it has ${weights.length}`, '/weights');
   const count = points.length + (closing === 'periodic' ? degree : 0);
   if (!(count < 1e7)) return leaveOut(`its degree ${degree} is none`, '/degree');
   const packed = Float64Array.from((points as number[][]).flat());

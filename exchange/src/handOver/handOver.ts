@@ -56,12 +56,13 @@ export async function handOver(
   options: HandOverOptions,
   progress?: (share: number) => void,
 ): Promise<Result<HandedOver, string>> {
-  // prettier-ignore
   const { format } = options;
   const { sheet: drawn, leftOut } = outgoingOf(project, options);
   if (drawn.items.length === 0) return failed('there is nothing to hand over: no curve or point that is shown');
   try {
-    const { sheet, standIns, approximated } = standInsFor(drawn, options.form, options.tolerance, (share) => progress?.(share / 2)); // prettier-ignore
+    const { sheet, standIns, approximated } = standInsFor(drawn, options.form, options.tolerance, (share) =>
+      progress?.(share / 2),
+    );
     const written = await write(sheet, options, (share) => progress?.(0.5 + share / 2));
     const { extension, mediaType } = EXPORT_FORMATS[format];
     const report: ExportReport = {

@@ -24,7 +24,6 @@ export function outgoingOf(
   project: Project,
   { which, references }: OutgoingOptions,
 ): { readonly sheet: OutgoingSheet; readonly leftOut: Entries } {
-  // prettier-ignore
   const leftOut = new Entries();
   const resolved = resolve(project);
   const items = itemsOf(project).flatMap(([id, item]): Outgoing[] => {
@@ -46,7 +45,9 @@ export function outgoingOf(
     const made = resolved.get(id);
     if (!made?.ok) return leaveOut('curve', `it cannot be made${made ? `: ${made.failure.message}` : ''}`);
     // By its own numbers, where they are what is shown: dividing by weights would round them.
-    return [{ kind: 'curve', ...look, curve: made.value.curve, nurbs: nurbsOf(made.value.curve, plainRecipe(project, item)) }]; // prettier-ignore
+    return [
+      { kind: 'curve', ...look, curve: made.value.curve, nurbs: nurbsOf(made.value.curve, plainRecipe(project, item)) },
+    ];
   });
   return { sheet: { name: project.name, items }, leftOut };
 }

@@ -31,15 +31,22 @@ export function standInsFor(
   tolerance: number,
   progress?: (share: number) => void,
 ): { readonly sheet: OutgoingSheet; readonly standIns: readonly StandIn[]; readonly approximated: Entries } {
-  // prettier-ignore
   const approximated = new Entries();
   const standIns: StandIn[] = [];
   if (form === 'as-drawn') return { sheet, standIns, approximated };
   const items = sheet.items.map((item, i): Outgoing => {
     progress?.(i / sheet.items.length);
     if (item.kind !== 'curve' || (item.curve.degree === 1 && item.nurbs.weights === null)) return item;
-    const made = form === 'arcs-and-lines' ? (arcsFor(item, tolerance) ?? polylineFor(item, tolerance)) : polylineFor(item, tolerance); // prettier-ignore
-    const why = made.arcs > 0 ? 'by arcs and lines' : form === 'polylines' ? 'by a polyline' : 'by a polyline: it is not flat, or has no arcs'; // prettier-ignore
+    const made =
+      form === 'arcs-and-lines'
+        ? (arcsFor(item, tolerance) ?? polylineFor(item, tolerance))
+        : polylineFor(item, tolerance);
+    const why =
+      made.arcs > 0
+        ? 'by arcs and lines'
+        : form === 'polylines'
+          ? 'by a polyline'
+          : 'by a polyline: it is not flat, or has no arcs';
     standIns.push(made.standIn);
     approximated.add('curve', why, { entity: item.name }, made.standIn.price);
     return made.item;

@@ -47,7 +47,10 @@ function stretchBy([a, b, c, d, e, f]: Coefficients, from: Vector3, to: Vector3,
     if (!made) throw new IgesProblem('it is no conic', id);
     return made;
   };
-  const [along, across]: readonly Vector3[] = [[cos, sin, 0], [-sin, cos, 0]]; // prettier-ignore
+  const [along, across]: readonly Vector3[] = [
+    [cos, sin, 0],
+    [-sin, cos, 0],
+  ];
   const isFlat = (x: number) => Math.abs(x) < NOTHING * size;
   if (isFlat(p) || isFlat(q)) {
     // A parabola: its axis runs where the square is missing.
@@ -64,7 +67,8 @@ function stretchBy([a, b, c, d, e, f]: Coefficients, from: Vector3, to: Vector3,
   const [x, y] = [-r / (2 * p), -s / (2 * q)];
   const rest = f - p * x * x - q * y * y;
   const [uu, vv] = [-rest / p, -rest / q];
-  if (uu > 0 && vv > 0) return arcOf({ kind: 'ellipse', frame: frame(x, y, along), a: Math.sqrt(uu), b: Math.sqrt(vv) }, from, to); // prettier-ignore
+  if (uu > 0 && vv > 0)
+    return arcOf({ kind: 'ellipse', frame: frame(x, y, along), a: Math.sqrt(uu), b: Math.sqrt(vv) }, from, to);
   if (!(uu * vv < 0)) throw new IgesProblem('it is only a point, or nothing', id);
   // A hyperbola: the branch that it starts on.
   const axis = uu > 0 ? along : across;

@@ -30,13 +30,21 @@ export interface IgesNoteOfCurve {
 
 /** What an entity stands for, in units of the file, its own transformation in it. */
 export type FoundIges =
-  | { readonly kind: 'curves'; readonly curves: readonly ForeignCurve[]; readonly price?: ExchangePrice; readonly notes: readonly IgesNoteOfCurve[] } // prettier-ignore
+  | {
+      readonly kind: 'curves';
+      readonly curves: readonly ForeignCurve[];
+      readonly price?: ExchangePrice;
+      readonly notes: readonly IgesNoteOfCurve[];
+    }
   | { readonly kind: 'points'; readonly points: Float64Array }
   | { readonly kind: 'line'; readonly at: Vector3; readonly direction: Vector3 };
 
 /** Of an entity what it is made from, by the numbers of their entries. */
 export const childrenOf = ({ type, fields }: IgesEntity): readonly number[] => {
-  const ids = (from: number, count: number) => fields.slice(from, from + Math.max(0, count)).filter((field): field is number => typeof field === 'number' && field > 0); // prettier-ignore
+  const ids = (from: number, count: number) =>
+    fields
+      .slice(from, from + Math.max(0, count))
+      .filter((field): field is number => typeof field === 'number' && field > 0);
   const counted = (at: number) => (typeof fields[at] === 'number' ? fields[at] : 0);
   switch (type) {
     case 102:
@@ -58,7 +66,9 @@ export const childrenOf = ({ type, fields }: IgesEntity): readonly number[] => {
     case 144:
       return ids(3, 1 + counted(2));
     case 504:
-      return Array.from({ length: Math.max(0, Math.min(counted(0), fields.length / 5)) }, (_, i) => ids(1 + 5 * i, 1)).flat(); // prettier-ignore
+      return Array.from({ length: Math.max(0, Math.min(counted(0), fields.length / 5)) }, (_, i) =>
+        ids(1 + 5 * i, 1),
+      ).flat();
     default:
       return [];
   }
@@ -130,8 +140,10 @@ export class IgesCurves {
   read(entity: IgesEntity): FoundIges {
     this.notes = [];
     this.price = undefined;
-    if (entity.type === 116) return { kind: 'points', points: this.moved(Float64Array.from(this.vector(entity, 0)), entity) }; // prettier-ignore
-    if (entity.type === 106 && entity.form >= 1 && entity.form <= 3) return { kind: 'points', points: this.moved(this.copious(entity), entity) }; // prettier-ignore
+    if (entity.type === 116)
+      return { kind: 'points', points: this.moved(Float64Array.from(this.vector(entity, 0)), entity) };
+    if (entity.type === 106 && entity.form >= 1 && entity.form <= 3)
+      return { kind: 'points', points: this.moved(this.copious(entity), entity) };
     if (entity.type === 110 && (entity.form === 1 || entity.form === 2)) {
       const points = this.moved(this.packed(entity, 0, 2), entity);
       return { kind: 'line', at: vectorAt(points, 0), direction: subtract(vectorAt(points, 1), vectorAt(points, 0)) };
@@ -149,7 +161,8 @@ export class IgesCurves {
     let map = IDENTITY;
     const seen: number[] = [];
     for (let id = entity.transform; id !== 0; id = this.records.entity(id).transform) {
-      if (seen.includes(id) || seen.length > DEEPEST) throw new IgesProblem(`the transformation D${id} leads back to itself`, entity.id); // prettier-ignore
+      if (seen.includes(id) || seen.length > DEEPEST)
+        throw new IgesProblem(`the transformation D${id} leads back to itself`, entity.id);
       seen.push(id);
       if (!this.records.has(id)) throw new IgesProblem(`its transformation D${id} is not in the file`, entity.id);
       const matrix = this.records.entity(id);
@@ -222,13 +235,15 @@ export class IgesCurves {
 
   private number({ fields, id }: IgesEntity, i: number): number {
     const field = fields[i] ?? 0;
-    if (typeof field !== 'number' || !Number.isFinite(field)) throw new IgesProblem(`parameter ${i + 1} is no number`, id); // prettier-ignore
+    if (typeof field !== 'number' || !Number.isFinite(field))
+      throw new IgesProblem(`parameter ${i + 1} is no number`, id);
     return field;
   }
 
   private count(entity: IgesEntity, i: number): number {
     const count = this.number(entity, i);
-    if (!Number.isInteger(count) || count < 0) throw new IgesProblem(`parameter ${i + 1}, ${count}, is no count`, entity.id); // prettier-ignore
+    if (!Number.isInteger(count) || count < 0)
+      throw new IgesProblem(`parameter ${i + 1}, ${count}, is no count`, entity.id);
     return count;
   }
 
@@ -256,7 +271,12 @@ export class IgesCurves {
     const frame = frameOf([cx, cy, z], null, [...start, 0]);
     if (!frame) throw new IgesProblem('its radius is 0', entity.id);
     const isFull = sx === ex && sy === ey;
-    return conicArc({ kind: 'ellipse', frame, a: radius, b: radius }, [sx, sy, z], isFull ? [sx, sy, z] : [ex, ey, z], entity.id); // prettier-ignore
+    return conicArc(
+      { kind: 'ellipse', frame, a: radius, b: radius },
+      [sx, sy, z],
+      isFull ? [sx, sy, z] : [ex, ey, z],
+      entity.id,
+    );
   }
 
   private conic(entity: IgesEntity): Curve {
@@ -280,7 +300,8 @@ export class IgesCurves {
   }
 
   private polyline(entity: IgesEntity): Curve {
-    if (![11, 12, 13, 63].includes(entity.form)) throw new IgesProblem(`form ${entity.form} of type 106 is not read`, entity.id); // prettier-ignore
+    if (![11, 12, 13, 63].includes(entity.form))
+      throw new IgesProblem(`form ${entity.form} of type 106 is not read`, entity.id);
     const points = this.copious(entity);
     const corners: Vector3[] = [];
     for (let i = 0; i < points.length / 3; i++) {
@@ -298,7 +319,10 @@ export class IgesCurves {
     const [count, degree] = [this.count(entity, 0) + 1, this.count(entity, 1)];
     const length = count + degree + 1;
     if (!(entity.fields.length >= 6 + length + 4 * count)) {
-      throw new IgesProblem(`${count} control points of degree ${degree} need ${6 + length + 4 * count} parameters, and it has ${entity.fields.length}`, entity.id); // prettier-ignore
+      throw new IgesProblem(
+        `${count} control points of degree ${degree} need ${6 + length + 4 * count} parameters, and it has ${entity.fields.length}`,
+        entity.id,
+      );
     }
     const knots = Float64Array.from(this.numbers(entity, 6, length));
     const weights = Float64Array.from(this.numbers(entity, 6 + length, count));
@@ -320,7 +344,10 @@ export class IgesCurves {
     const [from, to] = this.numbers(entity, at, 2);
     // Rounding must not cut off a sliver.
     const near = 1e-9 * (knots[count] - knots[degree]);
-    const [start, end] = [from <= knots[degree] + near ? knots[degree] : from, to >= knots[count] - near ? knots[count] : to]; // prettier-ignore
+    const [start, end] = [
+      from <= knots[degree] + near ? knots[degree] : from,
+      to >= knots[count] - near ? knots[count] : to,
+    ];
     return end > start ? [start, end] : [knots[degree], knots[count]];
   }
 
@@ -349,7 +376,8 @@ export class IgesCurves {
     const pieces = this.count(entity, 3);
     const breaks = this.numbers(entity, 4, pieces + 1);
     const powers = this.numbers(entity, 5 + pieces, 12 * pieces);
-    if (pieces < 1 || breaks.some((u, i) => i > 0 && !(u > breaks[i - 1]))) throw new IgesProblem('its parameters do not grow', entity.id); // prettier-ignore
+    if (pieces < 1 || breaks.some((u, i) => i > 0 && !(u > breaks[i - 1])))
+      throw new IgesProblem('its parameters do not grow', entity.id);
     const points = new Float64Array(16 * pieces);
     for (let k = 0; k < pieces; k++) {
       const span = breaks[k + 1] - breaks[k];
@@ -386,8 +414,10 @@ export class IgesCurves {
 
   private offset(entity: IgesEntity): Curve {
     const [child] = childrenOf(entity);
-    if (child === undefined || !this.records.has(child)) throw new IgesProblem('the curve it is offset from is missing', entity.id); // prettier-ignore
-    if (this.number(entity, 1) !== 1) throw new IgesProblem('an offset by a distance that changes is not read', entity.id); // prettier-ignore
+    if (child === undefined || !this.records.has(child))
+      throw new IgesProblem('the curve it is offset from is missing', entity.id);
+    if (this.number(entity, 1) !== 1)
+      throw new IgesProblem('an offset by a distance that changes is not read', entity.id);
     const pieces = this.pieces(this.records.entity(child));
     if (pieces.length !== 1) throw new IgesProblem('it is made of pieces that do not meet', entity.id);
     const origin = evaluate(pieces[0], domainOf(pieces[0])[0]);
@@ -395,7 +425,8 @@ export class IgesCurves {
     const plane = frameOf(origin, normal, null);
     if (!plane) throw new IgesProblem('its direction has no length', entity.id);
     const made = offset(pieces[0], this.number(entity, 5), OFFSET_WITHIN / this.toMm, plane);
-    if (!made.ok || made.value.curves.length !== 1) throw new IgesProblem('its offset cannot be drawn in one piece', entity.id); // prettier-ignore
+    if (!made.ok || made.value.curves.length !== 1)
+      throw new IgesProblem('its offset cannot be drawn in one piece', entity.id);
     this.price = { max: made.value.error * this.toMm, at: scale(origin, this.toMm), bound: null };
     return made.value.curves[0];
   }

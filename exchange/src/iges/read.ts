@@ -1,4 +1,4 @@
-import { type Affine, failed, InvalidCurve, type Result, scale, success, type Vector3 } from '@pencil-bend/core';
+import { type Affine, failed, InvalidCurve, type Result, scale, type Vector3 } from '@pencil-bend/core';
 import { composed, IDENTITY, imageOf, imageOfDirection } from '../affine';
 import type { ForeignCurve } from '../foreignCurve';
 import { Gathering, type Incoming, type IncomingLook, mustBeFewCurves, PLAIN_LOOK, TooMuch } from '../incoming';
@@ -11,11 +11,31 @@ import { surfaceSides } from './surfaceSides';
 
 /** Units by their number (IGES 5.3, 2.2.4.3.14), in mm. */
 const UNITS: Readonly<Record<number, readonly [name: string, toMm: number]>> = {
-  1: ['in', 25.4], 2: ['mm', 1], 4: ['ft', 304.8], 5: ['mi', 1_609_344], 6: ['m', 1000], 7: ['km', 1e6],
-  8: ['mil', 0.0254], 9: ['µm', 0.001], 10: ['cm', 10], 11: ['µin', 2.54e-5],
-}; // prettier-ignore
+  1: ['in', 25.4],
+  2: ['mm', 1],
+  4: ['ft', 304.8],
+  5: ['mi', 1_609_344],
+  6: ['m', 1000],
+  7: ['km', 1e6],
+  8: ['mil', 0.0254],
+  9: ['µm', 0.001],
+  10: ['cm', 10],
+  11: ['µin', 2.54e-5],
+};
 
-const NAMED: Readonly<Record<string, number>> = { IN: 1, INCH: 1, MM: 2, FT: 4, MI: 5, M: 6, KM: 7, MIL: 8, UM: 9, CM: 10, UIN: 11 }; // prettier-ignore
+const NAMED: Readonly<Record<string, number>> = {
+  IN: 1,
+  INCH: 1,
+  MM: 2,
+  FT: 4,
+  MI: 5,
+  M: 6,
+  KM: 7,
+  MIL: 8,
+  UM: 9,
+  CM: 10,
+  UIN: 11,
+};
 
 /** Colours by their number (IGES 5.3, 2.2.4.4.13). */
 const COLOURS = ['', '#000000', '#ff0000', '#00ff00', '#0000ff', '#ffff00', '#ff00ff', '#00ffff', '#ffffff'];
@@ -86,12 +106,8 @@ class Reading {
       this.take(entity, IDENTITY, null, 0);
       if (i % 32 === 0) progress(i / tops.length);
     });
-    const { items } = this.gathering;
-    const report = this.gathering.report('iges', [this.unit], this.resolution * this.unit.toMm || null);
-    if (items.length > 0) return success({ items, report });
-    const [first] = [...report.leftOut, ...report.problems];
-    const line = first?.where[0]?.line;
-    return failed(first ? `nothing in it can be drawn: ${first.what}, ${first.why}${line === undefined ? '' : ` (line ${line})`}` : 'there are no curves or points in it'); // prettier-ignore
+    const none = 'there are no curves or points in it';
+    return this.gathering.outcome('iges', [this.unit], none, this.resolution * this.unit.toMm || null);
   }
 
   private entities(): IgesEntity[] {
@@ -183,7 +199,7 @@ class Reading {
     } catch (error) {
       if (error instanceof IgesProblem) this.gathering.leftOut.add('curve', error.message, this.where(error.id ?? id));
       else if (error instanceof InvalidCurve || error instanceof RangeError)
-        this.gathering.leftOut.add('curve', error.message, this.where(id)); // prettier-ignore
+        this.gathering.leftOut.add('curve', error.message, this.where(id));
       else throw error;
     }
   }
@@ -198,7 +214,8 @@ class Reading {
     const placed = composed(composed(map, this.curves.mapOf(instance)), own);
     const called = this.records.has(definition) ? this.attempt(definition)?.fields[1] : null;
     const children = this.placedIn(instance);
-    if (children.length === 0) this.gathering.problems.add('file', `what it places, D${definition}, is not in the file`, this.where(id)); // prettier-ignore
+    if (children.length === 0)
+      this.gathering.problems.add('file', `what it places, D${definition}, is not in the file`, this.where(id));
     for (const child of children)
       this.take(child, placed, typeof called === 'string' ? called.trim() : null, depth + 1);
     this.underWay.delete(id);
@@ -207,7 +224,8 @@ class Reading {
   private takeSurface(entity: IgesEntity, map: Affine, part: string | null, depth: number): void {
     const { id, type } = entity;
     if (this.underWay.has(id) || depth > DEEPEST) throw new IgesProblem(`D${id} leads back to itself`, id);
-    if (type !== 141 && type !== 142 && type !== 504) this.gathering.leftOut.add('surface', 'its edges come in, or what it is made from', this.where(id)); // prettier-ignore
+    if (type !== 141 && type !== 142 && type !== 504)
+      this.gathering.leftOut.add('surface', 'its edges come in, or what it is made from', this.where(id));
     if (type === 128) {
       for (const side of surfaceSides(entity)) this.add(side, entity, map, part, true);
       return;
@@ -245,10 +263,16 @@ class Reading {
       const direction = imageOfDirection(map, found.direction);
       const size = Math.hypot(...direction);
       if (!(size > 0)) throw new IgesProblem('it has no direction', entity.id);
-      this.gathering.add({ kind: 'line', at: this.placed(found.at, map), direction: scale(direction, 1 / size), ...this.lookOf(entity, 'Line', part) }); // prettier-ignore
+      this.gathering.add({
+        kind: 'line',
+        at: this.placed(found.at, map),
+        direction: scale(direction, 1 / size),
+        ...this.lookOf(entity, 'Line', part),
+      });
       return;
     }
-    for (const { why, detail } of found.notes) this.gathering.changed.add('curve', why, { ...where, ...(detail !== undefined && { detail }) }); // prettier-ignore
+    for (const { why, detail } of found.notes)
+      this.gathering.changed.add('curve', why, { ...where, ...(detail !== undefined && { detail }) });
     if (found.price) this.gathering.addApproximated('an offset curve, drawn anew', where, found.price);
     const group = found.curves.length > 1 ? `D${entity.id}` : null;
     for (const curve of found.curves) this.add(curve, entity, map, part, isReference, group);
@@ -262,7 +286,6 @@ class Reading {
     isReference: boolean,
     group: string | null = null,
   ): void {
-    // prettier-ignore
     const { toMm } = this.unit;
     const points = curve.points.slice();
     for (let i = 0; i < points.length; i += 3) {
@@ -270,7 +293,11 @@ class Reading {
       points.set(scale(map === IDENTITY ? at : imageOf(map, at), toMm), i);
     }
     const look = this.lookOf(entity, 'Curve', part);
-    this.gathering.addCurve({ ...curve, points }, { ...look, group: look.group ?? group, isReference }, this.where(entity.id)); // prettier-ignore
+    this.gathering.addCurve(
+      { ...curve, points },
+      { ...look, group: look.group ?? group, isReference },
+      this.where(entity.id),
+    );
   }
 
   private placed = (point: Vector3, map: Affine): Vector3 =>
@@ -321,7 +348,9 @@ const numbersAt = (fields: readonly Field[], ...places: readonly number[]): numb
 /** The entries from a place on, as many as another place counts. */
 function idsIn(fields: readonly Field[], from: number, counted: number): number[] {
   const [count] = numbersAt(fields, counted);
-  return fields.slice(from, from + Math.max(0, count)).filter((field): field is number => typeof field === 'number' && field > 0); // prettier-ignore
+  return fields
+    .slice(from, from + Math.max(0, count))
+    .filter((field): field is number => typeof field === 'number' && field > 0);
 }
 
 /** The size of a unit: by its number, or its name, over the scale of the model. */

@@ -25,6 +25,7 @@ import {
 } from '../outgoing';
 import { POINT_UNITS } from '../points/units';
 import { allExact, Entries, type Written } from '../report';
+import { realWith } from '../reals';
 import { isSaidClosed } from '../saidClosed';
 import { plainText } from './text';
 
@@ -90,12 +91,7 @@ const DEPENDENT = '00010000';
 /** Neither seen nor measured: what others refer to. */
 const DEFINITION = '00000200';
 
-/** A real, which has a point; it reads back to the same bits. */
-function real(x: number): string {
-  const [mantissa, exponent] = String(x + 0).split('e');
-  const whole = mantissa.includes('.') ? mantissa : `${mantissa}.`;
-  return exponent === undefined ? whole : `${whole}D${exponent.replace('+', '')}`;
-}
+const real = (x: number): string => realWith('D', x);
 
 function hollerith(words: string): string {
   const text = plainText(words);
@@ -110,7 +106,9 @@ function spline({ nurbs, curve }: OutgoingCurve, mm: number): string[] {
   return [
     ...[count - 1, degree, ...flags.map(Number)].map(String),
     ...Array.from(knots, real),
-    ...Array.from(weights ? repeating(weights, 1, count) : { length: count }, (weight) => real(typeof weight === 'number' ? weight : 1)), // prettier-ignore
+    ...Array.from(weights ? repeating(weights, 1, count) : { length: count }, (weight) =>
+      real(typeof weight === 'number' ? weight : 1),
+    ),
     ...Array.from(repeating(points, 3, count), (x) => real(x / mm)),
     ...domainOf(curve).map(real),
     ...(normal ?? [0, 0, 0]).map(real),
@@ -169,7 +167,11 @@ function composite(file: IgesFile, { segments, plane }: OutgoingSegments, mm: nu
     return made;
   };
   const parts = segments.map((segment) => {
-    if (segment.kind === 'line') return file.add({ type: 110, status: DEPENDENT, ...look }, [...segment.from, ...segment.to].map((x) => real(x / mm))); // prettier-ignore
+    if (segment.kind === 'line')
+      return file.add(
+        { type: 110, status: DEPENDENT, ...look },
+        [...segment.from, ...segment.to].map((x) => real(x / mm)),
+      );
     const side = Math.sign(segment.turn);
     return file.add({ type: 100, status: DEPENDENT, transform: mapOf(side), ...look }, arc(segment, planeOf(side), mm));
   });
@@ -192,10 +194,32 @@ function globalFields({ name, items }: OutgoingSheet, units: Project['units'], t
   const stamp = hollerith(time.replace(/[-:]/g, '').replace('T', '.').slice(0, 15));
   const title = hollerith(name);
   return [
-    '1H,', '1H;', title, hollerith(`${name}.igs`), hollerith('Pencil Bend'), hollerith('Pencil Bend'),
-    '32', '38', '6', '308', '15', title, '1.', String(flag), hollerith(word), '1', '0.35', stamp, '1.D-6',
-    real(largestOf(items) / mm), '', '', '11', '0', stamp,
-  ]; // prettier-ignore
+    '1H,',
+    '1H;',
+    title,
+    hollerith(`${name}.igs`),
+    hollerith('Pencil Bend'),
+    hollerith('Pencil Bend'),
+    '32',
+    '38',
+    '6',
+    '308',
+    '15',
+    title,
+    '1.',
+    String(flag),
+    hollerith(word),
+    '1',
+    '0.35',
+    stamp,
+    '1.D-6',
+    real(largestOf(items) / mm),
+    '',
+    '',
+    '11',
+    '0',
+    stamp,
+  ];
 }
 
 function largestOf(items: readonly Outgoing[]): number {
@@ -231,7 +255,6 @@ class IgesFile {
     { type, form = 0, level = 0, colour = 0, transform = 0, status = '00000000' }: Entity,
     fields: readonly string[],
   ): number {
-    // prettier-ignore
     const entry = this.directory.length + 1;
     const first = this.parameters.length + 1;
     const lines = inLines([String(type), ...fields], 64);
@@ -249,8 +272,16 @@ class IgesFile {
       lines.map((line, i) => `${line.padEnd(72)}${mark(letter, i + 1)}`);
     const start = section('S', ['Curves from Pencil Bend.']);
     const globals = section('G', inLines(global, 72));
-    const counts = [start, globals, this.directory, this.parameters].map((lines, i) => 'SGDP'[i] + String(lines.length).padStart(7)); // prettier-ignore
-    const all = [...start, ...globals, ...this.directory, ...this.parameters, `${counts.join('').padEnd(72)}${mark('T', 1)}`]; // prettier-ignore
+    const counts = [start, globals, this.directory, this.parameters].map(
+      (lines, i) => 'SGDP'[i] + String(lines.length).padStart(7),
+    );
+    const all = [
+      ...start,
+      ...globals,
+      ...this.directory,
+      ...this.parameters,
+      `${counts.join('').padEnd(72)}${mark('T', 1)}`,
+    ];
     return new TextEncoder().encode(`${all.join('\n')}\n`);
   }
 }

@@ -1,5 +1,19 @@
-import { arcThrough, type Curve, distance, ellipticArc, failed, homogeneous, InvalidCurve, lineBetween, makeCurve, type Result, success, type Vector3 } from '@pencil-bend/core'; // prettier-ignore
+import {
+  arcThrough,
+  type Curve,
+  distance,
+  ellipticArc,
+  failed,
+  homogeneous,
+  InvalidCurve,
+  lineBetween,
+  makeCurve,
+  type Result,
+  type Vector3,
+  withCoordinate,
+} from '@pencil-bend/core';
 import { chained } from '../chain';
+import { classicCount, classicError, classicHandle } from '../classicArc';
 import { foreignOf } from '../foreignCurve';
 import { Gathering, type Incoming, mustBeFewCurves, PLAIN_LOOK, TooMuch } from '../incoming';
 import { polylineOf } from '../polyline';
@@ -40,12 +54,7 @@ export function readMachine(bytes: Uint8Array, { assumed, progress }: ReadOption
     if (error instanceof TooMuch) return failed(error.message);
     throw error;
   }
-  const report = gathering.report('machine', [unit]);
-  if (gathering.items.length > 0) return success({ items: gathering.items, report });
-  const [first] = [...report.problems, ...report.leftOut];
-  return failed(
-    first ? `nothing in it can be drawn: ${first.why} (line ${first.where[0]?.line ?? 1})` : 'it cuts nothing',
-  );
+  return gathering.outcome('machine', [unit], 'it cuts nothing');
 }
 
 /** Moves between rapid ones. */
@@ -69,7 +78,14 @@ function takeRun(run: readonly Move[], index: number, factor: number, gathering:
   while (first < last && isPlunge(run[first])) first++;
   while (last > first && isPlunge(run[last - 1])) last--;
   const plunges = run.length - (last - first);
-  if (plunges > 0) gathering.leftOut.add('plunge', 'straight down or up at the ends of a cut', { line: run[0].line }, undefined, plunges); // prettier-ignore
+  if (plunges > 0)
+    gathering.leftOut.add(
+      'plunge',
+      'straight down or up at the ends of a cut',
+      { line: run[0].line },
+      undefined,
+      plunges,
+    );
   const cut = run.slice(first, last);
   if (cut.length === 0) return;
   const where = { line: cut[0].line };
@@ -101,14 +117,19 @@ function arcPieces(move: Arc, gathering: Gathering): Curve[] {
   const third = 3 - u - v;
   if (from[third] !== to[third]) return helix(move, gathering);
   if (from[u] === to[u] && from[v] === to[v]) {
-    const arm = (axis: number, size: number): Vector3 =>
-      [0, 1, 2].map((c) => (c === axis ? size : 0)) as unknown as Vector3;
+    const arm = (axis: number, size: number): Vector3 => withCoordinate([0, 0, 0], axis, size);
     const radius = Math.hypot(from[u] - centre[u], from[v] - centre[v]);
     const start = Math.atan2(from[v] - centre[v], from[u] - centre[u]);
     return [ellipticArc({ centre, x: arm(u, radius), y: arm(v, radius) }, start, turn)];
   }
   // Through the ends as they are written, so that neighbours meet.
-  const halves: readonly (readonly [number, number])[] = Math.abs(turn) > Math.PI ? [[0, 0.5], [0.5, 1]] : [[0, 1]]; // prettier-ignore
+  const halves: readonly (readonly [number, number])[] =
+    Math.abs(turn) > Math.PI
+      ? [
+          [0, 0.5],
+          [0.5, 1],
+        ]
+      : [[0, 1]];
   return halves.map(([a, b]) => {
     const ends = [placeOn(move, a), placeOn(move, b)];
     const arc = arcThrough(ends[0], placeOn(move, (a + b) / 2), ends[1]);
@@ -118,18 +139,17 @@ function arcPieces(move: Arc, gathering: Gathering): Curve[] {
   });
 }
 
-/** Cubic pieces with the classic handles; they err by R (2/27) sin⁶(θ/4) / cos²(θ/4) across, and not along the axis. */
+/** Cubic pieces with the classic handles, which err across the axis and not along it. */
 function helix(move: Arc, gathering: Gathering): Curve[] {
   const { centre, axes, turn, from } = move;
   const [u, v] = axes;
   const radius = Math.hypot(from[u] - centre[u], from[v] - centre[v]);
-  const errorOf = (angle: number) => (radius * (2 / 27) * Math.sin(angle / 4) ** 6) / Math.cos(angle / 4) ** 2;
-  let count = Math.max(1, Math.ceil(Math.abs(turn) / (Math.PI / 2) - 1e-9));
-  while (errorOf(turn / count) > HELIX_WITHIN && count < 1000) count++;
+  const count = classicCount(radius, turn, HELIX_WITHIN);
   const step = turn / count;
-  const handle = (4 / 3) * Math.tan(step / 4);
+  const handle = classicHandle(step);
+  const error = classicError(radius, step);
   const third = 3 - u - v;
-  gathering.addApproximated('a helix, by cubic pieces', { line: move.line }, { max: errorOf(step), at: from, bound: errorOf(step) }); // prettier-ignore
+  gathering.addApproximated('a helix, by cubic pieces', { line: move.line }, { max: error, at: from, bound: error });
   return Array.from({ length: count }, (_, k) => {
     const [start, end] = [placeOn(move, k / count), placeOn(move, (k + 1) / count)];
     const rise = (end[third] - start[third]) / 3;

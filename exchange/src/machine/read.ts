@@ -127,7 +127,11 @@ class Reader {
     }
     const feed = values.get('F');
     if (feed !== undefined) this.feed = feed;
-    if (AXES.some((axis) => values.has(axis)) || (this.motion >= 2 && [...OFFSETS, 'R'].some((letter) => values.has(letter)))) this.move(values, line); // prettier-ignore
+    if (
+      AXES.some((axis) => values.has(axis)) ||
+      (this.motion >= 2 && [...OFFSETS, 'R'].some((letter) => values.has(letter)))
+    )
+      this.move(values, line);
   }
 
   private stop(line: number, what: string): void {
@@ -184,7 +188,8 @@ class Reader {
       const [du, dv] = [to[u] - from[u], to[v] - from[v]];
       const half = Math.hypot(du, dv) / 2;
       if (!(half > 0)) return problem('an arc by its radius that ends where it began');
-      if (Math.abs(radius) < half * (1 - SHARE)) return problem(`its radius of ${short(Math.abs(radius))} mm does not reach: ${short(half)} mm are needed`); // prettier-ignore
+      if (Math.abs(radius) < half * (1 - SHARE))
+        return problem(`its radius of ${short(Math.abs(radius))} mm does not reach: ${short(half)} mm are needed`);
       // A negative radius is the long way round.
       const away = Math.sqrt(Math.max(0, radius * radius - half * half)) * (radius < 0 ? -side : side);
       centre[u] = (from[u] + to[u]) / 2 - (away * dv) / (2 * half);
@@ -202,7 +207,9 @@ class Reader {
     if (!(ra > 0 && rb > 0)) return problem('its radius is 0');
     const mismatch = Math.abs(ra - rb);
     if (mismatch > Math.max(MISMATCH, SHARE * Math.max(ra, rb))) {
-      return problem(`its ends lie on no one circle: the radius is ${short(ra)} mm at the start and ${short(rb)} mm at the end`); // prettier-ignore
+      return problem(
+        `its ends lie on no one circle: the radius is ${short(ra)} mm at the start and ${short(rb)} mm at the end`,
+      );
     }
     let turn = Math.atan2(a[0] * b[1] - a[1] * b[0], a[0] * b[0] + a[1] * b[1]);
     const isFull = from[u] === to[u] && from[v] === to[v];

@@ -1,6 +1,7 @@
 import { closestPoint, type Curve, distance, type Vector3 } from '@pencil-bend/core';
 import { arcsAndLines, polylineWithin, type Segment } from '@pencil-bend/core/changing';
 import { FRONT, vectorAt } from '@pencil-bend/core';
+import { heightOfLevel } from '../level';
 import type { Outgoing, OutgoingSheet } from '../outgoing';
 import { addExact, Entries, type ExchangePrice, type Written } from '../report';
 import { placesOf } from './places';
@@ -74,7 +75,8 @@ function legsOf(item: Exclude<Outgoing, { kind: 'point' }>, tolerance: number, s
   return straightLegs(Array.from({ length: points.length / 3 }, (_, i) => vectorAt(points, i)));
 }
 
-const straightLegs = (corners: readonly Vector3[]): PathLeg[] => corners.slice(1).map((to, i) => ({ from: corners[i], to, arc: null })); // prettier-ignore
+const straightLegs = (corners: readonly Vector3[]): PathLeg[] =>
+  corners.slice(1).map((to, i) => ({ from: corners[i], to, arc: null }));
 
 const placesOfSegments = (segments: readonly Segment[]): Vector3[] => [
   segments[0].from,
@@ -82,18 +84,16 @@ const placesOfSegments = (segments: readonly Segment[]): Vector3[] => [
 ];
 
 /** Arcs and lines of a curve in a plane parallel to that of the sheet; null for others. */
-function levelOf({ degree, knots, points, closing }: Curve, tolerance: number): readonly Segment[] | null {
-  const height = points[2] / points[3];
-  for (let i = 0; i < points.length; i += 4) if (Math.abs(points[i + 2] / points[i + 3] - height) > 1e-9) return null;
-  const made = arcsAndLines({ degree, knots, points, closing }, tolerance, { ...FRONT, origin: [0, 0, height] });
-  return made.ok ? made.value.segments : null;
+function levelOf(curve: Curve, tolerance: number): readonly Segment[] | null {
+  const height = heightOfLevel(curve);
+  const made = height === null ? null : arcsAndLines(curve, tolerance, { ...FRONT, origin: [0, 0, height] });
+  return made?.ok ? made.value.segments : null;
 }
 
 function levelSegments(
   segments: readonly Segment[],
   plane: { readonly x: Vector3; readonly y: Vector3 },
 ): readonly Segment[] | null {
-  // prettier-ignore
   if (plane.x[2] !== 0 || plane.y[2] !== 0) return null;
   const facing = Math.sign(plane.x[0] * plane.y[1] - plane.x[1] * plane.y[0]);
   return segments.map((segment) => (segment.kind === 'arc' ? { ...segment, turn: segment.turn * facing } : segment));
@@ -216,7 +216,11 @@ class Writer {
 
 /** In letters that every control has, and without what ends a comment. */
 const comment = (text: string): string => {
-  const plain = text.normalize('NFKD').replace(/\p{M}/gu, '').replace(/ß/g, 'ss').replace(/[^\x20-\x7e]|[()]/gu, '?'); // prettier-ignore
+  const plain = text
+    .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
+    .replace(/ß/g, 'ss')
+    .replace(/[^\x20-\x7e]|[()]/gu, '?');
   return `(${plain.slice(0, LONGEST_LINE - 2)})`;
 };
 
@@ -239,7 +243,13 @@ function priceOf(item: Exclude<Outgoing, { kind: 'point' }>, text: string): Exch
 }
 
 const startOf = (item: Exclude<Outgoing, { kind: 'point' }>): Vector3 =>
-  item.kind === 'segments' ? item.segments[0].from : [item.curve.points[0] / item.curve.points[3], item.curve.points[1] / item.curve.points[3], item.curve.points[2] / item.curve.points[3]]; // prettier-ignore
+  item.kind === 'segments'
+    ? item.segments[0].from
+    : [
+        item.curve.points[0] / item.curve.points[3],
+        item.curve.points[1] / item.curve.points[3],
+        item.curve.points[2] / item.curve.points[3],
+      ];
 
 function distanceTo(item: Exclude<Outgoing, { kind: 'point' }>, at: Vector3): number {
   if (item.kind === 'curve') return closestPoint(item.curve, at).distance;

@@ -76,7 +76,9 @@ function boxOf(paths: readonly (readonly Place[])[]): Extent {
       [bottom, top] = [Math.min(bottom, y), Math.max(top, y)];
     }
   }
-  return left <= right ? { x: left, y: bottom, width: right - left, height: top - bottom } : { x: 0, y: 0, width: 0, height: 0 }; // prettier-ignore
+  return left <= right
+    ? { x: left, y: bottom, width: right - left, height: top - bottom }
+    : { x: 0, y: 0, width: 0, height: 0 };
 }
 
 function single({ x, y, width, height }: Extent): PageLayout {
@@ -93,7 +95,13 @@ function single({ x, y, width, height }: Extent): PageLayout {
     width: window.width + 2,
     height: window.height + 2,
   };
-  return { ...page, window: grown, bar: { x: 2 * MARGIN, y: MARGIN }, plan: { x: 0, y: 0, cell: 0 }, pages: [{ ...at, x: x - 1, y: y - 1 }] }; // prettier-ignore
+  return {
+    ...page,
+    window: grown,
+    bar: { x: 2 * MARGIN, y: MARGIN },
+    plan: { x: 0, y: 0, cell: 0 },
+    pages: [{ ...at, x: x - 1, y: y - 1 }],
+  };
 }
 
 function tiles(
@@ -109,7 +117,9 @@ function tiles(
   const rows = Math.max(1, Math.ceil((box.height + 2 * OVERLAP - OVERLAP) / stepY));
   // Far more than is made: which of them are empty need not be known.
   if (columns * rows > 100 * MOST_TILES) {
-    throw new TooLarge(`it takes some ${(columns * rows).toLocaleString('en')} pages of ${paper.toUpperCase()}; up to ${MOST_TILES} are made`); // prettier-ignore
+    throw new TooLarge(
+      `it takes some ${(columns * rows).toLocaleString('en')} pages of ${paper.toUpperCase()}; up to ${MOST_TILES} are made`,
+    );
   }
   // In the middle of what the tiles cover.
   const x0 = box.x - (columns * stepX + OVERLAP - box.width) / 2;
@@ -122,8 +132,10 @@ function tiles(
         const pick = side === 0 ? Math.min : Math.max;
         return [pick(from[0], to[0]), pick(from[1], to[1])];
       });
-      const first = (value: number, origin: number, step: number, count: number) => Math.min(count - 1, Math.max(0, Math.ceil((value - origin - OVERLAP) / step) - 1)); // prettier-ignore
-      const last = (value: number, origin: number, step: number, count: number) => Math.min(count - 1, Math.max(0, Math.floor((value - origin) / step))); // prettier-ignore
+      const first = (value: number, origin: number, step: number, count: number) =>
+        Math.min(count - 1, Math.max(0, Math.ceil((value - origin - OVERLAP) / step) - 1));
+      const last = (value: number, origin: number, step: number, count: number) =>
+        Math.min(count - 1, Math.max(0, Math.floor((value - origin) / step)));
       for (let c = first(least[0], x0, stepX, columns); c <= last(most[0], x0, stepX, columns); c++) {
         for (let r = first(least[1], y0, stepY, rows); r <= last(most[1], y0, stepY, rows); r++) {
           const tile = { x: x0 + c * stepX, y: y0 + r * stepY, width: window.width, height: window.height };
@@ -158,7 +170,12 @@ const letters = (column: number): string =>
 function crosses(from: Place, to: Place, { x, y, width, height }: Extent): boolean {
   let [start, end] = [0, 1];
   const [dx, dy] = [to[0] - from[0], to[1] - from[1]];
-  const sides: readonly (readonly [number, number])[] = [[-dx, from[0] - x], [dx, x + width - from[0]], [-dy, from[1] - y], [dy, y + height - from[1]]]; // prettier-ignore
+  const sides: readonly (readonly [number, number])[] = [
+    [-dx, from[0] - x],
+    [dx, x + width - from[0]],
+    [-dy, from[1] - y],
+    [dy, y + height - from[1]],
+  ];
   for (const [p, q] of sides) {
     if (p === 0) {
       if (q < 0) return false;

@@ -144,7 +144,13 @@ function drawPage(target: PDFPage, parts: PageParts): void {
   target.pushOperators(popGraphicsState(), inkOf(INK), setLineWidth(HAIRLINE), ...marksOf(parts), stroke());
   target.pushOperators(popGraphicsState());
   const write = (text: string, x: number, y: number, size = PLAIN) =>
-    target.drawText(letters.plain(text), { x: x * POINTS, y: y * POINTS, size: size * POINTS, font: letters.font, color: rgb(0.2, 0.21, 0.23) }); // prettier-ignore
+    target.drawText(letters.plain(text), {
+      x: x * POINTS,
+      y: y * POINTS,
+      size: size * POINTS,
+      font: letters.font,
+      color: rgb(0.2, 0.21, 0.23),
+    });
   if (names) {
     for (const { name, paths } of drawn) {
       const [x, y] = [paths[0].start[0] + shift[0], paths[0].start[1] + shift[1]];
@@ -153,18 +159,27 @@ function drawPage(target: PDFPage, parts: PageParts): void {
     }
   }
   const bar = layout.bar;
-  write(`100 mm · print at 100 % · ${parts.title}${page.label ? ` · ${page.label} of ${layout.pages.length}` : ''}`, bar.x + 104, bar.y - 1); // prettier-ignore
+  write(
+    `100 mm · print at 100 % · ${parts.title}${page.label ? ` · ${page.label} of ${layout.pages.length}` : ''}`,
+    bar.x + 104,
+    bar.y - 1,
+  );
   for (const { x, y, text } of page.corners) write(text, x + 1, y + 1, SMALL);
 }
 
 /** The bar, the frame of a tile, its marks, and the plan of all tiles. */
 function marksOf({ page, layout }: PageParts): PDFOperator[] {
   const { bar, window } = layout;
-  const line = (x1: number, y1: number, x2: number, y2: number) => [moveTo(round(x1), round(y1)), lineTo(round(x2), round(y2))]; // prettier-ignore
+  const line = (x1: number, y1: number, x2: number, y2: number) => [
+    moveTo(round(x1), round(y1)),
+    lineTo(round(x2), round(y2)),
+  ];
   const box = (x: number, y: number, w: number, h: number) => [rectangle(round(x), round(y), round(w), round(h))];
   const marks = [
     ...line(bar.x, bar.y, bar.x + 100, bar.y),
-    ...Array.from({ length: 11 }, (_, i) => line(bar.x + 10 * i, bar.y - (i % 5 === 0 ? 2 : 1), bar.x + 10 * i, bar.y)).flat(), // prettier-ignore
+    ...Array.from({ length: 11 }, (_, i) =>
+      line(bar.x + 10 * i, bar.y - (i % 5 === 0 ? 2 : 1), bar.x + 10 * i, bar.y),
+    ).flat(),
   ];
   if (layout.pages.length === 1) return marks;
   marks.push(...box(window.left, window.bottom, window.width, window.height));
@@ -173,7 +188,8 @@ function marksOf({ page, layout }: PageParts): PDFOperator[] {
   for (const other of layout.pages) {
     const [x, y] = [plan.x + plan.cell * other.column, plan.y + plan.cell * other.row];
     marks.push(...box(x, y, plan.cell, plan.cell));
-    if (other === page) marks.push(...line(x, y, x + plan.cell, y + plan.cell), ...line(x, y + plan.cell, x + plan.cell, y)); // prettier-ignore
+    if (other === page)
+      marks.push(...line(x, y, x + plan.cell, y + plan.cell), ...line(x, y + plan.cell, x + plan.cell, y));
   }
   return marks;
 }
@@ -211,7 +227,13 @@ function handlesOf(from: Place, piece: Exclude<PathPiece, { kind: 'line' }>): re
 }
 
 function crossAt([x, y]: readonly number[]): FlatPath[] {
-  const leg = (from: Place, to: Place): FlatPath => ({ start: from, pieces: [{ kind: 'line', to }], isClosed: false, isProjected: false, price: null }); // prettier-ignore
+  const leg = (from: Place, to: Place): FlatPath => ({
+    start: from,
+    pieces: [{ kind: 'line', to }],
+    isClosed: false,
+    isProjected: false,
+    price: null,
+  });
   return [leg([x - CROSS, y], [x + CROSS, y]), leg([x, y - CROSS], [x, y + CROSS])];
 }
 
@@ -225,7 +247,8 @@ function placesOf({ start, pieces }: FlatPath): Place[] {
       const [b, c] = handlesOf(from, piece);
       for (let i = 1; i <= 16; i++) {
         const [t, s] = [i / 16, 1 - i / 16];
-        const along = (k: 0 | 1) => s * s * s * from[k] + 3 * s * s * t * b[k] + 3 * s * t * t * c[k] + t * t * t * piece.to[k]; // prettier-ignore
+        const along = (k: 0 | 1) =>
+          s * s * s * from[k] + 3 * s * s * t * b[k] + 3 * s * t * t * c[k] + t * t * t * piece.to[k];
         places.push([along(0), along(1)]);
       }
     }

@@ -172,7 +172,10 @@ export class CurveReader {
     if (spline) return [this.made(this.spline(instance, spline), instance)];
     if (COMPOSITES.some((type) => parts.has(type))) return this.composite(instance);
     const through = WITH_3D_CURVE.find((type) => parts.has(type));
-    if (through) return this.pieces(this.records.at(attributesOf(instance, 'REPRESENTATION_ITEM', 'SURFACE_CURVE')[1], instance.id)); // prettier-ignore
+    if (through)
+      return this.pieces(
+        this.records.at(attributesOf(instance, 'REPRESENTATION_ITEM', 'SURFACE_CURVE')[1], instance.id),
+      );
     if (parts.has('POLYLINE')) return [this.polyline(instance)];
     if (parts.has('TRIMMED_CURVE')) return [this.trimmed(instance)];
     if (parts.has('EDGE_CURVE')) return [this.edge(instance)];
@@ -301,7 +304,12 @@ export class CurveReader {
 
   /** The stretch of a curve between two vertices. */
   private edge(instance: Instance): Curve {
-    const [, start, end, geometry, same] = attributesOf(instance, 'TOPOLOGICAL_REPRESENTATION_ITEM', 'EDGE', 'EDGE_CURVE'); // prettier-ignore
+    const [, start, end, geometry, same] = attributesOf(
+      instance,
+      'TOPOLOGICAL_REPRESENTATION_ITEM',
+      'EDGE',
+      'EDGE_CURVE',
+    );
     const [from, to] = [start, end].map((vertex) => this.placements.point(vertex, instance));
     const basis = this.records.at(geometry, instance.id);
     if (basis.parts.has('LINE')) {
@@ -404,13 +412,19 @@ function knotsOf(
     return Float64Array.from({ length }, (_, i) => Math.min(count - degree, Math.max(0, i - degree)));
   }
   if (type === 'BEZIER_CURVE') {
-    if ((count - 1) % degree !== 0) throw new StepProblem(`${count} points make no Bézier pieces of degree ${degree}`, instance.id); // prettier-ignore
-    return Float64Array.from({ length }, (_, i) => Math.min((count - 1) / degree, Math.max(0, Math.floor((i - 1) / degree)))); // prettier-ignore
+    if ((count - 1) % degree !== 0)
+      throw new StepProblem(`${count} points make no Bézier pieces of degree ${degree}`, instance.id);
+    return Float64Array.from({ length }, (_, i) =>
+      Math.min((count - 1) / degree, Math.max(0, Math.floor((i - 1) / degree))),
+    );
   }
   const [often, values] = [numbersOf(multiplicities, instance), numbersOf(distinct, instance)];
   const sum = often.reduce((all, each) => all + each, 0);
   if (often.length !== values.length || sum !== length || !often.every((each) => Number.isInteger(each) && each > 0)) {
-    throw new StepProblem(`${count} control points of degree ${degree} need ${length} knots, and it has ${sum}`, instance.id); // prettier-ignore
+    throw new StepProblem(
+      `${count} control points of degree ${degree} need ${length} knots, and it has ${sum}`,
+      instance.id,
+    );
   }
   const knots = new Float64Array(length);
   let at = 0;

@@ -12,9 +12,15 @@ export interface Looks {
 const DEEPEST = 8;
 
 const NAMED: Readonly<Record<string, string>> = {
-  red: '#ff0000', green: '#00ff00', blue: '#0000ff', yellow: '#ffff00',
-  magenta: '#ff00ff', cyan: '#00ffff', black: '#000000', white: '#ffffff',
-}; // prettier-ignore
+  red: '#ff0000',
+  green: '#00ff00',
+  blue: '#0000ff',
+  yellow: '#ffff00',
+  magenta: '#ff00ff',
+  cyan: '#00ffff',
+  black: '#000000',
+  white: '#ffffff',
+};
 
 /** Layers, colours and what is hidden (ISO 10303-46). What cannot be understood leaves no mark. */
 export function looksOf(records: Records): Looks {

@@ -51,7 +51,12 @@ export class Placements {
     if (!isFlat && !instance.parts.has('AXIS2_PLACEMENT_3D')) {
       throw new StepProblem(`a placement is needed, not ${instance.type}`, instance.id);
     }
-    const [, location, second, third] = attributesOf(instance, 'REPRESENTATION_ITEM', 'PLACEMENT', isFlat ? 'AXIS2_PLACEMENT_2D' : 'AXIS2_PLACEMENT_3D'); // prettier-ignore
+    const [, location, second, third] = attributesOf(
+      instance,
+      'REPRESENTATION_ITEM',
+      'PLACEMENT',
+      isFlat ? 'AXIS2_PLACEMENT_2D' : 'AXIS2_PLACEMENT_3D',
+    );
     const [axis, towards] = isFlat ? [null, second] : [second, third];
     const directionOf = (direction: Value) => (isLeftOut(direction) ? null : this.direction(direction, instance));
     const frame = frameOf(this.point(location, instance), directionOf(axis), directionOf(towards));

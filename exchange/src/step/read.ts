@@ -1,4 +1,4 @@
-import { failed, InvalidCurve, type Result, success, type Vector3 } from '@pencil-bend/core';
+import { failed, InvalidCurve, type Result, type Vector3 } from '@pencil-bend/core';
 import { IDENTITY, imageOf, imageOfDirection } from '../affine';
 import { type ForeignCurve, foreignOf } from '../foreignCurve';
 import { Gathering, type Incoming, type IncomingLook, PLAIN_LOOK, TooMuch } from '../incoming';
@@ -15,6 +15,8 @@ import { sidesOf } from './surfaceSides';
 import { idsOf, textOf } from './values';
 
 const ignored = () => undefined;
+
+const NOTHING = 'there are no curves or points in it';
 
 /** The share of the work that finding the instances is. */
 const INDEXING = 0.4;
@@ -48,7 +50,6 @@ function readRecords(
   assumed: FileUnit | undefined,
   progress: (share: number) => void,
 ): Result<Incoming, string> {
-  // prettier-ignore
   const gathering = new Gathering();
   const { problems, leftOut } = gathering;
   for (const { what, id, offset } of records.damages) {
@@ -58,7 +59,9 @@ function readRecords(
     problems.add('file', 'it stops before its end', { line: records.lineAt(text.length) });
   }
   const whereIs = (id: number): Whereabouts => ({ entity: `#${id}`, line: records.lineOf(id) });
-  const structure = new Structure(records, leftOut, (error, id) => problems.add('file', error.message, whereIs(error.id ?? id))); // prettier-ignore
+  const structure = new Structure(records, leftOut, (error, id) =>
+    problems.add('file', error.message, whereIs(error.id ?? id)),
+  );
   const occurrences = structure.occurrences();
   const loose = new Set(structure.looseOnes);
   const reading = new Reading(records, gathering, assumed);
@@ -67,13 +70,8 @@ function readRecords(
     if (loose.has(occurrence.id)) gathering.changed.add('curve', 'it is in no shape of a part', whereIs(occurrence.id));
     if (i % 32 === 0) progress(i / occurrences.length);
   });
-  const report = gathering.report('step', reading.units, reading.uncertainty);
-  if (gathering.items.length > 0) return success({ items: gathering.items, report });
-  const [first] = [...report.leftOut, ...report.problems];
-  return failed(first ? `nothing in it can be drawn: ${first.what}, ${first.why}${lineOf(first.where)}` : 'there are no curves or points in it'); // prettier-ignore
+  return gathering.outcome('step', reading.units, NOTHING, reading.uncertainty);
 }
-
-const lineOf = ([where]: readonly Whereabouts[]): string => (where?.line === undefined ? '' : ` (line ${where.line})`);
 
 /** Reads what was found, one by one. */
 class Reading {
@@ -103,7 +101,11 @@ class Reading {
     try {
       switch (kind) {
         case 'point':
-          return this.gathering.add({ kind: 'point', at: this.placed(occurrence, unit, this.placements.pointOf(this.records.instance(id))), ...this.lookOf(occurrence, 'Point') }); // prettier-ignore
+          return this.gathering.add({
+            kind: 'point',
+            at: this.placed(occurrence, unit, this.placements.pointOf(this.records.instance(id))),
+            ...this.lookOf(occurrence, 'Point'),
+          });
         case 'surface':
           this.gathering.leftOut.add('surface', 'its four sides come in', where);
           for (const side of sidesOf(this.records, this.records.instance(id)))
@@ -117,7 +119,10 @@ class Reading {
     } catch (error) {
       if (error instanceof StepProblem) {
         const own = error.id ?? id;
-        this.gathering.leftOut.add(isEdge ? 'edge' : 'curve', error.message, { entity: `#${own}`, line: this.records.lineOf(own) }); // prettier-ignore
+        this.gathering.leftOut.add(isEdge ? 'edge' : 'curve', error.message, {
+          entity: `#${own}`,
+          line: this.records.lineOf(own),
+        });
       } else if (error instanceof InvalidCurve || error instanceof RangeError) {
         this.gathering.leftOut.add(isEdge ? 'edge' : 'curve', error.message, where);
       } else throw error;
@@ -135,7 +140,12 @@ class Reading {
       const at = this.placed(occurrence, unit, found.at);
       const direction = imageOfDirection(occurrence.map, found.direction);
       const size = Math.hypot(...direction);
-      this.gathering.add({ kind: 'line', at, direction: [direction[0] / size, direction[1] / size, direction[2] / size], ...this.lookOf(occurrence, 'Line') }); // prettier-ignore
+      this.gathering.add({
+        kind: 'line',
+        at,
+        direction: [direction[0] / size, direction[1] / size, direction[2] / size],
+        ...this.lookOf(occurrence, 'Line'),
+      });
       return;
     }
     const group = found.curves.length > 1 ? `#${occurrence.id}` : null;
@@ -156,7 +166,6 @@ class Reading {
     where: Whereabouts,
     group: string | null = null,
   ): void {
-    // prettier-ignore
     const { map } = occurrence;
     const points = Float64Array.from(foreign.points, (x) => x * toMm);
     if (map !== IDENTITY) {

@@ -140,15 +140,26 @@ export class Structure {
       return null;
     });
     this.each(records.ofType('SHAPE_DEFINITION_REPRESENTATION'), (instance) => {
-      const [shape, representation] = attributesOf(instance, 'PROPERTY_DEFINITION_REPRESENTATION', 'SHAPE_DEFINITION_REPRESENTATION').map((value) => [...idsIn(value)][0]); // prettier-ignore
-      if (representation === undefined || !records.has(representation)) throw new StepProblem('its representation is missing', instance.id); // prettier-ignore
+      const [shape, representation] = attributesOf(
+        instance,
+        'PROPERTY_DEFINITION_REPRESENTATION',
+        'SHAPE_DEFINITION_REPRESENTATION',
+      ).map((value) => [...idsIn(value)][0]);
+      if (representation === undefined || !records.has(representation))
+        throw new StepProblem('its representation is missing', instance.id);
       const part = partOf(shapeOf.get(shape) ?? -instance.id);
       part.representations.push(...this.sharing(representation));
       return null;
     });
     const uses = new Map<number, { readonly parent: number; readonly child: number }>();
     this.each(records.ofType('NEXT_ASSEMBLY_USAGE_OCCURRENCE'), (instance) => {
-      const [parent, child] = attributesOf(instance, 'PRODUCT_DEFINITION_RELATIONSHIP', 'NEXT_ASSEMBLY_USAGE_OCCURRENCE').slice(3, 5).map((value) => [...idsIn(value)][0]); // prettier-ignore
+      const [parent, child] = attributesOf(
+        instance,
+        'PRODUCT_DEFINITION_RELATIONSHIP',
+        'NEXT_ASSEMBLY_USAGE_OCCURRENCE',
+      )
+        .slice(3, 5)
+        .map((value) => [...idsIn(value)][0]);
       if (parent === undefined || child === undefined) throw new StepProblem('a part is missing', instance.id);
       uses.set(instance.id, { parent, child });
       return null;
@@ -223,7 +234,12 @@ export class Structure {
     if (transformation === undefined) return IDENTITY;
     const how = this.records.instance(transformation);
     const isFirst = first !== undefined && child.representations.includes(first);
-    if (!how.parts.has('ITEM_DEFINED_TRANSFORMATION')) return this.placements.map(relation.parts.get('REPRESENTATION_RELATIONSHIP_WITH_TRANSFORMATION')?.[0], relation, 1); // prettier-ignore
+    if (!how.parts.has('ITEM_DEFINED_TRANSFORMATION'))
+      return this.placements.map(
+        relation.parts.get('REPRESENTATION_RELATIONSHIP_WITH_TRANSFORMATION')?.[0],
+        relation,
+        1,
+      );
     const items = attributesOf(how, 'ITEM_DEFINED_TRANSFORMATION').slice(2, 4);
     const related = relatedBy(relation);
     const [ofFirst, ofSecond] = items.map((item, i) =>
@@ -282,7 +298,6 @@ export class Structure {
     out: Occurrence[],
     depth: number,
   ): void {
-    // prettier-ignore
     if (depth > DEEPEST || this.underWay.has(-part.id)) return;
     this.underWay.add(-part.id);
     for (const id of part.representations) this.place(id, map, isNamed ? part.name : null, out, depth + 1);
@@ -337,7 +352,8 @@ export class Structure {
     const origin = this.records.at(source, item.id);
     const [from, what] = attributesOf(origin, 'REPRESENTATION_MAP');
     const [representation] = idsIn(what);
-    if (representation === undefined || !this.records.has(representation)) throw new StepProblem('what is placed is missing', item.id); // prettier-ignore
+    if (representation === undefined || !this.records.has(representation))
+      throw new StepProblem('what is placed is missing', item.id);
     const to = this.placements.map(target, item, units.length.toMm);
     const own = this.placements.map(from, origin, this.unitsOf(representation).length.toMm);
     return { representation, map: this.placements.between(to, own, item) };
@@ -383,14 +399,23 @@ export class Structure {
         open.push(each);
       }
     }
-    if (faces > 0) this.leftOut.add('face', 'of surfaces the edges come in', { entity: `#${top.id}`, line: this.records.lineOf(top.id) }, undefined, faces); // prettier-ignore
+    if (faces > 0)
+      this.leftOut.add(
+        'face',
+        'of surfaces the edges come in',
+        { entity: `#${top.id}`, line: this.records.lineOf(top.id) },
+        undefined,
+        faces,
+      );
   }
 
   /** Shapes that no part refers to. */
   private looseRepresentations(parts: ReadonlyMap<number, Part>): number[] {
     const known = new Set([...parts.values()].flatMap(({ representations }) => representations));
     const placed = new Set(
-      this.each(this.records.ofType('REPRESENTATION_MAP'), (instance) => [...idsIn(attributesOf(instance, 'REPRESENTATION_MAP')[1])]).flat(), // prettier-ignore
+      this.each(this.records.ofType('REPRESENTATION_MAP'), (instance) => [
+        ...idsIn(attributesOf(instance, 'REPRESENTATION_MAP')[1]),
+      ]).flat(),
     );
     return [...this.records.allTypes]
       .filter((type) => type.endsWith('SHAPE_REPRESENTATION') && !type.startsWith('CONTEXT_DEPENDENT'))
@@ -408,14 +433,15 @@ export class Structure {
       ...carriers,
       ...[...this.records.allTypes].filter(isSurface).flatMap((type) => [...this.records.ofType(type)]),
     ])) {
-      // prettier-ignore
       this.attempt(id, () => {
         for (const each of idsOf(this.records.instance(id))) used.add(each);
       });
     }
     // What lies in the plane of a surface's parameters is no curve in space.
     const flat = new Set(
-      this.each(this.records.ofType('DEFINITIONAL_REPRESENTATION'), (instance) => [...idsIn(attributesOf(instance, 'REPRESENTATION')[1])]).flat(), // prettier-ignore
+      this.each(this.records.ofType('DEFINITIONAL_REPRESENTATION'), (instance) => [
+        ...idsIn(attributesOf(instance, 'REPRESENTATION')[1]),
+      ]).flat(),
     );
     return [...new Set(all)].filter((id) => !used.has(id) && !flat.has(id)).sort((a, b) => a - b);
   }

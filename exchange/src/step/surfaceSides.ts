@@ -14,8 +14,11 @@ export function sidesOf(records: Records, instance: Instance): ForeignCurve[] {
   const points = listOf(rows, instance).map((row) => placements.points(row, instance));
   const rational = instance.parts.get('RATIONAL_B_SPLINE_SURFACE');
   const weights = rational && listOf(rational[0], instance).map((row) => numbersOf(row, instance));
-  const [often1, often2, values1, values2] = rest.map((value) => (Array.isArray(value) ? numbersOf(value, instance) : null)); // prettier-ignore
-  if (!often1 || !often2 || !values1 || !values2 || points.length === 0) throw new StepProblem('its knots are missing', instance.id); // prettier-ignore
+  const [often1, often2, values1, values2] = rest.map((value) =>
+    Array.isArray(value) ? numbersOf(value, instance) : null,
+  );
+  if (!often1 || !often2 || !values1 || !values2 || points.length === 0)
+    throw new StepProblem('its knots are missing', instance.id);
   const count = points[0].length / 3;
   if (points.some((row) => row.length !== 3 * count) || (weights?.some((row) => row.length !== count) ?? false)) {
     throw new StepProblem('its rows of points differ in length', instance.id);

@@ -12,9 +12,23 @@ export interface StepUnits {
 }
 
 const PREFIXES: Readonly<Record<string, number>> = {
-  EXA: 1e18, PETA: 1e15, TERA: 1e12, GIGA: 1e9, MEGA: 1e6, KILO: 1e3, HECTO: 1e2, DECA: 10,
-  DECI: 0.1, CENTI: 0.01, MILLI: 0.001, MICRO: 1e-6, NANO: 1e-9, PICO: 1e-12, FEMTO: 1e-15, ATTO: 1e-18,
-}; // prettier-ignore
+  EXA: 1e18,
+  PETA: 1e15,
+  TERA: 1e12,
+  GIGA: 1e9,
+  MEGA: 1e6,
+  KILO: 1e3,
+  HECTO: 1e2,
+  DECA: 10,
+  DECI: 0.1,
+  CENTI: 0.01,
+  MILLI: 0.001,
+  MICRO: 1e-6,
+  NANO: 1e-9,
+  PICO: 1e-12,
+  FEMTO: 1e-15,
+  ATTO: 1e-18,
+};
 
 /** Metres in mm with a prefix: written out, since 1000 times 0.001 is not 1 for all of them. */
 const METRES: Readonly<Record<string, number>> = { MILLI: 1, CENTI: 10, DECI: 100, MICRO: 0.001, KILO: 1e6 };

@@ -4,6 +4,7 @@ import type { Project } from '@pencil-bend/document';
 import { type Nurbs, repeating } from '../nurbs';
 import { byLayer, type Outgoing, type OutgoingSheet, sharesOf } from '../outgoing';
 import { POINT_UNITS } from '../points/units';
+import { realWith } from '../reals';
 import { isSaidClosed } from '../saidClosed';
 import { allExact, type Written } from '../report';
 import { encodedText } from './text';
@@ -62,12 +63,7 @@ const text = (words: string) => `'${encodedText(words)}'`;
 const list = (values: Iterable<string>) => `(${[...values].join(',')})`;
 const refs = (ids: Iterable<number>) => list([...ids].map((id) => `#${id}`));
 
-/** A real, which has a point; it reads back to the same bits. */
-export function real(x: number): string {
-  const [mantissa, exponent] = String(x + 0).split('e');
-  const whole = mantissa.includes('.') ? mantissa : `${mantissa}.`;
-  return exponent === undefined ? whole : `${whole}E${exponent.replace('+', '')}`;
-}
+const real = (x: number): string => realWith('E', x);
 
 const reals = (values: ArrayLike<number>) => list(Array.from(values, real));
 

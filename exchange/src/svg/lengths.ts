@@ -22,7 +22,9 @@ export function lengthIn(text: string | undefined): Length | null {
   const [, number, unit] = /^\s*([+-]?(?:\d+\.?\d*|\.\d+)(?:[eE][+-]?\d+)?)\s*(%|[a-zA-Z]*)\s*$/.exec(text ?? '') ?? [];
   if (number === undefined || !(Math.abs(Number(number)) < 1e15)) return null;
   const known = unit.toLowerCase();
-  return known === '' || known === '%' || known === 'em' || known === 'ex' || known in MM ? { value: Number(number), unit: known } : null; // prettier-ignore
+  return known === '' || known === '%' || known === 'em' || known === 'ex' || known in MM
+    ? { value: Number(number), unit: known }
+    : null;
 }
 
 /** In mm, of a length with a unit of its own; null for user units, pixels and shares. */

@@ -24,17 +24,28 @@ export interface ReadPath {
   readonly dots: number;
 }
 
+interface ParsedPath {
+  readonly segments: readonly (readonly [command: string, ...numbers: number[]])[];
+  /** Empty where nothing is wrong. */
+  readonly err: string;
+}
+
 /** How many numbers a command takes, and what they are less than. */
 const NUMBERS: Readonly<Record<string, number>> = { M: 2, L: 2, H: 1, V: 1, C: 6, S: 4, Q: 4, T: 2, A: 7, Z: 0 };
 const LARGEST = 1e15;
 
 /** Path data (SVG 2, 9.3), drawn up to the first error, in user units, y down. */
 export function readPath(data: string): ReadPath {
-  const path = svgpath(data);
+  // What was parsed is there, but not in the package's types.
+  const { segments, err } = svgpath(data) as unknown as ParsedPath;
   const subpaths: Stretch[][] = [];
   let current: Stretch[] = [];
   let dots = 0;
-  let [start, at, control]: Vector3[] = [[0, 0, 0], [0, 0, 0], [0, 0, 0]]; // prettier-ignore
+  let [start, at, control]: Vector3[] = [
+    [0, 0, 0],
+    [0, 0, 0],
+    [0, 0, 0],
+  ];
   let before = '';
   let broken: ReadPath['error'] = null;
   const lift = () => {
@@ -46,13 +57,14 @@ export function readPath(data: string): ReadPath {
     if (piece.some((point) => distance(point, piece[0]) > 0)) current.push(piece);
     at = piece[piece.length - 1];
   };
-  for (const segment of (path as unknown as { segments: readonly (readonly [string, ...number[]])[] }).segments) {
+  for (const segment of segments) {
     const [command, ...n] = segment;
     const isRelative = command !== command.toUpperCase();
     const [x0, y0] = isRelative ? at : [0, 0];
     const point = (i: number): Vector3 => [n[i] + x0, n[i + 1] + y0, 0];
     /** The last control point mirrored, where the command before was of one kind. */
-    const mirrored = (kinds: string): Vector3 => (kinds.includes(before) ? [2 * at[0] - control[0], 2 * at[1] - control[1], 0] : at); // prettier-ignore
+    const mirrored = (kinds: string): Vector3 =>
+      kinds.includes(before) ? [2 * at[0] - control[0], 2 * at[1] - control[1], 0] : at;
     const letter = command.toUpperCase();
     if (n.length < NUMBERS[letter] || !n.every((x) => Math.abs(x) < LARGEST)) {
       broken = { what: `a number of ${command} is too large, or missing`, character: data.length };
@@ -107,7 +119,6 @@ export function readPath(data: string): ReadPath {
     before = letter;
   }
   lift();
-  const err = (path as unknown as { err: string }).err;
   const [, what = err, character = '0'] = /^SvgPath: (.*?)(?: \(at pos (\d+)\))?$/.exec(err) ?? [];
   return { subpaths, error: broken ?? (err ? { what, character: Number(character) + 1 } : null), dots };
 }
@@ -125,7 +136,6 @@ export function arcBetween(
   isLarge: boolean,
   isPositive: boolean,
 ): Curve | null {
-  // prettier-ignore
   let [a, b] = [Math.abs(rx), Math.abs(ry)];
   if (a === 0 || b === 0 || distance(from, to) === 0) return null;
   const turn = (degrees * Math.PI) / 180;

@@ -1,4 +1,4 @@
-import { type Curve, ellipticArc, failed, InvalidCurve, type Result, success, type Vector3 } from '@pencil-bend/core';
+import { type Curve, ellipticArc, failed, InvalidCurve, type Result, type Vector3 } from '@pencil-bend/core';
 import { foreignOf } from '../foreignCurve';
 import { Gathering, type Incoming, mustBeFewCurves, PLAIN_LOOK, TooMuch } from '../incoming';
 import type { ReadOptions } from '../readOptions';
@@ -15,7 +15,18 @@ export const PIXEL: FileUnit = { name: 'px', toMm: 25.4 / 96, assumed: true };
 const SHAPES = new Set(['path', 'rect', 'circle', 'ellipse', 'line', 'polyline', 'polygon']);
 const CONTAINERS = new Set(['svg', 'g', 'a', 'switch']);
 /** What is only drawn where something refers to it, or says how things look. */
-const SILENT = new Set(['defs', 'symbol', 'title', 'desc', 'metadata', 'style', 'script', 'linearGradient', 'radialGradient', 'namedview']); // prettier-ignore
+const SILENT = new Set([
+  'defs',
+  'symbol',
+  'title',
+  'desc',
+  'metadata',
+  'style',
+  'script',
+  'linearGradient',
+  'radialGradient',
+  'namedview',
+]);
 /** What changes how a shape is seen, and is not read. */
 const EFFECTS = ['clip-path', 'mask', 'filter', 'marker-start', 'marker-mid', 'marker-end', 'stroke-dasharray'];
 /** Uses within uses, no deeper than this. */
@@ -50,11 +61,7 @@ export function readSvg(bytes: Uint8Array, { assumed = PIXEL, progress }: ReadOp
     if (root.name !== 'svg') return failed(`its first element is ${root.name}, not svg`);
     const reading = new Reading(root, gathering, assumed);
     reading.all((share) => progress?.(PARSING + (1 - PARSING) * share));
-    const report = gathering.report('svg', [reading.unit]);
-    if (gathering.items.length > 0) return success({ items: gathering.items, report });
-    const [first] = [...report.leftOut, ...report.problems];
-    const line = first?.where[0]?.line;
-    return failed(first ? `nothing in it can be drawn: ${first.what}, ${first.why}${line === undefined ? '' : ` (line ${line})`}` : 'there are no curves in it'); // prettier-ignore
+    return gathering.outcome('svg', [reading.unit], 'there are no curves in it');
   } catch (error) {
     if (error instanceof TooMuch || error instanceof SvgProblem) return failed(error.message);
     throw error;
@@ -83,12 +90,29 @@ class Reading {
       if (element.name !== 'style') return;
       const read = rulesOf(element.text);
       rules.push(...read.rules);
-      if (read.unread > 0) gathering.leftOut.add('rule of a style sheet', 'it is for more than a type, a class or an id', whereIs(element), undefined, read.unread); // prettier-ignore
+      if (read.unread > 0)
+        gathering.leftOut.add(
+          'rule of a style sheet',
+          'it is for more than a type, a class or an id',
+          whereIs(element),
+          undefined,
+          read.unread,
+        );
     });
     this.rules = rules;
     const { matrix, width, height, unit } = outermost(root, assumed);
     this.unit = unit;
-    this.top = { matrix, width, height, layer: null, stroke: undefined, fill: undefined, colour: undefined, isHidden: false, used: [] }; // prettier-ignore
+    this.top = {
+      matrix,
+      width,
+      height,
+      layer: null,
+      stroke: undefined,
+      fill: undefined,
+      colour: undefined,
+      isHidden: false,
+      used: [],
+    };
   }
 
   all(progress: (share: number) => void): void {
@@ -117,7 +141,10 @@ class Reading {
       this.counts.set(element, count);
       return count;
     }
-    const count = element.children.reduce((sum, child) => sum + (SILENT.has(child.name) ? 0 : this.countOf(child, used)), 0); // prettier-ignore
+    const count = element.children.reduce(
+      (sum, child) => sum + (SILENT.has(child.name) ? 0 : this.countOf(child, used)),
+      0,
+    );
     // What is within itself has no count of its own.
     if (used.length === 0) this.counts.set(element, count);
     return count;
@@ -136,7 +163,8 @@ class Reading {
     const { name, attributes } = element;
     if (SILENT.has(name)) return;
     if (!SHAPES.has(name) && !CONTAINERS.has(name) && name !== 'use') return this.leaveOut(element, name);
-    if (ownProperty(element, this.rules, 'display') === 'none') return this.leaveOut(element, 'element', 'it is not displayed'); // prettier-ignore
+    if (ownProperty(element, this.rules, 'display') === 'none')
+      return this.leaveOut(element, 'element', 'it is not displayed');
     const own = attributes.get('transform');
     const matrix = own === undefined ? null : matrixOf(own);
     if (own !== undefined && !matrix)
@@ -157,7 +185,12 @@ class Reading {
   private takeUse(use: SvgElement, context: Context, step: () => void): void {
     const of = this.usedBy(use);
     const href = use.attributes.get('href') ?? '';
-    if (!of) return this.leaveOut(use, 'use', href.startsWith('#') ? `there is no element ${href}` : 'what it uses is not in the file'); // prettier-ignore
+    if (!of)
+      return this.leaveOut(
+        use,
+        'use',
+        href.startsWith('#') ? `there is no element ${href}` : 'what it uses is not in the file',
+      );
     if (context.used.includes(of)) return this.leaveOut(use, 'use', `${href} leads back to itself`);
     if (context.used.length >= DEEPEST_USE)
       return this.leaveOut(use, 'use', `uses within uses, deeper than ${DEEPEST_USE}`);
@@ -218,22 +251,33 @@ class Reading {
     move: (point: Vector3) => Vector3,
     where: Whereabouts,
   ): Curve[] {
-    // prettier-ignore
     const { name, attributes } = element;
     const across = (key: string, otherwise = 0) => inUserUnits(attributes.get(key), width, otherwise);
     const down = (key: string, otherwise = 0) => inUserUnits(attributes.get(key), height, otherwise);
-    const round = (key: string, otherwise: number) => inUserUnits(attributes.get(key), Math.hypot(width, height) / Math.SQRT2, otherwise); // prettier-ignore
-    const one = (stretches: readonly Stretch[]): Curve[] => (stretches.length > 0 ? [curveOfSubpath(stretches, move)] : this.nothing(element)); // prettier-ignore
+    const round = (key: string, otherwise: number) =>
+      inUserUnits(attributes.get(key), Math.hypot(width, height) / Math.SQRT2, otherwise);
+    const one = (stretches: readonly Stretch[]): Curve[] =>
+      stretches.length > 0 ? [curveOfSubpath(stretches, move)] : this.nothing(element);
     switch (name) {
       case 'path': {
         const { subpaths, error, dots } = readPath(attributes.get('d') ?? '');
-        if (error) this.gathering.problems.add('path', 'an error in it: it is drawn up to there', { ...where, detail: `character ${error.character}: ${error.what}` }); // prettier-ignore
+        if (error)
+          this.gathering.problems.add('path', 'an error in it: it is drawn up to there', {
+            ...where,
+            detail: `character ${error.character}: ${error.what}`,
+          });
         if (dots > 0) this.gathering.leftOut.add('dot', 'the pen is only put down', where, undefined, dots);
         if (subpaths.length === 0 && !error && dots === 0) this.nothing(element);
         return subpaths.map((stretches) => curveOfSubpath(stretches, move));
       }
       case 'rect':
-        return one(rectangleOf({ x: across('x'), y: down('y'), width: across('width'), height: down('height') }, across('rx', NaN), down('ry', NaN))); // prettier-ignore
+        return one(
+          rectangleOf(
+            { x: across('x'), y: down('y'), width: across('width'), height: down('height') },
+            across('rx', NaN),
+            down('ry', NaN),
+          ),
+        );
       case 'circle': {
         const r = round('r', 0);
         return this.ellipse(element, [across('cx'), down('cy'), 0], r, r, move);
@@ -249,7 +293,10 @@ class Reading {
         );
       }
       case 'line': {
-        const [from, to]: Vector3[] = [[across('x1'), down('y1'), 0], [across('x2'), down('y2'), 0]]; // prettier-ignore
+        const [from, to]: Vector3[] = [
+          [across('x1'), down('y1'), 0],
+          [across('x2'), down('y2'), 0],
+        ];
         return one(from[0] === to[0] && from[1] === to[1] ? [] : [[from, to]]);
       }
       default:
@@ -287,7 +334,8 @@ function nameOf({ attributes, children }: SvgElement): string | null {
 
 /** The colour of its line, else of its area. */
 function paintOf({ stroke, fill, colour }: Context): string | null {
-  const current = (paint: string | undefined) => (paint === 'currentColor' || paint === 'currentcolor' ? (colour ?? 'black') : paint); // prettier-ignore
+  const current = (paint: string | undefined) =>
+    paint === 'currentColor' || paint === 'currentcolor' ? (colour ?? 'black') : paint;
   return colourOf(current(stroke)) ?? colourOf(current(fill));
 }
 
@@ -309,7 +357,8 @@ function outermost({ attributes }: SvgElement, assumed: FileUnit) {
     return inMm(length) ?? length.value * pixel;
   });
   const hasBox = viewBox?.length === 4 && viewBox[2] > 0 && viewBox[3] > 0;
-  if (!hasBox) return { matrix: [pixel, 0, 0, pixel, 0, 0] as Matrix, width: (w ?? 0) / pixel, height: (h ?? 0) / pixel, unit }; // prettier-ignore
+  if (!hasBox)
+    return { matrix: [pixel, 0, 0, pixel, 0, 0] as Matrix, width: (w ?? 0) / pixel, height: (h ?? 0) / pixel, unit };
   const [, , width, height] = viewBox;
   const fullWidth = w ?? (h === null ? width * pixel : (h * width) / height);
   const fullHeight = h ?? (w === null ? height * pixel : (w * height) / width);
@@ -323,11 +372,20 @@ function viewportOf({ attributes }: SvgElement, context: Context, use?: SvgEleme
   const size = (key: string) => use?.attributes.get(key) ?? attributes.get(key);
   const width = inUserUnits(size('width'), context.width, context.width);
   const height = inUserUnits(size('height'), context.height, context.height);
-  const corner = use ? shifted(0, 0) : shifted(inUserUnits(attributes.get('x'), context.width, 0), inUserUnits(attributes.get('y'), context.height, 0)); // prettier-ignore
+  const corner = use
+    ? shifted(0, 0)
+    : shifted(inUserUnits(attributes.get('x'), context.width, 0), inUserUnits(attributes.get('y'), context.height, 0));
   const viewBox = numbersIn(attributes.get('viewBox') ?? '');
   if (viewBox?.length !== 4) return { ...context, matrix: times(context.matrix, corner), width, height };
   const matrix = viewBoxMatrix(viewBox, width, height, attributes.get('preserveAspectRatio') ?? '');
-  return matrix && { ...context, matrix: times(times(context.matrix, corner), matrix), width: viewBox[2], height: viewBox[3] }; // prettier-ignore
+  return (
+    matrix && {
+      ...context,
+      matrix: times(times(context.matrix, corner), matrix),
+      width: viewBox[2],
+      height: viewBox[3],
+    }
+  );
 }
 
 /** Numbers parted by blanks or commas; null where something else is among them. */
@@ -340,9 +398,15 @@ function numbersIn(text: string): number[] | null {
 /** Straight legs through points, up to the first that is none. */
 function legsOf(text: string, isClosed: boolean): Stretch[] {
   const numbers = (text.match(/[+-]?(?:\d+\.?\d*|\.\d+)(?:[eE][+-]?\d+)?/g) ?? []).map(Number);
-  const corners = Array.from({ length: Math.floor(numbers.length / 2) }, (_, i): Vector3 => [numbers[2 * i], numbers[2 * i + 1], 0]); // prettier-ignore
+  const corners = Array.from({ length: Math.floor(numbers.length / 2) }, (_, i): Vector3 => [
+    numbers[2 * i],
+    numbers[2 * i + 1],
+    0,
+  ]);
   if (isClosed && corners.length > 2) corners.push(corners[0]);
-  return corners.slice(1).flatMap((to, i) => (corners[i][0] === to[0] && corners[i][1] === to[1] ? [] : [[corners[i], to]])); // prettier-ignore
+  return corners
+    .slice(1)
+    .flatMap((to, i) => (corners[i][0] === to[0] && corners[i][1] === to[1] ? [] : [[corners[i], to]]));
 }
 
 /** A rectangle, its corners rounded by quarters of an ellipse (SVG 2, 10.2). */
@@ -351,13 +415,13 @@ function rectangleOf(
   rx: number,
   ry: number,
 ): Stretch[] {
-  // prettier-ignore
   if (!(width > 0 && height > 0)) return [];
   const [wantedX, wantedY] = [Number.isNaN(rx) ? ry : rx, Number.isNaN(ry) ? rx : ry];
   const [a, b] = [Math.min(wantedX > 0 ? wantedX : 0, width / 2), Math.min(wantedY > 0 ? wantedY : 0, height / 2)];
   const at = (u: number, v: number): Vector3 => [x + u, y + v, 0];
   if (!(a > 0 && b > 0)) return legs([at(0, 0), at(width, 0), at(width, height), at(0, height), at(0, 0)]);
-  const quarter = (u: number, v: number, from: number) => ellipticArc({ centre: at(u, v), x: [a, 0, 0], y: [0, b, 0] }, from, Math.PI / 2); // prettier-ignore
+  const quarter = (u: number, v: number, from: number) =>
+    ellipticArc({ centre: at(u, v), x: [a, 0, 0], y: [0, b, 0] }, from, Math.PI / 2);
   return [
     ...legs([at(a, 0), at(width - a, 0)]),
     quarter(width - a, b, -Math.PI / 2),

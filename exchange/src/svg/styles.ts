@@ -27,7 +27,15 @@ export function rulesOf(sheet: string): { readonly rules: readonly StyleRule[]; 
       .slice(at, open)
       .split(',')
       .map((each) => each.trim())) {
-      const strength = /^#[\w-]+$/.test(selector) ? 3 : /^\.[\w-]+$/.test(selector) ? 2 : /^[\w-]+$/.test(selector) ? 1 : selector === '*' ? 0 : -1; // prettier-ignore
+      const strength = /^#[\w-]+$/.test(selector)
+        ? 3
+        : /^\.[\w-]+$/.test(selector)
+          ? 2
+          : /^[\w-]+$/.test(selector)
+            ? 1
+            : selector === '*'
+              ? 0
+              : -1;
       if (strength < 0) unread++;
       else rules.push({ selector, strength, declarations });
     }
@@ -53,7 +61,13 @@ export function declarationsOf(text: string): ReadonlyMap<string, string> {
   for (const declaration of text.split(';')) {
     const colon = declaration.indexOf(':');
     if (colon < 0) continue;
-    found.set(declaration.slice(0, colon).trim().toLowerCase(), declaration.slice(colon + 1).replace('!important', '').trim()); // prettier-ignore
+    found.set(
+      declaration.slice(0, colon).trim().toLowerCase(),
+      declaration
+        .slice(colon + 1)
+        .replace('!important', '')
+        .trim(),
+    );
   }
   return found;
 }

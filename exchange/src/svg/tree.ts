@@ -58,7 +58,7 @@ export function treeOf(bytes: Uint8Array, problems: Entries, progress: (share: n
     if (++errors > MOST_ERRORS)
       throw new SvgProblem(`it has more than ${MOST_ERRORS} errors; the last: ${error.message}`);
     // It says where before it says what.
-    problems.add('file', inWords(error.message), { line: parser.line, column: parser.column + 1 }); // prettier-ignore
+    problems.add('file', inWords(error.message), { line: parser.line, column: parser.column + 1 });
   });
   parser.on('doctype', (doctype) => addEntities(doctype, parser.ENTITIES));
   parser.on('opentagstart', ({ name }) => {

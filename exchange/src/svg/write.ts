@@ -27,7 +27,6 @@ export function writeSvg(
   { name, items }: OutgoingSheet,
   { tolerance, plane = FRONT, progress }: WriteSvgOptions,
 ): Written {
-  // prettier-ignore
   const [exact, approximated] = [new Entries(), new Entries()];
   const box = new Box();
   const drawn = new Map<Outgoing, string>();
@@ -43,7 +42,10 @@ export function writeSvg(
     return pathData(path, box);
   }
   const groups = [...byLayer(items)].map(([layer, on]) => {
-    const paths = on.map((item) => `    <path stroke="${item.colour}" d="${drawn.get(item) ?? ''}"><title>${escaped(item.name)}</title></path>\n`); // prettier-ignore
+    const paths = on.map(
+      (item) =>
+        `    <path stroke="${item.colour}" d="${drawn.get(item) ?? ''}"><title>${escaped(item.name)}</title></path>\n`,
+    );
     return `  <g fill="none" stroke-width="${WIDTH}" stroke-linecap="round" stroke-linejoin="round"><title>${escaped(layer)}</title>\n${paths.join('')}  </g>\n`;
   });
   const { left, top, width, height } = box.grown(MARGIN);
