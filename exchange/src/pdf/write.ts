@@ -152,11 +152,7 @@ function drawPage(target: PDFPage, parts: PageParts): void {
       color: rgb(0.2, 0.21, 0.23),
     });
   if (names) {
-    for (const { name, paths } of drawn) {
-      const [x, y] = [paths[0].start[0] + shift[0], paths[0].start[1] + shift[1]];
-      const isSeen = x > left && x < left + width && y > bottom && y < bottom + height;
-      if (isSeen) write(name, x + 1, y + 1, SMALL);
-    }
+    for (const { text, x, y } of namesOn(parts, shift)) write(text, x, y, SMALL);
   }
   const bar = layout.bar;
   write(
@@ -165,6 +161,30 @@ function drawPage(target: PDFPage, parts: PageParts): void {
     bar.y - 1,
   );
   for (const { x, y, text } of page.corners) write(text, x + 1, y + 1, SMALL);
+}
+
+/** Where along a curve its name may stand: where no other one stands already. */
+const SHARES = [0.5, 0.3, 0.7, 0.15, 0.85, 0];
+
+/** Names beside curves, in the window of a page; each where it covers no other, else where it would like to. */
+function namesOn({ layout, drawn, letters }: PageParts, [dx, dy]: Place) {
+  const { left, bottom, width, height } = layout.window;
+  const placed: { readonly text: string; readonly x: number; readonly y: number; readonly length: number }[] = [];
+  for (const { name, paths } of drawn) {
+    const text = letters.plain(name);
+    const length = letters.font.widthOfTextAtSize(text, SMALL);
+    const places = placesOf(paths[0]);
+    const all = SHARES.map((share) => places[Math.round(share * (places.length - 1))])
+      .map(([x, y]) => ({ text, x: x + dx + 1, y: y + dy + 1, length }))
+      .filter(({ x, y }) => x > left && x + length < left + width && y > bottom && y + SMALL < bottom + height);
+    const isFree = (own: (typeof all)[number]) =>
+      placed.every(
+        (other) => Math.abs(own.y - other.y) > SMALL || own.x > other.x + other.length || other.x > own.x + own.length,
+      );
+    const chosen = all.find(isFree) ?? all[0];
+    if (chosen) placed.push(chosen);
+  }
+  return placed;
 }
 
 /** The bar, the frame of a tile, its marks, and the plan of all tiles. */
