@@ -10,7 +10,8 @@ import { join } from 'node:path';
 const LIBRARIES = ['/usr/lib/x86_64-linux-gnu', '/usr/lib/aarch64-linux-gnu'].find((folder) => existsSync(folder));
 const PROGRAM = ['/usr/bin/occt-draw-7.6', '/usr/bin/occt-draw'].find((file) => existsSync(file));
 
-export const NO_JUDGE = 'occt-draw is not installed here: its judgement was not asked for (apt-get install occt-draw)';
+export const NO_JUDGE =
+  'occt-draw is not installed here, or does not run: its judgement was not asked for (apt-get install occt-draw)';
 
 export interface JudgedEdge {
   readonly from: number;
@@ -22,45 +23,59 @@ export interface JudgedEdge {
 /** So many places of each edge are compared. */
 const PLACES = 8;
 
-/** What the independent reader sees in each file: the edges, in order. Null where it is not installed. */
-export const judged =
-  PROGRAM && LIBRARIES
-    ? (format: 'step' | 'iges', files: readonly Uint8Array[]): JudgedEdge[][] => {
-        const folder = mkdtempSync(join(tmpdir(), 'judge-'));
-        try {
-          return judgedIn(folder, format, files, PROGRAM, LIBRARIES);
-        } finally {
-          rmSync(folder, { recursive: true });
-        }
-      }
-    : null;
+type Judge = (format: 'step' | 'iges', files: readonly Uint8Array[]) => JudgedEdge[][];
 
-function judgedIn(
-  folder: string,
-  format: 'step' | 'iges',
-  files: readonly Uint8Array[],
+function doesRun(program: string, libraries: string): boolean {
+  try {
+    return run(program, libraries, [], () => 'puts ready\n').includes('ready');
+  } catch {
+    return false;
+  }
+}
+
+/** What a script prints that is run beside files by these names. */
+function run(
   program: string,
   libraries: string,
-) {
-  // prettier-ignore
-  const links = join(folder, 'lib');
-  mkdirSync(links);
-  // It looks for its plugins by names that only the development packages have.
-  for (const file of readdirSync(libraries)) {
-    const [, name] = /^(libTK\w+\.so)\.\d+$/.exec(file) ?? [];
-    if (name) symlinkSync(join(libraries, file), join(links, name));
+  files: readonly (readonly [name: string, bytes: Uint8Array])[],
+  script: (folder: string) => string,
+): string {
+  const folder = mkdtempSync(join(tmpdir(), 'judge-'));
+  try {
+    const links = join(folder, 'lib');
+    mkdirSync(links);
+    // It looks for its plugins by names that only the development packages have.
+    for (const file of readdirSync(libraries)) {
+      const [, name] = /^(libTK\w+\.so)\.[\d.]+$/.exec(file) ?? [];
+      if (name && !existsSync(join(links, name))) symlinkSync(join(libraries, file), join(links, name));
+    }
+    for (const [name, bytes] of files) writeFileSync(join(folder, name), bytes);
+    writeFileSync(join(folder, 'judge.tcl'), `pload MODELING DATAEXCHANGE\n${script(folder)}\nexit\n`);
+    return execFileSync(program, ['-b', '-f', join(folder, 'judge.tcl')], {
+      env: { ...process.env, LD_LIBRARY_PATH: links },
+      encoding: 'utf8',
+      stdio: ['ignore', 'pipe', 'ignore'],
+      timeout: 300_000,
+      maxBuffer: 1 << 28,
+    });
+  } finally {
+    rmSync(folder, { recursive: true });
   }
-  files.forEach((bytes, i) => writeFileSync(join(folder, `${i}.${format}`), bytes));
-  const read = format === 'step' ? 'stepread' : 'igesbrep';
-  const script = files.map((_, i) => `catch {${read} ${join(folder, `${i}.${format}`)} r${i}x *}\n${judgeFile(i)}`);
-  writeFileSync(join(folder, 'judge.tcl'), `pload MODELING DATAEXCHANGE\n${script.join('')}\nexit\n`);
-  const out = execFileSync(program, ['-b', '-f', join(folder, 'judge.tcl')], {
-    env: { ...process.env, LD_LIBRARY_PATH: links },
-    encoding: 'utf8',
-    timeout: 300_000,
-    maxBuffer: 1 << 28,
-  });
-  const edges: JudgedEdge[][] = files.map(() => []);
+}
+
+function judgeWith(program: string, libraries: string): Judge {
+  return (format, files) => {
+    const read = format === 'step' ? 'stepread' : 'igesbrep';
+    const named = files.map((bytes, i) => [`${i}.${format}`, bytes] as const);
+    const out = run(program, libraries, named, (folder) =>
+      named.map(([name], i) => `catch {${read} ${join(folder, name)} r${i}x *}\n${judgeFile(i)}`).join(''),
+    );
+    return edgesIn(out, files.length);
+  };
+}
+
+function edgesIn(out: string, count: number): JudgedEdge[][] {
+  const edges: JudgedEdge[][] = Array.from({ length: count }, () => []);
   for (const [, file, numbers] of out.matchAll(/^judged (\d+) (.*)$/gm)) {
     const [from, to, ...rest] = numbers.trim().split(/\s+/).map(Number);
     const places = Array.from({ length: rest.length / 4 }, (_, i) => ({
@@ -92,3 +107,7 @@ const judgeFile = (i: number) => `
     puts $line
   }
 `;
+
+/** What the independent reader sees in each file: the edges, in order. Null where it is not installed, or does not run. */
+export const judged: Judge | null =
+  PROGRAM && LIBRARIES && doesRun(PROGRAM, LIBRARIES) ? judgeWith(PROGRAM, LIBRARIES) : null;
