@@ -58,6 +58,13 @@ describe('cubic pieces within a tolerance', () => {
     }
   });
 
+  it('end where a tolerance is finer than anybody can draw, and say what was reached', () => {
+    const { pieces, price } = cubicsWithin(DEGREE_7, 1e-300);
+    expect(pieces.length).toBeLessThan(2000);
+    expect(price.max).toBeGreaterThan(1e-300);
+    expect(price.max).toBeLessThan(1e-5);
+  });
+
   it('err on a circular arc as is known of them', () => {
     // R (2/27) sin⁶(θ/4) / cos²(θ/4), the error of the classic handles; ours are no worse.
     const [radius, turn] = [25, Math.PI / 2];

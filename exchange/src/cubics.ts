@@ -33,23 +33,26 @@ const [PLACES, SHARE] = [16, 0.9];
 /** Handles of other lengths, as shares of the chord, make pieces that nobody expects. */
 const [SHORTEST, LONGEST] = [0.05, 1.5];
 /** A span is halved no more often than this. */
-const DEEPEST = 24;
+const DEEPEST = 14;
+/** Of the size of a curve: finer pieces would be thousands, and rounding would decide where they end. */
+const FINEST = 1e-8;
 
 /**
  * A curve as cubic Bézier pieces within a tolerance, in mm, one for each span where that is enough, else halved: each
  * with the ends and end tangents of its stretch, and handles for which its middle comes nearest to the place at half
- * the length. Kinks stay.
+ * the length. Kinks stay. No tolerance is finer than 1e-8 of the curve's length; the price says what was reached.
  */
 export function cubicsWithin(curve: Curve, tolerance: number): Cubics {
   const { knots } = curve;
   const lengths = arcLength(curve);
+  const within = SHARE * Math.max(tolerance, FINEST * lengths.total);
   const pieces: [Vector3, Vector3, Vector3][] = [];
   let price: ExchangePrice = { max: 0, at: evaluate(curve, domainOf(curve)[0]), bound: null };
   const add = (from: number, to: number, depth: number): void => {
     const piece = cubicOver(curve, lengths, from, to);
     const worst = farthest(piece, curve, from, to);
     const middle = (from + to) / 2;
-    if (worst.max > SHARE * tolerance && depth < DEEPEST && middle > from && middle < to) {
+    if (worst.max > within && depth < DEEPEST && middle > from && middle < to) {
       add(from, middle, depth + 1);
       add(middle, to, depth + 1);
       return;

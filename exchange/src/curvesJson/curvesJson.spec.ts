@@ -45,6 +45,7 @@ describe('files of curves', () => {
       [{ ...LINE, weights: [1] }, '2 weights are needed, and it has 1', '/curves/1/weights'],
       [{ ...LINE, weights: [1, -1] }, 'weight 2 is -1', '/curves/1'],
       [{ ...LINE, knots: [0, 0, 1] }, '2 control points of degree 1 need 4 knots, and it has 3', '/curves/1'],
+      [{ ...LINE, closing: 'periodic', degree: 1e9 }, 'its degree is 1000000000; up to 25 can be drawn', '/curves/1'],
       [7, 'it is no object', '/curves/1'],
     ];
     for (const [curve, reason, entity] of bad) {

@@ -1,4 +1,4 @@
-import { failed, type Result, success } from '@pencil-bend/core';
+import { failed, MAX_DEGREE, type Result, success } from '@pencil-bend/core';
 import { plainJsonProblem } from '@pencil-bend/document';
 import { decoded } from '../decoded';
 import { Gathering, type Incoming, mustBeFewCurves, PLAIN_LOOK, TooMuch } from '../incoming';
@@ -75,15 +75,16 @@ function take(value: unknown, index: number, gathering: Gathering): void {
   if (weights !== undefined && !areNumbers(weights)) return leaveOut('its weights are no numbers', '/weights');
   if (weights !== undefined && weights.length !== points.length)
     return leaveOut(`${points.length} weights are needed, and it has ${weights.length}`, '/weights');
-  const count = points.length + (closing === 'periodic' ? degree : 0);
-  if (!(count < 1e7)) return leaveOut(`its degree ${degree} is none`, '/degree');
+  // What is no degree is refused below; it must not make room for points before that.
+  const wrap = closing === 'periodic' && Number.isInteger(degree) && degree > 0 && degree <= MAX_DEGREE ? degree : 0;
+  const count = points.length + wrap;
   const packed = Float64Array.from((points as number[][]).flat());
   gathering.addCurve(
     {
       degree,
       knots,
-      points: repeating(packed, 3, Math.max(0, Math.floor(count))),
-      weights: weights ? repeating(weights, 1, Math.max(0, Math.floor(count))) : null,
+      points: repeating(packed, 3, count),
+      weights: weights ? repeating(weights, 1, count) : null,
       isClosed: closing !== 'open',
     },
     { ...PLAIN_LOOK, name: typeof name === 'string' ? name : `Curve ${index + 1}` },

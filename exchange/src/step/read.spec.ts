@@ -100,6 +100,17 @@ describe('STEP files', () => {
     expectEnds(result.value, [[0, 0, 0], [762, 0, 0]]); // prettier-ignore
   });
 
+  it('take places and what is placed in the unit that is said for them', () => {
+    const none = `#902=(GEOMETRIC_REPRESENTATION_CONTEXT(3)REPRESENTATION_CONTEXT('',''));\n`;
+    const [from, to] = [axes(100, '0.,0.,0.', '0.,0.,1.', '1.,0.,0.'), axes(110, '10.,0.,0.', '0.,0.,1.', '1.,0.,0.')];
+    const mapped = `${from}${to}#1=CARTESIAN_POINT('a',(1.,0.,0.));\n#10=MAPPED_ITEM('',#11,#110);\n#11=REPRESENTATION_MAP(#100,#12);\n#12=SHAPE_REPRESENTATION('',(#1),#902);\n`;
+    const result = readStep(bytesOf(partOf('#10', mapped, none)), {
+      assumed: { name: 'in', toMm: 25.4, assumed: true },
+    });
+    if (!result.ok) throw new Error(result.failure);
+    expect(result.value.items[0]).toMatchObject({ at: [expect.closeTo(11 * 25.4, 9), 0, 0] });
+  });
+
   it('bring every kind of B-spline curve', () => {
     const plain = '3,(#1,#2,#3,#4),.UNSPECIFIED.,.F.,.U.';
     const knots = (spline: string) => {
@@ -252,6 +263,15 @@ describe('damaged STEP files', () => {
       bomb += `#${2000 + k}=REPRESENTATION_MAP(#50,#${999 + k});\n#${3000 + k}=MAPPED_ITEM('',#${2000 + k},#50);\n#${1000 + k}=SHAPE_REPRESENTATION('',(#${3000 + k},#${3000 + k}),#902);\n`;
     }
     expect(why(partOf('#10', `${bomb}#10=MAPPED_ITEM('',#2030,#50);\n`))).toMatch(/1,610,612,736 curves .* 20,000/);
+  });
+
+  it('bring parts that are only placed within each other, and name them', () => {
+    const part = (id: number, shape: number, items: string) =>
+      `#${id}=PRODUCT_DEFINITION('','',#${id + 1},$);\n#${shape}=PRODUCT_DEFINITION_SHAPE('','',#${id});\n#${shape + 1}=SHAPE_DEFINITION_REPRESENTATION(#${shape},#${shape + 2});\n#${shape + 2}=SHAPE_REPRESENTATION('',(${items}),#902);\n`;
+    const use = (id: number, parent: number, child: number) => `#${id}=NEXT_ASSEMBLY_USAGE_OCCURRENCE('','','',#${parent},#${child},$);\n`; // prettier-ignore
+    const round = read(file(`${context()}${POINTS}#10=${SPLINE};\n${part(300, 400, '#10')}${part(310, 410, '#1')}${use(500, 300, 310)}${use(501, 310, 300)}`)); // prettier-ignore
+    expect(round.items).toHaveLength(2);
+    expect(round.report.problems).toMatchObject([{ why: '#300 is placed within itself' }]);
   });
 
   it('are refused in words where nothing can be had of them', () => {

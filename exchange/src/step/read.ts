@@ -59,12 +59,11 @@ function readRecords(
     problems.add('file', 'it stops before its end', { line: records.lineAt(text.length) });
   }
   const whereIs = (id: number): Whereabouts => ({ entity: `#${id}`, line: records.lineOf(id) });
-  const structure = new Structure(records, leftOut, (error, id) =>
-    problems.add('file', error.message, whereIs(error.id ?? id)),
-  );
+  const tell = (error: StepProblem, id: number) => problems.add('file', error.message, whereIs(error.id ?? id));
+  const structure = new Structure(records, leftOut, tell, assumed);
   const occurrences = structure.occurrences();
   const loose = new Set(structure.looseOnes);
-  const reading = new Reading(records, gathering, assumed);
+  const reading = new Reading(records, gathering);
   occurrences.forEach((occurrence, i) => {
     reading.take(occurrence);
     if (loose.has(occurrence.id)) gathering.changed.add('curve', 'it is in no shape of a part', whereIs(occurrence.id));
@@ -84,7 +83,6 @@ class Reading {
   constructor(
     private readonly records: Records,
     private readonly gathering: Gathering,
-    private readonly assumed: FileUnit | undefined,
   ) {
     this.looks = looksOf(records);
     this.placements = new Placements(records);
@@ -183,7 +181,7 @@ class Reading {
   }
 
   private unitOf({ units }: Occurrence): FileUnit {
-    const unit = units.length.assumed && this.assumed ? this.assumed : units.length;
+    const unit = units.length;
     this.unitsByName.set(`${unit.name} ${unit.toMm} ${unit.assumed}`, unit);
     if (units.uncertainty !== null) this.uncertainty = Math.max(this.uncertainty ?? 0, units.uncertainty);
     return unit;

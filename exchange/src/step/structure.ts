@@ -1,11 +1,11 @@
 import type { Affine } from '@pencil-bend/core';
 import { composed, IDENTITY } from '../affine';
 import { mustBeFewCurves } from '../incoming';
-import type { Entries } from '../report';
+import type { Entries, FileUnit } from '../report';
 import { CURVE_TYPES, nameOf } from './curves';
 import { Placements } from './placement';
 import { type Instance, type Records, StepProblem } from './records';
-import { NO_UNITS, type StepUnits, unitsOf } from './units';
+import { type StepUnits, unitsOf } from './units';
 import { attributesOf, idsIn, idsOf, textOf } from './values';
 
 /** Something to be read, and where it stands. */
@@ -65,12 +65,13 @@ export class Structure {
   private readonly contents = new Map<number, Contents>();
   private readonly counts = new Map<number, number>();
   private readonly underWay = new Set<number>();
-  private readonly reached = new Set<number>();
 
   constructor(
     private readonly records: Records,
     private readonly leftOut: Entries,
     private readonly problem: (error: StepProblem, id: number) => void,
+    /** What lengths are where the file names no unit. */
+    private readonly assumed?: FileUnit,
   ) {
     this.placements = new Placements(records);
   }
@@ -82,6 +83,12 @@ export class Structure {
     const loose = this.looseRepresentations(parts);
     let count = 0;
     for (const part of tops) count += this.countOfPart(part, parts, 0);
+    // Parts that are only placed within each other come from nowhere: the first of them is one more of its own.
+    for (const part of parts.values()) {
+      if (this.counts.has(-part.id)) continue;
+      tops.push(part);
+      count += this.countOfPart(part, parts, 0);
+    }
     for (const id of loose) count += this.countOf(id, 0);
     mustBeFewCurves(count);
     const out: Occurrence[] = [];
@@ -249,9 +256,15 @@ export class Structure {
   }
 
   private unitsOf(representation: number): StepUnits {
-    if (!this.records.has(representation)) return NO_UNITS;
+    if (!this.records.has(representation)) return this.unitsIn(undefined);
     const instance = this.records.instance(representation);
-    return unitsOf(this.records, [...idsIn(attributesOf(instance, 'REPRESENTATION')[2])][0]);
+    return this.unitsIn([...idsIn(attributesOf(instance, 'REPRESENTATION')[2])][0]);
+  }
+
+  /** Of a context; what it does not say is as it is assumed, for places and for what is placed alike. */
+  private unitsIn(context: number | undefined): StepUnits {
+    const units = unitsOf(this.records, context);
+    return units.length.assumed && this.assumed ? { ...units, length: this.assumed } : units;
   }
 
   private countOfPart(part: Part, parts: ReadonlyMap<number, Part>, depth: number): number {
@@ -320,9 +333,8 @@ export class Structure {
   private contentsOf(representation: number): Contents {
     const known = this.contents.get(representation);
     if (known) return known;
-    this.reached.add(representation);
     const made = this.attempt(representation, () => this.contentsIn(representation));
-    const contents = made ?? { units: NO_UNITS, leaves: [], placed: [] };
+    const contents = made ?? { units: this.unitsIn(undefined), leaves: [], placed: [] };
     this.contents.set(representation, contents);
     return contents;
   }
@@ -330,7 +342,7 @@ export class Structure {
   private contentsIn(representation: number): Contents {
     const instance = this.records.instance(representation);
     const [, items, context] = attributesOf(instance, 'REPRESENTATION');
-    const units = unitsOf(this.records, [...idsIn(context)][0]);
+    const units = this.unitsIn([...idsIn(context)][0]);
     const leaves: Leaf[] = [];
     const placed: { representation: number; map: Affine }[] = [];
     for (const id of idsIn(items)) {
@@ -388,7 +400,6 @@ export class Structure {
       if (!instance) continue;
       if (instance.parts.has('EDGE_CURVE') || instance.parts.has('POLY_LOOP')) {
         leaves.push({ kind: instance.parts.has('EDGE_CURVE') ? 'curve' : 'loop', id, within, isEdge: true });
-        this.reached.add(id);
         continue;
       }
       if (hasOne(instance, FACES)) faces++;
@@ -449,8 +460,8 @@ export class Structure {
   /** Of what is in no representation: those of the file, where there is one kind alone. */
   private onlyUnits(): StepUnits {
     const contexts = this.each(this.records.ofType('GLOBAL_UNIT_ASSIGNED_CONTEXT'), (instance) => instance);
-    if (contexts.length === 0) return NO_UNITS;
-    return this.attempt(contexts[0].id, () => unitsOf(this.records, contexts[0].id)) ?? NO_UNITS;
+    const [first] = contexts;
+    return (first && this.attempt(first.id, () => this.unitsIn(first.id))) ?? this.unitsIn(undefined);
   }
 }
 
