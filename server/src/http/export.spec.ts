@@ -46,7 +46,7 @@ describe('a project', () => {
 
   it.each([
     ['', 400, "'format' is one of step, iges, svg, pdf, machine, table, curves, not ''"],
-    ['format=dwg', 400, "not 'dwg'"],
+    ['format=clay', 400, "not 'clay'"],
     ['format=step&units=ell', 400, "'units' is one of mm, cm, m, in, not 'ell'"],
     ['format=step&tolerance=0', 400, "'tolerance' is a number above 0, not '0'"],
     ['format=step&colour=red', 400, "'colour' is none of"],
