@@ -19,7 +19,7 @@ export { fileKind, type FileKind } from './bringIn/fileKind';
 export type { Incoming, IncomingItem } from './incoming';
 export { LARGEST_FILE, MOST_CURVES } from './incoming';
 export { EXPORT_FORMATS, type ExportFormat, isExportFormat } from './handOver/formats';
-export { HAND_OVER_DEFAULTS, type HandedOver, handOver, type HandOverOptions } from './handOver/handOver';
+export { HAND_OVER_DEFAULTS, type HandedOver, handOver, handOverEach, type HandOverOptions } from './handOver/handOver';
 export type { Which } from './handOver/outgoingOf';
 export type { CurveForm, StandIn } from './handOver/standIns';
 export { type Nurbs, recipeOfNurbs } from './nurbs';

@@ -29,7 +29,11 @@ export function nameFrom(text: string, otherwise: string): string {
  * The arguments of the step that takes items of a file into a drawing: on its layers of the same names, or on new ones;
  * edges of what was left out on a layer to work to; what belongs together as a group.
  */
-export function broughtIn(items: readonly IncomingItem[], project: Project, options: BroughtInOptions): BroughtIn {
+export function broughtIn(
+  items: readonly IncomingItem[],
+  project: Pick<Project, 'layers' | 'layerOrder'>,
+  options: BroughtInOptions,
+): BroughtIn {
   const { id, layer, plane, map } = options;
   const file = nameFrom(options.file, 'a file');
   const layers = new Map<string, BroughtIn['layers'][number]>();

@@ -85,9 +85,13 @@ describe('handing over', () => {
     expect(arcs.standIns.map(({ name }) => name)).toEqual(['Wall', 'Rim']);
     const [wall, rim] = arcs.standIns;
     expect(wall.arcs).toBeGreaterThan(2);
-    expect(wall.jumps).toBe(wall.arcs + wall.lines - 1);
+    expect(wall.jumps).toHaveLength(wall.arcs + wall.lines - 1);
+    expect(wall.jumps.every(({ size }) => size > 0)).toBe(true);
     expect(wall.price.max).toBeLessThanOrEqual(0.05);
-    expect(wall.smallestRadius).toBeLessThan(60);
+    expect(wall.tightest?.radius).toBeLessThan(60);
+    // Two halves of one circle: its curvature jumps nowhere.
+    expect(rim.tightest?.radius).toBeCloseTo(25, 6);
+    expect(rim.jumps).toEqual([]);
     expect(rim.price.max).toBeLessThan(1e-6);
     expect(arcs.report.exact).toMatchObject([{ what: 'point', count: 1 }]);
     expect(arcs.report.approximated.map(({ count }) => count)).toEqual([2]);

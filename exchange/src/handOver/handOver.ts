@@ -53,24 +53,56 @@ export const HAND_OVER_DEFAULTS: Omit<HandOverOptions, 'format' | 'time'> = {
 /** A drawing as a file in an open format, and what of it goes exactly, at what price, or not at all; fails in words. */
 export async function handOver(
   project: Project,
-  options: HandOverOptions,
+  { format, ...options }: HandOverOptions,
   progress?: (share: number) => void,
 ): Promise<Result<HandedOver, string>> {
-  const { format } = options;
+  const [file] = await handOverEach(project, [format], options, progress);
+  return file;
+}
+
+/** The same drawing in several formats, one after the other: what stands for its curves is made once. */
+export async function handOverEach(
+  project: Project,
+  formats: readonly ExportFormat[],
+  options: Omit<HandOverOptions, 'format'>,
+  progress?: (share: number) => void,
+): Promise<readonly Result<HandedOver, string>[]> {
   const { sheet: drawn, leftOut } = outgoingOf(project, options);
-  if (drawn.items.length === 0) return failed('there is nothing to hand over: no curve or point that is shown');
-  try {
-    const { sheet, standIns, approximated } = standInsFor(drawn, options.form, options.tolerance, (share) =>
-      progress?.(share / 2),
+  if (drawn.items.length === 0)
+    return formats.map(() => failed('there is nothing to hand over: no curve or point that is shown'));
+  const share = options.form === 'as-drawn' ? 0 : 0.5;
+  const made = await orWhy(() =>
+    standInsFor(drawn, options.form, options.tolerance, (part) => progress?.(share * part)),
+  );
+  if (!made.ok) return formats.map(() => made);
+  const { sheet, standIns, approximated } = made.value;
+  const files: Result<HandedOver, string>[] = [];
+  for (const format of formats) {
+    const written = await orWhy(() =>
+      write(sheet, { ...options, format }, (part) =>
+        progress?.(share + ((1 - share) * (files.length + part)) / formats.length),
+      ),
     );
-    const written = await write(sheet, options, (share) => progress?.(0.5 + share / 2));
+    if (!written.ok) {
+      files.push(written);
+      continue;
+    }
+    const { bytes, report } = written.value;
     const { extension, mediaType } = EXPORT_FORMATS[format];
-    const report: ExportReport = {
-      ...written.report,
-      approximated: [...approximated.list, ...written.report.approximated],
-      leftOut: [...leftOut.list, ...written.report.leftOut],
+    const whole: ExportReport = {
+      ...report,
+      approximated: [...approximated.list, ...report.approximated],
+      leftOut: [...leftOut.list, ...report.leftOut],
     };
-    return success({ name: plainFileName(project.name, extension), mediaType, bytes: written.bytes, report, standIns });
+    files.push(success({ name: plainFileName(project.name, extension), mediaType, bytes, report: whole, standIns }));
+  }
+  return files;
+}
+
+/** What is asked for, or in words why it is too much. */
+async function orWhy<Value>(asked: () => Value | Promise<Value>): Promise<Result<Value, string>> {
+  try {
+    return success(await asked());
   } catch (error) {
     if (error instanceof TooLarge || error instanceof TooManyRows || error instanceof RangeError)
       return failed(error.message);

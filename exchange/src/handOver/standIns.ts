@@ -1,11 +1,16 @@
-import { type Curve, deviation, evaluate, makeCurve } from '@pencil-bend/core';
-import { arcsAndLines, polylineWithin, segmentsToCurve } from '@pencil-bend/core/changing';
+import { type Curve, deviation, distance, evaluate, makeCurve, type Vector3 } from '@pencil-bend/core';
+import { arcsAndLines, polylineWithin, type Segment, segmentsToCurve } from '@pencil-bend/core/changing';
 import type { Outgoing, OutgoingCurve, OutgoingSheet } from '../outgoing';
 import { nurbsOf } from '../nurbs';
 import { Entries, type ExchangePrice } from '../report';
 
 /** How curves go to those who cannot read them: as they are, as arcs and lines, or as polylines. */
 export type CurveForm = 'as-drawn' | 'arcs-and-lines' | 'polylines';
+
+export interface Jump {
+  readonly at: Vector3;
+  readonly size: number;
+}
 
 /** What stands for a curve, to be looked at before it goes. */
 export interface StandIn {
@@ -14,10 +19,10 @@ export interface StandIn {
   readonly curve: Curve;
   readonly arcs: number;
   readonly lines: number;
-  /** In mm; Infinity without arcs. */
-  readonly smallestRadius: number;
-  /** Where two parts meet and curvature jumps. */
-  readonly jumps: number;
+  /** The tightest arc, in mm, and a place on it; null without arcs. */
+  readonly tightest: { readonly radius: number; readonly at: Vector3 } | null;
+  /** Where two parts meet and curvature jumps, by so much in 1/mm. */
+  readonly jumps: readonly Jump[];
   readonly price: ExchangePrice;
 }
 
@@ -63,11 +68,11 @@ interface Made {
 function arcsFor(item: OutgoingCurve, tolerance: number): Made | null {
   const made = arcsAndLines(item.curve, tolerance);
   if (!made.ok) return null;
-  const { segments, plane, arcs, lines, smallestRadius, bound } = made.value;
+  const { segments, plane, arcs, lines, bound } = made.value;
   const curve = segmentsToCurve(segments, plane);
   const { name, colour, layer } = item;
   const price = priceOf(item.curve, curve, bound);
-  const standIn = { name, curve, arcs, lines, smallestRadius, jumps: Math.max(0, segments.length - 1), price };
+  const standIn = { name, curve, arcs, lines, tightest: tightestOf(segments, curve), jumps: jumpsOf(segments), price };
   return { item: { kind: 'segments', name, colour, layer, segments, plane, isStandIn: true }, standIn, arcs };
 }
 
@@ -81,8 +86,29 @@ function polylineFor(item: OutgoingCurve, tolerance: number): Made {
   if (isClosed) for (let c = 0; c < 3; c++) homogeneous[4 * count - 4 + c] = homogeneous[c];
   const curve = makeCurve(1, knots, homogeneous, isClosed ? 'clamped-closed' : 'open');
   const price = priceOf(item.curve, curve, tolerance);
-  const standIn = { name: item.name, curve, arcs: 0, lines: count - 1, smallestRadius: Infinity, jumps: 0, price };
+  const standIn = { name: item.name, curve, arcs: 0, lines: count - 1, tightest: null, jumps: [], price };
   return { item: { ...item, curve, nurbs: nurbsOf(curve), isStandIn: true }, standIn, arcs: 0 };
+}
+
+/** Jumps below this, in 1/mm, are rounding. */
+const LEAST_JUMP = 1e-9;
+
+function tightestOf(segments: readonly Segment[], curve: Curve): StandIn['tightest'] {
+  const radiusOf = (segment: Segment) => (segment.kind === 'arc' ? segment.radius : Infinity);
+  const tightest = segments.reduce((a, b) => (radiusOf(b) < radiusOf(a) ? b : a));
+  if (tightest.kind !== 'arc') return null;
+  return { radius: tightest.radius, at: evaluate(curve, (tightest.start + tightest.end) / 2) };
+}
+
+/** Where curvature is another on each side: between parts, and of what is closed where it begins. */
+function jumpsOf(segments: readonly Segment[]): Jump[] {
+  const curvatureOf = (segment: Segment) => (segment.kind === 'arc' ? Math.sign(segment.turn) / segment.radius : 0);
+  return segments.flatMap((segment, i): Jump[] => {
+    const before = i > 0 ? segments[i - 1] : segments[segments.length - 1];
+    if (i === 0 && distance(before.to, segment.from) > 0) return [];
+    const size = Math.abs(curvatureOf(segment) - curvatureOf(before));
+    return size > LEAST_JUMP ? [{ at: segment.from, size }] : [];
+  });
 }
 
 /** The largest distance found and its place; what is proven is known from how the path was made. */

@@ -34,6 +34,14 @@ export const SHEET_ACTIONS: readonly BenchAction[] = [
     inMenu: ({ editing }) => editing.selection().items.length > 0,
     does: ({ pointExport }) => pointExport.ask(),
   },
+  {
+    label: 'Hand over',
+    finds: 'export save files step iges svg pdf csv json machine cut print',
+    group: 'drawing',
+    keys: ['Ctrl+S'],
+    inMenu: ({ editing }) => editing.selection().items.length > 0,
+    does: ({ handOver }) => handOver.toggle(),
+  },
   { label: 'Undo', finds: 'back', group: 'drawing', keys: ['Ctrl+Z'], does: ({ stepHistory }) => stepHistory.undo() },
   {
     label: 'Redo',

@@ -2,6 +2,7 @@ import type {
   Editing,
   FairingChoice,
   Fairness,
+  HandOver,
   Joints,
   LossyPreview,
   LumpTour,
@@ -26,6 +27,7 @@ export interface Workbench {
   readonly fairing: FairingChoice;
   readonly fairness: Fairness;
   readonly hand: ToolInHand;
+  readonly handOver: HandOver;
   readonly joints: Joints;
   readonly viewports: Viewports;
   readonly lossy: LossyPreview;

@@ -1,5 +1,6 @@
 import type { Vector3 } from '@pencil-bend/core';
-import type { Id } from '@pencil-bend/document';
+import type { Id, Project } from '@pencil-bend/document';
+import type { CurveForm, ExportFormat, PaperSize } from '@pencil-bend/exchange';
 
 /** Where a view is looked at: the middle in the plane's own axes in mm, and mm per pixel. */
 export interface Camera {
@@ -146,6 +147,29 @@ export interface Measurement {
   readonly places: readonly MeasuredPlace[];
 }
 
+/** How a drawing is handed over. */
+export interface HandOverSettings {
+  readonly formats: readonly ExportFormat[];
+  readonly which: 'selected' | 'layers' | 'all';
+  /** Of these layers, where it is of layers. */
+  readonly layers: readonly Id[];
+  /** What lies on layers to work to goes out too. */
+  readonly references: boolean;
+  /** Null for those of the sheet. */
+  readonly units: Project['units'] | null;
+  /** In mm; null for the tolerance of the sheet. */
+  readonly tolerance: number | null;
+  readonly form: CurveForm;
+  readonly paper: PaperSize;
+  /** In mm, and mm a minute. */
+  readonly machine: { readonly clearance: number; readonly depth: number; readonly feed: number };
+  /** Places of each curve in a table. */
+  readonly places: number;
+  readonly decimal: '.' | ',';
+  /** A byte order mark, by which some programs know UTF-8. */
+  readonly mark: boolean;
+}
+
 /** How the drawing is looked at: kept with the project, beside the drawing; undo does not touch it. */
 export interface SavedView {
   readonly comb: Comb;
@@ -160,4 +184,5 @@ export interface SavedView {
   readonly measurements: readonly Measurement[];
   /** Pictures to trace over. */
   readonly pictures: readonly TracedPicture[];
+  readonly handOver: HandOverSettings;
 }

@@ -3,6 +3,7 @@ import accordion from '@primeuix/themes/aura/accordion';
 import badge from '@primeuix/themes/aura/badge';
 import base from '@primeuix/themes/aura/base';
 import button from '@primeuix/themes/aura/button';
+import checkbox from '@primeuix/themes/aura/checkbox';
 import contextmenu from '@primeuix/themes/aura/contextmenu';
 import datatable from '@primeuix/themes/aura/datatable';
 import dialog from '@primeuix/themes/aura/dialog';
@@ -31,6 +32,7 @@ const AURA = {
     accordion,
     badge,
     button,
+    checkbox,
     contextmenu,
     datatable,
     dialog,

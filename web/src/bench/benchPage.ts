@@ -1,6 +1,7 @@
 import {
   BENCH_SERVICES,
   Editing,
+  HandOver,
   Joints,
   LossyPreview,
   LumpTour,
@@ -50,6 +51,7 @@ import { Tooltip } from 'primeng/tooltip';
 import type { BenchAction, Workbench } from '../actions/workbench';
 import { copied, holdsItems, holdsPoints, pasted } from '../actions/clipboard';
 import { actionFor } from '../actions/shortcuts';
+import { HandOverPanel } from '../panels/exchange/handOverPanel';
 import { Graphs } from '../panels/graphs/graphs';
 import { HistoryPanel } from '../panels/history/historyPanel';
 import { Inspector } from '../panels/inspector/inspector';
@@ -86,6 +88,7 @@ import { FramedButton } from '../ui/buttons';
     ComingPointsPanel,
     DatePipe,
     Graphs,
+    HandOverPanel,
     HistoryPanel,
     Icon,
     Inspector,
@@ -144,6 +147,7 @@ export class BenchPage implements Workbench {
   readonly target = inject(Target);
   readonly toolView = inject(ToolView);
   readonly tryFits = inject(TryFits);
+  readonly handOver = inject(HandOver);
   private readonly typed = inject(TypedPlace);
   readonly viewports = inject(Viewports);
   // It works by itself as long as the page is there.

@@ -16,6 +16,7 @@ import { drawingActions } from '../state/actions';
 import { newStamp } from '../state/ids';
 import { type BenchState, reducers } from '../state/reducers';
 import { SyncQueue } from '../sync/syncQueue';
+import { ExchangeWorkService } from '../work/exchangeWorkService';
 import { FitWorkService } from '../work/fitWorkService';
 import { ReadingWorkService } from '../work/readingWorkService';
 import { HeavyWorkService } from '../work/heavyWorkService';
@@ -37,7 +38,7 @@ export class WorkHere {
   cancelled = 0;
   run = async <Kind extends JobKind>(kind: Kind, asked: Asked<Kind>, onProgress?: (step: JobProgress) => void) => {
     await Promise.resolve();
-    return { kind: 'answered', answer: runJob(kind, asked, (step) => onProgress?.(step)) };
+    return { kind: 'answered', answer: await runJob(kind, asked, (step) => onProgress?.(step)) };
   };
   cancel = () => void this.cancelled++;
 }
@@ -51,7 +52,7 @@ export class ReadingHere {
   ) => {
     await Promise.resolve();
     if (!isWanted()) return { kind: 'given-up' };
-    return { kind: 'answered', answer: runJob(kind, asked(), (step) => onProgress?.(step)) };
+    return { kind: 'answered', answer: await runJob(kind, asked(), (step) => onProgress?.(step)) };
   };
   given = 0;
   giveUp = () => void this.given++;
@@ -93,6 +94,7 @@ export function openBench(project: Project) {
       { provide: HeavyWorkService, useClass: WorkHere },
       { provide: ReadingWorkService, useClass: ReadingHere },
       { provide: FitWorkService, useClass: ReadingHere },
+      { provide: ExchangeWorkService, useClass: WorkHere },
       { provide: SyncQueue, useClass: QueueHere },
       { provide: ProjectsApi, useValue: {} },
     ],

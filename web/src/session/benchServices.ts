@@ -8,6 +8,7 @@ import { FairingChoice } from './fairingChoice';
 import { Fairness } from './fairness';
 import { Joints } from './joints';
 import { Ghosts } from './ghosts';
+import { HandOver } from './handOver';
 import { LossyPreview } from './lossyPreview';
 import { LumpTour } from './lumpTour';
 import { Measurements } from './measurements';
@@ -52,6 +53,7 @@ export const BENCH_SERVICES = [
   FairingChoice,
   Fairness,
   Ghosts,
+  HandOver,
   Joints,
   LossyPreview,
   LumpTour,

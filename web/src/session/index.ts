@@ -12,6 +12,7 @@ export { Fairness, MOST_LISTED } from './fairness';
 export { FairestGhost } from './fairestGhost';
 export { FairingChoice } from './fairingChoice';
 export { Ghosts } from './ghosts';
+export { HandOver } from './handOver';
 export { Joints } from './joints';
 export { type Changed, type Gain, LossyPreview, type Offer } from './lossyPreview';
 export { LumpTour } from './lumpTour';

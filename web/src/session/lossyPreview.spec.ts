@@ -19,7 +19,7 @@ class WorkHere {
   cancelled = 0;
   run = async <Kind extends JobKind>(kind: Kind, asked: Asked<Kind>) => {
     await Promise.resolve();
-    return { kind: 'answered', answer: runJob(kind, asked, () => undefined) };
+    return { kind: 'answered', answer: await runJob(kind, asked, () => undefined) };
   };
   cancel = () => void this.cancelled++;
 }

@@ -16,6 +16,7 @@ export const selectSnaps = (state: BenchState) => state.view.snaps;
 export const selectSnapping = (state: BenchState) => state.view.snapping;
 export const selectNames = (state: BenchState) => state.view.names;
 export const selectPictures = (state: BenchState) => state.view.pictures;
+export const selectHandOver = (state: BenchState) => state.view.handOver;
 export const selectProjectId = (state: BenchState) => state.drawing.id;
 export const selectSaving = (state: BenchState) => state.saving;
 /** What is shown: the drawing, or a stage that is looked at. */

@@ -22,6 +22,20 @@ export const FIRST_VIEW: SavedView = {
   },
   measurements: [],
   pictures: [],
+  handOver: {
+    formats: ['step'],
+    which: 'all',
+    layers: [],
+    references: false,
+    units: null,
+    tolerance: null,
+    form: 'as-drawn',
+    paper: 'one',
+    machine: { clearance: 5, depth: 1, feed: 300 },
+    places: 101,
+    decimal: '.',
+    mark: false,
+  },
 };
 
 const withReading = (view: SavedView, reading: Partial<ReadingSettings>): SavedView => ({
@@ -42,6 +56,7 @@ export const viewReducer = createReducer<SavedView>(
     reading: { ...FIRST_VIEW.reading, ...view.reading },
     measurements: view.measurements ?? FIRST_VIEW.measurements,
     pictures: view.pictures ?? FIRST_VIEW.pictures,
+    handOver: { ...FIRST_VIEW.handOver, ...view.handOver },
   })),
   on(viewActions.combShown, (view, { shown }) => withComb(view, { shown })),
   on(viewActions.combScaled, (view, { scale }) => withComb(view, { scale })),
@@ -63,6 +78,7 @@ export const viewReducer = createReducer<SavedView>(
   on(viewActions.comparisonSet, (view, { settings }) =>
     withReading(view, { comparison: { ...view.reading.comparison, ...settings } }),
   ),
+  on(viewActions.handOverSet, (view, { settings }) => ({ ...view, handOver: { ...view.handOver, ...settings } })),
   on(viewActions.intendedForgotten, (view, { curve }) =>
     withReading(view, { intended: view.reading.intended.filter((each) => each.curve !== curve) }),
   ),

@@ -4,6 +4,7 @@ import {
   DeviationShown,
   Editing,
   Ghosts,
+  HandOver,
   Joints,
   LossyPreview,
   Measurements,
@@ -54,6 +55,7 @@ import { readingTag } from './readingTag';
 import { isBlank, LiveDrawing, type LivePicture } from './liveDrawing';
 import { RestingDrawing, type RestingPicture } from './restingDrawing';
 import { FitLayer } from './fitLayer';
+import { HandOverLayer } from './handOverLayer';
 import { MeasurementLayer } from './measurementLayer';
 import { NameLayer } from './nameLayer';
 import { overlayOf } from './overlay';
@@ -74,6 +76,7 @@ const NO_OFFSET: Vector3 = [0, 0, 0];
   imports: [
     DeviationLayer,
     HandleLayer,
+    HandOverLayer,
     JointLayer,
     LinkChoice,
     LumpLabel,
@@ -103,6 +106,7 @@ export class Pane {
   private readonly ghosts = inject(Ghosts);
   protected readonly measurements = inject(Measurements);
   protected readonly fits = inject(TryFits);
+  protected readonly handOver = inject(HandOver);
   private readonly combs = inject(Combs);
   private readonly meetings = inject(Meetings);
   private readonly mirrorCheck = inject(MirrorCheck);

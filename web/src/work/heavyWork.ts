@@ -5,7 +5,11 @@ const TELL_EVERY = 50;
 
 /** What a worker offers through comlink. */
 export interface HeavyWork {
-  run<Kind extends JobKind>(kind: Kind, asked: Asked<Kind>, tell?: (step: JobProgress) => void): Answer<Kind>;
+  run<Kind extends JobKind>(
+    kind: Kind,
+    asked: Asked<Kind>,
+    tell?: (step: JobProgress) => void,
+  ): Answer<Kind> | Promise<Answer<Kind>>;
 }
 
 export const heavyWork: HeavyWork = {

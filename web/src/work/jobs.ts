@@ -49,6 +49,7 @@ import { comparedWithPoints, type ComparisonFigures } from './comparison';
 import { crossingPlaces } from './crossingPlaces';
 import { type CurveFairness, curveFairness } from './curveFairness';
 import { type FreehandJob, freehandJob } from './freehandJob';
+import type { ExchangeJobs } from './exchangeJobs';
 import { fairJobs, type FairJobs, type FairProgress } from './fairJobs';
 import { type Packed, packed, type Plain } from './packed';
 import type { ShapeFigures } from './figuresTogether';
@@ -59,7 +60,7 @@ import { type Suggestion, suggestions, type SuggestionsAsked } from './suggestio
  * What is computed away from the main thread: for each job what it is asked, and what it answers. Curves travel packed,
  * in arrays of their own that may be handed over.
  */
-export interface Jobs extends FairJobs {
+export interface Jobs extends FairJobs, ExchangeJobs {
   'near-points': {
     readonly asked: {
       readonly points: Float64Array;
@@ -178,10 +179,23 @@ export interface ShareOfWork {
 export type JobProgress = ProgressStep | FairProgress | ShareOfWork;
 type Report = (step: JobProgress) => void;
 
-type Work = { readonly [Kind in JobKind]: (asked: Asked<Kind>, progress: Report) => Answer<Kind> };
+type Work = {
+  readonly [Kind in JobKind]: (asked: Asked<Kind>, progress: Report) => Answer<Kind> | Promise<Answer<Kind>>;
+};
+
+/** The formats are many: they come when the first file does. */
+const fromExchange =
+  <Kind extends keyof ExchangeJobs>(kind: Kind) =>
+  async (asked: ExchangeJobs[Kind]['asked'], progress: Report): Promise<ExchangeJobs[Kind]['answer']> => {
+    const { exchangeJobs } = await import('./exchangeJobs');
+    return exchangeJobs[kind](asked, progress);
+  };
 
 const work: Work = {
   ...fairJobs,
+  'hand-over': fromExchange('hand-over'),
+  'bring-in': fromExchange('bring-in'),
+  'brought-in': fromExchange('brought-in'),
   'near-points': ({ points, tolerance, options }, progress) =>
     packed(nearPoints(points, tolerance, { ...options, progress })),
   freehand: freehandJob,
@@ -210,6 +224,9 @@ const work: Work = {
   },
 };
 
-/** Does a job here and now; throws what the kernel throws. */
-export const runJob = <Kind extends JobKind>(kind: Kind, asked: Asked<Kind>, progress: Report): Answer<Kind> =>
-  work[kind](asked, progress);
+/** Does a job here and now; throws, or rejects with, what the kernel throws. */
+export const runJob = <Kind extends JobKind>(
+  kind: Kind,
+  asked: Asked<Kind>,
+  progress: Report,
+): Answer<Kind> | Promise<Answer<Kind>> => work[kind](asked, progress);

@@ -3,7 +3,7 @@ import { resolveRecipe } from '@pencil-bend/document';
 import { randomly } from '@pencil-bend/document/fixture';
 import { key, play, pointer, toolContext, preview, started } from '../toolFixture';
 import type { ToolInput } from '../contract';
-import { runJob } from '../../work/jobs';
+import { freehandJob } from '../../work/freehandJob';
 import type { Sample } from '../contract';
 import { freehand, type FreehandState, withoutTails } from './freehand';
 
@@ -31,7 +31,7 @@ function answered(state: FreehandState, now = state): FreehandState {
   if (work?.job !== 'freehand') throw new Error('nothing is asked');
   return work.merge(
     now,
-    runJob('freehand', work.args, () => undefined),
+    freehandJob(work.args),
   );
 }
 const fitted = (state: FreehandState) => answered(state).made;

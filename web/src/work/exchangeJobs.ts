@@ -1,0 +1,86 @@
+import { failed, packCurve, type Result, success } from '@pencil-bend/core';
+import type { BroughtIn, Project } from '@pencil-bend/document';
+import {
+  bringIn,
+  broughtIn,
+  type BroughtInOptions,
+  type ExportFormat,
+  type FileUnit,
+  type HandedOver,
+  handOverEach,
+  type HandOverOptions,
+  type Incoming,
+  type IncomingItem,
+  type StandIn,
+} from '@pencil-bend/exchange';
+import type { Packed } from './packed';
+
+/** A file that is handed over; what stands for its curves is packed, to travel between threads. */
+export type HandedFile = Omit<HandedOver, 'standIns'>;
+
+export interface HandedFiles {
+  /** For each format its file, or why there is none, in words. */
+  readonly files: readonly Result<HandedFile, string>[];
+  readonly standIns: readonly Packed<StandIn>[];
+}
+
+/** A step of more characters of JSON than this is not made: no history can hold it. */
+const MOST_CHARACTERS = 64_000_000;
+
+/** What files are written and read by. */
+export interface ExchangeJobs {
+  'hand-over': {
+    readonly asked: {
+      readonly project: Project;
+      readonly formats: readonly ExportFormat[];
+      readonly options: Omit<HandOverOptions, 'format'>;
+    };
+    readonly answer: HandedFiles;
+  };
+  'bring-in': {
+    readonly asked: { readonly bytes: Uint8Array; readonly assumed: FileUnit | null };
+    readonly answer: Result<Incoming, string>;
+  };
+  /** What is read as the arguments of the step that takes it in; why it is too much, in words. */
+  'brought-in': {
+    readonly asked: {
+      readonly items: readonly IncomingItem[];
+      readonly project: Pick<Project, 'layers' | 'layerOrder'>;
+      readonly options: BroughtInOptions;
+    };
+    readonly answer: Result<BroughtIn, string>;
+  };
+}
+
+type Report = (step: { readonly share: number }) => void;
+
+type Work = {
+  readonly [Kind in keyof ExchangeJobs]: (
+    asked: ExchangeJobs[Kind]['asked'],
+    progress: Report,
+  ) => ExchangeJobs[Kind]['answer'] | Promise<ExchangeJobs[Kind]['answer']>;
+};
+
+export const exchangeJobs: Work = {
+  'hand-over': async ({ project, formats, options }, progress) => {
+    const files = await handOverEach(project, formats, options, (share) => progress({ share }));
+    const standIns = files.find((file) => file.ok)?.value.standIns ?? [];
+    return {
+      files: files.map((file) => {
+        if (!file.ok) return file;
+        const { standIns: _standIns, ...rest } = file.value;
+        return success(rest);
+      }),
+      standIns: standIns.map((standIn) => ({ ...standIn, curve: packCurve(standIn.curve) })),
+    };
+  },
+  'bring-in': ({ bytes, assumed }, progress) =>
+    bringIn(bytes, { ...(assumed && { assumed }), progress: (share) => progress({ share }) }),
+  'brought-in': ({ items, project, options }) => {
+    const args = broughtIn(items, project, options);
+    const length = JSON.stringify(args).length;
+    if (length <= MOST_CHARACTERS) return success(args);
+    const [size, most] = [length, MOST_CHARACTERS].map((count) => `${Math.ceil(count / 1e6)} MB`);
+    return failed(`as one step it takes ${size}, and up to ${most} can be kept`);
+  },
+};
