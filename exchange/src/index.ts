@@ -22,7 +22,7 @@ export { EXPORT_FORMATS, type ExportFormat, isExportFormat } from './handOver/fo
 export { HAND_OVER_DEFAULTS, type HandedOver, handOver, handOverEach, type HandOverOptions } from './handOver/handOver';
 export type { Which } from './handOver/outgoingOf';
 export type { CurveForm, StandIn } from './handOver/standIns';
-export { type Nurbs, recipeOfNurbs } from './nurbs';
+export { curveOfNurbs, type Nurbs, recipeOfNurbs } from './nurbs';
 export type { ReadOptions } from './readOptions';
 export type { Entry, ExchangePrice, ExportReport, FileUnit, ImportFormat, ImportReport, Whereabouts } from './report';
 export type { PaperSize } from './pdf/pages';

@@ -2,6 +2,8 @@ import { translation, type Vector3 } from '@pencil-bend/core';
 import { type Id, type CommandCall, takenWith, type Pasted, type Project, schemaProblems } from '@pencil-bend/document';
 
 const FORMAT = 'pencil-bend-items';
+/** So much of a text is looked at. */
+const LOOKED_AT = 2000;
 
 /** Copied items as text, for the system's clipboard: they can be pasted into any project. */
 export function copied(project: Project, ids: readonly Id[], source: string): string {
@@ -21,12 +23,15 @@ export interface Paste {
   readonly contents: readonly string[];
 }
 
+/** Whether a clipboard's text is a file of curves by how it begins: SVG, STEP, or our curves as JSON. */
+export const holdsCurves = (text: string): boolean =>
+  /^\s*(?:<svg[\s>]|<!--|<\?xml|<!DOCTYPE svg|ISO-10303-21;|\{\s*"format"\s*:\s*"pencil-bend-curves")/i.test(
+    text.slice(0, LOOKED_AT),
+  );
+
 /** A row that begins with two numbers; a name may stand before them. */
 const POINT_ROW =
   /^\s*("?[\p{L}\d#][^\t;,"]*"?[\s;,]\s*)?"?[-+\u2212]?[\d.][\d.,]*(e[-+]?\d+)?"?[\s;,]+"?[-+\u2212]?[\d.]/iu;
-/** So much of a text is looked at. */
-const LOOKED_AT = 2000;
-
 /** Whether a clipboard's text looks like a table of points: after words, most of its rows are points, two of them at least without a heading. */
 export function holdsPoints(text: string): boolean {
   const lines = text

@@ -35,6 +35,13 @@ export const SHEET_ACTIONS: readonly BenchAction[] = [
     does: ({ pointExport }) => pointExport.ask(),
   },
   {
+    label: 'Bring in a file',
+    finds: 'import open step iges svg csv json machine picture points curves',
+    group: 'drawing',
+    keys: ['Ctrl+O'],
+    does: (bench) => bench.chooseFile(),
+  },
+  {
     label: 'Hand over',
     finds: 'export save files step iges svg pdf csv json machine cut print',
     group: 'drawing',

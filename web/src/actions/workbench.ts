@@ -43,6 +43,7 @@ export interface Workbench {
   readonly target: Target;
   readonly toolView: ToolView;
   readonly tryFits: TryFits;
+  chooseFile(): void;
   showAll(): void;
   toggleBare(): void;
   toggleComb(): void;

@@ -1,7 +1,9 @@
 import {
   BENCH_SERVICES,
+  BringIn,
   Editing,
   HandOver,
+  IncomingFiles,
   Joints,
   LossyPreview,
   LumpTour,
@@ -49,8 +51,9 @@ import { selectionOf, type Step, titleOf } from '@pencil-bend/document';
 import { Splitter } from 'primeng/splitter';
 import { Tooltip } from 'primeng/tooltip';
 import type { BenchAction, Workbench } from '../actions/workbench';
-import { copied, holdsItems, holdsPoints, pasted } from '../actions/clipboard';
+import { copied, holdsCurves, holdsItems, holdsPoints, pasted } from '../actions/clipboard';
 import { actionFor } from '../actions/shortcuts';
+import { BringInPanel } from '../panels/exchange/bringInPanel';
 import { HandOverPanel } from '../panels/exchange/handOverPanel';
 import { Graphs } from '../panels/graphs/graphs';
 import { HistoryPanel } from '../panels/history/historyPanel';
@@ -85,6 +88,7 @@ import { FramedButton } from '../ui/buttons';
   imports: [
     FramedButton,
     BenchContextMenu,
+    BringInPanel,
     ComingPointsPanel,
     DatePipe,
     Graphs,
@@ -148,12 +152,15 @@ export class BenchPage implements Workbench {
   readonly toolView = inject(ToolView);
   readonly tryFits = inject(TryFits);
   readonly handOver = inject(HandOver);
+  protected readonly bringIn = inject(BringIn);
+  protected readonly files = inject(IncomingFiles);
   private readonly typed = inject(TypedPlace);
   readonly viewports = inject(Viewports);
   // It works by itself as long as the page is there.
   protected readonly toolWork = inject(ToolWork);
   private readonly store: Store<BenchState> = inject(Store);
   private readonly pane = viewChild(Pane);
+  private readonly fileField = viewChild<ElementRef<HTMLInputElement>>('fileField');
   /** What the palette opens below. */
   protected readonly tools = viewChild<unknown, ElementRef<HTMLElement>>(Toolbar, { read: ElementRef });
   protected readonly saveState = this.store.selectSignal(selectSaveState);
@@ -178,7 +185,11 @@ export class BenchPage implements Workbench {
   protected readonly paletteShown = signal(false);
   /** Nothing is drawn, and nothing is about to be. */
   protected readonly isUntouched = computed(
-    () => this.editing.project()?.itemOrder.length === 0 && this.hand.name() === RESTING_TOOL && !this.points.coming(),
+    () =>
+      this.editing.project()?.itemOrder.length === 0 &&
+      this.hand.name() === RESTING_TOOL &&
+      !this.points.coming() &&
+      !this.bringIn.coming(),
   );
   protected readonly isSelected = computed(() => this.editing.selection().items.length > 0);
   /** Shares of list, sheet and card, in percent, until they are dragged. */
@@ -259,9 +270,10 @@ export class BenchPage implements Workbench {
   protected paste(event: ClipboardEvent): void {
     if (isField(event.target)) return;
     const [file] = event.clipboardData?.files ?? [];
-    if (file) return this.pane()?.bring(file);
+    if (file) return this.files.bring(file);
     const text = event.clipboardData?.getData('text/plain') ?? '';
-    if (holdsPoints(text)) void this.points.bring(new File([text], 'Pasted points'));
+    if (holdsCurves(text)) void this.bringIn.bring(new File([text], 'Pasted curves'));
+    else if (holdsPoints(text)) void this.points.bring(new File([text], 'Pasted points'));
     else if (holdsItems(text)) this.loader.whenReady(() => void this.pasteItems(text));
     else return;
     event.preventDefault();
@@ -326,6 +338,17 @@ export class BenchPage implements Workbench {
     event.preventDefault();
     this.pane()?.pressForMenu(event);
     this.menuAt.set(event);
+  }
+
+  chooseFile(): void {
+    this.fileField()?.nativeElement.click();
+  }
+
+  protected take(field: HTMLInputElement): void {
+    const [file] = field.files ?? [];
+    // The same file can be chosen again once it is mended.
+    field.value = '';
+    if (file) this.files.bring(file);
   }
 
   toggleBare(): void {

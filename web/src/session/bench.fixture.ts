@@ -16,7 +16,8 @@ import { drawingActions } from '../state/actions';
 import { newStamp } from '../state/ids';
 import { type BenchState, reducers } from '../state/reducers';
 import { SyncQueue } from '../sync/syncQueue';
-import { ExchangeWorkService } from '../work/exchangeWorkService';
+import { BringInWorkService } from '../work/bringInWorkService';
+import { HandOverWorkService } from '../work/handOverWorkService';
 import { FitWorkService } from '../work/fitWorkService';
 import { ReadingWorkService } from '../work/readingWorkService';
 import { HeavyWorkService } from '../work/heavyWorkService';
@@ -94,7 +95,8 @@ export function openBench(project: Project) {
       { provide: HeavyWorkService, useClass: WorkHere },
       { provide: ReadingWorkService, useClass: ReadingHere },
       { provide: FitWorkService, useClass: ReadingHere },
-      { provide: ExchangeWorkService, useClass: WorkHere },
+      { provide: HandOverWorkService, useClass: WorkHere },
+      { provide: BringInWorkService, useClass: WorkHere },
       { provide: SyncQueue, useClass: QueueHere },
       { provide: ProjectsApi, useValue: {} },
     ],

@@ -1,4 +1,5 @@
 import { AddedHandles } from './addedHandles';
+import { BringIn } from './bringIn';
 import { Combs } from './combs';
 import { CurveMarks } from './curveMarks';
 import { DeviationShown } from './deviationShown';
@@ -6,6 +7,7 @@ import { Editing } from './editing';
 import { FairestGhost } from './fairestGhost';
 import { FairingChoice } from './fairingChoice';
 import { Fairness } from './fairness';
+import { IncomingFiles } from './incomingFiles';
 import { Joints } from './joints';
 import { Ghosts } from './ghosts';
 import { HandOver } from './handOver';
@@ -45,6 +47,7 @@ import { Viewports } from './viewports';
 /** What lives as long as a bench is open. */
 export const BENCH_SERVICES = [
   AddedHandles,
+  BringIn,
   Combs,
   CurveMarks,
   DeviationShown,
@@ -54,6 +57,7 @@ export const BENCH_SERVICES = [
   Fairness,
   Ghosts,
   HandOver,
+  IncomingFiles,
   Joints,
   LossyPreview,
   LumpTour,

@@ -9,8 +9,9 @@ import type { BenchState } from '../state/reducers';
 import { selectHandOver } from '../state/selectors';
 import { saveFile } from '../ui/saveFile';
 import type { HandedFile } from '../work/exchangeJobs';
-import { ExchangeWorkService } from '../work/exchangeWorkService';
+import { HandOverWorkService } from '../work/handOverWorkService';
 import type { ShareOfWork } from '../work/jobs';
+import { BringIn } from './bringIn';
 import { Editing } from './editing';
 import { Remarks } from './remarks';
 
@@ -45,9 +46,10 @@ export type Making =
 @Injectable()
 export class HandOver {
   private readonly store: Store<BenchState> = inject(Store);
+  private readonly bringIn = inject(BringIn);
   private readonly editing = inject(Editing);
   private readonly remarks = inject(Remarks);
-  private readonly work = inject(ExchangeWorkService);
+  private readonly work = inject(HandOverWorkService);
   private resting: ReturnType<typeof setTimeout> | undefined;
 
   readonly isOpen = signal(false);
@@ -79,9 +81,14 @@ export class HandOver {
       const asked = this.asked();
       untracked(() => this.makeSoon(asked));
     });
+    // One panel at a time lies over the sheet.
+    effect(() => {
+      if (this.bringIn.coming()) this.isOpen.set(false);
+    });
   }
 
   toggle(): void {
+    this.bringIn.close();
     this.isOpen.update((open) => !open);
   }
 

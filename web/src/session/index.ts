@@ -4,6 +4,7 @@
  */
 export { AddedHandles } from './addedHandles';
 export { BENCH_SERVICES } from './benchServices';
+export { BringIn, layerOf, MANY_CURVES } from './bringIn';
 export { type CombOf, Combs } from './combs';
 export { CurveMarks } from './curveMarks';
 export { type DeviationOnSheet, DeviationShown } from './deviationShown';
@@ -13,6 +14,7 @@ export { FairestGhost } from './fairestGhost';
 export { FairingChoice } from './fairingChoice';
 export { Ghosts } from './ghosts';
 export { HandOver } from './handOver';
+export { IncomingFiles } from './incomingFiles';
 export { Joints } from './joints';
 export { type Changed, type Gain, LossyPreview, type Offer } from './lossyPreview';
 export { LumpTour } from './lumpTour';

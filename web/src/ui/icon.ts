@@ -7,6 +7,8 @@ import shown from '@tabler/icons/outline/eye.svg';
 import hidden from '@tabler/icons/outline/eye-off.svg';
 import copy from '@tabler/icons/outline/copy.svg';
 import save from '@tabler/icons/outline/download.svg';
+import bringIn from '@tabler/icons/outline/file-import.svg';
+import handOver from '@tabler/icons/outline/file-export.svg';
 import edit from '@tabler/icons/outline/edit.svg';
 import history from '@tabler/icons/outline/history.svg';
 import restore from '@tabler/icons/outline/restore.svg';
@@ -37,6 +39,8 @@ const icons = {
   fit,
   copy,
   save,
+  bringIn,
+  handOver,
   edit,
   history,
   restore,

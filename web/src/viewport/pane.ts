@@ -1,10 +1,12 @@
 import {
   AddedHandles,
+  BringIn,
   Combs,
   DeviationShown,
   Editing,
   Ghosts,
   HandOver,
+  IncomingFiles,
   Joints,
   LossyPreview,
   Measurements,
@@ -39,7 +41,7 @@ import { type End, handlesOn, keyOf, NOTHING, selectedHandles, selectionOf } fro
 import type { Hit, PointerInput } from '../tools/contract';
 import { samplesOf } from './penSamples';
 import { type FreedomStem, freedomStems } from '../view/freedomStems';
-import { coordinatesOf, panned, pinched, type Pixel, toPixel, toPoint, zoomed } from '../view/viewport';
+import { panned, pinched, type Pixel, toPixel, toPoint, zoomed } from '../view/viewport';
 import { combBreaks } from './combBreaks';
 import { HandleLayer } from './handleLayer';
 import { JointLayer } from './jointLayer';
@@ -59,7 +61,15 @@ import { HandOverLayer } from './handOverLayer';
 import { MeasurementLayer } from './measurementLayer';
 import { NameLayer } from './nameLayer';
 import { overlayOf } from './overlay';
-import { hoveredStroke, liveStrokes, pointsComing, pointsShown, restingStrokes, samePoints } from './strokes';
+import {
+  hoveredStroke,
+  curvesComing,
+  liveStrokes,
+  pointsComing,
+  pointsShown,
+  restingStrokes,
+  samePoints,
+} from './strokes';
 import { PaneKeys } from './paneKeys';
 import { rayThrough, closestUnder, awayFromRay, rayUnder } from '../view/sight';
 
@@ -112,6 +122,8 @@ export class Pane {
   private readonly mirrorCheck = inject(MirrorCheck);
   private readonly snaps = inject(Snaps);
   private readonly tracing = inject(Tracing);
+  private readonly bringIn = inject(BringIn);
+  private readonly files = inject(IncomingFiles);
   private readonly pointImport = inject(PointImport);
   private readonly restingCanvas = viewChild.required<ElementRef<HTMLCanvasElement>>('restingCanvas');
   private readonly liveCanvas = viewChild.required<ElementRef<HTMLCanvasElement>>('liveCanvas');
@@ -204,7 +216,10 @@ export class Pane {
   /** What stands out as selected. */
   private readonly marked = computed(() => (this.toolView.marksSelection() ? this.editing.selection() : NOTHING));
   private readonly hovered = computed(() => this.toolView.preview().hover);
-  private readonly resting = computed(() => restingStrokes(this.shown.resting(), this.marked()));
+  private readonly resting = computed(() => [
+    ...restingStrokes(this.shown.resting(), this.marked()),
+    ...curvesComing(this.bringIn.curves()),
+  ]);
   private readonly restingDrawing = signal<RestingDrawing | null>(null);
   private readonly liveDrawing = signal<LiveDrawing | null>(null);
   /** Where combs break: at a knot, or where two curves meet. */
@@ -214,7 +229,7 @@ export class Pane {
   private readonly pointSets = computed(
     () => [
       ...pointsShown(this.shown.marks(), this.marked(), this.hovered()),
-      ...pointsComing(this.pointImport.shown()),
+      ...pointsComing(this.pointImport.shown() ?? this.bringIn.shownPoints()),
     ],
     { equal: samePoints },
   );
@@ -346,19 +361,11 @@ export class Pane {
     }),
   );
 
-  /** Takes a file in: a picture to trace over, where it was dropped or in the middle, or a table of measured points. */
-  bring(file: File, at: Pixel | null = null): void {
-    if (!file.type.startsWith('image/')) return void this.pointImport.bring(file);
-    const viewport = this.viewport();
-    const middle = at ? coordinatesOf(viewport, at) : ([viewport.x, viewport.y] as const);
-    void this.tracing.bring(file, middle, viewport.width * viewport.scale);
-  }
-
   protected drop(event: DragEvent): void {
     const file = event.dataTransfer?.files[0];
     if (!file) return;
     event.preventDefault();
-    this.bring(file, this.pixelOf(event));
+    this.files.bring(file, toPoint(this.viewport(), this.pixelOf(event)));
   }
 
   /** Shows all that is drawn. */
@@ -496,6 +503,10 @@ export class Pane {
     const hits = on ? [on] : this.toolView.accepts().curves ? this.pickAt(at) : [];
     const caught = this.snaps.catch(at, reach, { free, straight: keys.shift === true });
     if (caught) this.viewports.pointer.set(caught.at);
+    if (this.bringIn.isPlacing()) {
+      if (type === 'press') this.bringIn.setDown(caught?.at ?? at);
+      return;
+    }
     // Of a drag what it carries was caught: the pointer is taken to be where it would be then.
     const offset = this.toolView.accepts().carries?.offset ?? NO_OFFSET;
     this.hand.feed({ type, ...(caught ? { at: subtract(caught.at, offset), caught } : { at }), hits, reach, ...keys });

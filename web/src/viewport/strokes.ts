@@ -1,3 +1,4 @@
+import type { Curve } from '@pencil-bend/core';
 import { GRAPHITE, type Id, type Selection } from '@pencil-bend/document';
 import { setsAmong } from '../view/pointSets';
 import type { ShownItem } from '../view/shownItem';
@@ -52,6 +53,10 @@ export function pointsShown(shown: readonly ShownItem[], { items }: Selection, h
 /** Points that are looked at before they are taken in: as what is new. */
 export const pointsComing = (coming: Pick<PointsShown, 'pointSet' | 'points'> | null): PointsShown[] =>
   coming ? [{ ...coming, id: 'coming', colour: VERMILION, size: 3.5 }] : [];
+
+/** Curves that are looked at before they are taken in, the same. */
+export const curvesComing = (curves: readonly Curve[]): Stroke[] =>
+  curves.map((curve) => ({ curve, colour: VERMILION, width: 1.8 }));
 
 /** Whether sets look the same, so that they need not be drawn again. */
 export const samePoints = (a: readonly PointsShown[], b: readonly PointsShown[]): boolean =>

@@ -4,13 +4,17 @@ import {
   bringIn,
   broughtIn,
   type BroughtInOptions,
+  curveOfNurbs,
   type ExportFormat,
+  fileKind,
+  type FileKind,
   type FileUnit,
   type HandedOver,
   handOverEach,
   type HandOverOptions,
   type Incoming,
   type IncomingItem,
+  LARGEST_FILE,
   type StandIn,
 } from '@pencil-bend/exchange';
 import type { Packed } from './packed';
@@ -22,6 +26,11 @@ export interface HandedFiles {
   /** For each format its file, or why there is none, in words. */
   readonly files: readonly Result<HandedFile, string>[];
   readonly standIns: readonly Packed<StandIn>[];
+}
+
+/** What a file brings; of each item that is one its curve, packed, to be drawn. */
+export interface ReadFile extends Incoming {
+  readonly curves: readonly (Float64Array | null)[];
 }
 
 /** A step of more characters of JSON than this is not made: no history can hold it. */
@@ -37,9 +46,14 @@ export interface ExchangeJobs {
     };
     readonly answer: HandedFiles;
   };
+  /** What a file is by its first bytes, and of how many bytes one with curves may be. */
+  'file-kind': {
+    readonly asked: { readonly start: Uint8Array };
+    readonly answer: { readonly kind: FileKind; readonly most: number };
+  };
   'bring-in': {
     readonly asked: { readonly bytes: Uint8Array; readonly assumed: FileUnit | null };
-    readonly answer: Result<Incoming, string>;
+    readonly answer: Result<ReadFile, string>;
   };
   /** What is read as the arguments of the step that takes it in; why it is too much, in words. */
   'brought-in': {
@@ -74,8 +88,13 @@ export const exchangeJobs: Work = {
       standIns: standIns.map((standIn) => ({ ...standIn, curve: packCurve(standIn.curve) })),
     };
   },
-  'bring-in': ({ bytes, assumed }, progress) =>
-    bringIn(bytes, { ...(assumed && { assumed }), progress: (share) => progress({ share }) }),
+  'file-kind': ({ start }) => ({ kind: fileKind(start), most: LARGEST_FILE }),
+  'bring-in': ({ bytes, assumed }, progress) => {
+    const read = bringIn(bytes, { ...(assumed && { assumed }), progress: (share) => progress({ share }) });
+    if (!read.ok) return read;
+    const curves = read.value.items.map((item) => (item.kind === 'curve' ? packCurve(curveOfNurbs(item.nurbs)) : null));
+    return success({ ...read.value, curves });
+  },
   'brought-in': ({ items, project, options }) => {
     const args = broughtIn(items, project, options);
     const length = JSON.stringify(args).length;

@@ -62,7 +62,7 @@ const DECIMALS: readonly ChoiceOption<'.' | ','>[] = [
     Tooltip,
   ],
   templateUrl: './handOverPanel.html',
-  styleUrls: ['../lowerPanel.css', './handOverPanel.css'],
+  styleUrls: ['../lowerPanel.css', './exchangePanel.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { role: 'region', 'aria-label': 'Hand over', '(keydown.escape)': 'close($event)' },
 })

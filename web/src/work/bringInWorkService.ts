@@ -2,9 +2,9 @@ import { Injectable } from '@angular/core';
 import { startBrowserWorker } from './browserWorker';
 import { WorkQueue } from './workQueue';
 
-/** Files that are written and read: a line of their own, so that a large one stops neither prices nor readings. */
+/** A line of its own for files that are read. */
 @Injectable({ providedIn: 'root' })
-export class ExchangeWorkService extends WorkQueue {
+export class BringInWorkService extends WorkQueue {
   constructor() {
     super(startBrowserWorker);
   }
