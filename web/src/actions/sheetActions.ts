@@ -35,6 +35,14 @@ export const SHEET_ACTIONS: readonly BenchAction[] = [
     does: ({ pointExport }) => pointExport.ask(),
   },
   {
+    label: 'Copy as SVG',
+    finds: 'clipboard vector illustration export',
+    group: 'drawing',
+    keys: ['}'],
+    inMenu: ({ editing }) => editing.selection().items.length > 0,
+    does: ({ handOver }) => void handOver.copySvg(),
+  },
+  {
     label: 'Bring in a file',
     finds: 'import open step iges svg csv json machine picture points curves',
     group: 'drawing',

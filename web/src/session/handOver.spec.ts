@@ -88,4 +88,20 @@ describe('handing over', () => {
     await made();
     expect(handOver.made()?.files.size).toBe(1);
   });
+
+  it('copies what is selected as SVG for other programs; what is no curve is told', async () => {
+    const { handOver, editing, inject, state } = open();
+    const writeText = jest.fn((_text: string) => Promise.resolve());
+    Object.defineProperty(navigator, 'clipboard', { value: { writeText }, configurable: true });
+    await handOver.copySvg();
+    expect(state().drawing.notice).toBe('select what is to be copied first');
+    editing.select(selectionOf(['b']));
+    await handOver.copySvg();
+    expect(writeText.mock.calls[0][0]).toMatch(/^(<\?xml[^>]*>\s*)?<svg/);
+    expect(writeText.mock.calls[0][0].match(/<path/g)).toHaveLength(1);
+    expect(inject(Remarks).aside()).toContain('1 item copied as SVG');
+    writeText.mockReturnValueOnce(Promise.reject(new Error('not allowed')));
+    await handOver.copySvg();
+    expect(state().drawing.notice).toContain('nothing was copied');
+  });
 });

@@ -7,10 +7,13 @@ import type { HandOverSettings } from '../api/savedView';
 import { viewActions } from '../state/actions';
 import type { BenchState } from '../state/reducers';
 import { selectHandOver } from '../state/selectors';
+import { counted } from '../ui/labels';
+import { toleranceInWords } from '../ui/length';
 import { saveFile } from '../ui/saveFile';
 import type { HandedFile } from '../work/exchangeJobs';
 import { HandOverWorkService } from '../work/handOverWorkService';
 import type { ShareOfWork } from '../work/jobs';
+import { ReadingWorkService } from '../work/readingWorkService';
 import { BringIn } from './bringIn';
 import { Editing } from './editing';
 import { Remarks } from './remarks';
@@ -50,6 +53,7 @@ export class HandOver {
   private readonly editing = inject(Editing);
   private readonly remarks = inject(Remarks);
   private readonly work = inject(HandOverWorkService);
+  private readonly readingWork = inject(ReadingWorkService);
   private resting: ReturnType<typeof setTimeout> | undefined;
 
   readonly isOpen = signal(false);
@@ -67,13 +71,11 @@ export class HandOver {
   private readonly asked = computed((): Asked | string | null => {
     const project = this.isOpen() ? this.editing.project() : null;
     if (!project) return null;
-    const { formats, form, paper, machine, places, decimal, mark, references } = this.settings();
+    const { formats } = this.settings();
     const which = this.which();
     if (typeof which === 'string') return which;
     if (formats.length === 0) return 'choose a format';
-    const [units, tolerance] = [this.units(), this.tolerance()];
-    const table = { places: { count: places }, decimal, mark };
-    return { project, formats, options: { which, references, units, tolerance, form, table, paper, machine } };
+    return { project, formats, options: this.optionsFor(which) };
   });
 
   constructor() {
@@ -118,6 +120,30 @@ export class HandOver {
     this.remarks.say(`${listed(names)} handed to the browser`);
   }
 
+  /** What is selected as SVG, on the system's clipboard: other programs take it from there. */
+  async copySvg(): Promise<void> {
+    const [project, { items }] = [this.editing.project(), this.editing.selection()];
+    if (!project || items.length === 0) return this.editing.notify('select what is to be copied first');
+    const options = { ...this.optionsFor({ kind: 'items', ids: items }), form: 'as-drawn' as const, time: new Date().toISOString() }; // prettier-ignore
+    try {
+      const outcome = await this.readingWork.ask('hand-over', () => ({ project, formats: ['svg'], options }));
+      if (outcome.kind === 'given-up') return;
+      const [file] = outcome.answer.files;
+      if (!file.ok) return this.editing.notify(`it cannot be copied as SVG: ${file.failure}`);
+      await navigator.clipboard.writeText(new TextDecoder().decode(file.value.bytes));
+      const { approximated, leftOut } = file.value.report;
+      const worst = Math.max(0, ...approximated.map(({ price }) => price?.max ?? 0));
+      const said = [
+        `${counted(items.length, 'item', 'items')} copied as SVG`,
+        ...(worst > 0 ? [`within ${toleranceInWords(worst, this.editing.project()?.units ?? 'mm')}`] : []),
+        ...leftOut.map((entry) => `${entry.count} left out: ${entry.why}`),
+      ];
+      this.remarks.say(said.join('; '));
+    } catch {
+      this.editing.notify('nothing was copied: this browser does not let the clipboard be written now');
+    }
+  }
+
   private makeSoon(asked: Asked | string | null): void {
     clearTimeout(this.resting);
     this.pointed.set(null);
@@ -147,6 +173,13 @@ export class HandOver {
       this.made.set(null);
       this.making.set({ state: 'failed', why: error instanceof Error ? error.message : String(error) });
     }
+  }
+
+  private optionsFor(which: Which): Asked['options'] {
+    const { form, paper, machine, places, decimal, mark, references } = this.settings();
+    const [units, tolerance] = [this.units(), this.tolerance()];
+    const table = { places: { count: places }, decimal, mark };
+    return { which, references, units, tolerance, form, table, paper, machine };
   }
 
   private which(): Which | string {

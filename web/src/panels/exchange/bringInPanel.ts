@@ -124,7 +124,7 @@ export class BringInPanel {
     const report = this.report();
     return report ? importRows(report, this.sheetUnits()) : [];
   });
-  protected readonly takes = computed(() => `Take in ${this.bringIn.count().toLocaleString('en')}`);
+  protected readonly takesWords = computed(() => `Take in ${this.bringIn.count().toLocaleString('en')}`);
 
   constructor() {
     // However it is read and wherever it lies, it is seen above the panel.
