@@ -104,25 +104,37 @@ test('try fits: the points of a curve by several methods', async ({ page }) => {
   await page.screenshot(into('try-fits'));
 });
 
-test('points to bring in: how a table is read, before it is taken', async ({ page }) => {
+test('hand over: arcs and lines with what they cost; bring in: a file with its report', async ({ page }) => {
   const user = new BenchUser(page);
   await user.openKettle();
   await user.focusSheet();
   await page.keyboard.press('Escape');
-  // The arc of the water at a sample part, off by a few tenths of a millimetre.
-  const rows = Array.from({ length: 60 }, (_, i) => {
-    const [t, off] = [(0.75 * Math.PI * i) / 59 - 0.4 * Math.PI, 0.3 * Math.sin(2.1 * i)];
-    const numbers = [92 + (58 + off) * Math.cos(t), 92 + (64 + off) * Math.sin(t)];
-    return `G${i + 1};${numbers.map((value) => value.toFixed(2).replace('.', ',')).join(';')}`;
-  });
-  const text = ['station;x;y', ...rows.slice(0, 5), 'G6;n/a;n/a', ...rows.slice(6)].join('\n');
-  const buffer = Buffer.from(text);
-  const table = user.card.getByLabel('Table of measured points');
-  await table.setInputFiles({ name: 'Pouring arc, first sample.csv', mimeType: 'text/csv', buffer });
-  await expect(page.getByRole('button', { name: 'Take in', exact: true })).toBeFocused();
+  await page.getByRole('button', { name: 'Hand over' }).click();
+  const panel = page.getByRole('region', { name: 'Hand over' });
+  await panel.getByText('arcs and lines', { exact: true }).click();
+  const tolerance = panel.getByRole('textbox', { name: 'Tolerance of what is not exact' });
+  await tolerance.fill('0.1');
+  await tolerance.press('Enter');
+  for (const format of ['PDF sheet', 'Machine path', 'STEP']) await panel.getByText(format, { exact: true }).click();
+  await panel.getByText('STEP', { exact: true }).click();
+  await expect(panel.getByRole('button', { name: 'Save 3 files' })).toBeEnabled();
+  await panel.getByRole('row').filter({ hasText: 'Shoulder, right' }).last().hover();
+  await page.waitForTimeout(SETTLED_MS);
+  await page.screenshot(into('hand-over'));
+  await panel.getByRole('button', { name: 'Close' }).click();
+
+  // A lid of another maker, in a drawing of his own: text, a picture and a shape that is filled.
+  const lid = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 200 120">
+<g id="Lid" transform="scale(1 -1)"><path id="Dome" d="M-62 96C-62 132 -30 150 0 150S62 132 62 96"/><path id="Rim" d="M-66 94H66"/>
+<circle id="Knob" cx="0" cy="160" r="11"/><path id="Seat" d="M-58 92A58 12 0 0 0 58 92"/></g>
+<g id="Notes"><text x="0" y="20">Lid, second draft</text><image width="20" height="20" href="data:,"/></g>
+<path id="Sketch" transform="scale(1 -1)" d="M-40 100Q0 118 40 100L44 x"/></svg>`;
+  await page.getByLabel('File to bring in').setInputFiles({ name: 'Lid, second draft.svg', mimeType: '', buffer: Buffer.from(lid) }); // prettier-ignore
+  const incoming = page.getByRole('region', { name: 'Bring in' });
+  await expect(incoming.getByRole('button', { name: /^Take in/ })).toBeEnabled();
   await page.mouse.move(620, 200);
   await page.waitForTimeout(SETTLED_MS);
-  await page.screenshot(into('points'));
+  await page.screenshot(into('bring-in'));
 });
 
 // Last, since it leaves more projects behind.
@@ -145,7 +157,7 @@ test('bending: a price, knot line', async ({ page }) => {
   await page.screenshot(into('knot-line'));
 });
 
-test('reading: the worst lump, how curves meet, a measured set', async ({ page }) => {
+test('reading: the worst lump, how curves meet', async ({ page }) => {
   const user = new BenchUser(page);
   await user.openKettle();
   await user.curve('Spout, underside').click();
@@ -163,26 +175,6 @@ test('reading: the worst lump, how curves meet, a measured set', async ({ page }
   await page.getByRole('button', { name: /^Go to Wall, right \(start\)/ }).click();
   await page.waitForTimeout(SETTLED_MS);
   await page.screenshot(into('continuity'));
-
-  await user.strip('Curvature');
-  await user.curve('Grip, outer').click();
-  await user.section('Reading');
-  // The grip beside the points of a sample part.
-  await user.section('Comb');
-  await user.card.getByRole('switch', { name: 'Comb', exact: true }).click();
-  await user.section('Reading');
-  await user.strip('Deviation');
-  await user.compareWith('Outer, measured');
-  const allowed = page.getByRole('textbox', { name: 'Deviation allowed' });
-  await allowed.fill('0.2');
-  await allowed.press('Enter');
-  await user.focusSheet();
-  await page.keyboard.press('a');
-  await page.mouse.move(360, 250);
-  for (let i = 0; i < 6; i++) await page.mouse.wheel(0, -100);
-  await page.mouse.move(620, 560);
-  await page.waitForTimeout(SETTLED_MS);
-  await page.screenshot(into('measured-set'));
 });
 
 test('joining: a joint in hand, a blend with its candidates, soft corners', async ({ page }) => {
