@@ -1,6 +1,6 @@
 import { test as base, type BrowserContext, expect, type Page } from '@playwright/test';
 
-export { type BrowserContext, expect, type Locator, type Page } from '@playwright/test';
+export { type BrowserContext, type Download, expect, type Locator, type Page } from '@playwright/test';
 
 /** What the browser itself writes: of what a test cuts off, and of its graphics driver. */
 const OF_THE_BROWSER = [/^Failed to load resource/, /GL Driver Message/];

@@ -241,3 +241,39 @@ test('SVG text that is pasted is looked at, in the unit that is said, and lands 
   expect(copied).toContain('Seam');
   expect(copied).not.toContain('Spare');
 });
+
+test('ends that meet in a file are offered as joints once it is taken in', async ({ page }) => {
+  const user = new BenchUser(page);
+  await user.newSheet();
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="200mm" height="100mm" viewBox="0 0 200 100">
+<path id="Neck" d="M0 0C10 20 30 20 40 0"/><path id="Mouth" d="M40.003 0C50 -20 70 -20 80 0"/></svg>`;
+  await bringIn(page, 'spout.svg', svg);
+  await expect(bringInPanel(page)).toContainText('Unit mm');
+  await takeIn(page);
+  const notice = page.locator('pb-tidy-up-notice');
+  await expect(notice).toContainText('1 pair of ends meets within 0.003 mm: joints?');
+  await isAccessible(page);
+  await notice.getByRole('button', { name: 'Join', exact: true }).click();
+  await expect(notice).toHaveCount(0);
+  await expect(page.locator('pb-outline')).toContainText('Neck · Mouth');
+  await page.keyboard.press('Control+z');
+  await expect(notice).toContainText('1 pair of ends meets');
+  await notice.getByRole('button', { name: 'leave it so' }).click();
+  await expect(notice).toHaveCount(0);
+});
+
+test('arcs and lines take the place of a curve in the drawing, after their price', async ({ page }) => {
+  const user = new BenchUser(page);
+  await user.openKettle();
+  await user.curve('Grip, outer').click();
+  await user.section('Lighter');
+  await user.number_('Tolerance to lighten within', '0.2');
+  await user.card.getByRole('button', { name: 'arcs and lines' }).click();
+  await expect(user.card.getByText('curvature jumps at')).toBeVisible();
+  await expect(user.sheet.locator('circle.jump').first()).toBeVisible();
+  await user.card.getByRole('button', { name: 'Apply' }).click();
+  await expect(user.sheet.locator('circle.jump')).toHaveCount(0);
+  await expect(user.card).toContainText('By control points');
+  await page.keyboard.press('Control+z');
+  await expect(user.card).toContainText('Through points');
+});

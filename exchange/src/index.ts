@@ -21,7 +21,7 @@ export { LARGEST_FILE, MOST_CURVES } from './incoming';
 export { EXPORT_FORMATS, type ExportFormat, isExportFormat } from './handOver/formats';
 export { HAND_OVER_DEFAULTS, type HandedOver, handOver, handOverEach, type HandOverOptions } from './handOver/handOver';
 export type { Which } from './handOver/outgoingOf';
-export type { CurveForm, StandIn } from './handOver/standIns';
+export { type CurveForm, type StandIn, standInOf } from './handOver/standIns';
 export { curveOfNurbs, type Nurbs, recipeOfNurbs } from './nurbs';
 export type { ReadOptions } from './readOptions';
 export type { Entry, ExchangePrice, ExportReport, FileUnit, ImportFormat, ImportReport, Whereabouts } from './report';

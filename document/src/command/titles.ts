@@ -35,6 +35,8 @@ const REFITS: Partial<Record<string, string>> = {
   iron: 'Iron',
   pull: 'Pull the curvature of',
   oneWay: 'Let the curvature go one way in',
+  arcsAndLines: 'Arcs and lines in place of',
+  polyline: 'A polyline in place of',
 };
 
 const inMm = (mm: number): string => `${Number(mm.toPrecision(3))} mm`;

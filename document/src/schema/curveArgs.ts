@@ -81,7 +81,7 @@ export const curveArgs = {
   lowerDegree: ofCurve,
   fitDegree: object({ item: id, degree: Type.Integer({ minimum: 1, maximum: 25 }) }),
   refit: together({
-    how: oneOfWords(['lighten', 'relay', 'fair', 'iron', 'pull', 'oneWay']),
+    how: oneOfWords(['lighten', 'relay', 'fair', 'iron', 'pull', 'oneWay', 'arcsAndLines', 'polyline']),
     /** How far it may lie from the curve that it replaces, in mm, where that was said. */
     tolerance: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 1e6 })),
     /** And at points that were given more room. */

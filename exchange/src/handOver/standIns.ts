@@ -59,6 +59,17 @@ export function standInsFor(
   return { sheet: { ...sheet, items }, standIns, approximated };
 }
 
+/** What would stand for one curve, to be drawn in its place; null where it is made of lines already. */
+export function standInOf(
+  name: string,
+  curve: Curve,
+  form: Exclude<CurveForm, 'as-drawn'>,
+  tolerance: number,
+): StandIn | null {
+  const item: OutgoingCurve = { kind: 'curve', name, colour: '#000000', layer: '', curve, nurbs: nurbsOf(curve) };
+  return standInsFor({ name, items: [item] }, form, tolerance).standIns.at(0) ?? null;
+}
+
 interface Made {
   readonly item: Outgoing;
   readonly standIn: StandIn;

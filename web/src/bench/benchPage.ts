@@ -22,6 +22,7 @@ import {
   StepLoader,
   StepHistory,
   Target,
+  TidyUp,
   ToolInHand,
   ToolView,
   ToolWork,
@@ -54,6 +55,7 @@ import type { BenchAction, Workbench } from '../actions/workbench';
 import { copied, holdsCurves, holdsItems, holdsPoints, pasted } from '../actions/clipboard';
 import { actionFor } from '../actions/shortcuts';
 import { BringInPanel } from '../panels/exchange/bringInPanel';
+import { TidyUpNotice } from '../panels/exchange/tidyUpNotice';
 import { HandOverPanel } from '../panels/exchange/handOverPanel';
 import { Graphs } from '../panels/graphs/graphs';
 import { HistoryPanel } from '../panels/history/historyPanel';
@@ -108,6 +110,7 @@ import { FramedButton } from '../ui/buttons';
     ShortcutsPanel,
     SmallPicture,
     Splitter,
+    TidyUpNotice,
     Toolbar,
     Tooltip,
     TryFitsPanel,
@@ -154,6 +157,7 @@ export class BenchPage implements Workbench {
   readonly handOver = inject(HandOver);
   protected readonly bringIn = inject(BringIn);
   protected readonly files = inject(IncomingFiles);
+  protected readonly tidyUp = inject(TidyUp);
   private readonly typed = inject(TypedPlace);
   readonly viewports = inject(Viewports);
   // It works by itself as long as the page is there.

@@ -34,6 +34,7 @@ import { StageView } from './stageView';
 import { StepLoader } from './stepLoader';
 import { StepHistory } from './stepHistory';
 import { Target } from './target';
+import { TidyUp } from './tidyUp';
 import { ToolInHand } from './toolInHand';
 import { ToolStore } from './toolStore';
 import { ToolView } from './toolView';
@@ -82,6 +83,7 @@ export const BENCH_SERVICES = [
   StepLoader,
   StepHistory,
   Target,
+  TidyUp,
   ToolInHand,
   ToolStore,
   ToolView,

@@ -68,7 +68,11 @@ describe('a file of curves', () => {
     await bringIn.bring(file(bytes, 'Kettle.step'));
     const { middle } = bringIn.coming() ?? { middle: [0, 0, 0] };
     bringIn.setDown([100, 0, 0]);
-    expect(evaluate(bringIn.curves()[0], domainOf(bringIn.curves()[0])[0])).toEqual([110 - middle[0], 10 - middle[1], 0]);
+    expect(evaluate(bringIn.curves()[0], domainOf(bringIn.curves()[0])[0])).toEqual([
+      110 - middle[0],
+      10 - middle[1],
+      0,
+    ]);
     await bringIn.take();
     expect(startOfFirst()).toEqual([110 - middle[0], 10 - middle[1], 0]);
   });
@@ -140,10 +144,10 @@ describe('files that come in', () => {
     const files = inject(IncomingFiles);
     files.bring(file('1 2\n3 4\n', 'curves.step'));
     const points = inject(PointImport);
-    await until(() => points.coming()?.table != null);
+    await until(() => points.coming()?.table instanceof Object);
     expect(bringIn.coming()).toBeNull();
     files.bring(file(SQUARE, 'square.svg', 'image/svg+xml'), [5, 6, 0]);
-    await until(() => bringIn.coming()?.report != null);
+    await until(() => bringIn.coming()?.report instanceof Object);
     bringIn.setDown('somewhere');
     expect(bringIn.how().place).toEqual([5, 6, 0]);
   });

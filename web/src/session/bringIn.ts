@@ -9,6 +9,7 @@ import { Editing } from './editing';
 import { PointImport } from './pointImport';
 import { Remarks } from './remarks';
 import { Target } from './target';
+import { TidyUp } from './tidyUp';
 
 /** More curves than these make the sheet slow: that they are all meant is asked first. */
 export const MANY_CURVES = 2000;
@@ -56,6 +57,7 @@ export class BringIn {
   private readonly points = inject(PointImport);
   private readonly remarks = inject(Remarks);
   private readonly target = inject(Target);
+  private readonly tidyUp = inject(TidyUp);
   private readonly work = inject(BringInWorkService);
   private bytes = new Uint8Array();
   private droppedAt: Vector3 | null = null;
@@ -185,6 +187,7 @@ export class BringIn {
       if (!this.editing.do({ command: 'bringIn', args })) return false;
       this.close();
       if (items.length <= MOST_SELECTED) this.editing.select(selectionOf(args.items.map(({ id }) => id)));
+      void this.tidyUp.begin(args.items.map(({ id }) => id));
       this.remarks.say(`${items.length.toLocaleString('en')} taken in from ${coming.name}`);
       return true;
     } catch {

@@ -39,6 +39,7 @@ export { StageView } from './stageView';
 export { StepLoader } from './stepLoader';
 export { StepHistory } from './stepHistory';
 export { Target } from './target';
+export { TidyUp } from './tidyUp';
 export { ToolInHand } from './toolInHand';
 export { ToolView } from './toolView';
 export { ToolWork } from './toolWork';

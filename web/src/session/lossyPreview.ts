@@ -10,6 +10,7 @@ import {
   type Vector3,
 } from '@pencil-bend/core';
 import type { FairingEnergy, PulledProfile } from '@pencil-bend/core/reading';
+import type { StandIn } from '@pencil-bend/exchange';
 import {
   type CommandCall,
   type Id,
@@ -79,6 +80,8 @@ export interface OfferNotes {
   readonly widened?: { readonly from: number; readonly to: number };
   /** The curvature that was wished for along a stretch, and what came of it. */
   readonly pulled?: { readonly profile: PulledProfile; readonly isAtLimit: boolean };
+  /** What stands for the curve: its parts, and where its curvature jumps. */
+  readonly standIn?: StandIn;
   /** Lumps are left: a tolerance in mm that was tried and leaves none. Null where none was found that does. */
   readonly enough?: { readonly tolerance: number; readonly take: () => void } | null;
 }

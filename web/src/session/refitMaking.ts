@@ -16,7 +16,7 @@ import { Editing } from './editing';
 import { endsThatStay, fairOptions, heldIn, ironOptions } from './fairOptions';
 import { LossyPreview, type OfferNotes } from './lossyPreview';
 import { type Asked, type Made, tolerancesOf } from './refitAsked';
-import type { FairTarget, IronTarget, OneWayTarget } from './refitTarget';
+import type { FairTarget, IronTarget, OneWayTarget, StandInTarget } from './refitTarget';
 
 /** Half as much room again is what gains are told for. */
 const MORE = 0.5;
@@ -47,6 +47,9 @@ export class RefitMaking {
         return this.ironed({ ...asked, target });
       case 'oneWay':
         return this.goingOneWay({ ...asked, target });
+      case 'arcsAndLines':
+      case 'polyline':
+        return this.standingIn({ ...asked, target });
       case 'pull':
         return Promise.resolve(null);
     }
@@ -71,6 +74,24 @@ export class RefitMaking {
     const outcome = await this.work.run('relay', { curve: packCurve(curve), target: { count }, options });
     if (outcome.kind !== 'answered' || !outcome.answer.ok) return null;
     return { curve: unpackCurve(outcome.answer.value.curve) };
+  }
+
+  private async standingIn({ project, item, curve, target, isCurrent }: Asked<StandInTarget>): Promise<Made | null> {
+    const form = target.kind === 'polyline' ? 'polylines' : 'arcs-and-lines';
+    const { tolerance } = target;
+    const outcome = await this.work.run('stand-in', {
+      name: project.items[item].name,
+      curve: packCurve(curve),
+      form,
+      tolerance,
+    });
+    if (outcome.kind !== 'answered' || !isCurrent()) return null;
+    if (outcome.answer) {
+      const standIn = { ...outcome.answer, curve: unpackCurve(outcome.answer.curve) };
+      return { curve: standIn.curve, notes: { standIn } };
+    }
+    this.lossy.refuse('it is made of lines already');
+    return null;
   }
 
   private async faired(

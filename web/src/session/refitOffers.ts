@@ -41,9 +41,9 @@ export class RefitOffers {
     const { item, target, isCurrent } = asked;
     await this.loader.load();
     if (!isCurrent()) return;
-    if (target.kind === 'lighten' || target.kind === 'relay') {
+    if (!keepsItsLayout(target)) {
       const offer = await this.tried(target, [[item, controlRecipe(made, (i) => `c${i + 1}`)]], false, isCurrent);
-      if (offer) this.lossy.settle(offer);
+      if (offer) this.lossy.settle({ ...offer, notes });
       return;
     }
     // What was found within a wider tolerance is offered within that.
@@ -58,7 +58,7 @@ export class RefitOffers {
   /** Offers curves whose control points have moved: through their fit points where that loses nothing. */
   async offerInStep(
     changed: readonly Refitted[],
-    target: FairTarget | IronTarget | OneWayTarget | PullTarget,
+    target: KeepsItsLayout,
     notes: OfferNotes,
     isCurrent: () => boolean,
   ): Promise<Priced | null> {
@@ -154,6 +154,12 @@ export class RefitOffers {
     return toleranceInWords(mm, this.editing.project()?.units ?? 'mm');
   }
 }
+
+type KeepsItsLayout = FairTarget | IronTarget | OneWayTarget | PullTarget;
+
+/** Its control points move, and are the same otherwise. */
+const keepsItsLayout = (target: RefitTarget): target is KeepsItsLayout =>
+  ['fair', 'iron', 'oneWay', 'pull'].includes(target.kind);
 
 /** Whether a curve through points again is as good as one whose spacing is held. */
 const isAsGood = (live: Priced, held: Priced, tolerance: number): boolean =>

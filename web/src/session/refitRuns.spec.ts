@@ -407,3 +407,30 @@ describe('a run of joined curves', () => {
     expect(notice()).toContain('Curve 3 does not meet the others end to end');
   });
 });
+
+describe('arcs and lines in place of a curve', () => {
+  it('are offered with their price, their parts and where curvature jumps; applied they are the curve, and can be undone', async () => {
+    const { lossy, offered, curve, stepHistory } = open();
+    const before = curve();
+    const offer = await offered({ kind: 'arcsAndLines', tolerance: 0.05 });
+    expect(offer && titleOf(offer.title)).toBe('Arcs and lines in place of Curve 1 within 0.05 mm');
+    expect(offer?.price?.deviation.max).toBeLessThanOrEqual(0.05);
+    const { arcs = 0, lines = 0, jumps = [] } = offer?.notes.standIn ?? {};
+    expect(jumps).toHaveLength(arcs + lines - 1);
+    lossy.apply();
+    await until(() => curve() !== before);
+    expect(curve().degree).toBe(2);
+    stepHistory.undo();
+    expect(curve()).toEqual(before);
+  });
+
+  it('as a polyline are straight pieces; what is straight already is told', async () => {
+    const { lossy, offered, curve, notice } = open();
+    const offer = await offered({ kind: 'polyline', tolerance: 0.5 });
+    expect([offer?.notes.standIn?.arcs, offer?.notes.standIn?.jumps]).toEqual([0, []]);
+    lossy.apply();
+    await until(() => curve().degree === 1);
+    await offered({ kind: 'polyline', tolerance: 0.5 });
+    expect(notice()).toBe('it is made of lines already');
+  });
+});

@@ -30,6 +30,8 @@ const BUSY: Readonly<Record<RefitTarget['kind'], string>> = {
   fair: 'Fairing',
   iron: 'Ironing',
   pull: 'Pulling the curvature',
+  arcsAndLines: 'Looking for arcs and lines',
+  polyline: 'Looking for a polyline',
   oneWay: 'Looking for a curve whose curvature goes one way',
 };
 /** A pull that comes to its wish but for this share came near. */

@@ -5,10 +5,17 @@ import type { CurvatureWish, FairingEnergy, Way } from '@pencil-bend/core/readin
 export type RefitTarget =
   | { readonly kind: 'lighten'; readonly tolerance: number }
   | { readonly kind: 'relay'; readonly count: number; readonly degree: number }
+  | StandInTarget
   | FairTarget
   | IronTarget
   | PullTarget
   | OneWayTarget;
+
+/** Arcs and lines, or a polyline, in place of a curve. */
+export interface StandInTarget {
+  readonly kind: 'arcsAndLines' | 'polyline';
+  readonly tolerance: number;
+}
 
 export interface FairTarget {
   readonly kind: 'fair';

@@ -54,10 +54,10 @@ import { pick } from './picking';
 import { ReadingLayer } from './readingLayer';
 import { RoomMarks } from './roomMarks';
 import { readingTag } from './readingTag';
+import { StandInLayer } from './standInLayer';
 import { isBlank, LiveDrawing, type LivePicture } from './liveDrawing';
 import { RestingDrawing, type RestingPicture } from './restingDrawing';
 import { FitLayer } from './fitLayer';
-import { HandOverLayer } from './handOverLayer';
 import { MeasurementLayer } from './measurementLayer';
 import { NameLayer } from './nameLayer';
 import { overlayOf } from './overlay';
@@ -86,7 +86,6 @@ const NO_OFFSET: Vector3 = [0, 0, 0];
   imports: [
     DeviationLayer,
     HandleLayer,
-    HandOverLayer,
     JointLayer,
     LinkChoice,
     LumpLabel,
@@ -95,6 +94,7 @@ const NO_OFFSET: Vector3 = [0, 0, 0];
     NameLayer,
     ReadingLayer,
     RoomMarks,
+    StandInLayer,
   ],
   templateUrl: './pane.html',
   styleUrls: ['./handles.css', './tag.css', './pane.css'],
@@ -116,7 +116,7 @@ export class Pane {
   private readonly ghosts = inject(Ghosts);
   protected readonly measurements = inject(Measurements);
   protected readonly fits = inject(TryFits);
-  protected readonly handOver = inject(HandOver);
+  private readonly handOver = inject(HandOver);
   private readonly combs = inject(Combs);
   private readonly meetings = inject(Meetings);
   private readonly mirrorCheck = inject(MirrorCheck);
@@ -193,6 +193,10 @@ export class Pane {
   });
   /** Where more room would help a fairing that is offered. */
   protected readonly hasRoom = computed(() => (this.lossy.offer()?.notes.room?.length ?? 0) > 0);
+  /** What stands for curves is looked at: in files, or as a step. */
+  protected readonly hasStandIns = computed(
+    () => this.handOver.isOpen() || this.lossy.offer()?.notes.standIn !== undefined,
+  );
   /** An end may be joined then, and another point tied. */
   protected readonly hasOneHandle = computed(() => this.editing.selection().handles.length === 1);
   protected readonly hasTies = computed(() =>

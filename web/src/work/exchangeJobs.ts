@@ -1,4 +1,4 @@
-import { failed, packCurve, type Result, success } from '@pencil-bend/core';
+import { failed, packCurve, type Result, success, unpackCurve } from '@pencil-bend/core';
 import type { BroughtIn, Project } from '@pencil-bend/document';
 import {
   bringIn,
@@ -16,8 +16,9 @@ import {
   type IncomingItem,
   LARGEST_FILE,
   type StandIn,
+  standInOf,
 } from '@pencil-bend/exchange';
-import type { Packed } from './packed';
+import { type Packed, packedValue } from './packed';
 
 /** A file that is handed over; what stands for its curves is packed, to travel between threads. */
 export type HandedFile = Omit<HandedOver, 'standIns'>;
@@ -50,6 +51,16 @@ export interface ExchangeJobs {
   'file-kind': {
     readonly asked: { readonly start: Uint8Array };
     readonly answer: { readonly kind: FileKind; readonly most: number };
+  };
+  /** Arcs and lines, or a polyline, in place of a curve; null where it is made of lines already. */
+  'stand-in': {
+    readonly asked: {
+      readonly name: string;
+      readonly curve: Float64Array;
+      readonly form: 'arcs-and-lines' | 'polylines';
+      readonly tolerance: number;
+    };
+    readonly answer: Packed<StandIn> | null;
   };
   'bring-in': {
     readonly asked: { readonly bytes: Uint8Array; readonly assumed: FileUnit | null };
@@ -85,8 +96,12 @@ export const exchangeJobs: Work = {
         const { standIns: _standIns, ...rest } = file.value;
         return success(rest);
       }),
-      standIns: standIns.map((standIn) => ({ ...standIn, curve: packCurve(standIn.curve) })),
+      standIns: standIns.map(packedValue),
     };
+  },
+  'stand-in': ({ name, curve, form, tolerance }) => {
+    const standIn = standInOf(name, unpackCurve(curve), form, tolerance);
+    return standIn && packedValue(standIn);
   },
   'file-kind': ({ start }) => ({ kind: fileKind(start), most: LARGEST_FILE }),
   'bring-in': ({ bytes, assumed }, progress) => {

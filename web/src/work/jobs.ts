@@ -194,6 +194,7 @@ const fromExchange =
 const work: Work = {
   ...fairJobs,
   'hand-over': fromExchange('hand-over'),
+  'stand-in': fromExchange('stand-in'),
   'file-kind': fromExchange('file-kind'),
   'bring-in': fromExchange('bring-in'),
   'brought-in': fromExchange('brought-in'),

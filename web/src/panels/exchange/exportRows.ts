@@ -1,7 +1,7 @@
 import type { Vector3 } from '@pencil-bend/core';
 import type { Entry, ExportReport, StandIn } from '@pencil-bend/exchange';
-import { counted } from '../../ui/labels';
-import { lengthInWords, toleranceInWords, type Units } from '../../ui/length';
+import { toleranceInWords, type Units } from '../../ui/length';
+import { standInInWords } from '../../view/standInWords';
 import { itemsInWords, namesInWords } from './entryWords';
 
 /** A line of what is said of a file before it is saved. */
@@ -55,24 +55,12 @@ function priceInWords({ max, bound }: NonNullable<Entry['price']>, units: Units)
 }
 
 function standInRow(standIn: StandIn, units: Units): ExportRow {
-  const { name, arcs, lines, tightest, jumps, price } = standIn;
-  const parts = [
-    ...(arcs > 0 ? [counted(arcs, 'arc', 'arcs')] : []),
-    ...(lines > 0 ? [counted(lines, 'line', 'lines')] : []),
-  ];
-  const radius = tightest ? [`smallest radius ${lengthInWords(tightest.radius, units)}`] : [];
-  const largest = Math.max(0, ...jumps.map(({ size }) => size));
-  const gaps =
-    jumps.length > 0
-      ? [
-          `curvature jumps at ${counted(jumps.length, 'place', 'places')}, by ${Number(largest.toPrecision(2))} /mm at most`,
-        ]
-      : [];
+  const { name, price } = standIn;
   return {
     kind: 'stand-in',
     kindWord: WORDS['stand-in'],
     what: name,
-    why: [parts.join(', '), ...radius, ...gaps].join('; '),
+    why: standInInWords(standIn, units),
     price: priceInWords(price, units),
     names: '',
     at: price.at,

@@ -8,6 +8,8 @@ const ASKING: Readonly<Record<string, Section>> = {
   iron: 'reading',
   lighten: 'lighter',
   relay: 'lighter',
+  arcsAndLines: 'lighter',
+  polyline: 'lighter',
 };
 
 /** Null for any other step. */

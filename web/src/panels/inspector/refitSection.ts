@@ -4,6 +4,7 @@ import { controlPointsOf } from '@pencil-bend/core';
 import { Tooltip } from 'primeng/tooltip';
 import { NumberField } from '../../ui/numberField';
 import { FramedButton } from '../../ui/buttons';
+import { askingSection } from './askingSection';
 import { PriceBox } from '../price/priceBox';
 
 /** Fewer control points: the fewest within a tolerance, or so many of them. The price is shown before either is done. */
@@ -60,8 +61,27 @@ import { PriceBox } from '../price/priceBox';
           (given)="degree.set($event)"
         />
       </dd>
+      <dt>In place of it</dt>
+      <dd class="row">
+        <button
+          pbFramed
+          pTooltip="For those who cannot read curves, within the tolerance above; its price comes first"
+          tooltipPosition="bottom"
+          (click)="standIn('arcsAndLines')"
+        >
+          arcs and lines
+        </button>
+        <button
+          pbFramed
+          pTooltip="Straight pieces only, within the tolerance above; its price comes first"
+          tooltipPosition="bottom"
+          (click)="standIn('polyline')"
+        >
+          polyline
+        </button>
+      </dd>
     </dl>
-    @if (lossy.how() === 'lighten' || lossy.how() === 'relay') {
+    @if (isAsked()) {
       <pb-price-box class="inside" />
     }
   `,
@@ -83,10 +103,16 @@ export class RefitSection {
   });
   protected readonly degree = linkedSignal(() => Math.min(9, this.curve()?.degree ?? 3));
   protected readonly least = computed(() => this.degree() + 1);
+  protected readonly isAsked = computed(() => askingSection(this.lossy.how()) === 'lighter');
 
   protected lighten(): void {
     const [item] = this.editing.selection().items;
     if (item) this.refits.refit(item, { kind: 'lighten', tolerance: this.tolerance() });
+  }
+
+  protected standIn(kind: 'arcsAndLines' | 'polyline'): void {
+    const [item] = this.editing.selection().items;
+    if (item) this.refits.refit(item, { kind, tolerance: this.tolerance() });
   }
 
   protected relay(): void {

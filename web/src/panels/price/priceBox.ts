@@ -6,6 +6,7 @@ import { ProgressBar } from 'primeng/progressbar';
 import { titleOf } from '@pencil-bend/document';
 import { FramedButton, LinkButton } from '../../ui/buttons';
 import { toleranceInWords } from '../../ui/length';
+import { standInInWords } from '../../view/standInWords';
 import { GainTable } from './gainTable';
 import { AT_LIMIT, movedInWords, priceInWords, provenInWords, SPACING_WORDS, widenedInWords } from './priceText';
 
@@ -116,6 +117,7 @@ export class PriceBox {
       widened,
       limit,
       notes?.moved && movedInWords(notes.moved),
+      notes?.standIn && `${standInInWords(notes.standIn, this.units())}.`,
       notes?.spacing && SPACING_WORDS[notes.spacing],
     ];
     return said.filter(Boolean).join(' ');

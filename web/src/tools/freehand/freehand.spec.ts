@@ -29,10 +29,7 @@ const settled = (...more: readonly ToolInput[]): FreehandState => {
 function answered(state: FreehandState, now = state): FreehandState {
   const work = freehand.work?.(state);
   if (work?.job !== 'freehand') throw new Error('nothing is asked');
-  return work.merge(
-    now,
-    freehandJob(work.args),
-  );
+  return work.merge(now, freehandJob(work.args));
 }
 const fitted = (state: FreehandState) => answered(state).made;
 const tightness = (value: number): ToolInput => ({ type: 'option', name: 'tightness', value });

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { Vector3 } from '@pencil-bend/core';
-import { Editing, HandOver } from '../session';
+import { Editing, HandOver, LossyPreview } from '../session';
 import { lengthInWords, toleranceInWords } from '../ui/length';
 import { toPixel, type Viewport } from '../view/viewport';
 import { curvePath } from './handleMarks';
@@ -8,9 +8,9 @@ import { curvePath } from './handleMarks';
 /** More places where curvature jumps than these are seen as a line of dots, which says nothing. */
 const MOST_JUMPS = 2000;
 
-/** What stands for curves in the files that are made: where its parts meet, its tightest arc, and where it is farthest off. */
+/** What stands for curves in the files that are made, or would stand for one in the drawing: where its parts meet, its tightest arc, and where it is farthest off. */
 @Component({
-  selector: 'svg:g[pbHandOverLayer]',
+  selector: 'svg:g[pbStandInLayer]',
   template: `
     @for (each of standIns(); track $index) {
       <svg:path [class.pointed]="each.isPointed" [attr.d]="each.path" />
@@ -59,12 +59,16 @@ const MOST_JUMPS = 2000;
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class HandOverLayer {
+export class StandInLayer {
   private readonly editing = inject(Editing);
   private readonly handOver = inject(HandOver);
+  private readonly lossy = inject(LossyPreview);
   readonly viewport = input.required<Viewport>();
   private readonly units = computed(() => this.editing.project()?.units ?? 'mm');
-  private readonly all = computed(() => this.handOver.made()?.standIns ?? []);
+  private readonly all = computed(() => {
+    const standIn = this.lossy.offer()?.notes.standIn;
+    return standIn ? [standIn] : (this.handOver.made()?.standIns ?? []);
+  });
   /** Marks of the one that is pointed at, else of all. */
   private readonly marked = computed(() => {
     const pointed = this.handOver.pointed();
