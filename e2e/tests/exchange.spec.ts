@@ -242,17 +242,39 @@ test('SVG text that is pasted is looked at, in the unit that is said, and lands 
   expect(copied).not.toContain('Spare');
 });
 
-test('ends that meet in a file are offered as joints once it is taken in', async ({ page }) => {
+/** Two curves whose ends lie 0.003 mm apart; one of them has 60 control points where a few would do. */
+const HEAVY = JSON.stringify({
+  format: 'pencil-bend-curves',
+  version: 1,
+  units: 'mm',
+  curves: [
+    { name: 'Neck', degree: 3, closing: 'open', knots: [0, 0, 0, 0, 1, 1, 1, 1], points: [[0, 0, 0], [10, 20, 0], [30, 20, 0], [40, 0, 0]] },
+    {
+      name: 'Mouth',
+      degree: 3,
+      closing: 'open',
+      knots: [0, 0, 0, ...Array.from({ length: 58 }, (_, i) => i), 57, 57, 57],
+      points: Array.from({ length: 60 }, (_, i) => [40.003 + i, 8 * Math.sin(i / 9), 0]),
+    },
+  ],
+}); // prettier-ignore
+
+test('what came in is offered to be tidied up: a heavy curve with its price, ends that meet as joints', async ({
+  page,
+}) => {
   const user = new BenchUser(page);
   await user.newSheet();
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="200mm" height="100mm" viewBox="0 0 200 100">
-<path id="Neck" d="M0 0C10 20 30 20 40 0"/><path id="Mouth" d="M40.003 0C50 -20 70 -20 80 0"/></svg>`;
-  await bringIn(page, 'spout.svg', svg);
+  await bringIn(page, 'spout.json', HEAVY);
   await expect(bringInPanel(page)).toContainText('Unit mm');
   await takeIn(page);
   const notice = page.locator('pb-tidy-up-notice');
   await expect(notice).toContainText('1 pair of ends meets within 0.003 mm: joints?');
+  await expect(notice).toContainText(/1 curve is heavier than it need be: 60 control points become \d+ within 0.01 mm/);
   await isAccessible(page);
+  await notice.getByRole('button', { name: 'Lighten …' }).click();
+  await expect(user.card.getByText('proven within 0.01 mm')).toBeVisible();
+  await user.card.getByRole('button', { name: 'Apply' }).click();
+  await expect(notice).not.toContainText('heavier');
   await notice.getByRole('button', { name: 'Join', exact: true }).click();
   await expect(notice).toHaveCount(0);
   await expect(page.locator('pb-outline')).toContainText('Neck · Mouth');

@@ -8,6 +8,7 @@ import type { ShareOfWork } from '../work/jobs';
 import { Editing } from './editing';
 import { PointImport } from './pointImport';
 import { Remarks } from './remarks';
+import { StepLoader } from './stepLoader';
 import { Target } from './target';
 import { TidyUp } from './tidyUp';
 
@@ -56,6 +57,7 @@ export class BringIn {
   private readonly editing = inject(Editing);
   private readonly points = inject(PointImport);
   private readonly remarks = inject(Remarks);
+  private readonly loader = inject(StepLoader);
   private readonly target = inject(Target);
   private readonly tidyUp = inject(TidyUp);
   private readonly work = inject(BringInWorkService);
@@ -187,7 +189,8 @@ export class BringIn {
       if (!this.editing.do({ command: 'bringIn', args })) return false;
       this.close();
       if (items.length <= MOST_SELECTED) this.editing.select(selectionOf(args.items.map(({ id }) => id)));
-      void this.tidyUp.begin(args.items.map(({ id }) => id));
+      // The step may still wait for its code.
+      this.loader.whenReady(() => void this.tidyUp.begin(args.items.map(({ id }) => id)));
       this.remarks.say(`${items.length.toLocaleString('en')} taken in from ${coming.name}`);
       return true;
     } catch {
