@@ -1,5 +1,14 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import { type Affine, type Curve, packVectors, scaling, transform, unpackCurve, type Vector3 } from '@pencil-bend/core';
+import {
+  type Affine,
+  along,
+  type Curve,
+  packVectors,
+  scaling,
+  transform,
+  unpackCurve,
+  type Vector3,
+} from '@pencil-bend/core';
 import { newPointSet, selectionOf } from '@pencil-bend/document';
 import type { FileUnit, ImportReport, IncomingItem } from '@pencil-bend/exchange';
 import { newId } from '../state/ids';
@@ -84,7 +93,7 @@ export class BringIn {
     const coming = this.coming();
     if (!coming || (scale === 1 && !place)) return null;
     const scaled = scaling(scale);
-    return place ? { ...scaled, origin: [0, 1, 2].map((c) => place[c] - scale * coming.middle[c]) as unknown as Vector3 } : scaled; // prettier-ignore
+    return place ? { ...scaled, origin: along(place, coming.middle, -scale) } : scaled;
   });
 
   /** Its curves as they will lie. */
@@ -102,7 +111,7 @@ export class BringIn {
     const [coming, map] = [this.coming(), this.map()];
     const places = this.kept().flatMap((i) => {
       const item = coming?.items[i];
-      return item?.kind === 'point' ? [map ? imageOf(map, item.at) : item.at] : [];
+      return item?.kind === 'point' ? [map ? along(map.origin, item.at, this.how().scale) : item.at] : [];
     });
     if (places.length === 0) return null;
     const points = packVectors(places);
@@ -235,20 +244,20 @@ export class BringIn {
 /** What comes from a file is called after it. */
 const nameOf = (file: string): string => file.replace(/(\.curves)?\.[a-z0-9]{1,5}$/i, '');
 
-const imageOf = ({ x, y, z, origin }: Affine, at: Vector3): Vector3 =>
-  [0, 1, 2].map((c) => origin[c] + at[0] * x[c] + at[1] * y[c] + at[2] * z[c]) as unknown as Vector3;
-
 /** The middle of the box around control points and points. */
 function middleOf(items: readonly IncomingItem[]): Vector3 {
-  const least = [Infinity, Infinity, Infinity];
-  const largest = [-Infinity, -Infinity, -Infinity];
-  const take = (x: number, c: number) => {
-    least[c] = Math.min(least[c], x);
-    largest[c] = Math.max(largest[c], x);
-  };
-  for (const item of items) {
-    if (item.kind === 'curve') item.nurbs.points.forEach((x, j) => take(x, j % 3));
-    else item.at.forEach(take);
-  }
-  return items.length === 0 ? [0, 0, 0] : ([0, 1, 2].map((c) => (least[c] + largest[c]) / 2) as unknown as Vector3);
+  if (items.length === 0) return [0, 0, 0];
+  const [x, y, z] = [0, 1, 2].map((c) => {
+    let [least, largest] = [Infinity, -Infinity];
+    const take = (value: number) => {
+      least = Math.min(least, value);
+      largest = Math.max(largest, value);
+    };
+    for (const item of items) {
+      if (item.kind !== 'curve') take(item.at[c]);
+      else for (let i = c; i < item.nurbs.points.length; i += 3) take(item.nurbs.points[i]);
+    }
+    return (least + largest) / 2;
+  });
+  return [x, y, z];
 }
