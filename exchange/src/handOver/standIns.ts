@@ -7,8 +7,10 @@ import { Entries, type ExchangePrice } from '../report';
 /** How curves go to those who cannot read them: as they are, as arcs and lines, or as polylines. */
 export type CurveForm = 'as-drawn' | 'arcs-and-lines' | 'polylines';
 
+/** A place where curvature is another on each side. */
 export interface Jump {
   readonly at: Vector3;
+  /** In 1/mm. */
   readonly size: number;
 }
 
@@ -59,7 +61,7 @@ export function standInsFor(
   return { sheet: { ...sheet, items }, standIns, approximated };
 }
 
-/** What would stand for one curve, to be drawn in its place; null where it is made of lines already. */
+/** What would stand for one curve within a tolerance in mm, to be drawn in its place; null where it is made of lines already. */
 export function standInOf(
   name: string,
   curve: Curve,

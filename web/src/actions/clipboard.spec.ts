@@ -8,7 +8,7 @@ import {
   type Project,
 } from '@pencil-bend/document';
 import { perform } from '@pencil-bend/document/steps'; // prettier-ignore
-import { copied, holdsItems, holdsPoints, pasted } from './clipboard';
+import { copied, holdsCurves, holdsItems, holdsPoints, pasted } from './clipboard';
 
 let serial = 0;
 const newId = () => `id${++serial}`;
@@ -91,6 +91,18 @@ describe('the clipboard', () => {
   ])('%j is a table of points: %s', (text, isTable) => {
     expect(holdsPoints(text)).toBe(isTable);
     if (isTable) expect(holdsItems(text)).toBe(false);
+  });
+
+  it.each([
+    ['<svg viewBox="0 0 1 1"/>', true],
+    ['  <?xml version="1.0"?>\n<svg/>', true],
+    ['ISO-10303-21;\nHEADER;', true],
+    ['{ "format": "pencil-bend-curves", "version": 1 }', true],
+    ['{"format":"pencil-bend-items","source":"x"}', false],
+    ['x,y\n1,2\n3,4', false],
+    ['a text about <svg>', false],
+  ])('knows a file of curves by how it begins: %j', (text, isFile) => {
+    expect(holdsCurves(text)).toBe(isFile);
   });
 
   it('leaves other texts alone, and says what is broken', () => {

@@ -125,7 +125,7 @@ describe('a file of curves', () => {
   });
 
   it('is left in the middle of being read, for another one too', async () => {
-    const { bringIn } = open();
+    const { bringIn, refused } = open();
     const bytes = await handed();
     const first = bringIn.bring(file(bytes, 'first.step'));
     bringIn.close();
@@ -135,6 +135,17 @@ describe('a file of curves', () => {
     await bringIn.bring(file(SQUARE, 'third.svg'));
     await second;
     expect(bringIn.coming()?.name).toBe('third.svg');
+    // One that fails late takes nothing of what is looked at by then.
+    let fail: (why: Error) => void = () => undefined;
+    const slow = {
+      name: 'slow.step',
+      slice: () => ({ arrayBuffer: () => new Promise((_, reject) => (fail = reject)) }),
+    };
+    const fourth = bringIn.bring(slow as unknown as File);
+    await bringIn.bring(file(SQUARE, 'fifth.svg'));
+    fail(new Error('gone'));
+    await fourth;
+    expect([bringIn.coming()?.name, refused()]).toEqual(['fifth.svg', null]);
   });
 });
 

@@ -1,4 +1,4 @@
-import { computed, inject, Injectable, signal } from '@angular/core';
+import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
 import {
   type Affine,
   along,
@@ -72,6 +72,8 @@ export class BringIn {
   private readonly work = inject(BringInWorkService);
   private bytes = new Uint8Array();
   private droppedAt: Vector3 | null = null;
+  /** Goes up with every file, and when one is left: what comes later of an earlier one counts no more. */
+  private run = 0;
 
   readonly coming = signal<ComingFile | null>(null);
   readonly how = signal<TakingIn>(AS_IT_IS);
@@ -79,6 +81,10 @@ export class BringIn {
   readonly isTaking = signal(false);
   /** There are many curves: whether all of them are meant is asked. */
   readonly isAsking = signal(false);
+
+  constructor() {
+    inject(DestroyRef).onDestroy(() => this.work.cancel());
+  }
 
   /** What of it is taken in: indices of its items. */
   private readonly kept = computed(() => {
@@ -131,10 +137,11 @@ export class BringIn {
     this.droppedAt = at;
     const coming: ComingFile = { name: file.name, share: 0, report: null, items: [], curves: [], middle: [0, 0, 0] };
     this.coming.set(coming);
+    const isCurrent = this.begun();
     try {
       const start = new Uint8Array(await file.slice(0, START).arrayBuffer());
       const found = await this.work.run('file-kind', { start });
-      if (found.kind === 'given-up' || this.coming() !== coming) return;
+      if (found.kind === 'given-up' || !isCurrent()) return;
       const { kind, most } = found.answer;
       if (kind.kind === 'points') {
         this.close();
@@ -146,12 +153,12 @@ export class BringIn {
         return this.refuse(file.name, `it has ${size}; up to ${limit} are read`);
       }
       const bytes = new Uint8Array(await file.arrayBuffer());
-      if (this.coming() !== coming) return;
+      if (!isCurrent()) return;
       this.bytes = bytes;
       await this.read();
     } catch {
       // The file is gone, or the worker cannot be had.
-      this.refuse(file.name, 'it cannot be read now');
+      if (isCurrent()) this.refuse(file.name, 'it cannot be read now');
     }
   }
 
@@ -163,7 +170,10 @@ export class BringIn {
   /** Reads it as if its lengths were in another unit. */
   async assume(assumed: FileUnit): Promise<void> {
     this.set({ assumed });
-    await this.read().catch(() => this.refuse(this.coming()?.name ?? '', 'it cannot be read now'));
+    const isCurrent = this.begun();
+    await this.read().catch(() => {
+      if (isCurrent()) this.refuse(this.coming()?.name ?? '', 'it cannot be read now');
+    });
   }
 
   /** Sets it down at a place, or where it was dropped; null leaves it where the file has it. */
@@ -180,6 +190,7 @@ export class BringIn {
       this.isAsking.set(true);
       return false;
     }
+    const isCurrent = this.begun();
     this.isTaking.set(true);
     try {
       const { layers, layerOrder } = project;
@@ -189,7 +200,7 @@ export class BringIn {
       const where = { layer: this.target.layer(), plane: this.target.planeId() };
       const options = { file: nameOf(coming.name), ...where, id: newId(), ...(map && { map }) };
       const outcome = await this.work.run('brought-in', { items, project: { layers, layerOrder }, options });
-      if (outcome.kind === 'given-up' || this.coming() !== coming) return false;
+      if (outcome.kind === 'given-up' || !isCurrent()) return false;
       if (!outcome.answer.ok) {
         this.refuse(coming.name, outcome.answer.failure);
         return false;
@@ -203,7 +214,7 @@ export class BringIn {
       this.remarks.say(`${items.length.toLocaleString('en')} taken in from ${coming.name}`);
       return true;
     } catch {
-      this.refuse(coming.name, 'it cannot be read now');
+      if (isCurrent()) this.refuse(coming.name, 'it cannot be read now');
       return false;
     } finally {
       this.isTaking.set(false);
@@ -213,10 +224,17 @@ export class BringIn {
   /** Leaves it, also in the middle of reading. */
   close(): void {
     if (this.coming()) this.work.cancel();
+    this.run++;
     this.coming.set(null);
     this.how.set(AS_IT_IS);
     this.isAsking.set(false);
     this.bytes = new Uint8Array();
+  }
+
+  /** Something is begun with the file: what is given back says whether it still counts. */
+  private begun(): () => boolean {
+    const run = ++this.run;
+    return () => this.run === run;
   }
 
   private async read(): Promise<void> {

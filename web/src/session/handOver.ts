@@ -1,4 +1,4 @@
-import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
+import { computed, DestroyRef, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { type Result, unpackCurve, type Vector3 } from '@pencil-bend/core';
 import type { Project } from '@pencil-bend/document';
@@ -87,6 +87,10 @@ export class HandOver {
     effect(() => {
       if (this.bringIn.coming()) this.isOpen.set(false);
     });
+    inject(DestroyRef).onDestroy(() => {
+      clearTimeout(this.resting);
+      this.work.cancel();
+    });
   }
 
   toggle(): void {
@@ -124,7 +128,8 @@ export class HandOver {
   async copySvg(): Promise<void> {
     const [project, { items }] = [this.editing.project(), this.editing.selection()];
     if (!project || items.length === 0) return this.editing.notify('select what is to be copied first');
-    const options = { ...this.optionsFor({ kind: 'items', ids: items }), form: 'as-drawn' as const, time: new Date().toISOString() }; // prettier-ignore
+    const chosen = this.optionsFor({ kind: 'items', ids: items });
+    const options = { ...chosen, form: 'as-drawn' as const, time: new Date().toISOString() };
     try {
       const outcome = await this.readingWork.ask('hand-over', () => ({ project, formats: ['svg'], options }));
       if (outcome.kind === 'given-up') return;

@@ -1,4 +1,4 @@
-import { computed, inject, Injectable, signal } from '@angular/core';
+import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { distinctOf, packCurve, unpackCurve } from '@pencil-bend/core';
 import {
   type CommandCall,
@@ -65,6 +65,10 @@ export class TidyUp {
       );
   });
   readonly isAny = computed(() => this.lighter().length > 0 || this.ends().length > 0);
+
+  constructor() {
+    inject(DestroyRef).onDestroy(() => this.of.set(new Set()));
+  }
 
   /** Looks at what came in; nothing is changed. */
   async begin(ids: readonly Id[]): Promise<void> {

@@ -79,6 +79,8 @@ export class BringInPanel {
   protected readonly axes = AXES;
   protected readonly many = MANY_CURVES;
   protected readonly how = this.bringIn.how;
+  /** How much has been read; null where nothing is being read. */
+  protected readonly share = computed(() => this.bringIn.coming()?.share ?? null);
   protected readonly report = computed(() => this.bringIn.coming()?.report ?? null);
   protected readonly sheetUnits = computed(() => this.editing.project()?.units ?? 'mm');
   protected readonly title = computed(() => {

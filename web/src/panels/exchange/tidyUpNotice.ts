@@ -72,7 +72,7 @@ export class TidyUpNotice {
     const lighter = this.tidy.lighter();
     if (lighter.length === 0) return null;
     const sum = (which: 'before' | 'after') => lighter.reduce((all, each) => all + each[which], 0).toLocaleString('en');
-    const many = lighter.length === 1 ? '1 curve is heavier than it need' : `${lighter.length.toLocaleString('en')} curves are heavier than they need`; // prettier-ignore
+    const many = `${counted(lighter.length, 'curve is', 'curves are')} heavier than ${lighter.length === 1 ? 'it need' : 'they need'}`;
     return `${many} be: ${sum('before')} control points become ${sum('after')} within ${toleranceInWords(this.tidy.tolerance(), this.units())}.`;
   });
   protected readonly ends = computed(() => {
